@@ -1,0 +1,42 @@
+using Hasp.Core.Catalogue;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Core;
+
+/// <summary>The joint in one plain sentence, to be copied to a drawing or an order.</summary>
+/// <param name="Order">What to buy: <c>4 × M16 × 60 – 8.8</c>.</param>
+/// <param name="Finish">Head, washers, finish.</param>
+/// <param name="Torque">How tight, with its unit.</param>
+/// <param name="Governs">What governs, in which case, factor against required.</param>
+public sealed record CallOut(string Order, string Finish, string Torque, string Governs)
+{
+    /// <summary>The whole sentence.</summary>
+    public string Text => $"{Order}, {Finish}. Tighten to {Torque} in three passes. {Governs}";
+
+    /// <summary>Says <paramref name="result"/> in the units of <paramref name="system"/>.</summary>
+    public static CallOut Of(Result result, UnitSystem system)
+    {
+        var joint = result.Joint;
+        var bolts = joint.Bolts;
+        // Bolts are ordered in the measure they are made in, whatever is shown.
+        var length = bolts.Thread.System == MeasureSystem.Metric
+            ? QuantityText.Figures(bolts.Length)
+            : QuantityText.Figures(bolts.Length / 25.4) + " in";
+        var washers = (joint.HeadWasher, joint.NutWasher) switch
+        {
+            (null, null) => "no washers",
+            ({ } h, { } n) when h.Kind == n.Kind => $"{h.Kind} washer under head and nut",
+            ({ } h, { } n) => $"{h.Kind} washer under head, {n.Kind} under nut",
+            ({ } h, null) => $"{h.Kind} washer under head",
+            (null, { } n) => $"{n.Kind} washer under nut",
+        };
+        var governs = result.Governing is { Factor: { } factor } g
+            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")} in {joint.Cases[g.Case].Name}, {factor:0.00} against {g.Required:0.00}."
+            : "Nothing loads it.";
+        return new CallOut(
+            $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",
+            $"{bolts.Head.Kind} head, {washers}, {joint.Tightening.NutFactor.Label}",
+            QuantityText.ShowText(result[Terms.Torque], Dimension.Torque, system, 3),
+            governs);
+    }
+}

@@ -1,0 +1,153 @@
+using System.Collections.Frozen;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using CsvHelper;
+
+namespace Hasp.Core.Catalogue;
+
+/// <summary>The catalogue that ships: every row read once from the CSV files beside this code, each with its source.</summary>
+public static partial class Standards
+{
+    /// <summary>All threads, smallest first within each series.</summary>
+    public static IReadOnlyList<ScrewThread> Threads { get; } = Read("threads", r => new ScrewThread(
+        Text(r, "designation"), Text(r, "series"), Number(r, "diameter_mm"), Optional(r, "pitch_mm") ?? 25.4 / Number(r, "threads_per_inch"),
+        Text(r, "first_choice") == "yes", Optional(r, "published_stress_area"), Text(r, "source")));
+
+    /// <summary>All grades, a row for each range of diameters.</summary>
+    public static IReadOnlyList<GradeBand> Grades { get; } = Read("grades", r => new GradeBand(
+        Text(r, "grade"), Text(r, "standard"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"),
+        Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Number(r, "yield_mpa"), Number(r, "tensile_mpa"),
+        Number(r, "elastic_modulus_mpa"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source")));
+
+    /// <summary>All member materials, a row for each range of thickness.</summary>
+    public static IReadOnlyList<Material> Materials { get; } = Read("materials", r => new Material(
+        Text(r, "material"), Number(r, "max_thickness_mm"), Number(r, "elastic_modulus_mpa"), Number(r, "yield_mpa"),
+        Number(r, "tensile_mpa"), Number(r, "bearing_limit_mpa"), Number(r, "expansion_per_k"), Text(r, "brittle") == "yes",
+        Text(r, "kind"), Text(r, "source")));
+
+    /// <summary>Bolt heads.</summary>
+    public static IReadOnlyList<BearingPart> Heads { get; } = Read("heads", r => Part(r, "head_height_mm"));
+
+    /// <summary>Nuts.</summary>
+    public static IReadOnlyList<BearingPart> Nuts { get; } = Read("nuts", r => Part(r, "height_mm"));
+
+    /// <summary>Flat washers.</summary>
+    public static IReadOnlyList<Washer> Washers { get; } = Read("washers", r => new Washer(
+        Text(r, "kind"), Number(r, "diameter_mm"), Number(r, "inner_diameter_mm"), Number(r, "outer_diameter_mm"),
+        Number(r, "thickness_mm"), Text(r, "source")));
+
+    /// <summary>Clearance holes.</summary>
+    public static IReadOnlyList<HoleRow> Holes { get; } = Read("holes", r => new HoleRow(
+        Text(r, "fit"), Number(r, "min_diameter_mm"), Number(r, "max_diameter_mm"), Optional(r, "hole_mm"),
+        Optional(r, "allowance_mm"), Text(r, "source")));
+
+    /// <summary>Preferred bolt lengths, shortest first.</summary>
+    public static IReadOnlyList<PreferredLength> Lengths { get; } = Read("lengths", r =>
+        new PreferredLength(Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "length_mm"), Text(r, "source")));
+
+    /// <summary>Nut factors.</summary>
+    public static IReadOnlyList<NutFactor> NutFactors { get; } = Read("nutFactors", r => new NutFactor(
+        Text(r, "lubrication"), Number(r, "nut_factor"), Number(r, "low"), Number(r, "high"), Text(r, "label"), Text(r, "source")));
+
+    /// <summary>Tightening methods.</summary>
+    public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
+        new TighteningMethod(Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source")));
+
+    private static readonly FrozenDictionary<string, ScrewThread> ThreadBySpelling = Threads
+        .SelectMany(t => Spellings(t).Select(s => (Key: s, Thread: t)))
+        .DistinctBy(e => e.Key).ToFrozenDictionary(e => e.Key, e => e.Thread);
+
+    private static readonly FrozenDictionary<(string, double), BearingPart> HeadBySize =
+        Heads.ToFrozenDictionary(h => (h.Kind, Math.Round(h.Diameter, 2)));
+
+    private static readonly FrozenDictionary<(string, double), BearingPart> NutBySize =
+        Nuts.ToFrozenDictionary(h => (h.Kind, Math.Round(h.Diameter, 2)));
+
+    private static readonly FrozenDictionary<(string, double), Washer> WasherBySize =
+        Washers.ToFrozenDictionary(h => (h.Kind, Math.Round(h.Diameter, 2)));
+
+    /// <summary>
+    /// The thread that <paramref name="text"/> names, or null. <c>M16</c>, <c>M16x2</c> and <c>m16 × 2.0</c> are one thread;
+    /// <c>1/2-13</c>, <c>1/2 UNC</c> and <c>1/2-13 UNC</c> are one thread.
+    /// </summary>
+    public static ScrewThread? FindThread(string text) => ThreadBySpelling.GetValueOrDefault(Key(text));
+
+    /// <summary>The head of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
+    public static BearingPart? FindHead(string kind, double diameter) => HeadBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
+
+    /// <summary>The nut of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
+    public static BearingPart? FindNut(string kind, double diameter) => NutBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
+
+    /// <summary>The washer of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
+    public static Washer? FindWasher(string kind, double diameter) => WasherBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
+
+    /// <summary>The hole of that fit for a bolt of that diameter (mm) with its source, or null where the standard gives none.</summary>
+    public static (double Diameter, string Source)? FindHole(string fit, double diameter)
+    {
+        foreach (var row in Holes)
+        {
+            if (row.Fit == fit && diameter >= row.MinDiameter - 0.005 && diameter <= row.MaxDiameter + 0.005)
+            {
+                return (row.Hole ?? diameter + row.Allowance!.Value, row.Source);
+            }
+        }
+        return null;
+    }
+
+    /// <summary>The distinct names of a kind of row, in the order of the file: for lists to choose from.</summary>
+    public static IReadOnlyList<string> Names<T>(IEnumerable<T> rows, Func<T, string> name) => [.. rows.Select(name).Distinct()];
+
+    /// <summary>
+    /// Thread length b of a bolt of that diameter and nominal length, mm: ISO 888 (2d + 6, + 12, + 25) or ASME B18.2.1
+    /// (2d + 1/4 in, + 1/2 in over 6 in); the whole length where the bolt is shorter than that.
+    /// </summary>
+    public static double ThreadLength(MeasureSystem system, double diameter, double length)
+    {
+        var b = (2 * diameter) + (system == MeasureSystem.Metric
+            ? length <= 125 ? 6 : length <= 200 ? 12 : 25
+            : length <= 6 * 25.4 + 1e-9 ? 0.25 * 25.4 : 0.5 * 25.4);
+        return Math.Min(b, length);
+    }
+
+    private static BearingPart Part(CsvReader r, string height) => new(
+        Text(r, "kind"), Number(r, "diameter_mm"), Number(r, height), Number(r, "across_mm"), Number(r, "bearing_diameter_mm"), Text(r, "source"));
+
+    private static IEnumerable<string> Spellings(ScrewThread t)
+    {
+        var d = t.Designation;
+        yield return Key(d);
+        if (t.Series == "metric coarse") yield return Key($"{d}x{t.Pitch.ToString(CultureInfo.InvariantCulture)}");
+        if (t.System == MeasureSystem.Inch)
+        {
+            var parts = d.Split(' ');
+            var size = parts[0][..parts[0].LastIndexOf('-')];
+            yield return Key(parts[0]);
+            yield return Key($"{size} {parts[1]}");
+            if (t.Series == "UNC") yield return Key(size);
+        }
+    }
+
+    [GeneratedRegex(@"(?<=\d\.\d*?)0+(?=$|[^\d])|\s")]
+    private static partial Regex Blank();
+
+    private static string Key(string text) =>
+        Blank().Replace(text.Trim().ToUpperInvariant().Replace('×', 'X').Replace("NO.", "#").Replace("NO", "#").Replace("UNRC", "UNC"), "").TrimEnd('.');
+
+    private static string Text(CsvReader r, string column) => r.GetField(column)!;
+
+    private static double? Optional(CsvReader r, string column) => r.GetField<double?>(column);
+
+    private static double Number(CsvReader r, string column) => r.GetField<double>(column);
+
+    private static List<T> Read<T>(string name, Func<CsvReader, T> make)
+    {
+        using var stream = typeof(Standards).Assembly.GetManifestResourceStream(name + ".csv")
+            ?? throw new InvalidOperationException($"the catalogue file {name}.csv is missing from the assembly");
+        using var csv = new CsvReader(new StreamReader(stream), CultureInfo.InvariantCulture);
+        var rows = new List<T>();
+        csv.Read();
+        csv.ReadHeader();
+        while (csv.Read()) rows.Add(make(csv));
+        return rows;
+    }
+}

@@ -1,0 +1,44 @@
+namespace Hasp.Core.Checks;
+
+/// <summary>Which preload a check is made with; the handbook switch overrides it with the nominal one.</summary>
+public enum PreloadUsed
+{
+    /// <summary>The check does not depend on preload.</summary>
+    None,
+
+    /// <summary>The largest that the tool may give: strength.</summary>
+    Largest,
+
+    /// <summary>The one aimed at.</summary>
+    Nominal,
+
+    /// <summary>The smallest that is left: slip and opening.</summary>
+    Smallest,
+}
+
+/// <summary>One way a joint can fail, and by what factor it is kept from it.</summary>
+/// <param name="Id">Stable name in documents and results.</param>
+/// <param name="Name">In the field's words.</param>
+/// <param name="Required">Required factor where the project states none.</param>
+/// <param name="Preload">The preload it is made with.</param>
+/// <param name="Meaning">What the factor is.</param>
+/// <param name="Source">What the requirement rests on.</param>
+public sealed record Check(string Id, string Name, double Required, PreloadUsed Preload, string Meaning, string Source)
+{
+    public static readonly Check Proof = new("proof", "Proof, at the tightest", 1.0, PreloadUsed.Largest, "proof load over the force in the bolt at the largest preload", "proof load, ISO 898-1, 9.6; SAE J429");
+    public static readonly Check Load = new("load", "Load above preload", 1.5, PreloadUsed.Nominal, "times the outside load may grow until the bolt reaches proof", "two springs; past opening the bolt carries the whole load");
+    public static readonly Check Opening = new("opening", "Opening", 1.2, PreloadUsed.Smallest, "load that parts the faces over the outside load, at the smallest preload", "two springs");
+    public static readonly Check Slip = new("slip", "Slip on the faces", 1.25, PreloadUsed.Smallest, "friction of the clamp that is left over the shear, at the smallest preload", "dry friction");
+    public static readonly Check Shear = new("shear", "Shear of the bolt", 1.5, PreloadUsed.None, "shear yield over the shear stress in the worst plane", "distortion energy or maximum shear");
+    public static readonly Check Combined = new("combined", "Tension and shear together", 1.25, PreloadUsed.Largest, "times tension and shear may grow together until the worst plane yields, the largest preload standing", "distortion energy");
+    public static readonly Check Bearing = new("bearing", "Bearing on the hole", 1.5, PreloadUsed.None, "yield of the softer of bolt and member over the bearing stress of the worst layer", "mean bearing stress");
+    public static readonly Check TearOut = new("tearOut", "Tear-out to the edge", 2.0, PreloadUsed.None, "shear yield of the layer over the stress on the two planes to its edge", "mean shear stress");
+    public static readonly Check UnderHead = new("underHead", "Pressure under head and nut", 1.0, PreloadUsed.Largest, "limiting pressure of the part over the pressure at the largest preload, at the worse end", "VDI 2230-1, 5.5.4 (limiting surface pressure)");
+
+    /// <summary>Every check, in the order of the job.</summary>
+    public static IReadOnlyList<Check> All { get; } = [Proof, Load, Opening, Slip, Shear, Combined, Bearing, TearOut, UnderHead];
+
+
+    /// <summary>The check of that id, or null.</summary>
+    public static Check? ById(string id) => All.FirstOrDefault(c => c.Id == id);
+}

@@ -1,0 +1,29 @@
+using Hasp.Core.Formulas;
+
+namespace Hasp.Core.Checks.Machine;
+
+/// <summary>
+/// The machine basis: factors of safety. The largest preload stands in every strength check, the smallest in every slip and
+/// opening check, the nominal one in the load factor. One file a failure mode, in this folder.
+/// </summary>
+public static class MachineBasis
+{
+    /// <summary>How results name it.</summary>
+    public const string Name = "Machine, factors of safety";
+
+    /// <summary>Judges the check at <paramref name="index"/> of <see cref="Check.All"/> in one load case.</summary>
+    public static Judged<T> Judge<T>(int index, in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> => index switch
+        {
+            0 => ProofCheck.Judge(m, load),
+            1 => LoadCheck.Judge(m, load),
+            2 => OpeningCheck.Judge(m, load),
+            3 => SlipCheck.Judge(m, load),
+            4 => ShearCheck.Judge(m, load),
+            5 => CombinedCheck.Judge(m, load),
+            6 => BearingCheck.Judge(m, load),
+            7 => TearOutCheck.Judge(m, load),
+            8 => UnderHeadCheck.Judge(m, load),
+            _ => throw new ArgumentOutOfRangeException(nameof(index), index, "there are " + Check.All.Count + " checks"),
+        };
+}

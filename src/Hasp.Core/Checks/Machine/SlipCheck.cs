@@ -1,0 +1,18 @@
+using Hasp.Core.Formulas;
+using Hasp.Core.LoadPath;
+
+namespace Hasp.Core.Checks.Machine;
+
+/// <summary>Friction of the clamp that is left over the shear, at the smallest preload; nothing is left where the faces are apart.</summary>
+internal static class SlipCheck
+{
+    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var faces = m.Stack.Planes.Length;
+        if (faces == 0 || load.Shear.Value <= 0) return Judged<T>.Nothing;
+        return Judged<T>.Of(JointUnderLoad.SlipFactor(
+            T.Given(Terms.FaceFriction, m.Joint.FaceFriction), T.Given(Terms.FrictionFaces, faces),
+            JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, load.Tension), load.Shear));
+    }
+}

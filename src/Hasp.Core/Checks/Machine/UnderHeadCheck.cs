@@ -1,0 +1,35 @@
+using Hasp.Core.Catalogue;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+
+namespace Hasp.Core.Checks.Machine;
+
+/// <summary>
+/// Limiting pressure of the part over the pressure at the largest preload, at the worse of head (place 0) and nut (place 1).
+/// A washer spreads the force at the cone's angle, no wider than itself.
+/// </summary>
+internal static class UnderHeadCheck
+{
+    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
+        var joint = m.Joint;
+        return Judged<T>.Nothing
+            .OrWorse(End(m, force, joint.Bolts.Head, joint.HeadWasher, joint.Layers[0].Material, 1), 0)
+            .OrWorse(End(m, force, joint.Bolts.Nut, joint.NutWasher, joint.Layers[^1].Material, 2), 1);
+    }
+
+    private static T End<T>(in Mechanics<T> m, T force, BearingPart part, Washer? washer, Material material, int end)
+        where T : struct, IScalar<T>
+    {
+        var face = T.Given(Terms.BearingFaceDiameter, part.BearingDiameter, end);
+        var pressed = washer is null ? face : T.Let(Terms.PressedDiameter, T.Min(
+            T.Const(washer.OuterDiameter),
+            face + (T.Const(2) * T.Const(washer.Thickness) * T.Tan(T.Given(Terms.ConeHalfAngle, m.Joint.Judging.ConeHalfAngle)))));
+        return MemberFormulas.HeadPressureFactor(
+            T.Given(Terms.BearingLimit, material.BearingLimit, end),
+            MemberFormulas.HeadPressure(force, pressed, T.Given(Terms.HoleDiameter, m.Joint.Hole)));
+    }
+}

@@ -1,0 +1,82 @@
+using Hasp.Core.Formulas;
+
+namespace Hasp.Core.Checks;
+
+/// <summary>Shear, bearing, tear-out and pressure under the head. Forces in N, lengths in mm, stresses in MPa.</summary>
+public static class MemberFormulas
+{
+    /// <summary>τ = V/(m·A).</summary>
+    public static T ShearStress<T>(T shear, T planes, T area)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.ShearStress, shear / (planes * area));
+
+    /// <summary>n = κ·Sy/τ; κ = 0.577 (distortion energy) or 0.5 (maximum shear).</summary>
+    public static T ShearFactor<T>(T ratio, T yieldStrength, T stress)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.ShearFactor, ratio * yieldStrength / stress);
+
+    /// <summary>
+    /// How far tension and shear may grow together, the preload standing at its largest, until √(σ² + 3τ²) = Sy in the plane:
+    /// the root n of (Fi + n·C·P)² + 3(n·V/m)² = (Sy·A)², or of (n·P)² + 3(n·V/m)² = (Sy·A)² once the faces are apart,
+    /// whichever comes first. The preload is not multiplied: the tool and not the load sets it.
+    /// Zero where the preload alone brings the section to yield.
+    /// </summary>
+    /// <param name="preload">Fi,max, N.</param>
+    /// <param name="share">C.</param>
+    /// <param name="load">P on this bolt, N; + pulls apart.</param>
+    /// <param name="planeShear">Shear in this plane V/m, N; above zero.</param>
+    /// <param name="strength">Sy·A of this plane, N.</param>
+    public static T CombinedFactor<T>(T preload, T share, T load, T planeShear, T strength)
+        where T : struct, IReal<T>
+    {
+        var zero = T.Const(0);
+        var axial = share * load;
+        var a = (axial * axial) + (T.Const(3) * planeShear * planeShear);
+        var b = preload * axial;
+        var room = (strength * strength) - (preload * preload);
+        var closed = (T.Sqrt(T.Max(zero, (b * b) + (a * room))) - b) / a;
+        var open = strength / T.Sqrt((load * load) + (T.Const(3) * planeShear * planeShear));
+        return T.Let(Terms.CombinedFactor, T.IfLess(room, zero, zero, T.IfLess(zero, load, T.Min(closed, open), closed)));
+    }
+
+    /// <summary>σ = V/(d·t) on the projected area.</summary>
+    public static T BearingStress<T>(T load, T diameter, T thickness)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.BearingStress, load / (diameter * thickness));
+
+    /// <summary>σ = V/(π·d·t/4): the second school takes a quarter of the hole's circumference.</summary>
+    public static T BearingStressQuarter<T>(T load, T diameter, T thickness)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.BearingStressQuarter, load / (T.Const(Math.PI / 4, "π/4") * diameter * thickness));
+
+    /// <summary>n = Sy of the softer of bolt and member over the bearing stress.</summary>
+    public static T BearingFactor<T>(T boltYield, T memberYield, T stress)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.BearingFactor, T.Min(boltYield, memberYield) / stress);
+
+    /// <summary>τ = V/(2(e − d0/2)·t): two planes from the hole's edge. Valid for e &gt; d0/2.</summary>
+    public static T TearOutStress<T>(T load, T edgeDistance, T hole, T thickness)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.TearOutStress, load / (T.Const(2) * (edgeDistance - (hole / T.Const(2))) * thickness));
+
+    /// <summary>τ = V/(2·e·t): two planes from the hole's centre, the longer of the two conventions.</summary>
+    public static T TearOutStressFullEdge<T>(T load, T edgeDistance, T thickness)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.TearOutStressFullEdge, load / (T.Const(2) * edgeDistance * thickness));
+
+    /// <summary>n = κ·fy/τ.</summary>
+    public static T TearOutFactor<T>(T ratio, T memberYield, T stress)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.TearOutFactor, ratio * memberYield / stress);
+
+    /// <summary>p = F/(π/4·(D² − d0²)). Valid for D &gt; d0.</summary>
+    public static T HeadPressure<T>(T force, T pressedDiameter, T hole)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.HeadPressure, force / T.Let(Terms.PressedArea,
+            T.Const(Math.PI / 4, "π/4") * ((pressedDiameter * pressedDiameter) - (hole * hole))));
+
+    /// <summary>n = pG/p.</summary>
+    public static T HeadPressureFactor<T>(T limit, T pressure)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.HeadPressureFactor, limit / pressure);
+}

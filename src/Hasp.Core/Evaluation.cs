@@ -1,0 +1,179 @@
+using Hasp.Core.Checks;
+using Hasp.Core.Checks.Machine;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+
+namespace Hasp.Core;
+
+/// <summary>
+/// From a joint to its result: lay out the stack, find stiffness and preload, share each load case among the bolts, judge
+/// every way to fail, then write the working of what governs. A pure function.
+/// </summary>
+public static class Evaluation
+{
+    /// <summary>The whole result, with the working of every check's tightest case.</summary>
+    public static Result Run(Joint joint)
+    {
+        var plain = Mechanics<Plain>.Of(joint);
+        var traced = Mechanics<Traced>.Of(joint);
+        var checks = Check.All.Select((_, i) => JudgeAll(i, plain, traced)).ToList();
+        return new Result
+        {
+            Joint = joint,
+            Stack = plain.Stack,
+            Checks = [.. checks.OrderBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
+            Values = ValuesOf(plain),
+            Cases = [.. joint.Cases.Select(c => CaseOf(c, plain))],
+            Cautions = Cautions.Of(joint, plain),
+            Basis = MachineBasis.Name,
+        };
+    }
+
+    /// <summary>
+    /// Only the smallest reserve (factor over required) and what gives it, without allocation: the Finder's inner loop.
+    /// </summary>
+    /// <param name="mechanics">Stiffness and preload of the candidate.</param>
+    /// <param name="count">Number of bolts.</param>
+    public static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics, int count)
+    {
+        var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1, Case: -1);
+        var cases = mechanics.Joint.Cases;
+        var required = mechanics.Joint.Judging.RequiredByIndex;
+        for (var c = 0; c < cases.Length; c++)
+        {
+            var load = BoltLoad<Plain>.Of(cases[c], count);
+            for (var i = 0; i < required.Length; i++)
+            {
+                if (required[i] <= 0) continue;
+                var judged = MachineBasis.Judge(i, mechanics, load);
+                if (judged.Applies && judged.Factor.Value / required[i] < tightest.Reserve)
+                {
+                    tightest = (judged.Factor.Value / required[i], judged.Factor.Value, i, c);
+                }
+            }
+        }
+        return tightest;
+    }
+
+    private static CheckResult JudgeAll(int index, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
+    {
+        var joint = plain.Joint;
+        var check = Check.All[index];
+        var byCase = new double?[joint.Cases.Length];
+        var (worst, worstCase) = (Judged<Plain>.Nothing, -1);
+        for (var c = 0; c < byCase.Length; c++)
+        {
+            var judged = MachineBasis.Judge(index, plain, BoltLoad<Plain>.Of(joint.Cases[c], joint.Bolts.Count));
+            if (!judged.Applies) continue;
+            byCase[c] = judged.Factor.Value;
+            if (worstCase < 0 || judged.Factor.Value < worst.Factor.Value) (worst, worstCase) = (judged, c);
+        }
+        var required = joint.Judging.RequiredByIndex[index];
+        if (worstCase < 0)
+        {
+            return new CheckResult(check, null, required, -1, "", -1, NothingToCheck(check, plain.Stack), byCase, [], Working.None);
+        }
+        var load = joint.Cases[worstCase];
+        var working = Working.Of(MachineBasis.Judge(index, traced, BoltLoad<Traced>.Of(load, joint.Bolts.Count)).Factor);
+        return new CheckResult(
+            check, worst.Factor.Value, required, worstCase, PlaceOf(check, worst.Place, plain), worst.Place, NoteOf(check, load, plain), byCase,
+            SchoolsOf(index, plain, load), working);
+    }
+
+    private static string NothingToCheck(Check check, Stack stack) =>
+        check == Check.Load || check == Check.Opening ? "no case pulls the members apart"
+        : check == Check.TearOut && stack.Planes.Length > 0 ? "no shear, or no edge distance stated"
+        : stack.Planes.Length == 0 ? "all parts pull the same way"
+        : "no shear in any case";
+
+    private static string PlaceOf(Check check, int place, in Mechanics<Plain> m)
+    {
+        if (check == Check.UnderHead) return place == 0 ? "under the head" : "under the nut";
+        if (check == Check.Bearing || check == Check.TearOut) return m.Joint.Layers[place].Name;
+        if (check != Check.Shear && check != Check.Combined) return "";
+        var plane = m.Stack.Planes[place];
+        return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane" : "shank in the plane";
+    }
+
+    private static string NoteOf(Check check, LoadCase load, in Mechanics<Plain> m)
+    {
+        var state = StateOf(BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count), m);
+        if (state == JointState.Closed || check == Check.Shear || check == Check.Bearing || check == Check.TearOut) return "";
+        return state == JointState.Open
+            ? "the joint is open: the bolt carries the whole load"
+            : "the joint opens at the smallest preload: the bolt then carries the whole load";
+    }
+
+    /// <summary>Both schools where conventions differ, the one in use first.</summary>
+    private static IReadOnlyList<School> SchoolsOf(int index, in Mechanics<Plain> m, LoadCase load)
+    {
+        var check = Check.All[index];
+        var how = m.Joint.Judging;
+        (string Used, string Other, Judging Flipped)? choice =
+            check == Check.Bearing ? Pick(how.BearingQuarter, "quarter of the circumference", "projected area", how with { BearingQuarter = !how.BearingQuarter })
+            : check == Check.TearOut ? Pick(how.TearOutFullEdge, "planes from the hole's centre", "planes from the hole's edge", how with { TearOutFullEdge = !how.TearOutFullEdge })
+            : check == Check.Shear ? Pick(how.MaximumShear, "maximum shear, 0.5", "distortion energy, 0.577", how with { MaximumShear = !how.MaximumShear })
+            : null;
+        if (choice is not { } c) return [];
+        var bolt = BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count);
+        var other = m with { Joint = m.Joint with { Judging = c.Flipped } };
+        return
+        [
+            new School(c.Used, MachineBasis.Judge(index, m, bolt).Factor.Value),
+            new School(c.Other, MachineBasis.Judge(index, other, bolt).Factor.Value),
+        ];
+
+        static (string, string, Judging) Pick(bool on, string whenOn, string whenOff, Judging flipped) =>
+            on ? (whenOn, whenOff, flipped) : (whenOff, whenOn, flipped);
+    }
+
+    private static CaseResult CaseOf(LoadCase load, in Mechanics<Plain> m)
+    {
+        var bolt = BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count);
+        return new CaseResult(
+            load.Name, bolt.Tension.Value, bolt.Shear.Value,
+            JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, bolt.Tension).Value,
+            JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, bolt.Tension).Value,
+            StateOf(bolt, m));
+    }
+
+    private static JointState StateOf(in BoltLoad<Plain> bolt, in Mechanics<Plain> m) =>
+        bolt.Tension.Value > JointUnderLoad.OpeningLoad(m.Preload, m.LoadShare).Value ? JointState.Open
+        : bolt.Tension.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value ? JointState.OpensAtSmallest
+        : JointState.Closed;
+
+    private static IReadOnlyList<NamedValue> ValuesOf(in Mechanics<Plain> m) =>
+    [
+        new(Terms.NominalDiameter, m.Thread.Diameter.Value),
+        new(Terms.Pitch, m.Thread.Pitch.Value),
+        new(Terms.PitchDiameter, m.Thread.PitchDiameter.Value),
+        new(Terms.RootDiameter, m.Thread.RootDiameter.Value),
+        new(Terms.NutMinorDiameter, m.Thread.NutMinorDiameter.Value),
+        new(Terms.TensileStressArea, m.Thread.StressArea.Value),
+        new(Terms.RootArea, m.Thread.RootArea.Value),
+        new(Terms.ShankArea, m.Thread.ShankArea.Value),
+        new(Terms.ProofStrength, m.ProofStrength.Value),
+        new(Terms.YieldStrength, m.YieldStrength.Value),
+        new(Terms.ProofLoad, m.ProofLoad.Value),
+        new(Terms.GripLength, m.Stack.Grip),
+        new(Terms.ShankInGrip, m.Stack.ShankInGrip),
+        new(Terms.ThreadInGrip, m.Stack.ThreadInGrip),
+        new(Terms.HoleDiameter, m.Joint.Hole),
+        new(Terms.BoltStiffness, m.BoltStiffness.Value),
+        new(Terms.MemberStiffness, m.MemberStiffness.Value),
+        new(Terms.LoadShare, m.LoadShare.Value),
+        new(Terms.NutFactor, m.Joint.Tightening.NutFactor.K),
+        new(Terms.Scatter, m.Joint.Tightening.Method.Scatter),
+        new(Terms.Settling, m.Joint.Tightening.Settling),
+        new(Terms.Relaxation, m.Joint.Tightening.Relaxation),
+        new(Terms.Preload, m.Preload.Value),
+        new(Terms.Torque, m.Torque.Value),
+        new(Terms.EmbeddingLoss, m.EmbeddingLoss.Value),
+        new(Terms.PreloadMax, m.PreloadMax.Value),
+        new(Terms.PreloadMin, m.PreloadMin.Value),
+        new(Terms.OpeningLoad, JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value),
+        new(Terms.FaceFriction, m.Joint.FaceFriction),
+        new(Terms.ShearPlanes, m.Stack.Planes.Length),
+    ];
+}

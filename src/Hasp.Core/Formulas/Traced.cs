@@ -1,0 +1,112 @@
+namespace Hasp.Core.Formulas;
+
+/// <summary>How an expression was built.</summary>
+public enum Operation
+{
+    /// <summary>A number of the formula.</summary>
+    Constant,
+
+    /// <summary>A number given by the joint or the catalogue.</summary>
+    Given,
+
+    /// <summary>A named result; its one operand is the expression it names.</summary>
+    Named,
+
+    /// <summary>Sum.</summary>
+    Add,
+
+    /// <summary>Difference.</summary>
+    Subtract,
+
+    /// <summary>Product.</summary>
+    Multiply,
+
+    /// <summary>Quotient.</summary>
+    Divide,
+
+    /// <summary>Change of sign.</summary>
+    Negate,
+
+    /// <summary>Square root.</summary>
+    Sqrt,
+
+    /// <summary>Natural logarithm.</summary>
+    Log,
+
+    /// <summary>Tangent.</summary>
+    Tan,
+
+    /// <summary>The smaller of two.</summary>
+    Min,
+
+    /// <summary>The larger of two.</summary>
+    Max,
+}
+
+/// <summary>One node of an expression, with the value that was computed there.</summary>
+/// <param name="Operation">How it was built.</param>
+/// <param name="Value">What it came to, in the consistent set.</param>
+/// <param name="Operands">What it was built from.</param>
+/// <param name="Term">Its name, where it has one.</param>
+/// <param name="Index">Tells like-named values apart (layer 1, layer 2); 0 where there is only one.</param>
+/// <param name="Written">How a constant is written, where digits would hide it.</param>
+public sealed record Expression(
+    Operation Operation, double Value, Expression[] Operands, Term? Term = null, int Index = 0, string? Written = null);
+
+/// <summary>A number that remembers how it was made, so that the printed working is the very formula that computed it.</summary>
+/// <param name="Expression">The expression so far.</param>
+public readonly record struct Traced(Expression Expression) : IScalar<Traced>
+{
+    /// <inheritdoc/>
+    public double Value => Expression.Value;
+
+    /// <inheritdoc/>
+    public static Traced Const(double value, string? written = null) => new(new(Operation.Constant, value, [], Written: written));
+
+    /// <inheritdoc/>
+    public static Traced Given(Term term, double value, int index = 0) => new(new(Operation.Given, value, [], term, index));
+
+    /// <inheritdoc/>
+    public static Traced Let(Term term, Traced value, int index = 0) =>
+        new(new(Operation.Named, value.Value, [value.Expression], term, index));
+
+    /// <inheritdoc/>
+    public static Traced operator +(Traced left, Traced right) => Make(Operation.Add, left.Value + right.Value, left, right);
+
+    /// <inheritdoc/>
+    public static Traced operator -(Traced left, Traced right) => Make(Operation.Subtract, left.Value - right.Value, left, right);
+
+    /// <inheritdoc/>
+    public static Traced operator *(Traced left, Traced right) => Make(Operation.Multiply, left.Value * right.Value, left, right);
+
+    /// <inheritdoc/>
+    public static Traced operator /(Traced left, Traced right) => Make(Operation.Divide, left.Value / right.Value, left, right);
+
+    /// <inheritdoc/>
+    public static Traced operator -(Traced value) => Make(Operation.Negate, -value.Value, value);
+
+    /// <inheritdoc/>
+    public static Traced Sqrt(Traced x) => Make(Operation.Sqrt, Math.Sqrt(x.Value), x);
+
+    /// <inheritdoc/>
+    public static Traced Log(Traced x) => Make(Operation.Log, Math.Log(x.Value), x);
+
+    /// <inheritdoc/>
+    public static Traced Tan(Traced x) => Make(Operation.Tan, Math.Tan(x.Value), x);
+
+    /// <inheritdoc/>
+    public static Traced Min(Traced a, Traced b) => Make(Operation.Min, Math.Min(a.Value, b.Value), a, b);
+
+    /// <inheritdoc/>
+    public static Traced Max(Traced a, Traced b) => Make(Operation.Max, Math.Max(a.Value, b.Value), a, b);
+
+    /// <summary>Only the branch taken is written: the working shows what was done, not what might have been.</summary>
+    public static Traced IfLess(Traced a, Traced b, Traced then, Traced otherwise) => a.Value < b.Value ? then : otherwise;
+
+    private static Traced Make(Operation operation, double value, params ReadOnlySpan<Traced> operands)
+    {
+        var expressions = new Expression[operands.Length];
+        for (var i = 0; i < operands.Length; i++) expressions[i] = operands[i].Expression;
+        return new(new(operation, value, expressions));
+    }
+}

@@ -1,0 +1,161 @@
+using Hasp.Core.Catalogue;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Core.Joints;
+
+/// <summary>How a field is written in a document.</summary>
+public enum FieldKind
+{
+    /// <summary>Free text.</summary>
+    Text,
+
+    /// <summary>One of a list.</summary>
+    Choice,
+
+    /// <summary>A whole number.</summary>
+    Count,
+
+    /// <summary>A number without a unit.</summary>
+    Number,
+
+    /// <summary>A string with a unit.</summary>
+    Quantity,
+
+    /// <summary>A share ("75 %"), a force or a torque, told apart by its unit.</summary>
+    Aim,
+}
+
+/// <summary>One field of the joint document: the parser, the form, the schema and the documentation all read this.</summary>
+/// <param name="Path">Where it stands; <c>[]</c> is any element of a list.</param>
+/// <param name="Kind">How it is written.</param>
+/// <param name="Meaning">What it says, in the field's words.</param>
+public sealed record Field(string Path, FieldKind Kind, string Meaning)
+{
+    /// <summary>What a quantity measures.</summary>
+    public Dimension Dimension { get; init; }
+
+    /// <summary>True where a document without it is refused.</summary>
+    public bool Required { get; init; }
+
+    /// <summary>What is taken where it is absent, in words.</summary>
+    public string Default { get; init; } = "";
+
+    /// <summary>Smallest value in held units.</summary>
+    public double Min { get; init; } = double.NegativeInfinity;
+
+    /// <summary>True where the smallest value itself is refused.</summary>
+    public bool AboveMin { get; init; }
+
+    /// <summary>Largest value in held units.</summary>
+    public double Max { get; init; } = double.PositiveInfinity;
+
+    /// <summary>What may be chosen; names from the catalogue are checked by <see cref="JointRules"/> instead.</summary>
+    public IReadOnlyList<string> Choices { get; init; } = [];
+
+    /// <summary>The last part of the path.</summary>
+    public string Key => Path[(Path.LastIndexOf('.') + 1)..];
+
+    /// <summary>In words, what is allowed: <c>above 0 mm, at most 500 mm</c>.</summary>
+    public string Allowed
+    {
+        get
+        {
+            if (Choices.Count > 0) return "one of " + string.Join(", ", Choices);
+            if (Kind == FieldKind.Text) return "text of at most 200 characters";
+            if (Kind == FieldKind.Aim) return "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, or a torque such as 196 N·m";
+            var what = Kind switch { FieldKind.Count => "a whole number", FieldKind.Number => "a number", _ => "a " + Units.Name(Dimension) + " with its unit" };
+            string Show(double v) => Kind == FieldKind.Quantity ? QuantityText.ShowText(v, Dimension, UnitSystem.Si) : QuantityText.Figures(v);
+            var low = double.IsNegativeInfinity(Min) ? "" : (AboveMin ? ", above " : ", at least ") + Show(Min);
+            var high = double.IsPositiveInfinity(Max) ? "" : ", at most " + Show(Max);
+            return what + low + high;
+        }
+    }
+
+    /// <summary>True where <paramref name="held"/> is within the limits; NaN and infinities never are.</summary>
+    public bool Admits(double held) =>
+        double.IsFinite(held) && (AboveMin ? held > Min : held >= Min) && held <= Max;
+}
+
+/// <summary>Every field of the joint document, version 1.</summary>
+public static class Fields
+{
+    private const double Huge = 1e9;
+
+    public static readonly Field Number = new("number", FieldKind.Text, "the joint's number in its project");
+    public static readonly Field Name = new("name", FieldKind.Text, "what the joint is called") { Required = true };
+    public static readonly Field Note = new("note", FieldKind.Text, "anything worth keeping with the joint");
+
+    public static readonly Field Thread = new("bolts.thread", FieldKind.Choice, "thread as ordered: M16, M16x1.5, 1/2-13 UNC") { Required = true };
+    public static readonly Field Grade = new("bolts.grade", FieldKind.Choice, "strength grade: 8.8, A4-80, SAE 5, A325, or one of your own") { Required = true };
+    public static readonly Field Count = new("bolts.count", FieldKind.Count, "number of bolts, equally loaded") { Required = true, Min = 1, Max = 1000 };
+    public static readonly Field Length = new("bolts.length", FieldKind.Quantity, "nominal length under the head") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 2000, Default = "chosen from the grip: next preferred length that leaves one to three threads through the nut" };
+    public static readonly Field ThreadLength = new("bolts.threadLength", FieldKind.Quantity, "threaded length") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 2000, Default = "ISO 888 or ASME B18.2.1 from diameter and length" };
+    public static readonly Field Head = new("bolts.head", FieldKind.Choice, "kind of head") { Choices = Standards.Names(Standards.Heads, h => h.Kind), Default = "hex" };
+
+    public static readonly Field HeadWasher = new("washers.head", FieldKind.Choice, "washer under the head") { Choices = ["none", .. Standards.Names(Standards.Washers, w => w.Kind)], Default = "none" };
+    public static readonly Field NutWasher = new("washers.nut", FieldKind.Choice, "washer under the nut") { Choices = ["none", .. Standards.Names(Standards.Washers, w => w.Kind)], Default = "none" };
+
+    public static readonly Field Fit = new("hole.fit", FieldKind.Choice, "clearance by a table or rule") { Choices = Standards.Names(Standards.Holes, h => h.Fit), Default = "medium, unless hole.diameter is given" };
+    public static readonly Field HoleDiameter = new("hole.diameter", FieldKind.Quantity, "clearance hole diameter, where it is not taken from a table") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 500, Default = "from hole.fit" };
+
+    public static readonly Field LayerName = new("layers[].name", FieldKind.Text, "what the part is called") { Default = "Part 1, Part 2, …" };
+    public static readonly Field LayerThickness = new("layers[].thickness", FieldKind.Quantity, "thickness of the part") { Dimension = Dimension.Length, Required = true, Min = 0, AboveMin = true, Max = 1000 };
+    public static readonly Field LayerMaterial = new("layers[].material", FieldKind.Choice, "material of the part") { Required = true };
+    public static readonly Field LayerSide = new("layers[].side", FieldKind.Choice, "which way the part pulls in shear; a shear plane lies between parts that pull opposite ways") { Choices = ["left", "right"], Default = "left and right in turn" };
+    public static readonly Field LayerEdge = new("layers[].edgeDistance", FieldKind.Quantity, "hole centre to the edge that the load points to") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 5000, Default = "not stated; tear-out of this part is then not judged" };
+
+    public static readonly Field CaseName = new("loads[].name", FieldKind.Text, "what the load case is called") { Default = "Case 1, Case 2, …" };
+    public static readonly Field CaseTension = new("loads[].tension", FieldKind.Quantity, "outside tension on the whole joint; + pulls the members apart") { Dimension = Dimension.Force, Min = -Huge, Max = Huge, Default = "none" };
+    public static readonly Field CaseShear = new("loads[].shear", FieldKind.Quantity, "outside shear on the whole joint") { Dimension = Dimension.Force, Min = -Huge, Max = Huge, Default = "none" };
+
+    public static readonly Field Aim = new("tightening.aim", FieldKind.Aim, "what the tightening aims at: a share of proof, a clamp force or a torque") { Default = "75 % of proof (reusable); 90 % is usual for permanent joints" };
+    public static readonly Field Method = new("tightening.method", FieldKind.Choice, "how it is tightened; gives the scatter of the preload") { Choices = Standards.Names(Standards.Methods, m => m.Name), Default = "wrench dry, wrench plated or wrench lubricated, by the lubrication" };
+    public static readonly Field Scatter = new("tightening.scatter", FieldKind.Number, "scatter ± of the preload, as a share, where it is known better than the method's") { Min = 0, Max = 0.9, Default = "from the method" };
+    public static readonly Field Lubrication = new("tightening.lubrication", FieldKind.Choice, "finish and lubricant; gives the nut factor") { Choices = Standards.Names(Standards.NutFactors, k => k.Lubrication), Default = "unknown" };
+    public static readonly Field NutFactor = new("tightening.nutFactor", FieldKind.Number, "nut factor K, where it is known better than the table's") { Min = 0, AboveMin = true, Max = 1, Default = "from the lubrication" };
+    public static readonly Field Settling = new("tightening.settling", FieldKind.Quantity, "embedding of all interfaces together") { Dimension = Dimension.Length, Min = 0, Max = 1, Default = "3 µm in the thread, 3 µm at each bearing face and each inner face" };
+    public static readonly Field Relaxation = new("tightening.relaxation", FieldKind.Number, "relaxation and creep, share of the nominal preload") { Min = 0, Max = 0.9, Default = "0.05" };
+
+    public static readonly Field FaceFriction = new("faceFriction", FieldKind.Number, "friction between the faces") { Min = 0, Max = 1, Default = "0.15 (as rolled, not blasted)" };
+
+    public static readonly Field Preload = new("judging.preload", FieldKind.Choice, "extremes: largest preload in strength, smallest in slip and opening. nominal: the handbook's way, which leaves the scatter out") { Choices = ["extremes", "nominal"], Default = "extremes" };
+    public static readonly Field ConeHalfAngle = new("judging.coneHalfAngle", FieldKind.Quantity, "half-angle of the pressure cones") { Dimension = Dimension.Angle, Min = Math.PI / 9 * (1 - 1e-12), Max = Math.PI / 4 * (1 + 1e-12), Default = "30 deg" };
+    public static readonly Field ConeBore = new("judging.coneBore", FieldKind.Choice, "bore of the pressure cones") { Choices = ["nominal", "hole"], Default = "nominal" };
+    public static readonly Field ShearTheory = new("judging.shearTheory", FieldKind.Choice, "shear yield over tensile yield: 0.577 or 0.5") { Choices = ["distortion energy", "maximum shear"], Default = "distortion energy" };
+    public static readonly Field ThreadArea = new("judging.threadArea", FieldKind.Choice, "area of a shear plane through the thread") { Choices = ["stress", "root"], Default = "stress" };
+    public static readonly Field TearOut = new("judging.tearOut", FieldKind.Choice, "where the tear-out planes begin") { Choices = ["hole edge", "hole centre"], Default = "hole edge" };
+    public static readonly Field BearingArea = new("judging.bearingArea", FieldKind.Choice, "area that bears on the hole's wall") { Choices = ["projected", "quarter"], Default = "projected" };
+
+    public static readonly Field OwnGradeName = new("own.grades[].name", FieldKind.Text, "name of a grade of your own") { Required = true };
+    public static readonly Field OwnGradeProof = new("own.grades[].proof", FieldKind.Quantity, "proof strength") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
+    public static readonly Field OwnGradeYield = new("own.grades[].yield", FieldKind.Quantity, "yield or 0.2 % proof stress") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
+    public static readonly Field OwnGradeTensile = new("own.grades[].tensile", FieldKind.Quantity, "tensile strength") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
+    public static readonly Field OwnGradeMin = new("own.grades[].minDiameter", FieldKind.Quantity, "smallest diameter it is made in") { Dimension = Dimension.Length, Required = true, Min = 0, AboveMin = true, Max = 500 };
+    public static readonly Field OwnGradeMax = new("own.grades[].maxDiameter", FieldKind.Quantity, "largest diameter it is made in") { Dimension = Dimension.Length, Required = true, Min = 0, AboveMin = true, Max = 500 };
+    public static readonly Field OwnGradeModulus = new("own.grades[].elasticModulus", FieldKind.Quantity, "elastic modulus") { Dimension = Dimension.Stress, Min = 1000, Max = 500000, Default = "207 GPa" };
+    public static readonly Field OwnGradeSource = new("own.grades[].source", FieldKind.Text, "where the figures come from; shown in every result that used them") { Required = true };
+
+    public static readonly Field OwnMaterialName = new("own.materials[].name", FieldKind.Text, "name of a material of your own") { Required = true };
+    public static readonly Field OwnMaterialModulus = new("own.materials[].elasticModulus", FieldKind.Quantity, "elastic modulus") { Dimension = Dimension.Stress, Required = true, Min = 1, Max = 1000000 };
+    public static readonly Field OwnMaterialYield = new("own.materials[].yield", FieldKind.Quantity, "yield or 0.2 % proof stress") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
+    public static readonly Field OwnMaterialTensile = new("own.materials[].tensile", FieldKind.Quantity, "tensile strength") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
+    public static readonly Field OwnMaterialBearing = new("own.materials[].bearingLimit", FieldKind.Quantity, "limiting pressure under a bolt head") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 10000 };
+    public static readonly Field OwnMaterialBrittle = new("own.materials[].brittle", FieldKind.Choice, "fails without warning") { Choices = ["no", "yes"], Default = "no" };
+    public static readonly Field OwnMaterialSource = new("own.materials[].source", FieldKind.Text, "where the figures come from; shown in every result that used them") { Required = true };
+
+    /// <summary>All fields in the order of the document; the required factors are one field a check id and stand in <see cref="Checks.Check.All"/>.</summary>
+    public static IReadOnlyList<Field> All { get; } =
+        [.. typeof(Fields).GetFields().Where(f => f.FieldType == typeof(Field)).Select(f => (Field)f.GetValue(null)!)];
+
+    /// <summary>The required factor of a check.</summary>
+    public static Field RequiredFactor(Checks.Check check) => new("judging.required." + check.Id, FieldKind.Number, $"required factor of \"{check.Name}\"; 0 shows it without judging it")
+    {
+        Min = 0, Max = 100, Default = QuantityText.Figures(check.Required),
+    };
+
+    /// <summary>The field at a concrete path such as <c>layers[2].thickness</c>; null where there is none.</summary>
+    public static Field? At(string path) => ByPath.GetValueOrDefault(System.Text.RegularExpressions.Regex.Replace(path, @"\[\d+\]", "[]"));
+
+    private static readonly Dictionary<string, Field> ByPath =
+        All.Concat(Checks.Check.All.Select(RequiredFactor)).ToDictionary(f => f.Path);
+}

@@ -1,0 +1,99 @@
+using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core;
+
+/// <summary>Everything that was found about a joint: what a screen, a document or a report shows, and nothing more is computed there.</summary>
+public sealed record Result
+{
+    /// <summary>The joint.</summary>
+    public required Joint Joint { get; init; }
+
+    /// <summary>Where everything lies between head and nut.</summary>
+    public required Stack Stack { get; init; }
+
+    /// <summary>Every check, tightest reserve first; those with nothing to check last.</summary>
+    public required IReadOnlyList<CheckResult> Checks { get; init; }
+
+    /// <summary>Named values of the joint, in N, mm, MPa, N·mm, rad.</summary>
+    public required IReadOnlyList<NamedValue> Values { get; init; }
+
+    /// <summary>One entry a load case.</summary>
+    public required IReadOnlyList<CaseResult> Cases { get; init; }
+
+    /// <summary>What must be heeded.</summary>
+    public required IReadOnlyList<Caution> Cautions { get; init; }
+
+    /// <summary>The basis and edition the checks were made to.</summary>
+    public required string Basis { get; init; }
+
+    /// <summary>The tightest check that is judged; null where there is nothing to judge.</summary>
+    public CheckResult? Governing => Checks.FirstOrDefault(c => c.Reserve is not null);
+
+    /// <summary>True where every judged check reaches its required factor.</summary>
+    public bool Holds => Checks.All(c => c.Holds);
+
+    /// <summary>The value of that term in held units.</summary>
+    /// <exception cref="InvalidOperationException">The joint has no such value.</exception>
+    public double this[Term term] => Values.First(v => v.Term == term).Value;
+}
+
+/// <summary>A named value.</summary>
+/// <param name="Term">Name, symbol, dimension, source.</param>
+/// <param name="Value">In held units.</param>
+public readonly record struct NamedValue(Term Term, double Value);
+
+/// <summary>One way to fail, over all load cases.</summary>
+/// <param name="Check">Which.</param>
+/// <param name="Factor">The tightest factor; null where there was nothing to check.</param>
+/// <param name="Required">The required factor; 0 where it is shown and not judged.</param>
+/// <param name="Case">Index of the governing load case; −1 where there is none.</param>
+/// <param name="Place">In words: which layer, plane or end; empty where there is only one.</param>
+/// <param name="PlaceIndex">Which layer, plane or end, from 0; −1 where there is only one.</param>
+/// <param name="Note">Why there is nothing to check, or a state that must be known; may be empty.</param>
+/// <param name="ByCase">The factor in each load case; null where there is nothing to check.</param>
+/// <param name="Schools">What other conventions would give, the one in use first; empty where there is one only.</param>
+/// <param name="Working">Every step behind the tightest factor.</param>
+public sealed record CheckResult(
+    Check Check, double? Factor, double Required, int Case, string Place, int PlaceIndex, string Note,
+    IReadOnlyList<double?> ByCase, IReadOnlyList<School> Schools, Working Working)
+{
+    /// <summary>Factor over required factor: one measure for all checks. Null where it is not judged.</summary>
+    public double? Reserve => Factor is { } f && Required > 0 ? f / Required : null;
+
+    /// <summary>True where it reaches its required factor, or is not judged.</summary>
+    public bool Holds => Reserve is not { } r || r >= 1;
+}
+
+/// <summary>What one convention gives for the governing case.</summary>
+/// <param name="Name">The convention.</param>
+/// <param name="Factor">Its factor.</param>
+public readonly record struct School(string Name, double Factor);
+
+/// <summary>One load case on one bolt, forces in N.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Tension">P.</param>
+/// <param name="Shear">V.</param>
+/// <param name="BoltForce">At the largest preload.</param>
+/// <param name="ClampLeft">At the smallest preload.</param>
+/// <param name="State">closed, opens at the smallest preload, or open.</param>
+public readonly record struct CaseResult(string Name, double Tension, double Shear, double BoltForce, double ClampLeft, JointState State);
+
+/// <summary>Whether the faces touch.</summary>
+public enum JointState
+{
+    /// <summary>At every preload that the method may leave.</summary>
+    Closed,
+
+    /// <summary>Closed at the preload aimed at, open at the smallest.</summary>
+    OpensAtSmallest,
+
+    /// <summary>Open even at the preload aimed at: the bolt carries the whole load.</summary>
+    Open,
+}
+
+/// <summary>A caution that stands on the screen and in the report.</summary>
+/// <param name="Id">Stable name.</param>
+/// <param name="Text">In words.</param>
+public readonly record struct Caution(string Id, string Text);

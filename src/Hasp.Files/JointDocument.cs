@@ -1,0 +1,202 @@
+using System.Collections.Immutable;
+using System.Text;
+using System.Text.Json;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files;
+
+/// <summary>
+/// The joint document: the open format, the API's body, the export and the stored form. JSON, quantities as strings with
+/// units, versioned. Reading collects every fault at once.
+/// </summary>
+public static class JointDocument
+{
+    /// <summary>The value of <c>format</c>.</summary>
+    public const string Format = "hasp-joint";
+
+    /// <summary>The version written, and the newest that is read.</summary>
+    public const int Version = 1;
+
+    /// <summary>No document is larger, in bytes.</summary>
+    public const int MaxBytes = 1_000_000;
+
+    private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16, AllowDuplicateProperties = false };
+
+    /// <summary>The joint that a document describes, or every fault that was found.</summary>
+    public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8)
+    {
+        if (utf8.Length > MaxBytes) return (null, [new Fault("", null, $"the document is larger than {MaxBytes / 1000} kB")]);
+        JsonDocument document;
+        try
+        {
+            document = JsonDocument.Parse(utf8, Strict);
+        }
+        catch (JsonException e)
+        {
+            return (null, [new Fault("", null, $"not valid JSON (line {e.LineNumber + 1}): every key once, at most 16 levels, UTF-8")]);
+        }
+        using (document)
+        {
+            return Read(document.RootElement);
+        }
+    }
+
+    /// <inheritdoc cref="Read(ReadOnlyMemory{byte})"/>
+    public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(string json) => Read(Encoding.UTF8.GetBytes(json));
+
+    private static (Joint?, IReadOnlyList<Fault>) Read(JsonElement root)
+    {
+        var faults = new List<Fault>();
+        JointInput input;
+        try
+        {
+            input = InputOf(root, faults);
+        }
+        catch (InvalidOperationException)
+        {
+            // The one thing that surfaces only when a string is read: half of a surrogate pair.
+            return (null, [.. faults, new Fault("", null, "a text is not valid Unicode")]);
+        }
+        var joint = JointRules.Judge(input, faults);
+        return (faults.Count == 0 ? joint : null, faults);
+    }
+
+    private static JointInput InputOf(JsonElement root, List<Fault> faults)
+    {
+        var doc = new FieldReader(root, "", faults);
+        if (root.ValueKind != JsonValueKind.Object) return new JointInput();
+        doc.Know("format");
+        doc.Know("version");
+        CheckHeader(root, faults);
+        var bolts = doc.Child("bolts");
+        var washers = doc.Child("washers");
+        var hole = doc.Child("hole");
+        var tightening = doc.Child("tightening");
+        var own = doc.Child("own");
+        doc.Text(Fields.Note);
+        var input = new JointInput
+        {
+            Number = doc.Text(Fields.Number) ?? "",
+            Name = doc.Text(Fields.Name) ?? "",
+            Thread = bolts.Choice(Fields.Thread),
+            Grade = bolts.Choice(Fields.Grade),
+            Count = bolts.Count(Fields.Count),
+            Length = bolts.Quantity(Fields.Length),
+            ThreadLength = bolts.Quantity(Fields.ThreadLength),
+            Head = bolts.Choice(Fields.Head, "hex"),
+            HeadWasher = washers.Choice(Fields.HeadWasher, "none"),
+            NutWasher = washers.Choice(Fields.NutWasher, "none"),
+            Fit = hole.Choice(Fields.Fit, "medium"),
+            HoleDiameter = hole.Quantity(Fields.HoleDiameter),
+            Layers = [.. doc.List("layers", 40).Select(l => LayerOf(l.Reader, l.Index))],
+            Cases = [.. doc.List("loads", 1000).Select(c => CaseOf(c.Reader, c.Index))],
+            Aim = tightening.Aim(Fields.Aim, (AimKind.ProofShare, 0.75)),
+            Method = tightening.Choice(Fields.Method),
+            Scatter = tightening.Number(Fields.Scatter),
+            Lubrication = tightening.Choice(Fields.Lubrication, "unknown"),
+            NutFactor = tightening.Number(Fields.NutFactor),
+            Settling = tightening.Quantity(Fields.Settling),
+            Relaxation = tightening.Number(Fields.Relaxation, 0.05),
+            FaceFriction = doc.Number(Fields.FaceFriction, 0.15),
+            Judging = JudgingOf(doc.Child("judging")),
+            OwnGrades = [.. own.List("grades", 100).Select(g => OwnGrade(g.Reader)).OfType<GradeBand>()],
+            OwnMaterials = [.. own.List("materials", 100).Select(m => OwnMaterial(m.Reader)).OfType<Material>()],
+        };
+        foreach (var reader in new[] { bolts, washers, hole, tightening, own, doc }) reader.RefuseUnknown();
+        return input;
+    }
+
+    private static void CheckHeader(JsonElement root, List<Fault> faults)
+    {
+        var format = root.TryGetProperty("format", out var f) && f.ValueKind == JsonValueKind.String ? f.GetString() : null;
+        if (format != Format) faults.Add(new Fault("format", format, $"must be \"{Format}\""));
+        if (!root.TryGetProperty("version", out var v) || v.ValueKind != JsonValueKind.Number || !v.TryGetInt32(out var version) || version < 1)
+        {
+            faults.Add(new Fault("version", null, $"must be {Version}"));
+        }
+        else if (version > Version)
+        {
+            faults.Add(new Fault("version", version.ToString(), $"written by a newer program; this one reads up to {Version}"));
+        }
+    }
+
+    private static LayerInput LayerOf(FieldReader r, int index)
+    {
+        var layer = new LayerInput(
+            r.Text(Fields.LayerName) is { Length: > 0 } name ? name : $"Part {index + 1}",
+            r.Quantity(Fields.LayerThickness), r.Choice(Fields.LayerMaterial),
+            r.Choice(Fields.LayerSide, index % 2 == 0 ? "left" : "right") switch { "left" => Side.Left, "right" => Side.Right, _ => null },
+            r.Quantity(Fields.LayerEdge));
+        r.RefuseUnknown();
+        return layer;
+    }
+
+    private static LoadCase? CaseOf(FieldReader r, int index)
+    {
+        var name = r.Text(Fields.CaseName) is { Length: > 0 } given ? given : $"Case {index + 1}";
+        var tension = r.Quantity(Fields.CaseTension, 0);
+        var shear = r.Quantity(Fields.CaseShear, 0);
+        r.RefuseUnknown();
+        return tension is { } p && shear is { } v ? new LoadCase(name, p, v) : null;
+    }
+
+    private static Judging? JudgingOf(FieldReader r)
+    {
+        var required = r.Child("required");
+        var factors = Check.All.Select(c => required.Number(Fields.RequiredFactor(c), c.Required)).ToList();
+        required.RefuseUnknown();
+        var preload = r.Choice(Fields.Preload, "extremes");
+        var angle = r.Quantity(Fields.ConeHalfAngle, Math.PI / 6);
+        var bore = r.Choice(Fields.ConeBore, "nominal");
+        var theory = r.Choice(Fields.ShearTheory, "distortion energy");
+        var area = r.Choice(Fields.ThreadArea, "stress");
+        var tearOut = r.Choice(Fields.TearOut, "hole edge");
+        var bearing = r.Choice(Fields.BearingArea, "projected");
+        r.RefuseUnknown();
+        if (factors.Any(f => f is null) || angle is null) return null;
+        return new Judging
+        {
+            RequiredByIndex = [.. factors.Select(f => f!.Value)],
+            NominalPreload = preload == "nominal",
+            ConeHalfAngle = angle.Value,
+            ConeBoreIsHole = bore == "hole",
+            MaximumShear = theory == "maximum shear",
+            RootAreaInShear = area == "root",
+            TearOutFullEdge = tearOut == "hole centre",
+            BearingQuarter = bearing == "quarter",
+        };
+    }
+
+    private static GradeBand? OwnGrade(FieldReader r)
+    {
+        var name = r.Text(Fields.OwnGradeName);
+        var source = r.Text(Fields.OwnGradeSource);
+        var (proof, yield, tensile) = (r.Quantity(Fields.OwnGradeProof), r.Quantity(Fields.OwnGradeYield), r.Quantity(Fields.OwnGradeTensile));
+        var (min, max) = (r.Quantity(Fields.OwnGradeMin), r.Quantity(Fields.OwnGradeMax));
+        var modulus = r.Quantity(Fields.OwnGradeModulus, 207_000);
+        if (proof > tensile || yield > tensile) r.Fault(Fields.OwnGradeTensile, "proof and yield must not be above the tensile strength");
+        if (min > max) r.Fault(Fields.OwnGradeMax, "must not be below the smallest diameter");
+        r.RefuseUnknown();
+        return name is null || source is null || proof is null || yield is null || tensile is null || min is null || max is null || modulus is null
+            ? null
+            : new GradeBand(name, "own", MeasureSystem.Any, min.Value, max.Value, proof.Value, yield.Value, tensile.Value, modulus.Value, false, "as the maker states", source, true);
+    }
+
+    private static Material? OwnMaterial(FieldReader r)
+    {
+        var name = r.Text(Fields.OwnMaterialName);
+        var source = r.Text(Fields.OwnMaterialSource);
+        var modulus = r.Quantity(Fields.OwnMaterialModulus);
+        var (yield, tensile) = (r.Quantity(Fields.OwnMaterialYield), r.Quantity(Fields.OwnMaterialTensile));
+        var bearing = r.Quantity(Fields.OwnMaterialBearing);
+        var brittle = r.Choice(Fields.OwnMaterialBrittle, "no");
+        if (yield > tensile) r.Fault(Fields.OwnMaterialTensile, "yield must not be above the tensile strength");
+        r.RefuseUnknown();
+        return name is null || source is null || modulus is null || yield is null || tensile is null || bearing is null
+            ? null
+            : new Material(name, double.PositiveInfinity, modulus.Value, yield.Value, tensile.Value, bearing.Value, null, brittle == "yes", "own", source, true);
+    }
+}
