@@ -47,6 +47,19 @@ public static class JointDocument
     /// <inheritdoc cref="Read(ReadOnlyMemory{byte})"/>
     public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(string json) => Read(Encoding.UTF8.GetBytes(json));
 
+    /// <summary>What is wrong with a grade or material of the user's own, before it goes into any joint.</summary>
+    /// <param name="kind"><c>grades</c> or <c>materials</c>.</param>
+    /// <param name="own">An element of <c>own.grades</c> or <c>own.materials</c>.</param>
+    public static IReadOnlyList<Fault> FaultsOfOwn(string kind, System.Text.Json.Nodes.JsonObject own)
+    {
+        var faults = new List<Fault>();
+        using var document = JsonDocument.Parse(own.ToJsonString(), Strict);
+        var reader = new FieldReader(document.RootElement, $"own.{kind}[0]", faults);
+        if (kind == "grades") OwnGrade(reader);
+        else OwnMaterial(reader);
+        return faults;
+    }
+
     private static (Joint?, IReadOnlyList<Fault>) Read(JsonElement root)
     {
         var faults = new List<Fault>();

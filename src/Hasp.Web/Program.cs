@@ -1,3 +1,70 @@
-var builder = WebApplication.CreateBuilder(args);
+using Hasp.Store;
+using Hasp.Web.Api;
+using Hasp.Web.Demo;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.EntityFrameworkCore;
+
+// The files that are served lie beside the program, wherever it is started from.
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+
+// Loopback unless told otherwise: what people type about their structures stays on their machine.
+if (string.IsNullOrEmpty(builder.Configuration["urls"]) && string.IsNullOrEmpty(builder.Configuration["http_ports"]))
+{
+    builder.WebHost.UseUrls("http://127.0.0.1:5080");
+}
+
+var data = Path.GetFullPath(builder.Configuration["data"] ?? ".data");
+Directory.CreateDirectory(data);
+builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, Path.Combine(data, "hasp.db")));
+builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(data, "keys"))).SetApplicationName("Hasp");
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton<JointStore>();
+builder.Services.AddHttpContextAccessor();
+builder.Services.AddScoped<Preferences>();
+builder.Services.AddScoped<Workbench>();
+builder.Services.AddRazorPages();
+builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");
+builder.Services.AddProblemDetails();
+builder.Services.AddResponseCompression(options => options.EnableForHttps = true);
+
 var app = builder.Build();
+
+await using (var db = await app.Services.GetRequiredService<IDbContextFactory<HaspDb>>().CreateDbContextAsync())
+{
+    await db.Database.MigrateAsync();
+}
+if (app.Configuration.GetValue<bool>("demo")) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+
+app.UseExceptionHandler(errors => errors.Run(Problems.Write));
+app.UseStatusCodePages(Problems.Write);
+app.UseResponseCompression();
+app.Use(static (context, next) =>
+{
+    var headers = context.Response.Headers;
+    headers.ContentSecurityPolicy =
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+    headers.XContentTypeOptions = "nosniff";
+    headers["Referrer-Policy"] = "same-origin";
+    return next(context);
+});
+app.UseStaticFiles(new StaticFileOptions
+{
+    // Fonts and libraries never change under one version; the application's own files are asked about each time.
+    OnPrepareResponse = static c => c.Context.Response.Headers.CacheControl =
+        c.Context.Request.Path.StartsWithSegments("/lib", StringComparison.Ordinal) ? "public, max-age=604800" : "no-cache",
+});
+app.UseRouting();
+app.UseAntiforgery();
+app.MapRazorPages();
+app.MapJointApi();
+
+app.Lifetime.ApplicationStarted.Register(() =>
+{
+    foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
+});
 app.Run();
+
+/// <summary>The web application; public so that tests can start it.</summary>
+public partial class Program;

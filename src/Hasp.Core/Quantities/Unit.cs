@@ -158,6 +158,15 @@ public static class Units
         _ => throw new ArgumentOutOfRangeException(nameof(dimension), dimension, "has no unit"),
     };
 
+    /// <summary>True where a unit is at home in <paramref name="system"/>; what was typed in it need not be converted to be read.</summary>
+    public static bool Belongs(Unit unit, UnitSystem system) =>
+        unit.Dimension is Dimension.Angle || (Customary.Contains(unit.Symbol) ? UnitSystem.Us : UnitSystem.Si) == system;
+
+    private static readonly FrozenSet<string> Customary = new[]
+    {
+        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi", "°F", "in²", "lbf/in", "kip/in",
+    }.ToFrozenSet();
+
     /// <summary>"length", "force", … as the messages say it.</summary>
     public static string Name(Dimension dimension) => dimension.ToString().ToLowerInvariant();
 

@@ -1,0 +1,47 @@
+using System.Text.Json.Nodes;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+using Hasp.Core.Sizing;
+
+namespace Hasp.Files;
+
+/// <summary>The finder document: for every size and grade, what each number of bolts comes to.</summary>
+public static class FinderDocument
+{
+    /// <summary>Searches and writes the outcome; numbers from 1 to <paramref name="maxCount"/>.</summary>
+    public static JsonObject Of(JointInput joint, IReadOnlyList<ScrewThread> sizes, int maxCount)
+    {
+        var grades = Finder.GradesFor(joint, sizes);
+        var rows = Finder.Search(joint, sizes, grades, maxCount);
+        return new JsonObject
+        {
+            ["format"] = "hasp-finder",
+            ["version"] = 1,
+            ["grades"] = new JsonArray([.. grades.Select(g => (JsonNode)g)]),
+            ["cells"] = new JsonArray([.. rows.SelectMany(r => r).Select(CellOf)]),
+        };
+    }
+
+    private static JsonNode CellOf(FinderCell cell)
+    {
+        var node = new JsonObject { ["thread"] = cell.Thread.Designation, ["grade"] = cell.Grade };
+        if (cell.Refusal is not null)
+        {
+            node["refused"] = cell.Refusal;
+            return node;
+        }
+        node["length"] = QuantityText.Exact(cell.Length, Units.Of(Dimension.Length, "mm"));
+        node["torque"] = QuantityText.Exact(cell.Torque, Units.Of(Dimension.Torque, "N·mm"));
+        node["leastCount"] = cell.LeastCount;
+        node["byCount"] = new JsonArray([.. cell.ByCount.Select((e, i) => (JsonNode)new JsonObject
+        {
+            ["count"] = i + 1,
+            ["holds"] = e.Holds,
+            ["reserve"] = ResultDocument.NumberOf(e.Reserve),
+            ["governs"] = e.Check?.Id,
+            ["factor"] = ResultDocument.NumberOf(e.Factor),
+        })]);
+        return node;
+    }
+}

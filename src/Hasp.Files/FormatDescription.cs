@@ -1,0 +1,159 @@
+using System.Text;
+using System.Text.Json.Nodes;
+using Hasp.Core;
+using Hasp.Core.Checks;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files;
+
+/// <summary>The published description of the documents, made from the same field list that the parser reads: it cannot drift.</summary>
+public static class FormatDescription
+{
+    /// <summary>JSON Schema (draft 2020-12 keywords that draft 7 shares) of the joint document.</summary>
+    public static JsonObject Schema()
+    {
+        var root = ObjectSchema();
+        root["$schema"] = "http://json-schema.org/draft-07/schema#";
+        root["title"] = "Hasp joint document, version " + JointDocument.Version;
+        Properties(root)["format"] = new JsonObject { ["const"] = JointDocument.Format };
+        Properties(root)["version"] = new JsonObject { ["const"] = JointDocument.Version };
+        Require(root, "format");
+        Require(root, "version");
+        foreach (var field in Fields.All.Concat(Check.All.Select(Fields.RequiredFactor))) Place(root, field);
+        Require(root, "bolts");
+        Require(root, "layers");
+        Require(root, "loads");
+        Properties(root)["layers"]!["minItems"] = 2;
+        Properties(root)["loads"]!["minItems"] = 1;
+        return root;
+    }
+
+    /// <summary><c>docs/format.md</c>: every field, check id and value name.</summary>
+    public static string Markdown()
+    {
+        var b = new StringBuilder();
+        b.Append("""
+            # The Hasp formats
+
+            Made from the code by `hasp format > docs/format.md`; a test fails when this page is stale.
+
+            ## The joint document
+
+            JSON, UTF-8. `"format": "hasp-joint"`, `"version": 1`. Quantities are strings with a unit (`"12 mm"`, `"1/2 in"`,
+            `"45 ksi"`); a point marks decimals. Ratios are numbers. Keys that are not listed are refused. The JSON Schema is at
+            `/schema/joint.json` of a running server, or from `hasp schema`.
+
+            | field | written as | required | if absent | meaning |
+            |---|---|---|---|---|
+
+            """);
+        foreach (var f in Fields.All.Concat(Check.All.Select(Fields.RequiredFactor)))
+        {
+            b.Append($"| `{f.Path}` | {Cell(f.Allowed)} | {(f.Required ? "yes" : "")} | {Cell(f.Default)} | {Cell(f.Meaning)} |\n");
+        }
+        b.Append("""
+
+            ## The result document
+
+            `"format": "hasp-result"`, `"version": 1`. `holds` is true where every judged check reaches its required factor.
+            `checks` are sorted by reserve (factor over required), tightest first; `byCase` follows the order of `loads`; a factor is
+            null where there was nothing to check. `values` are the joint's named values; `cases` the forces on one bolt;
+            `warnings` have stable ids; every check carries its `working`.
+
+            ### Check ids
+
+            | id | name | required, if not stated | preload | meaning | source |
+            |---|---|---|---|---|---|
+
+            """);
+        foreach (var c in Check.All)
+        {
+            b.Append($"| `{c.Id}` | {c.Name} | {QuantityText.Figures(c.Required)} | {c.Preload.ToString().ToLowerInvariant()} | {Cell(c.Meaning)} | {Cell(c.Source)} |\n");
+        }
+        b.Append("""
+
+            ### Value names
+
+            Names in `values` and in the steps of `working`.
+
+            | name | symbol | unit | meaning | source |
+            |---|---|---|---|---|
+
+            """);
+        foreach (var t in Terms.All)
+        {
+            b.Append($"| `{t.Id}` | {Cell(t.Symbol)} | {UnitOf(t.Dimension)} | {Cell(t.Meaning)} | {Cell(t.Source)} |\n");
+        }
+        return b.ToString();
+    }
+
+    private static string UnitOf(Dimension dimension) => dimension switch
+    {
+        Dimension.None => "–",
+        Dimension.Length => "mm",
+        Dimension.Area => "mm²",
+        Dimension.Force => "N",
+        Dimension.Torque => "N·mm",
+        Dimension.Stress => "MPa",
+        Dimension.Stiffness => "N/mm",
+        Dimension.Temperature => "°C",
+        _ => "rad",
+    };
+
+    private static string Cell(string text) => text.Replace("|", "\\|");
+
+    /// <summary>Walks the path, making objects and lists on the way.</summary>
+    private static void Place(JsonObject root, Field field)
+    {
+        var at = root;
+        var parts = field.Path.Split('.');
+        foreach (var part in parts[..^1])
+        {
+            var list = part.EndsWith("[]", StringComparison.Ordinal);
+            var key = list ? part[..^2] : part;
+            if (!Properties(at).ContainsKey(key))
+            {
+                Properties(at)[key] = list ? new JsonObject { ["type"] = "array", ["items"] = ObjectSchema() } : ObjectSchema();
+            }
+            at = (JsonObject)(list ? Properties(at)[key]!["items"]! : Properties(at)[key]!);
+        }
+        Properties(at)[parts[^1]] = SchemaOf(field);
+        if (field.Required) Require(at, parts[^1]);
+    }
+
+    private static JsonObject SchemaOf(Field field)
+    {
+        var schema = new JsonObject { ["description"] = $"{field.Meaning}; {field.Allowed}" + (field.Default.Length > 0 ? $". If absent: {field.Default}" : "") };
+        switch (field.Kind)
+        {
+            case FieldKind.Count:
+                schema["type"] = "integer";
+                schema["minimum"] = (long)field.Min;
+                schema["maximum"] = (long)field.Max;
+                break;
+            case FieldKind.Number:
+                schema["type"] = "number";
+                schema[field.AboveMin ? "exclusiveMinimum" : "minimum"] = field.Min;
+                schema["maximum"] = field.Max;
+                break;
+            default:
+                schema["type"] = "string";
+                if (field.Choices.Count > 0) schema["enum"] = new JsonArray([.. field.Choices.Select(c => (JsonNode)c)]);
+                else schema["maxLength"] = 200;
+                if (field.Required) schema["minLength"] = 1;
+                break;
+        }
+        return schema;
+    }
+
+    private static JsonObject ObjectSchema() => new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = new JsonObject() };
+
+    private static JsonObject Properties(JsonObject schema) => (JsonObject)schema["properties"]!;
+
+    private static void Require(JsonObject schema, string key)
+    {
+        if (schema["required"] is not JsonArray required) schema["required"] = required = [];
+        required.Add(key);
+    }
+}

@@ -1,0 +1,152 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files;
+
+/// <summary>Changes to a joint document as a person makes them, one field or one part at a time. The document may be faulty before and after.</summary>
+public static partial class JointEdit
+{
+    [GeneratedRegex(@"^(?<key>[A-Za-z]+)(?:\[(?<index>\d{1,3})\])?$")]
+    private static partial Regex Part();
+
+    /// <summary>
+    /// Writes <paramref name="text"/> into the field at <paramref name="path"/>. Empty text removes the field, so that its
+    /// default is chosen again. A bare number in a quantity takes the unit shown. What cannot be read is kept as typed:
+    /// the parser will say what is wrong with it.
+    /// </summary>
+    /// <exception cref="ArgumentException">No field has that path, or the document has no such part.</exception>
+    public static void Set(JsonObject document, string path, string text, UnitSystem shown)
+    {
+        var field = Fields.At(path) ?? throw new ArgumentException($"no field {path}", nameof(path));
+        var (parent, key) = Walk(document, path);
+        text = text.Trim();
+        if (text.Length == 0)
+        {
+            parent.Remove(key);
+            return;
+        }
+        parent[key] = field.Kind switch
+        {
+            FieldKind.Quantity when QuantityText.IsBareNumber(text) => $"{text} {BareUnit(field, shown).Symbol}",
+            FieldKind.Aim when QuantityText.IsBareNumber(text) => text + " %",
+            FieldKind.Count when int.TryParse(text, CultureInfo.InvariantCulture, out var n) => n,
+            FieldKind.Number when Share(text) is { } x => x,
+            _ => text,
+        };
+        // A hole has one diameter: giving it drops the fit, and the other way round.
+        if (field == Fields.HoleDiameter) (document["hole"] as JsonObject)?.Remove("fit");
+        if (field == Fields.Fit) (document["hole"] as JsonObject)?.Remove("diameter");
+    }
+
+    /// <summary>The unit that a bare number in this field is taken in.</summary>
+    public static Unit BareUnit(Field field, UnitSystem shown) =>
+        field == Fields.Settling ? Units.Of(Dimension.Length, shown == UnitSystem.Si ? "µm" : "mil") : Units.Shown(field.Dimension, shown);
+
+    /// <summary>Appends a part or a load case, alike in kind to the last one.</summary>
+    public static void Add(JsonObject document, string list)
+    {
+        var array = ListOf(document, list);
+        var next = array.Count + 1;
+        array.Add(list == "layers"
+            ? new JsonObject
+            {
+                ["name"] = $"Part {next}",
+                ["thickness"] = (array.LastOrDefault() as JsonObject)?["thickness"]?.DeepClone() ?? "12 mm",
+                ["material"] = (array.LastOrDefault() as JsonObject)?["material"]?.DeepClone() ?? "S355",
+                ["side"] = (array.LastOrDefault() as JsonObject)?["side"]?.GetValueKind() == System.Text.Json.JsonValueKind.String
+                    && (array[^1]!["side"]!.GetValue<string>() == "left") ? "right" : "left",
+            }
+            : new JsonObject { ["name"] = $"Case {next}", ["tension"] = "0 kN", ["shear"] = "0 kN" });
+    }
+
+    /// <summary>Removes the part or load case at <paramref name="index"/>; a number past the end changes nothing.</summary>
+    public static void Remove(JsonObject document, string list, int index)
+    {
+        var array = ListOf(document, list);
+        if (index >= 0 && index < array.Count) array.RemoveAt(index);
+    }
+
+    /// <summary>Moves the part or load case at <paramref name="index"/> one up (−1) or down (+1); past either end changes nothing.</summary>
+    public static void Move(JsonObject document, string list, int index, int by)
+    {
+        var array = ListOf(document, list);
+        var to = index + by;
+        if (index < 0 || index >= array.Count || to < 0 || to >= array.Count) return;
+        var item = array[index];
+        array.RemoveAt(index);
+        array.Insert(to, item);
+    }
+
+    /// <summary>Puts a grade or material of the user's own into the document, unless one of its name is there already.</summary>
+    public static void Embed(JsonObject document, string kind, JsonObject own)
+    {
+        if (document["own"] is not JsonObject all) document["own"] = all = [];
+        if (all[kind] is not JsonArray list) all[kind] = list = [];
+        if (!list.Any(e => e is JsonObject o && Get(o, "name") == Get(own, "name"))) list.Add(own);
+    }
+
+    /// <summary>What stands at a path, as text; null where nothing does.</summary>
+    public static string? Get(JsonObject document, string path)
+    {
+        JsonNode? at = document;
+        foreach (var part in path.Split('.'))
+        {
+            var match = Part().Match(part);
+            if (!match.Success || at is not JsonObject o) return null;
+            at = o[match.Groups["key"].Value];
+            if (match.Groups["index"].Success)
+            {
+                var i = int.Parse(match.Groups["index"].ValueSpan, CultureInfo.InvariantCulture);
+                at = at is JsonArray a && i < a.Count ? a[i] : null;
+            }
+        }
+        return at switch
+        {
+            null => null,
+            JsonValue v when v.TryGetValue<string>(out var s) => s,
+            _ => at.ToJsonString(),
+        };
+    }
+
+    private static (JsonObject Parent, string Key) Walk(JsonObject document, string path)
+    {
+        var parts = path.Split('.');
+        var at = document;
+        foreach (var part in parts[..^1])
+        {
+            var match = Part().Match(part);
+            if (!match.Success) throw new ArgumentException($"no field {path}", nameof(path));
+            var key = match.Groups["key"].Value;
+            JsonNode? next = at[key];
+            if (match.Groups["index"].Success)
+            {
+                var i = int.Parse(match.Groups["index"].ValueSpan, CultureInfo.InvariantCulture);
+                next = next is JsonArray a && i < a.Count ? a[i] : throw new ArgumentException($"the document has no {part}", nameof(path));
+            }
+            else if (next is null)
+            {
+                at[key] = next = new JsonObject();
+            }
+            at = next as JsonObject ?? throw new ArgumentException($"{part} is not an object", nameof(path));
+        }
+        return (at, parts[^1]);
+    }
+
+    private static JsonArray ListOf(JsonObject document, string list)
+    {
+        if (list is not ("layers" or "loads")) throw new ArgumentException($"no list {list}", nameof(list));
+        if (document[list] is not JsonArray array) document[list] = array = [];
+        return array;
+    }
+
+    private static double? Share(string text)
+    {
+        var percent = text.EndsWith('%');
+        return double.TryParse(percent ? text[..^1] : text, NumberStyles.Float, CultureInfo.InvariantCulture, out var x) && double.IsFinite(x)
+            ? percent ? x / 100 : x
+            : null;
+    }
+}

@@ -1,0 +1,110 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Hasp.Core;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files;
+
+/// <summary>The result document: what an evaluation found, with stable ids. Quantities are strings with SI units, every digit kept.</summary>
+public static class ResultDocument
+{
+    /// <summary>The value of <c>format</c>.</summary>
+    public const string Format = "hasp-result";
+
+    /// <summary>How documents of this house are written.</summary>
+    public static JsonSerializerOptions Indented { get; } = new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
+    /// <summary>The result of a joint that was evaluated.</summary>
+    public static JsonObject Of(Result result) => new()
+    {
+        ["format"] = Format,
+        ["version"] = 1,
+        ["holds"] = result.Holds,
+        ["basis"] = result.Basis,
+        ["callOut"] = CallOut.Of(result, UnitSystem.Si).Text,
+        ["governs"] = result.Governing is { } g ? g.Check.Id : null,
+        ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
+        ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
+        ["cases"] = new JsonArray([.. result.Cases.Select(CaseOf)]),
+        ["chosen"] = Chosen(result.Joint),
+        ["warnings"] = new JsonArray([.. result.Cautions.Select(c => (JsonNode)new JsonObject { ["id"] = c.Id, ["text"] = c.Text })]),
+    };
+
+    /// <summary>The faults of a document that could not be evaluated.</summary>
+    public static JsonArray Of(IEnumerable<Fault> faults) =>
+        new([.. faults.Select(f => (JsonNode)new JsonObject { ["path"] = f.Path, ["was"] = f.Was, ["problem"] = f.Problem })]);
+
+    /// <summary>A number that JSON can carry: null where it is not finite.</summary>
+    internal static JsonNode? NumberOf(double? value) => value is { } v && double.IsFinite(v) ? JsonValue.Create(v) : null;
+
+    private static JsonNode CheckOf(CheckResult c, Joint joint) => new JsonObject
+    {
+        ["id"] = c.Check.Id,
+        ["name"] = c.Check.Name,
+        ["factor"] = NumberOf(c.Factor),
+        ["required"] = c.Required,
+        ["reserve"] = NumberOf(c.Reserve),
+        ["holds"] = c.Holds,
+        ["judged"] = c.Reserve is not null,
+        ["case"] = c.Case < 0 ? null : joint.Cases[c.Case].Name,
+        ["place"] = c.Place,
+        ["note"] = c.Note,
+        ["byCase"] = new JsonArray([.. c.ByCase.Select(NumberOf)]),
+        ["schools"] = new JsonArray([.. c.Schools.Select(s => (JsonNode)new JsonObject { ["name"] = s.Name, ["factor"] = NumberOf(s.Factor) })]),
+        ["working"] = new JsonArray([.. c.Working.Steps.Select(StepOf)]),
+        ["source"] = c.Check.Source,
+    };
+
+    private static JsonNode StepOf(Step step) => new JsonObject
+    {
+        ["name"] = step.Term.Id,
+        ["symbol"] = WorkingText.Symbol(step.Term, step.Index),
+        ["formula"] = WorkingText.Formula(step.Formula),
+        ["numbers"] = WorkingText.Numbers(step.Formula),
+        ["value"] = ValueOf(step.Term.Dimension, step.Value),
+        ["source"] = step.Term.Source,
+    };
+
+    private static JsonNode CaseOf(CaseResult c) => new JsonObject
+    {
+        ["name"] = c.Name,
+        ["tensionPerBolt"] = ValueOf(Dimension.Force, c.Tension),
+        ["shearPerBolt"] = ValueOf(Dimension.Force, c.Shear),
+        ["boltForce"] = ValueOf(Dimension.Force, c.BoltForce),
+        ["clampLeft"] = ValueOf(Dimension.Force, c.ClampLeft),
+        ["state"] = c.State switch { JointState.Closed => "closed", JointState.Open => "open", _ => "opens at the smallest preload" },
+    };
+
+    private static JsonObject Chosen(Joint joint) => new()
+    {
+        ["thread"] = joint.Bolts.Thread.Designation,
+        ["grade"] = joint.Bolts.Grade.Grade,
+        ["gradeSource"] = joint.Bolts.Grade.Source,
+        ["length"] = ValueOf(Dimension.Length, joint.Bolts.Length),
+        ["lengthChosen"] = joint.Bolts.LengthChosen,
+        ["threadLength"] = ValueOf(Dimension.Length, joint.Bolts.ThreadLength),
+        ["hole"] = ValueOf(Dimension.Length, joint.Hole),
+        ["holeSource"] = joint.HoleSource,
+        ["method"] = joint.Tightening.Method.Name,
+        ["lubrication"] = joint.Tightening.NutFactor.Lubrication,
+    };
+
+    private static JsonNode? ValueOf(Dimension dimension, double held) =>
+        dimension == Dimension.None ? NumberOf(held)
+        : double.IsFinite(held) ? JsonValue.Create(QuantityText.Exact(held, Unit(dimension))) : null;
+
+    /// <summary>The consistent set itself, so that no digit is lost in a conversion.</summary>
+    private static Unit Unit(Dimension dimension) => Units.Of(dimension, dimension switch
+    {
+        Dimension.Length => "mm",
+        Dimension.Area => "mm²",
+        Dimension.Force => "N",
+        Dimension.Torque => "N·mm",
+        Dimension.Stress => "MPa",
+        Dimension.Stiffness => "N/mm",
+        Dimension.Temperature => "°C",
+        _ => "rad",
+    });
+}

@@ -1,0 +1,64 @@
+using System.Data.Common;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace Hasp.Store;
+
+/// <summary>The database: one SQLite file.</summary>
+public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options)
+{
+    public DbSet<ProjectRow> Projects => Set<ProjectRow>();
+
+    public DbSet<JointRow> Joints => Set<JointRow>();
+
+    public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
+
+    public DbSet<DraftRow> Drafts => Set<DraftRow>();
+
+    public DbSet<OwnRow> Own => Set<OwnRow>();
+
+    /// <summary>Options for the file at <paramref name="path"/>.</summary>
+    public static void Configure(DbContextOptionsBuilder builder, string path) =>
+        builder.UseSqlite($"Data Source={path};Default Timeout=30").AddInterceptors(new Durable());
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<JointRow>().HasIndex(j => j.ProjectId);
+        modelBuilder.Entity<RevisionRow>().HasKey(r => new { r.JointId, r.Number });
+        modelBuilder.Entity<DraftRow>().HasKey(d => new { d.JointId, d.Editor });
+    }
+
+    /// <summary>
+    /// Write-ahead log with a flush at every commit: what was acknowledged survives a killed process and a power cut alike.
+    /// </summary>
+    private sealed class Durable : DbConnectionInterceptor
+    {
+        private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";
+
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = Pragmas;
+            command.ExecuteNonQuery();
+        }
+
+        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            await using var command = connection.CreateCommand();
+            command.CommandText = Pragmas;
+            await command.ExecuteNonQueryAsync(cancellationToken);
+        }
+    }
+}
+
+/// <summary>For the migration tool only.</summary>
+public sealed class HaspDbFactory : IDesignTimeDbContextFactory<HaspDb>
+{
+    public HaspDb CreateDbContext(string[] args)
+    {
+        var builder = new DbContextOptionsBuilder<HaspDb>();
+        HaspDb.Configure(builder, "design.db");
+        return new HaspDb(builder.Options);
+    }
+}

@@ -1,0 +1,198 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace Hasp.Store;
+
+/// <summary>A joint as it stands.</summary>
+/// <param name="Id">Its key.</param>
+/// <param name="ProjectId">Its project.</param>
+/// <param name="Revision">The revision that stands.</param>
+/// <param name="Document">Its document.</param>
+/// <param name="CanUndo">True where an earlier state is behind it.</param>
+/// <param name="CanRedo">True where an undone state is ahead of it.</param>
+public sealed record StoredJoint(int Id, int ProjectId, int Revision, string Document, bool CanUndo, bool CanRedo);
+
+/// <summary>What became of a change.</summary>
+/// <param name="Revision">The revision it is kept as; null where there was nothing to change.</param>
+/// <param name="Conflict">True where someone else had saved first: the change is kept beside theirs, and theirs stands.</param>
+public readonly record struct SaveOutcome(int? Revision, bool Conflict);
+
+/// <summary>
+/// Keeps joints as append-only revisions. Every write is one immediate transaction: it is on disk before the call returns,
+/// or it did not happen.
+/// </summary>
+public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock)
+{
+    /// <summary>All projects that are not deleted, oldest first.</summary>
+    public async Task<IReadOnlyList<ProjectRow>> Projects()
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Projects.AsNoTracking().Where(p => p.DeletedAt == null).OrderBy(p => p.Id).ToListAsync();
+    }
+
+    /// <summary>A new project.</summary>
+    public Task<int> CreateProject(string name, string note) => Write(async db =>
+    {
+        var row = new ProjectRow { Name = name, Note = note };
+        db.Projects.Add(row);
+        await db.SaveChangesAsync();
+        return row.Id;
+    });
+
+    /// <summary>Renames a project; false where there is none.</summary>
+    public Task<bool> RenameProject(int id, string name) => Write(async db =>
+        await db.Projects.Where(p => p.Id == id).ExecuteUpdateAsync(s => s.SetProperty(p => p.Name, name)) > 0);
+
+    /// <summary>Deletes or brings back a project; its joints stay with it.</summary>
+    public Task<bool> DeleteProject(int id, bool deleted) => Write(async db =>
+    {
+        DateTime? at = deleted ? clock.GetUtcNow().UtcDateTime : null;
+        return await db.Projects.Where(p => p.Id == id).ExecuteUpdateAsync(s => s.SetProperty(p => p.DeletedAt, at)) > 0;
+    });
+
+    /// <summary>The joints of a project that are not deleted, with every word of <paramref name="search"/> in the document.</summary>
+    public async Task<IReadOnlyList<StoredJoint>> Joints(int projectId, string search = "")
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        var query =
+            from j in db.Joints.AsNoTracking()
+            join r in db.Revisions.AsNoTracking() on new { JointId = j.Id, Number = j.Current } equals new { r.JointId, r.Number }
+            where j.ProjectId == projectId && j.DeletedAt == null
+            orderby j.Id
+            select new { j, r };
+        var rows = await query.ToListAsync();
+        var words = search.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        return
+        [
+            .. rows.Where(x => words.All(w => x.r.Document.Contains(w, StringComparison.OrdinalIgnoreCase)))
+                .Select(x => new StoredJoint(x.j.Id, projectId, x.j.Current, x.r.Document, x.r.Parent is not null, false)),
+        ];
+    }
+
+    /// <summary>The joint as it stands; null where there is none or it is deleted.</summary>
+    public async Task<StoredJoint?> Load(int id)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        var joint = await db.Joints.AsNoTracking().FirstOrDefaultAsync(j => j.Id == id && j.DeletedAt == null);
+        if (joint is null) return null;
+        var revision = await db.Revisions.AsNoTracking().FirstAsync(r => r.JointId == id && r.Number == joint.Current);
+        var ahead = await db.Revisions.AnyAsync(r => r.JointId == id && r.Parent == joint.Current && r.Number > joint.Current);
+        return new StoredJoint(id, joint.ProjectId, joint.Current, revision.Document, revision.Parent is not null, ahead);
+    }
+
+    /// <summary>One revision's document; null where there is none.</summary>
+    public async Task<RevisionRow?> Revision(int id, int number)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.JointId == id && r.Number == number);
+    }
+
+    /// <summary>A new joint in a project.</summary>
+    public Task<int> Create(int projectId, string document, string summary) => Write(async db =>
+    {
+        var row = new JointRow { ProjectId = projectId, Current = 1 };
+        db.Joints.Add(row);
+        await db.SaveChangesAsync();
+        db.Revisions.Add(new RevisionRow { JointId = row.Id, Number = 1, Document = document, Summary = summary, At = clock.GetUtcNow().UtcDateTime });
+        await db.SaveChangesAsync();
+        return row.Id;
+    });
+
+    /// <summary>
+    /// Keeps a changed document. Where the joint has moved on from <paramref name="baseRevision"/>, the change is kept as a
+    /// revision beside the one that stands, and the outcome says so: nobody's work is overwritten and none is lost.
+    /// </summary>
+    public Task<SaveOutcome> Save(int id, int baseRevision, string document, string summary, string editor) => Write(async db =>
+    {
+        var joint = await db.Joints.FirstOrDefaultAsync(j => j.Id == id && j.DeletedAt == null);
+        if (joint is null) return new SaveOutcome(null, false);
+        var next = await db.Revisions.Where(r => r.JointId == id).MaxAsync(r => r.Number) + 1;
+        db.Revisions.Add(new RevisionRow { JointId = id, Number = next, Parent = baseRevision, Document = document, Summary = summary, At = clock.GetUtcNow().UtcDateTime });
+        var conflict = joint.Current != baseRevision;
+        if (!conflict) joint.Current = next;
+        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor).ExecuteDeleteAsync();
+        await db.SaveChangesAsync();
+        return new SaveOutcome(next, conflict);
+    });
+
+    /// <summary>Moves back to the state before the one that stands; false where there is none or the joint has moved on.</summary>
+    public Task<bool> Undo(int id, int baseRevision) => Step(id, baseRevision, async (db, current) =>
+        (await db.Revisions.FirstAsync(r => r.JointId == id && r.Number == current)).Parent);
+
+    /// <summary>Moves forward to the state last undone; false where there is none or the joint has moved on.</summary>
+    public Task<bool> Redo(int id, int baseRevision) => Step(id, baseRevision, async (db, current) =>
+        await db.Revisions.Where(r => r.JointId == id && r.Parent == current && r.Number > current).MaxAsync(r => (int?)r.Number));
+
+    /// <summary>Deletes or brings back a joint.</summary>
+    public Task<bool> Delete(int id, bool deleted) => Write(async db =>
+    {
+        DateTime? at = deleted ? clock.GetUtcNow().UtcDateTime : null;
+        return await db.Joints.Where(j => j.Id == id).ExecuteUpdateAsync(s => s.SetProperty(j => j.DeletedAt, at)) > 0;
+    });
+
+    /// <summary>What this browser typed on this joint that is not yet valid; null where there is nothing.</summary>
+    public async Task<DraftRow?> Draft(int id, string editor)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.JointId == id && d.Editor == editor);
+    }
+
+    /// <summary>Keeps what this browser typed although it is not yet valid.</summary>
+    public Task<bool> KeepDraft(int id, string editor, int baseRevision, string document) => Write(async db =>
+    {
+        var row = await db.Drafts.FirstOrDefaultAsync(d => d.JointId == id && d.Editor == editor);
+        if (row is null) db.Drafts.Add(row = new DraftRow { JointId = id, Editor = editor, Document = document });
+        row.BaseRevision = baseRevision;
+        row.Document = document;
+        row.At = clock.GetUtcNow().UtcDateTime;
+        await db.SaveChangesAsync();
+        return true;
+    });
+
+    /// <summary>Forgets what this browser typed.</summary>
+    public Task<bool> DropDraft(int id, string editor) => Write(async db =>
+        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor).ExecuteDeleteAsync() > 0);
+
+    /// <summary>Grades or materials of the user's own.</summary>
+    public async Task<IReadOnlyList<OwnRow>> Own(string kind)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Own.AsNoTracking().Where(o => o.Kind == kind && o.DeletedAt == null).OrderBy(o => o.Name).ToListAsync();
+    }
+
+    /// <summary>Adds a grade or material; one of the same name is replaced in the list, never in joints that used it.</summary>
+    public Task<int> AddOwn(string kind, string name, string document) => Write(async db =>
+    {
+        var now = clock.GetUtcNow().UtcDateTime;
+        await db.Own.Where(o => o.Kind == kind && o.Name == name && o.DeletedAt == null).ExecuteUpdateAsync(s => s.SetProperty(o => o.DeletedAt, (DateTime?)now));
+        var row = new OwnRow { Kind = kind, Name = name, Document = document };
+        db.Own.Add(row);
+        await db.SaveChangesAsync();
+        return row.Id;
+    });
+
+    /// <summary>Deletes or brings back a grade or material of the user's own.</summary>
+    public Task<bool> DeleteOwn(int id, bool deleted) => Write(async db =>
+    {
+        DateTime? at = deleted ? clock.GetUtcNow().UtcDateTime : null;
+        return await db.Own.Where(o => o.Id == id).ExecuteUpdateAsync(s => s.SetProperty(o => o.DeletedAt, at)) > 0;
+    });
+
+    private Task<bool> Step(int id, int baseRevision, Func<HaspDb, int, Task<int?>> target) => Write(async db =>
+    {
+        var joint = await db.Joints.FirstOrDefaultAsync(j => j.Id == id && j.DeletedAt == null);
+        if (joint is null || joint.Current != baseRevision || await target(db, baseRevision) is not { } to) return false;
+        joint.Current = to;
+        await db.SaveChangesAsync();
+        return true;
+    });
+
+    private async Task<T> Write<T>(Func<HaspDb, Task<T>> work)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        // An SQLite transaction begins immediate here: the second writer waits instead of failing half-way.
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        var result = await work(db);
+        await transaction.CommitAsync();
+        return result;
+    }
+}

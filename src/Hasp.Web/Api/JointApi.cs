@@ -1,0 +1,111 @@
+using System.Text.Json.Nodes;
+using Hasp.Core;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Joints;
+using Hasp.Core.Sizing;
+using Hasp.Files;
+
+namespace Hasp.Web.Api;
+
+/// <summary>The open door for programs: a joint document in, a result document out. No state, no cookies.</summary>
+internal static class JointApi
+{
+    internal static void MapJointApi(this WebApplication app)
+    {
+        app.MapPost("/api/v1/evaluate", Evaluate).DisableAntiforgery();
+        app.MapPost("/api/v1/find", Find).DisableAntiforgery();
+        app.MapGet("/schema/joint.json", () => Json(FormatDescription.Schema(), 200, "application/schema+json"));
+        app.MapGet("/openapi.json", () => Json(OpenApi(), 200, "application/json"));
+    }
+
+    private static async Task<IResult> Evaluate(HttpRequest request)
+    {
+        var (joint, refused) = await Read(request);
+        return refused ?? Json(ResultDocument.Of(Evaluation.Run(joint!)), 200, "application/json");
+    }
+
+    private static async Task<IResult> Find(HttpRequest request)
+    {
+        var (joint, refused) = await Read(request);
+        if (refused is not null) return refused;
+        var series = request.Query["series"].FirstOrDefault() ?? joint!.Bolts.Thread.Series;
+        var sizes = Standards.Threads.Where(t => t.Series.Equals(series, StringComparison.OrdinalIgnoreCase)).ToList();
+        if (sizes.Count == 0)
+        {
+            return Refused([new Fault("series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
+        }
+        return Json(FinderDocument.Of(joint!.Input, sizes, 24), 200, "application/json");
+    }
+
+    private static async Task<(Joint? Joint, IResult? Refused)> Read(HttpRequest request)
+    {
+        using var body = new MemoryStream();
+        var buffer = new byte[16384];
+        int read;
+        while ((read = await request.Body.ReadAsync(buffer)) > 0)
+        {
+            // One byte past the limit is enough for the parser to say so.
+            if (body.Length <= JointDocument.MaxBytes) await body.WriteAsync(buffer.AsMemory(0, read));
+        }
+        var (joint, faults) = JointDocument.Read(body.GetBuffer().AsMemory(0, (int)body.Length));
+        return joint is null ? (null, Refused(faults)) : (joint, null);
+    }
+
+    private static IResult Refused(IReadOnlyList<Fault> faults) => Json(
+        new JsonObject
+        {
+            ["type"] = "about:blank",
+            ["title"] = "The joint document has faults",
+            ["status"] = 400,
+            ["detail"] = $"{faults.Count} {(faults.Count == 1 ? "fault" : "faults")}; each with its path and what is allowed.",
+            ["faults"] = ResultDocument.Of(faults),
+        }, 400, "application/problem+json");
+
+    private static IResult Json(JsonNode node, int status, string type) =>
+        Results.Text(node.ToJsonString(ResultDocument.Indented), type, System.Text.Encoding.UTF8, status);
+
+    private static JsonObject OpenApi()
+    {
+        static JsonObject Answer(string words, string type) => new()
+        {
+            ["description"] = words,
+            ["content"] = new JsonObject { [type] = new JsonObject { ["schema"] = new JsonObject { ["type"] = "object" } } },
+        };
+        static JsonObject Post(string id, string summary, string answer, params JsonNode[] parameters) => new()
+        {
+            ["post"] = new JsonObject
+            {
+                ["operationId"] = id,
+                ["summary"] = summary,
+                ["parameters"] = new JsonArray(parameters),
+                ["requestBody"] = new JsonObject
+                {
+                    ["required"] = true,
+                    ["content"] = new JsonObject { ["application/json"] = new JsonObject { ["schema"] = new JsonObject { ["$ref"] = "#/components/schemas/Joint" } } },
+                },
+                ["responses"] = new JsonObject
+                {
+                    ["200"] = Answer(answer, "application/json"),
+                    ["400"] = Answer("Problem details; faults lists every fault with path, was and problem.", "application/problem+json"),
+                },
+            },
+        };
+        var joint = FormatDescription.Schema();
+        joint.Remove("$schema");
+        return new JsonObject
+        {
+            ["openapi"] = "3.1.0",
+            ["info"] = new JsonObject { ["title"] = "Hasp", ["version"] = "1", ["description"] = "Evaluates bolted joints. Field, check and value names: docs/format.md." },
+            ["paths"] = new JsonObject
+            {
+                ["/api/v1/evaluate"] = Post("evaluate", "Evaluate a joint", "The result document: checks, values, cases, warnings, working."),
+                ["/api/v1/find"] = Post("find", "Judge every size and grade, 1 to 24 bolts", "The finder document.", new JsonObject
+                {
+                    ["name"] = "series", ["in"] = "query", ["schema"] = new JsonObject { ["type"] = "string" },
+                    ["description"] = "Thread series; the joint's own where absent.",
+                }),
+            },
+            ["components"] = new JsonObject { ["schemas"] = new JsonObject { ["Joint"] = joint } },
+        };
+    }
+}

@@ -1,0 +1,172 @@
+using System.Text;
+using Hasp.Core;
+using Hasp.Files;
+using Hasp.Store;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Hasp.Web.Pages;
+
+/// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
+public sealed class IndexModel(JointStore store, Preferences preferences) : PageModel
+{
+    /// <summary>A joint on the Board.</summary>
+    public sealed record Item(StoredJoint Stored, Result Result);
+
+    public IReadOnlyList<ProjectRow> Projects { get; private set; } = [];
+
+    public ProjectRow? Current { get; private set; }
+
+    public IReadOnlyList<Item> Items { get; private set; } = [];
+
+    /// <summary>Key of the project shown; the first where none is asked for.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Project { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Search { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Sort { get; set; }
+
+    /// <summary>The quick line as typed, kept where it was not understood.</summary>
+    [BindProperty]
+    public string? Line { get; set; }
+
+    public QuickJoint? Quick { get; private set; }
+
+    /// <summary>Faults of an imported file or of a quick line's joint.</summary>
+    public IReadOnlyList<Core.Joints.Fault> Faults { get; private set; } = [];
+
+    public string? FaultsOf { get; private set; }
+
+    /// <summary>What was just deleted and can be brought back.</summary>
+    [TempData]
+    public string? Deleted { get; set; }
+
+    public async Task OnGet() => await Show();
+
+    public async Task<IActionResult> OnGetList()
+    {
+        await Show();
+        return Partial("_Joints", this);
+    }
+
+    /// <summary>Makes a joint from the quick line; asks first where a part was not understood.</summary>
+    public async Task<IActionResult> OnPostQuick(bool anyway)
+    {
+        var project = await ProjectFor();
+        Quick = QuickLine.Read(Line ?? "", preferences.Units);
+        if ((Quick.Understood || anyway) && !string.IsNullOrWhiteSpace(Line))
+        {
+            if (Quick.Chosen.Count > 0) Quick.Document["note"] = "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + ".";
+            var text = Quick.Document.ToJsonString();
+            var (joint, faults) = JointDocument.Read(text);
+            if (joint is not null) return Redirect($"/joints/{await store.Create(project, text, "Quick line: " + Line)}");
+            (Faults, FaultsOf) = (faults, "the quick line");
+        }
+        await Show();
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostImport(IFormFile? file)
+    {
+        var project = await ProjectFor();
+        if (file is null || file.Length == 0)
+        {
+            (Faults, FaultsOf) = ([new("", null, "no file was chosen. Choose a .joint.json file")], "import");
+        }
+        else
+        {
+            using var copy = new MemoryStream();
+            await file.CopyToAsync(copy);
+            var (joint, faults) = JointDocument.Read(copy.ToArray());
+            if (joint is not null) return Redirect($"/joints/{await store.Create(project, Encoding.UTF8.GetString(copy.ToArray()).TrimStart('\uFEFF'), "Imported from " + file.FileName)}");
+            (Faults, FaultsOf) = (faults, file.FileName);
+        }
+        await Show();
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostDuplicate(int id)
+    {
+        if (await store.Load(id) is not { } stored) return NotFound();
+        var document = Workbench.Parse(stored.Document);
+        var name = JointEdit.Get(document, "name") ?? "";
+        document["name"] = name.Length > 190 ? name : name + " (copy)";
+        return Redirect($"/joints/{await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of joint {id}")}");
+    }
+
+    public async Task<IActionResult> OnPostRename(int id, string? name)
+    {
+        if (await store.Load(id) is not { } stored) return NotFound();
+        var document = Workbench.Parse(stored.Document);
+        var trimmed = (name ?? "").Trim();
+        if (trimmed.Length is > 0 and <= 200)
+        {
+            document["name"] = trimmed;
+            await store.Save(id, stored.Revision, document.ToJsonString(), "name: " + trimmed, preferences.Editor);
+        }
+        return Redirect($"/?project={stored.ProjectId}");
+    }
+
+    public async Task<IActionResult> OnPostDelete(int id)
+    {
+        if (await store.Load(id) is not { } stored) return NotFound();
+        await store.Delete(id, deleted: true);
+        Deleted = $"{id}|{JointEdit.Get(Workbench.Parse(stored.Document), "name")}";
+        return Redirect($"/?project={stored.ProjectId}");
+    }
+
+    public async Task<IActionResult> OnPostRestore(int id)
+    {
+        await store.Delete(id, deleted: false);
+        return Redirect($"/?project={(await store.Load(id))?.ProjectId}");
+    }
+
+    public async Task<IActionResult> OnPostProject(string? name)
+    {
+        var trimmed = (name ?? "").Trim();
+        var id = await store.CreateProject(trimmed.Length is > 0 and <= 120 ? trimmed : "New project", "");
+        return Redirect($"/?project={id}");
+    }
+
+    public async Task<IActionResult> OnPostRenameProject(int id, string? name)
+    {
+        var trimmed = (name ?? "").Trim();
+        if (trimmed.Length is > 0 and <= 120) await store.RenameProject(id, trimmed);
+        return Redirect($"/?project={id}");
+    }
+
+    public async Task<IActionResult> OnPostDeleteProject(int id)
+    {
+        await store.DeleteProject(id, deleted: true);
+        Deleted = $"project {id}|the project";
+        return Redirect("/");
+    }
+
+    public async Task<IActionResult> OnPostRestoreProject(int id)
+    {
+        await store.DeleteProject(id, deleted: false);
+        return Redirect($"/?project={id}");
+    }
+
+    private async Task<int> ProjectFor()
+    {
+        Projects = await store.Projects();
+        return Projects.FirstOrDefault(p => p.Id == Project)?.Id ?? Projects.FirstOrDefault()?.Id ?? await store.CreateProject("My joints", "");
+    }
+
+    private async Task Show()
+    {
+        Projects = await store.Projects();
+        Current = Projects.FirstOrDefault(p => p.Id == Project) ?? Projects.FirstOrDefault();
+        if (Current is null) return;
+        Project = Current.Id;
+        var items = (await store.Joints(Current.Id, Search ?? "")).Select(j => new Item(j, Workbench.Evaluate(j.Document)));
+        Items = Sort == "number"
+            ? [.. items.OrderBy(i => i.Result.Joint.Number, StringComparer.Ordinal)]
+            : [.. items.OrderBy(i => i.Result.Governing?.Reserve ?? double.PositiveInfinity)];
+    }
+}

@@ -1,0 +1,103 @@
+using System.Text.Json.Nodes;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+using Hasp.Core.Sizing;
+using Hasp.Files;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Hasp.Web.Pages.Joints;
+
+/// <summary>The Finder: sizes down, grades across, one number of bolts at a time; what governs each cell, and where it begins to hold.</summary>
+public sealed class FinderModel(Workbench bench, Preferences preferences) : PageModel
+{
+    /// <summary>Numbers of bolts that the slider runs over.</summary>
+    public const int MaxCount = 24;
+
+    public BenchState State { get; private set; } = null!;
+
+    public IReadOnlyList<string> Grades { get; private set; } = [];
+
+    public FinderCell[][] Rows { get; private set; } = [];
+
+    [BindProperty(SupportsGet = true)]
+    public int? Count { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Series { get; set; }
+
+    /// <summary>"first" for sizes that shops stock, "all" for every size.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string Sizes { get; set; } = "first";
+
+    /// <summary>Largest torque the wrench can give, as typed.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Torque { get; set; }
+
+    public string? TorqueProblem { get; private set; }
+
+    /// <summary>Largest torque, N·mm; infinity where none is stated.</summary>
+    public double MaxTorque { get; private set; } = double.PositiveInfinity;
+
+    public async Task<IActionResult> OnGet(int id) => await Search(id) ? Page() : NotFound();
+
+    public async Task<IActionResult> OnGetMatrix(int id) => await Search(id) ? Partial("_Matrix", this) : NotFound();
+
+    /// <summary>Takes a size, grade and number, in one revision, and opens the Bench on it.</summary>
+    public async Task<IActionResult> OnPostAdopt(int id, int seen, string thread, string grade, int count)
+    {
+        if (Standards.FindThread(thread ?? "") is null || string.IsNullOrEmpty(grade) || count is < 1 or > 1000) return BadRequest();
+        var state = await bench.Change(id, seen, document =>
+        {
+            JointEdit.Set(document, Fields.Thread.Path, thread!, preferences.Units);
+            JointEdit.Set(document, Fields.Grade.Path, grade, preferences.Units);
+            JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
+            // The Finder judged each size with its own length: a length given for another size would not be what was shown.
+            JointEdit.Set(document, Fields.Length.Path, "", preferences.Units);
+            JointEdit.Set(document, Fields.ThreadLength.Path, "", preferences.Units);
+        }, $"adopted {count} × {thread} {grade}", new Conflict("", $"{count} × {thread} {grade}", null));
+        if (state is null) return NotFound();
+        if (state.Conflict is null) return Redirect($"/joints/{id}");
+        TempData["Conflict"] = $"Someone changed this joint while the Finder was open. Your choice ({count} × {thread} – {grade}) is kept as revision {state.Conflict.KeptAs}; the matrix below is for the joint as it stands now.";
+        return Redirect($"/joints/{id}/finder");
+    }
+
+    /// <summary>In words, what a cell says.</summary>
+    public string Words(FinderCell cell, UnitSystem units)
+    {
+        var name = $"{cell.Thread.Designation} {cell.Grade}";
+        if (cell.Refusal is not null) return $"{name}: {cell.Refusal}.";
+        var entry = cell.ByCount[Count!.Value - 1];
+        var torque = QuantityText.ShowText(cell.Torque, Dimension.Torque, units, 3);
+        var head = $"{Count} × {name} × {QuantityText.ShowText(cell.Length, Dimension.Length, units)}, {torque}: ";
+        var verdict = entry.Check is null ? "nothing loads it"
+            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs in {State.Result.Joint.Cases[entry.Case].Name}, {entry.Factor:0.00}";
+        var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
+        var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";
+        return head + verdict + least + wrench + ".";
+    }
+
+    /// <summary>True where a cell is made, fits, holds and can be tightened.</summary>
+    public bool Takes(FinderCell cell) => cell.Refusal is null && cell.ByCount[Count!.Value - 1].Holds && cell.Torque <= MaxTorque;
+
+    private async Task<bool> Search(int id)
+    {
+        if (await bench.Load(id) is not { } state) return false;
+        State = state;
+        var joint = state.Result.Joint;
+        Count = Math.Clamp(Count ?? joint.Bolts.Count, 1, MaxCount);
+        if (Series is null || Standards.Threads.All(t => t.Series != Series)) Series = joint.Bolts.Thread.Series;
+        if (!string.IsNullOrWhiteSpace(Torque))
+        {
+            var read = QuantityText.Parse(Torque, Dimension.Torque, Units.Shown(Dimension.Torque, preferences.Units));
+            if (read.Ok && read.Held > 0) MaxTorque = read.Held;
+            else TorqueProblem = read.Problem ?? "A torque is above zero.";
+        }
+        var sizes = Standards.Threads.Where(t => t.Series == Series && (Sizes == "all" || t.FirstChoice || t == joint.Bolts.Thread)).ToList();
+        Grades = Finder.GradesFor(joint.Input, sizes);
+        Rows = Finder.Search(joint.Input, sizes, Grades, MaxCount);
+        return true;
+    }
+}

@@ -1,0 +1,101 @@
+using System.Net;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+using Microsoft.AspNetCore.Razor.TagHelpers;
+
+namespace Hasp.Web.Services;
+
+/// <summary>
+/// One field of the joint on the Bench: label, control, and its fault beside it. The control follows from the field list:
+/// what the parser reads is what the form offers.
+/// </summary>
+[HtmlTargetElement("hasp-field", TagStructure = TagStructure.WithoutEndTag)]
+public sealed class FieldTagHelper(Preferences preferences) : TagHelper
+{
+    /// <summary>The joint.</summary>
+    public required BenchState State { get; set; }
+
+    /// <summary>Path in the document, e.g. <c>layers[0].thickness</c>.</summary>
+    public required string Path { get; set; }
+
+    /// <summary>The label.</summary>
+    public required string Label { get; set; }
+
+    /// <summary>What is chosen where the field is empty, as it reads.</summary>
+    public string Chosen { get; set; } = "";
+
+    /// <summary>A remark after the control.</summary>
+    public string Hint { get; set; } = "";
+
+    /// <summary>Options where the catalogue decides them.</summary>
+    public IEnumerable<string>? Options { get; set; }
+
+    /// <summary>True hides the label from the eye, in tables whose head says it.</summary>
+    public bool Bare { get; set; }
+
+    /// <summary>Told apart where a field stands twice on the page.</summary>
+    public string Suffix { get; set; } = "";
+
+    public override void Process(TagHelperContext context, TagHelperOutput output)
+    {
+        var field = Fields.At(Path) ?? throw new InvalidOperationException($"no field {Path}");
+        var id = IdOf(Path) + Suffix;
+        var fault = Suffix.Length == 0 ? State.FaultAt(Path) : null;
+        var text = FieldText.Show(State.Document, Path, preferences.Units);
+        output.TagName = "div";
+        output.TagMode = TagMode.StartTagAndEndTag;
+        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (fault is null ? "" : " faulty"));
+        output.Attributes.SetAttribute("id", "row-" + id);
+        var described = fault is null ? "" : $" aria-invalid=\"true\" aria-describedby=\"{id}-fault\"";
+        var attributes = $"id=\"{id}\" name=\"value\" data-path=\"{E(Path)}\" hx-post=\"/joints/{State.Stored.Id}?handler=Set\" hx-trigger=\"change\" hx-vals='{{\"path\":\"{E(Path)}\"}}'{described}";
+        var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label)}</label>";
+        var control = Options is not null || field.Choices.Count > 0
+            ? Select(attributes, Options ?? field.Choices, text, Chosen)
+            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"200\" {attributes} value=\"{E(text)}\" data-shown=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
+        var hint = Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
+        var problem = fault is null ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
+        output.Content.SetHtmlContent(label + control + hint + problem);
+    }
+
+    /// <summary>A path as an element id.</summary>
+    public static string IdOf(string path) => "f-" + path.Replace('.', '-').Replace("[", "-").Replace("]", "");
+
+    private static string Select(string attributes, IEnumerable<string> options, string text, string chosen)
+    {
+        var all = options.ToList();
+        var html = new System.Text.StringBuilder($"<select {attributes} data-shown=\"{E(text)}\">");
+        if (chosen.Length > 0) html.Append($"<option value=\"\"{(text.Length == 0 ? " selected" : "")}>{E(chosen)}</option>");
+        if (text.Length > 0 && !all.Contains(text)) html.Append($"<option selected>{E(text)}</option>");
+        foreach (var option in all) html.Append($"<option{(option == text ? " selected" : "")}>{E(option)}</option>");
+        return html.Append("</select>").ToString();
+    }
+
+    private static string E(string text) => WebUtility.HtmlEncode(text);
+}
+
+/// <summary>A field's stored text as it is shown: as typed where its unit belongs to the system shown, converted where not.</summary>
+public static class FieldText
+{
+    /// <summary>The text in the control; what cannot be read is shown as it was typed.</summary>
+    public static string Show(System.Text.Json.Nodes.JsonObject document, string path, UnitSystem units)
+    {
+        var text = JointEdit.Get(document, path) ?? "";
+        var field = Fields.At(path);
+        if (field is null || text.Length == 0) return text;
+        if (field.Kind == FieldKind.Quantity)
+        {
+            var read = QuantityText.Parse(text, field.Dimension);
+            return !read.Ok || Units.Belongs(read.Unit!, units) ? text : QuantityText.ShowText(read.Held, field.Dimension, units, 5);
+        }
+        if (field.Kind == FieldKind.Aim)
+        {
+            foreach (var dimension in new[] { Dimension.Torque, Dimension.Force })
+            {
+                var read = QuantityText.Parse(text, dimension);
+                if (read.Ok) return Units.Belongs(read.Unit!, units) ? text : QuantityText.ShowText(read.Held, dimension, units, 5);
+            }
+        }
+        return text;
+    }
+}
