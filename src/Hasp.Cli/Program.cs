@@ -1,1 +1,27 @@
-return 0;
+using System.CommandLine;
+using Hasp.Cli;
+
+var file = new Argument<FileInfo>("file") { Description = "A joint document; - reads standard input." };
+var json = new Option<bool>("--json") { Description = "Write the result document instead of words." };
+var us = new Option<bool>("--us") { Description = "US customary units in words." };
+
+var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short, 2 bad input.") { file, json, us };
+evaluate.SetAction(p => Commands.Evaluate(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
+
+var find = new Command("find", "Judge every size and grade of the joint's series: 0 something holds, 1 nothing does, 2 bad input.") { file, json, us };
+find.SetAction(p => Commands.Find(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
+
+var schema = new Command("schema", "Write the JSON Schema of the joint document.");
+schema.SetAction(_ => Commands.Schema(Console.Out));
+
+var format = new Command("format", "Write docs/format.md: every field, check id and value name.");
+format.SetAction(_ => Commands.Format(Console.Out));
+
+var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; the local code and licensed practice come first.")
+{
+    evaluate, find, schema, format,
+};
+var parsed = root.Parse(args);
+var exit = parsed.Invoke();
+// A command line that cannot be read is bad input like any other.
+return parsed.Errors.Count > 0 ? Commands.BadInput : exit;

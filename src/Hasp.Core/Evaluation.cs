@@ -96,13 +96,19 @@ public static class Evaluation
         return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane" : "shank in the plane";
     }
 
+    /// <summary>Says it where the faces are apart at the very preload that the check is made with.</summary>
     private static string NoteOf(Check check, LoadCase load, in Mechanics<Plain> m)
     {
-        var state = StateOf(BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count), m);
-        if (state == JointState.Closed || check == Check.Shear || check == Check.Bearing || check == Check.TearOut) return "";
-        return state == JointState.Open
-            ? "the joint is open: the bolt carries the whole load"
-            : "the joint opens at the smallest preload: the bolt then carries the whole load";
+        Plain? preload = check.Preload switch
+        {
+            PreloadUsed.Largest => m.PreloadMax,
+            PreloadUsed.Nominal => m.Preload,
+            PreloadUsed.Smallest => m.PreloadMin,
+            _ => null,
+        };
+        return preload is { } p && BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count).Tension.Value > JointUnderLoad.OpeningLoad(p, m.LoadShare).Value
+            ? $"at the {check.Preload.ToString().ToLowerInvariant()} preload the faces are apart: the bolt carries the whole load"
+            : "";
     }
 
     /// <summary>Both schools where conventions differ, the one in use first.</summary>

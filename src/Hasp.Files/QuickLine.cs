@@ -47,7 +47,7 @@ public static partial class QuickLine
     [GeneratedRegex(@"^(?<quantity>[+-]?[\d.].*?)\s+(?<way>[a-z]+)$", RegexOptions.IgnoreCase)]
     private static partial Regex Force();
 
-    [GeneratedRegex(@"^(?<first>[\d./\s-]+?(?:mm|cm|in|""|inch)?)(?<more>(?:\s*\+\s*[\d./\s-]+?(?:mm|cm|in|""|inch)?)+)\s*(?<material>[a-z][\w .-]*)?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?<first>[\d./\s-]+?(?:mm|cm|in|""|inch)?)(?<more>(?:\s*\+\s*[\d./\s-]+?(?:mm|cm|in|""|inch)?)+)\s*(?<material>(?!(?:mm|cm|in|inch)\b)[a-z][\w .-]*)?$", RegexOptions.IgnoreCase)]
     private static partial Regex Plates();
 
     [GeneratedRegex(@"^(?:(?<count>\d{1,3})\s*(?:[x×*]\s*|\s+)(?=[M#\d]))?(?<rest>\S.*)$", RegexOptions.IgnoreCase)]

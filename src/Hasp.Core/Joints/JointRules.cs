@@ -158,10 +158,12 @@ public static class JointRules
             if (part is not null && washer is null && hole.Value.Diameter >= part.BearingDiameter)
             {
                 faults.Add(new(path, Mm(hole.Value.Diameter), $"the {what} would pull through: its bearing face is {Mm(part.BearingDiameter)}. Use a smaller hole or put a washer under it"));
+                break;
             }
             if (washer is not null && hole.Value.Diameter >= washer.OuterDiameter)
             {
                 faults.Add(new(path, Mm(hole.Value.Diameter), $"the washer under the {what} would pull through: it is {Mm(washer.OuterDiameter)} across"));
+                break;
             }
         }
         return hole;

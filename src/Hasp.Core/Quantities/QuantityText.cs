@@ -93,6 +93,18 @@ public static partial class QuantityText
         return rounded.ToString("0." + new string('#', decimals), CultureInfo.InvariantCulture);
     }
 
+    /// <summary>
+    /// A factor or reserve to two decimals, cut and not rounded: a joint at 0.998 must never read 1.00. A dash where there is
+    /// none.
+    /// </summary>
+    public static string Factor(double? factor) => factor switch
+    {
+        null => "–",
+        double.PositiveInfinity or > 99.99 => "> 99",
+        // The millionth forgives binary fractions, so that an exact 1.25 does not read 1.24.
+        { } f => (Math.Floor((f * 100) + 1e-6) / 100).ToString("0.00", CultureInfo.InvariantCulture),
+    };
+
     /// <summary>Number and unit as a screen shows them, in <paramref name="system"/>: rounded for reading, never for storing.</summary>
     public static (string Number, string Unit) Show(double held, Dimension dimension, UnitSystem system, int significant = 4)
     {

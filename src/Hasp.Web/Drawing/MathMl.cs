@@ -20,7 +20,7 @@ public static class MathMl
     public static IHtmlContent Numbers(Step step, UnitSystem units) =>
         Wrap("<mo>=</mo>" + Write(step.Formula, 0, e => Quantity(e.Value, e.Term!.Dimension, units)));
 
-    private static HtmlString Wrap(string inner) => new("<math><mrow>" + inner + "</mrow></math>");
+    private static HtmlString Wrap(string inner) => new("<math displaystyle=\"true\"><mrow>" + inner + "</mrow></math>");
 
     private static string SymbolOf(Term term, int index)
     {

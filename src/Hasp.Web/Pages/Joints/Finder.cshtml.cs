@@ -73,7 +73,7 @@ public sealed class FinderModel(Workbench bench, Preferences preferences) : Page
         var torque = QuantityText.ShowText(cell.Torque, Dimension.Torque, units, 3);
         var head = $"{Count} × {name} × {QuantityText.ShowText(cell.Length, Dimension.Length, units)}, {torque}: ";
         var verdict = entry.Check is null ? "nothing loads it"
-            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs in {State.Result.Joint.Cases[entry.Case].Name}, {entry.Factor:0.00}";
+            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs in {State.Result.Joint.Cases[entry.Case].Name}, {QuantityText.Factor(entry.Factor)}";
         var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
         var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";
         return head + verdict + least + wrench + ".";

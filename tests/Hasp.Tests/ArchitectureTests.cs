@@ -1,0 +1,45 @@
+using System.Reflection;
+using NetArchTest.Rules;
+
+namespace Hasp.Tests;
+
+/// <summary>Dependencies point one way: Web and the terminal use Files and Store, those use Core, and Core uses nobody.</summary>
+public sealed class ArchitectureTests
+{
+    private static readonly Assembly Core = typeof(Core.Evaluation).Assembly;
+    private static readonly Assembly Files = typeof(Hasp.Files.JointDocument).Assembly;
+    private static readonly Assembly Store = typeof(Hasp.Store.JointStore).Assembly;
+
+    [Fact]
+    public void Core_knows_no_other_room_nor_the_outside_world() =>
+        Holds(Types.InAssembly(Core).ShouldNot().HaveDependencyOnAny(
+            "Hasp.Files", "Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.EntityFrameworkCore", "Microsoft.AspNetCore",
+            "System.Net", "System.IO.File", "System.IO.Directory", "System.DateTime", "System.TimeProvider", "System.Random", "System.Text.Json"));
+
+    [Fact]
+    public void Files_knows_only_Core() =>
+        Holds(Types.InAssembly(Files).ShouldNot().HaveDependencyOnAny("Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore"));
+
+    [Fact]
+    public void Store_knows_only_Core() =>
+        Holds(Types.InAssembly(Store).ShouldNot().HaveDependencyOnAny("Hasp.Files", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore"));
+
+    [Fact]
+    public void Formulas_and_checks_know_nothing_of_the_evaluation_that_calls_them() =>
+        Holds(Types.InAssembly(Core).That().ResideInNamespaceStartingWith("Hasp.Core.Checks").Or().ResideInNamespaceStartingWith("Hasp.Core.Stiffness")
+            .Or().ResideInNamespaceStartingWith("Hasp.Core.Preload").ShouldNot().HaveDependencyOnAny("Hasp.Core.Evaluation", "Hasp.Core.Result", "Hasp.Core.Sizing"));
+
+    [Fact]
+    public void Project_references_point_the_same_way()
+    {
+        Assert.DoesNotContain(Core.GetReferencedAssemblies(), a => a.Name!.StartsWith("Hasp", StringComparison.Ordinal));
+        Assert.Equal(["Hasp.Core"], Files.GetReferencedAssemblies().Select(a => a.Name).Where(n => n!.StartsWith("Hasp", StringComparison.Ordinal)));
+        Assert.DoesNotContain(Store.GetReferencedAssemblies(), a => a.Name is "Hasp.Files" or "Hasp.Web");
+    }
+
+    private static void Holds(ConditionList rule)
+    {
+        var result = rule.GetResult();
+        Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
+    }
+}

@@ -1,0 +1,260 @@
+using System.Text.Json.Nodes;
+using CsCheck;
+using Hasp.Core;
+using Check = Hasp.Core.Checks.Check;
+using Hasp.Core.Checks;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+using Hasp.Core.Sizing;
+using Hasp.Files;
+
+namespace Hasp.Tests.Evaluating;
+
+/// <summary>The joint as a whole: worked by hand where a hand can, and what must hold for every joint.</summary>
+public sealed class EvaluationTests
+{
+    [Fact]
+    public void The_sample_agrees_with_the_hand_calculation()
+    {
+        // M16, At 156.668 mm²; Sp 580, Sy 640 MPa; grip 32 mm, hex face 22.49 mm, hole 17.5 mm; 18 kN apart, 6 kN across a bolt.
+        var r = Samples.Run();
+        Assert.Equal(50, r.Joint.Bolts.Length);
+        Assert.Equal(38, r.Joint.Bolts.ThreadLength);
+        var preload = 0.75 * 580 * 156.668;
+        Assert.Equal(preload, r[Terms.Preload], 1.0);
+        Assert.Equal(0.18 * 16 * preload, r[Terms.Torque], 10.0);
+        Assert.Equal(0.003 * 4, r.Joint.Tightening.Settling, 12);
+        var share = r[Terms.BoltStiffness] / (r[Terms.BoltStiffness] + r[Terms.MemberStiffness]);
+        var loss = 0.012 / ((1 / r[Terms.BoltStiffness]) + (1 / r[Terms.MemberStiffness]));
+        var least = (0.75 * preload) - loss - (0.05 * preload);
+        var most = 1.25 * preload;
+        Near(580 * 156.668 / (most + (share * 18_000)), Check.Proof);
+        Near(Math.Min(((580 * 156.668) - preload) / (share * 18_000), 580 * 156.668 / 18_000), Check.Load);
+        Near(least / ((1 - share) * 18_000), Check.Opening);
+        Near(0.3 * (least - ((1 - share) * 18_000)) / 6_000, Check.Slip);
+        Near(0.577 * 640 * 156.668 / 6_000, Check.Shear);
+        Near(355 / (6_000 / (16 * 12.0)), Check.Bearing);
+        Near(0.577 * 355 / (6_000 / (2 * (40 - 8.75) * 12)), Check.TearOut);
+        Near(710 / ((most + (share * 18_000)) / (Math.PI / 4 * ((22.49 * 22.49) - (17.5 * 17.5)))), Check.UnderHead);
+        void Near(double expected, Check check) => Assert.Equal(expected, r.Check(check).Factor!.Value, 1e-4 * expected);
+    }
+
+    [Fact]
+    public void Combined_is_where_von_mises_reaches_yield()
+    {
+        var r = Samples.Run(("loads[0].shear", "200 kN"), ("loads[0].tension", "60 kN"));
+        var n = r.Check(Check.Combined).Factor!.Value;
+        var at = r[Terms.TensileStressArea];
+        var axial = r[Terms.PreloadMax] + (r[Terms.LoadShare] * n * 15_000);
+        var vonMises = Math.Sqrt(Math.Pow(axial / at, 2) + (3 * Math.Pow(n * 50_000 / at, 2)));
+        Assert.Equal(640, vonMises, 1e-6);
+    }
+
+    [Fact]
+    public void An_open_joint_says_so_and_its_bolt_carries_the_whole_load()
+    {
+        var r = Samples.Run(("loads[0].tension", "480 kN"));
+        Assert.Equal(JointState.Open, r.Cases[0].State);
+        Assert.Equal(120_000, r.Cases[0].BoltForce, 1e-9);
+        Assert.Equal(0, r.Cases[0].ClampLeft);
+        Assert.Equal(580 * r[Terms.TensileStressArea] / 120_000, r.Check(Check.Proof).Factor!.Value, 1e-9);
+        Assert.Contains("apart", r.Check(Check.Proof).Note, StringComparison.Ordinal);
+        Assert.Equal(0, r.Check(Check.Slip).Factor);
+        Assert.False(r.Holds);
+    }
+
+    [Fact]
+    public void A_joint_that_opens_only_at_the_smallest_preload_says_that()
+    {
+        var r = Samples.Run(("loads[0].tension", "260 kN"));
+        Assert.Equal(JointState.OpensAtSmallest, r.Cases[0].State);
+        Assert.True(r.Check(Check.Opening).Factor < 1);
+    }
+
+    [Fact]
+    public void Without_pull_or_shear_there_is_nothing_to_check_but_the_tightening()
+    {
+        var r = Samples.Run(("loads[0].tension", "-40 kN"), ("loads[0].shear", ""));
+        Assert.Equal([Check.Proof.Id, Check.UnderHead.Id], r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
+        // Pressing together eases the bolt, but it stood at its full preload before.
+        Assert.Equal(r[Terms.ProofLoad] / r[Terms.PreloadMax], r.Check(Check.Proof).Factor!.Value, 1e-9);
+        Assert.All(r.Checks.Where(c => c.Factor is null), c => Assert.NotEmpty(c.Note));
+    }
+
+    [Theory]
+    // Shank of M16 × 90 (b 38): 52 mm, sure to 42 mm (five pitches). The plane stands at the first part's thickness.
+    [InlineData("40 mm", "shank in the plane")]
+    [InlineData("42 mm", "shank in the plane")]
+    [InlineData("45 mm", "thread runout in the plane, taken as thread")]
+    [InlineData("55 mm", "thread in the plane")]
+    public void Thread_or_shank_in_the_plane_comes_from_the_drawing(string thickness, string words)
+    {
+        var r = Samples.Run(("bolts.length", "90 mm"), ("layers[0].thickness", thickness), ("layers[1].thickness", "14 mm"));
+        Assert.Equal(words, r.Check(Check.Shear).Place);
+        var area = words.StartsWith("shank", StringComparison.Ordinal) ? Math.PI * 64 : r[Terms.TensileStressArea];
+        Assert.Equal(0.577 * 640 * area / 6_000, r.Check(Check.Shear).Factor!.Value, 1e-6);
+    }
+
+    [Fact]
+    public void Double_cover_has_two_planes_and_shares_the_shear()
+    {
+        var document = Samples.With(("layers[0].thickness", "10 mm"));
+        JointEdit.Add(document, "layers");
+        JointEdit.Set(document, "layers[2].thickness", "12 mm", UnitSystem.Si);
+        JointEdit.Set(document, "layers[2].edgeDistance", "40 mm", UnitSystem.Si);
+        var joint = JointDocument.Read(document.ToJsonString()).Joint!;
+        var stack = Stack.Of(joint);
+        Assert.Equal(2, stack.Planes.Length);
+        Assert.Equal([0.5, 1, 0.5], stack.LayerShare);
+        var r = Evaluation.Run(joint);
+        // 6 kN a bolt: 3 kN in each plane; the middle part brings all of it, the thin cover half.
+        Assert.Equal(Math.Min(355 / (6_000 / (16 * 20.0)), 355 / (3_000 / (16 * 10.0))), r.Check(Check.Bearing).Factor!.Value, 1e-9);
+        Assert.Equal(2, r[Terms.ShearPlanes]);
+    }
+
+    [Fact]
+    public void Parts_that_pull_one_way_leave_nothing_to_resist_shear_and_that_is_said()
+    {
+        var r = Samples.Run(("layers[0].side", "left"), ("layers[1].side", "left"));
+        Assert.Null(r.Check(Check.Shear).Factor);
+        Assert.Contains(r.Cautions, c => c.Id == "noShearPlane");
+    }
+
+    [Fact]
+    public void Both_schools_of_bearing_and_tear_out_are_shown()
+    {
+        var r = Samples.Run();
+        var bearing = r.Check(Check.Bearing).Schools;
+        Assert.Equal(2, bearing.Count);
+        Assert.Equal(Math.PI / 4, bearing[1].Factor / bearing[0].Factor, 1e-9);
+        var tear = r.Check(Check.TearOut).Schools;
+        Assert.Equal(40 / (40 - 8.75), tear[1].Factor / tear[0].Factor, 1e-9);
+    }
+
+    [Fact]
+    public void The_handbook_switch_takes_the_nominal_preload_and_says_what_that_leaves_out()
+    {
+        var r = Samples.Run(("judging.preload", "nominal"));
+        Assert.Equal(r[Terms.Preload], r[Terms.PreloadMax]);
+        Assert.Equal(r[Terms.Preload], r[Terms.PreloadMin]);
+        Assert.Contains(r.Cautions, c => c.Id == "nominalPreload" && c.Text.Contains("25 %", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_check_required_at_nothing_is_shown_and_does_not_judge()
+    {
+        var r = Samples.Run(("judging.required.slip", "0"), ("faceFriction", "0.01"));
+        Assert.True(r.Check(Check.Slip).Factor < 1);
+        Assert.Null(r.Check(Check.Slip).Reserve);
+        Assert.True(r.Holds);
+    }
+
+    [Theory]
+    [InlineData("tightening.aim", "400 N·m", "tighteningBreaks")]
+    [InlineData("tightening.aim", "95 kN", "tighteningAboveProof")]
+    [InlineData("tightening.aim", "12 N·m", "tighteningLow")]
+    [InlineData("tightening.lubrication", "dry", "dryTorque")]
+    [InlineData("layers[0].material", "EN-GJL-250", "brittle")]
+    [InlineData("layers[0].edgeDistance", "20 mm", "edgeDistance")]
+    [InlineData("layers[0].edgeDistance", "", "edgeNotStated")]
+    [InlineData("layers[0].material", "Stainless 316", "dissimilarMetals")]
+    public void Says_the_caution_that_applies(string path, string text, string id) =>
+        Assert.Contains(Samples.Run((path, text)).Cautions, c => c.Id == id);
+
+    [Theory]
+    [InlineData("zinc", true)]
+    [InlineData("cadmium", true)]
+    [InlineData("lubricated", false)]
+    public void Electroplated_high_hardness_bolts_are_warned_about(string finish, bool warned) =>
+        Assert.Equal(warned, Samples.Run(("bolts.grade", "12.9"), ("tightening.lubrication", finish)).Cautions.Any(c => c.Id == "embrittlement"));
+
+    [Fact]
+    public void Ordinary_grades_in_cadmium_are_not_warned_of_embrittlement() =>
+        Assert.DoesNotContain(Samples.Run(("tightening.lubrication", "cadmium")).Cautions, c => c.Id == "embrittlement");
+
+    [Fact]
+    public void More_preload_never_lowers_the_opening_factor() =>
+        Gen.Select(Gen.Double[5, 100], Gen.Double[1, 40]).Sample((aim, more) =>
+        {
+            var low = Samples.Run(("tightening.aim", $"{aim} kN")).Check(Check.Opening).Factor;
+            var high = Samples.Run(("tightening.aim", $"{aim + more} kN")).Check(Check.Opening).Factor;
+            return high >= low;
+        }, iter: 60);
+
+    [Fact]
+    public void The_same_joint_in_inches_gives_the_same_factors() =>
+        Gen.Select(Gen.Double[5, 40], Gen.Double[5, 40], Gen.Double[1, 200]).Sample((a, b, load) =>
+        {
+            var mm = Samples.Run(("layers[0].thickness", $"{a} mm"), ("layers[1].thickness", $"{b} mm"), ("loads[0].tension", $"{load} kN"));
+            var inch = Samples.Run(
+                ("layers[0].thickness", QuantityText.Exact(a, Units.Of(Dimension.Length, "in"))),
+                ("layers[1].thickness", QuantityText.Exact(b, Units.Of(Dimension.Length, "in"))),
+                ("loads[0].tension", QuantityText.Exact(load * 1000, Units.Of(Dimension.Force, "lbf"))));
+            return mm.Checks.All(c => Math.Abs((inch.Check(c.Check).Factor ?? 0) - (c.Factor ?? 0)) <= 1e-9 * (c.Factor ?? 1));
+        }, iter: 60);
+
+    [Fact]
+    public void The_order_of_load_cases_does_not_matter()
+    {
+        var document = Samples.With();
+        document["loads"] = JsonNode.Parse("""[{"name":"a","tension":"20 kN","shear":"3 kN"},{"name":"b","tension":"72 kN"},{"name":"c","shear":"24 kN"}]""");
+        var forward = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
+        document["loads"] = JsonNode.Parse("""[{"name":"c","shear":"24 kN"},{"name":"b","tension":"72 kN"},{"name":"a","tension":"20 kN","shear":"3 kN"}]""");
+        var backward = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
+        Assert.All(forward.Checks, c =>
+        {
+            var other = backward.Check(c.Check);
+            Assert.Equal(c.Factor, other.Factor);
+            Assert.Equal(forward.Joint.Cases[c.Case].Name, backward.Joint.Cases[other.Case].Name);
+        });
+    }
+
+    [Fact]
+    public void Shares_of_the_bolts_sum_to_the_load()
+    {
+        var r = Samples.Run(("bolts.count", "7"));
+        Assert.Equal(72_000, r.Cases[0].Tension * 7, 1e-9);
+        Assert.Equal(24_000, r.Cases[0].Shear * 7, 1e-9);
+    }
+
+    [Fact]
+    public void The_finder_judges_each_cell_as_the_bench_would()
+    {
+        var joint = Samples.Joint();
+        var sizes = Core.Catalogue.Standards.Threads.Where(t => t.Series == "metric coarse" && t.Diameter is >= 8 and <= 30).ToList();
+        var grades = new[] { "4.6", "8.8", "10.9", "A4-80" };
+        var rows = Finder.Search(joint.Input, sizes, grades, 12);
+        foreach (var cell in rows.SelectMany(r => r).Where(c => c.Refusal is null))
+        {
+            foreach (var n in new[] { 1, 4, 12 })
+            {
+                var whole = Evaluation.Run(Samples.Joint(("bolts.thread", cell.Thread.Designation), ("bolts.grade", cell.Grade), ("bolts.count", $"{n}")));
+                Assert.Equal(whole.Governing!.Reserve!.Value, cell.ByCount[n - 1].Reserve, 1e-12);
+                Assert.Equal(whole.Holds, cell.ByCount[n - 1].Holds);
+                Assert.Equal(whole.Governing.Check, cell.ByCount[n - 1].Check);
+            }
+        }
+    }
+
+    [Fact]
+    public void The_finder_says_why_a_cell_is_refused()
+    {
+        var joint = Samples.Joint(("hole.diameter", "17.5 mm"));
+        var sizes = new[] { "M16", "M20" }.Select(s => Core.Catalogue.Standards.FindThread(s)!).ToList();
+        var rows = Finder.Search(joint.Input, sizes, ["8.8", "9.8", "SAE 5"], 4);
+        Assert.Null(rows[0][0].Refusal);
+        Assert.Contains("hole", rows[1][0].Refusal, StringComparison.Ordinal);
+        Assert.Contains("outside", rows[1][1].Refusal, StringComparison.Ordinal);
+        Assert.Contains("inch", rows[0][2].Refusal, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_call_out_reads_like_an_order()
+    {
+        var callOut = CallOut.Of(Samples.Run(), UnitSystem.Si);
+        Assert.Equal("4 × M16 × 50 – 8.8", callOut.Order);
+        Assert.Equal("196 N·m", callOut.Torque);
+        Assert.EndsWith("against 1.25.", callOut.Text, StringComparison.Ordinal);
+        Assert.Equal("145 ft·lbf", CallOut.Of(Samples.Run(), UnitSystem.Us).Torque);
+    }
+}

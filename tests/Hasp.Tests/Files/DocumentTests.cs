@@ -1,0 +1,163 @@
+using System.Text.Json.Nodes;
+using Hasp.Core;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+using NJsonSchema;
+
+namespace Hasp.Tests.Files;
+
+/// <summary>The open format: schema, description, result document, edits, the quick line.</summary>
+public sealed class DocumentTests
+{
+    [Fact]
+    public void The_format_page_is_fresh() =>
+        Assert.True(File.ReadAllText(Path.Combine(Root(), "docs", "format.md")) == FormatDescription.Markdown(),
+            "docs/format.md is stale: run `dotnet run --project src/Hasp.Cli -- format > docs/format.md`");
+
+    [Fact]
+    public async Task The_schema_takes_good_documents_and_refuses_what_the_parser_refuses()
+    {
+        var schema = await JsonSchema.FromJsonAsync(FormatDescription.Schema().ToJsonString());
+        foreach (var file in Directory.GetFiles(Path.Combine(Root(), "src", "Hasp.Web", "Demo"), "*.joint.json"))
+        {
+            var text = await File.ReadAllTextAsync(file);
+            Assert.Empty(schema.Validate(text));
+            Assert.Empty(JointDocument.Read(text).Faults);
+        }
+        Assert.Empty(schema.Validate(Samples.Plain));
+        Assert.NotEmpty(schema.Validate("{}"));
+        var stray = Samples.With();
+        stray["stray"] = 1;
+        Assert.NotEmpty(schema.Validate(stray.ToJsonString()));
+        var number = Samples.With();
+        number["layers"]![0]!["thickness"] = 12;
+        Assert.NotEmpty(schema.Validate(number.ToJsonString()));
+        var choice = Samples.With(("bolts.head", "wing"));
+        Assert.NotEmpty(schema.Validate(choice.ToJsonString()));
+    }
+
+    [Fact]
+    public void The_demonstration_has_joints_that_hold_and_one_that_falls_short()
+    {
+        var results = Directory.GetFiles(Path.Combine(Root(), "src", "Hasp.Web", "Demo"), "*.joint.json")
+            .Select(f => Evaluation.Run(JointDocument.Read(File.ReadAllText(f)).Joint!)).ToList();
+        Assert.True(results.Count >= 4);
+        Assert.Equal(1, results.Count(r => !r.Holds));
+    }
+
+    [Fact]
+    public void The_result_document_speaks_for_itself()
+    {
+        var document = ResultDocument.Of(Samples.Run());
+        Assert.Equal("hasp-result", document["format"]!.GetValue<string>());
+        var checks = document["checks"]!.AsArray();
+        Assert.Equal(Core.Checks.Check.All.Count, checks.Count);
+        Assert.Equal(document["governs"]!.GetValue<string>(), checks[0]!["id"]!.GetValue<string>());
+        Assert.All(checks, c => Assert.NotEmpty(c!["working"]!.AsArray()));
+        Assert.True(QuantityText.Parse(document["values"]!["torque"]!.GetValue<string>(), Dimension.Torque).Ok);
+        // It must survive being written: JSON has no infinity.
+        Assert.NotNull(JsonNode.Parse(ResultDocument.Of(Samples.Run(("loads[0].tension", ""), ("loads[0].shear", ""))).ToJsonString()));
+        foreach (var name in document["values"]!.AsObject().Select(v => v.Key)) Assert.Contains($"`{name}`", FormatDescription.Markdown(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void An_edit_changes_one_field_and_leaves_the_rest_as_typed()
+    {
+        var document = Samples.With(("layers[0].thickness", "1/2 in"));
+        JointEdit.Set(document, "layers[1].thickness", "25", UnitSystem.Si);
+        JointEdit.Set(document, "loads[0].tension", "9000", UnitSystem.Us);
+        Assert.Equal("1/2 in", JointEdit.Get(document, "layers[0].thickness"));
+        Assert.Equal("25 mm", JointEdit.Get(document, "layers[1].thickness"));
+        Assert.Equal("9000 lbf", JointEdit.Get(document, "loads[0].tension"));
+        JointEdit.Set(document, "hole.fit", "fine", UnitSystem.Si);
+        JointEdit.Set(document, "hole.diameter", "18", UnitSystem.Si);
+        Assert.Null(JointEdit.Get(document, "hole.fit"));
+        JointEdit.Set(document, "tightening.scatter", "12 %", UnitSystem.Si);
+        Assert.Equal("0.12", JointEdit.Get(document, "tightening.scatter"));
+        JointEdit.Set(document, "tightening.scatter", "", UnitSystem.Si);
+        Assert.Null(JointEdit.Get(document, "tightening.scatter"));
+        JointEdit.Set(document, "bolts.count", "many", UnitSystem.Si);
+        Assert.Equal("many", JointEdit.Get(document, "bolts.count"));
+    }
+
+    [Theory]
+    [InlineData("layers[9].thickness")]
+    [InlineData("layers[99999].thickness")]
+    [InlineData("nothing.here")]
+    [InlineData("")]
+    [InlineData("layers[0]")]
+    public void An_edit_of_what_is_not_there_is_refused(string path) =>
+        Assert.Throws<ArgumentException>(() => JointEdit.Set(Samples.With(), path, "1 mm", UnitSystem.Si));
+
+    [Fact]
+    public void Parts_can_be_added_moved_and_removed()
+    {
+        var document = Samples.With();
+        JointEdit.Add(document, "layers");
+        JointEdit.Set(document, "layers[2].name", "Third", UnitSystem.Si);
+        JointEdit.Move(document, "layers", 2, -1);
+        Assert.Equal("Third", JointEdit.Get(document, "layers[1].name"));
+        JointEdit.Move(document, "layers", 0, -1);
+        Assert.Equal("Strap", JointEdit.Get(document, "layers[0].name"));
+        JointEdit.Remove(document, "layers", 1);
+        JointEdit.Remove(document, "layers", 17);
+        Assert.Equal(2, document["layers"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public void The_quick_line_of_the_product_makes_its_joint()
+    {
+        var quick = QuickLine.Read("4 M16 8.8, 72 kN apart, 24 kN across, 12 + 20 steel, oiled", UnitSystem.Si);
+        Assert.True(quick.Understood);
+        Assert.Empty(quick.Chosen);
+        var joint = JointDocument.Read(quick.Document.ToJsonString()).Joint!;
+        Assert.Equal(("M16", "8.8", 4), (joint.Bolts.Thread.Designation, joint.Bolts.Grade.Grade, joint.Bolts.Count));
+        Assert.Equal([12, 20], joint.Layers.Select(l => l.Thickness));
+        Assert.Equal((72_000, 24_000), (joint.Cases[0].Tension, joint.Cases[0].Shear));
+        Assert.Equal("lubricated", joint.Tightening.NutFactor.Lubrication);
+    }
+
+    [Theory]
+    [InlineData("6 x 1/2-13 UNC SAE 5, 5000 lbf apart, 1/2 in + 3/4 in A36", "1/2-13 UNC", "SAE 5", 6)]
+    [InlineData("2 M12x1.25 10.9, 8 + 10 aluminium", "M12x1.25", "10.9", 2)]
+    [InlineData("M20", "M20", "8.8", 4)]
+    [InlineData("8 M24 A4-80, washers, dry", "M24", "A4-80", 8)]
+    public void The_quick_line_takes_what_is_said_and_chooses_the_rest(string line, string thread, string grade, int count)
+    {
+        var quick = QuickLine.Read(line, UnitSystem.Si);
+        Assert.True(quick.Understood, string.Join("; ", quick.Parts));
+        var (joint, faults) = JointDocument.Read(quick.Document.ToJsonString());
+        Assert.Empty(faults);
+        Assert.Equal((thread, grade, count), (joint!.Bolts.Thread.Designation, joint.Bolts.Grade.Grade, joint.Bolts.Count));
+    }
+
+    [Fact]
+    public void A_size_left_out_is_the_smallest_that_holds()
+    {
+        var quick = QuickLine.Read("4 8.8, 72 kN apart, 12 + 20 S355, oiled", UnitSystem.Si);
+        Assert.Contains(quick.Chosen, c => c.StartsWith("size M", StringComparison.Ordinal));
+        var result = Evaluation.Run(JointDocument.Read(quick.Document.ToJsonString()).Joint!);
+        Assert.True(result.Holds);
+        var smaller = Core.Catalogue.Standards.Threads.Last(t => t.Series == "metric coarse" && t.FirstChoice && t.Diameter < result.Joint.Bolts.Thread.Diameter);
+        JointEdit.Set(quick.Document, "bolts.thread", smaller.Designation, UnitSystem.Si);
+        Assert.False(Evaluation.Run(JointDocument.Read(quick.Document.ToJsonString()).Joint!).Holds);
+    }
+
+    [Theory]
+    [InlineData("4 M16 8.8, a pinch of salt", 1)]
+    [InlineData("4 M16 9.9, 3 ton apart", 2)]
+    [InlineData("12 + 20 cheese", 1)]
+    public void What_is_not_understood_is_pointed_at_and_the_rest_kept(string line, int problems)
+    {
+        var quick = QuickLine.Read(line, UnitSystem.Si);
+        Assert.Equal(problems, quick.Parts.Count(p => p.Problem is not null));
+        Assert.Empty(JointDocument.Read(quick.Document.ToJsonString()).Faults);
+    }
+
+    internal static string Root()
+    {
+        var at = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(at.FullName, "Hasp.slnx"))) at = at.Parent!;
+        return at.FullName;
+    }
+}

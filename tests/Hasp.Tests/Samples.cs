@@ -1,0 +1,45 @@
+using System.Text.Json.Nodes;
+using Hasp.Core;
+using Hasp.Core.Joints;
+using Hasp.Files;
+
+namespace Hasp.Tests;
+
+/// <summary>A plain joint to vary: four M16 8.8 through 12 + 20 mm S355, one case.</summary>
+internal static class Samples
+{
+    internal const string Plain = """
+        {
+          "format": "hasp-joint", "version": 1, "name": "Sample",
+          "bolts": { "thread": "M16", "grade": "8.8", "count": 4 },
+          "layers": [
+            { "name": "Strap", "thickness": "12 mm", "material": "S355", "edgeDistance": "40 mm" },
+            { "name": "Lug", "thickness": "20 mm", "material": "S355", "edgeDistance": "45 mm" }
+          ],
+          "loads": [ { "name": "Full", "tension": "72 kN", "shear": "24 kN" } ],
+          "tightening": { "lubrication": "lubricated" },
+          "faceFriction": 0.3
+        }
+        """;
+
+    /// <summary>The sample with changes: path and text, as they would be typed.</summary>
+    internal static JsonObject With(params (string Path, string Text)[] changes)
+    {
+        var document = (JsonObject)JsonNode.Parse(Plain)!;
+        foreach (var (path, text) in changes) JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+        return document;
+    }
+
+    internal static Joint Joint(params (string Path, string Text)[] changes)
+    {
+        var (joint, faults) = JointDocument.Read(With(changes).ToJsonString());
+        Assert.True(joint is not null, string.Join("\n", faults));
+        return joint;
+    }
+
+    internal static Result Run(params (string Path, string Text)[] changes) => Evaluation.Run(Joint(changes));
+
+    internal static CheckResult Check(this Result result, Core.Checks.Check check) => result.Checks.Single(c => c.Check == check);
+
+    internal static IReadOnlyList<Fault> Faults(params (string Path, string Text)[] changes) => JointDocument.Read(With(changes).ToJsonString()).Faults;
+}

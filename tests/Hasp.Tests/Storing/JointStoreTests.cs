@@ -1,0 +1,107 @@
+using Hasp.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Hasp.Tests.Storing;
+
+/// <summary>Revisions are kept for good, and two who save at once lose nothing.</summary>
+public sealed class JointStoreTests : IAsyncLifetime
+{
+    private readonly string _file = Path.Combine(Path.GetTempPath(), $"hasp-{Guid.NewGuid():N}.db");
+    private JointStore _store = null!;
+    private int _project;
+
+    public async ValueTask InitializeAsync()
+    {
+        var databases = new Databases(_file);
+        await using (var db = databases.CreateDbContext()) await db.Database.MigrateAsync();
+        _store = new JointStore(databases, TimeProvider.System);
+        _project = await _store.CreateProject("Test", "");
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        foreach (var end in new[] { "", "-wal", "-shm" }) File.Delete(_file + end);
+        return ValueTask.CompletedTask;
+    }
+
+    [Fact]
+    public async Task Undo_and_redo_walk_and_an_edit_after_undo_branches_off()
+    {
+        var id = await _store.Create(_project, "one", "first");
+        await _store.Save(id, 1, "two", "second", "me");
+        await _store.Save(id, 2, "three", "third", "me");
+        Assert.True(await _store.Undo(id, 3));
+        Assert.True(await _store.Undo(id, 2));
+        Assert.Equal("one", (await _store.Load(id))!.Document);
+        Assert.False(await _store.Undo(id, 1));
+        Assert.True(await _store.Redo(id, 1));
+        Assert.Equal("two", (await _store.Load(id))!.Document);
+        var branch = await _store.Save(id, 2, "other", "branch", "me");
+        Assert.Equal(4, branch.Revision);
+        Assert.False((await _store.Load(id))!.CanRedo);
+        // The branch that was left is still there.
+        Assert.Equal("three", (await _store.Revision(id, 3))!.Document);
+    }
+
+    [Fact]
+    public async Task The_second_to_save_is_told_and_kept_beside()
+    {
+        var id = await _store.Create(_project, "one", "first");
+        Assert.False((await _store.Save(id, 1, "hers", "hers", "her")).Conflict);
+        var his = await _store.Save(id, 1, "his", "his", "him");
+        Assert.True(his.Conflict);
+        Assert.Equal("hers", (await _store.Load(id))!.Document);
+        Assert.Equal("his", (await _store.Revision(id, his.Revision!.Value))!.Document);
+    }
+
+    [Fact]
+    public async Task Of_many_who_save_at_once_one_stands_and_all_are_kept()
+    {
+        var id = await _store.Create(_project, "one", "first");
+        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => _store.Save(id, 1, $"doc {i}", $"{i}", $"e{i}"))));
+        Assert.Single(outcomes, o => !o.Conflict);
+        var kept = new List<string>();
+        foreach (var o in outcomes) kept.Add((await _store.Revision(id, o.Revision!.Value))!.Document);
+        Assert.Equal(12, kept.Distinct().Count());
+    }
+
+    [Fact]
+    public async Task Unfinished_typing_is_each_browsers_own_and_goes_when_it_is_saved()
+    {
+        var id = await _store.Create(_project, "one", "first");
+        await _store.KeepDraft(id, "me", 1, "half");
+        await _store.KeepDraft(id, "you", 1, "quarter");
+        Assert.Equal("half", (await _store.Draft(id, "me"))!.Document);
+        await _store.Save(id, 1, "two", "second", "me");
+        Assert.Null(await _store.Draft(id, "me"));
+        Assert.Equal("quarter", (await _store.Draft(id, "you"))!.Document);
+    }
+
+    [Fact]
+    public async Task What_is_deleted_can_be_brought_back()
+    {
+        var id = await _store.Create(_project, "{\"name\":\"gate\"}", "first");
+        await _store.Delete(id, true);
+        Assert.Null(await _store.Load(id));
+        Assert.Empty(await _store.Joints(_project));
+        await _store.Delete(id, false);
+        Assert.Single(await _store.Joints(_project, "GATE"));
+        Assert.Empty(await _store.Joints(_project, "sluice"));
+        var own = await _store.AddOwn("grades", "House", "{}");
+        await _store.DeleteOwn(own, true);
+        Assert.Empty(await _store.Own("grades"));
+        await _store.DeleteOwn(own, false);
+        Assert.Single(await _store.Own("grades"));
+    }
+
+    private sealed class Databases(string file) : IDbContextFactory<HaspDb>
+    {
+        public HaspDb CreateDbContext()
+        {
+            var builder = new DbContextOptionsBuilder<HaspDb>();
+            HaspDb.Configure(builder, file);
+            return new HaspDb(builder.Options);
+        }
+    }
+}
