@@ -25,7 +25,7 @@ public sealed record CallOut(string Order, string Finish, string Torque, string 
         var washers = (joint.HeadWasher, joint.NutWasher) switch
         {
             (null, null) => "no washers",
-            ({ } h, { } n) when h.Kind == n.Kind => $"{h.Kind} washer under head and nut",
+            ({ } h, { } n) when h.Kind == n.Kind => $"{h.Kind} washers",
             ({ } h, { } n) => $"{h.Kind} washer under head, {n.Kind} under nut",
             ({ } h, null) => $"{h.Kind} washer under head",
             (null, { } n) => $"{n.Kind} washer under nut",

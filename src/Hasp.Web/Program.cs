@@ -8,6 +8,8 @@ using Microsoft.EntityFrameworkCore;
 // The files that are served lie beside the program, wherever it is started from.
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+// Its keys sign forms on this machine only and lie in the data folder, readable by its owner.
+builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 
 // Loopback unless told otherwise: what people type about their structures stays on their machine.
 if (string.IsNullOrEmpty(builder.Configuration["urls"]) && string.IsNullOrEmpty(builder.Configuration["http_ports"]))
@@ -31,11 +33,20 @@ builder.Services.AddResponseCompression(options => options.EnableForHttps = true
 
 var app = builder.Build();
 
-await using (var db = await app.Services.GetRequiredService<IDbContextFactory<HaspDb>>().CreateDbContextAsync())
+// Listening begins at once; pages wait for the database. Meanwhile the other core warms what the first page will need.
+var ready = Task.Run(async () =>
 {
-    await db.Database.MigrateAsync();
-}
-if (app.Configuration.GetValue<bool>("demo")) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+    await using (var db = await app.Services.GetRequiredService<IDbContextFactory<HaspDb>>().CreateDbContextAsync())
+    {
+        await db.Database.MigrateAsync();
+    }
+    if (app.Configuration.GetValue<bool>("demo")) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+});
+_ = Task.Run(() =>
+{
+    Workbench.Evaluate(AldermereLock.Documents().First());
+    app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring");
+});
 
 app.UseExceptionHandler(errors => errors.Run(Problems.Write));
 app.UseStatusCodePages(Problems.Write);
@@ -55,6 +66,11 @@ app.UseStaticFiles(new StaticFileOptions
     OnPrepareResponse = static c => c.Context.Response.Headers.CacheControl =
         c.Context.Request.Path.StartsWithSegments("/lib", StringComparison.Ordinal) ? "public, max-age=604800" : "no-cache",
 });
+app.Use(async (context, next) =>
+{
+    await ready;
+    await next(context);
+});
 app.UseRouting();
 app.UseAntiforgery();
 app.MapRazorPages();
@@ -64,7 +80,10 @@ app.Lifetime.ApplicationStarted.Register(() =>
 {
     foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
 });
-app.Run();
+await app.StartAsync();
+// A database that cannot be made ready ends the program with its reason, not every page with an error.
+await ready;
+await app.WaitForShutdownAsync();
 
 /// <summary>The web application; public so that tests can start it.</summary>
 public partial class Program;

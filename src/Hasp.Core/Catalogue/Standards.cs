@@ -66,6 +66,21 @@ public static partial class Standards
     private static readonly FrozenDictionary<(string, double), Washer> WasherBySize =
         Washers.ToFrozenDictionary(h => (h.Kind, Math.Round(h.Diameter, 2)));
 
+    private static readonly FrozenDictionary<string, GradeBand[]> GradesByName =
+        Grades.GroupBy(g => g.Grade, StringComparer.OrdinalIgnoreCase).ToFrozenDictionary(g => g.Key, g => g.ToArray(), StringComparer.OrdinalIgnoreCase);
+
+    private static readonly FrozenDictionary<string, Material[]> MaterialsByName =
+        Materials.GroupBy(m => m.Name, StringComparer.OrdinalIgnoreCase).ToFrozenDictionary(m => m.Key, m => m.ToArray(), StringComparer.OrdinalIgnoreCase);
+
+    private static readonly FrozenDictionary<string, HoleRow[]> HolesByFit =
+        Holes.GroupBy(h => h.Fit).ToFrozenDictionary(h => h.Key, h => h.ToArray());
+
+    /// <summary>The bands of a grade, in any case of letters; none where it is not listed.</summary>
+    public static IReadOnlyList<GradeBand> GradeBands(string name) => GradesByName.GetValueOrDefault(name.Trim()) ?? [];
+
+    /// <summary>The bands of a material, in any case of letters; none where it is not listed.</summary>
+    public static IReadOnlyList<Material> MaterialBands(string name) => MaterialsByName.GetValueOrDefault(name.Trim()) ?? [];
+
     /// <summary>
     /// The thread that <paramref name="text"/> names, or null. <c>M16</c>, <c>M16x2</c> and <c>m16 × 2.0</c> are one thread;
     /// <c>1/2-13</c>, <c>1/2 UNC</c> and <c>1/2-13 UNC</c> are one thread.
@@ -84,9 +99,9 @@ public static partial class Standards
     /// <summary>The hole of that fit for a bolt of that diameter (mm) with its source, or null where the standard gives none.</summary>
     public static (double Diameter, string Source)? FindHole(string fit, double diameter)
     {
-        foreach (var row in Holes)
+        foreach (var row in HolesByFit.GetValueOrDefault(fit) ?? [])
         {
-            if (row.Fit == fit && diameter >= row.MinDiameter - 0.005 && diameter <= row.MaxDiameter + 0.005)
+            if (diameter >= row.MinDiameter - 0.005 && diameter <= row.MaxDiameter + 0.005)
             {
                 return (row.Hole ?? diameter + row.Allowance!.Value, row.Source);
             }

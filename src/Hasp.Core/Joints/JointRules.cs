@@ -99,7 +99,9 @@ public static class JointRules
     private static GradeBand? GradeFor(JointInput input, ScrewThread? thread, List<Fault> faults)
     {
         if (input.Grade is not { } name) return null;
-        var bands = input.OwnGrades.Concat(Standards.Grades).Where(g => g.Grade.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
+        // A grade of the user's own comes before one that ships under the same name.
+        var own = input.OwnGrades.Where(g => g.Grade.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
+        var bands = own.Count > 0 ? own : Standards.GradeBands(name);
         if (bands.Count == 0)
         {
             var known = string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade));
@@ -201,7 +203,8 @@ public static class JointRules
     {
         if (layer.Material is not { } name) return null;
         var path = $"layers[{index}].material";
-        var bands = input.OwnMaterials.Concat(Standards.Materials).Where(m => m.Name.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
+        var own = input.OwnMaterials.Where(m => m.Name.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
+        var bands = own.Count > 0 ? own : Standards.MaterialBands(name);
         if (bands.Count == 0)
         {
             faults.Add(new(path, name, $"no material of that name. Known: {string.Join(", ", Standards.Names(Standards.Materials, m => m.Name))}; or define your own"));

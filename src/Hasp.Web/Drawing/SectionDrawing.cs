@@ -204,7 +204,7 @@ public sealed class SectionDrawing
     private List<SideLabel> LabelsFor(UnitSystem units)
     {
         var joint = _result.Joint;
-        string Show(double mm) => QuantityText.Show(mm, Dimension.Length, units, 3).Number;
+        string Show(double mm) => QuantityText.ShowText(mm, Dimension.Length, units, 3);
         var labels = new List<SideLabel>();
         foreach (var item in _result.Stack.Items)
         {

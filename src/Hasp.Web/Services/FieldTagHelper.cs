@@ -31,17 +31,14 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     /// <summary>Options where the catalogue decides them.</summary>
     public IEnumerable<string>? Options { get; set; }
 
-    /// <summary>True hides the label from the eye, in tables whose head says it.</summary>
+    /// <summary>True in rows of several fields: the table's head labels it, and its fault stands under the whole row.</summary>
     public bool Bare { get; set; }
-
-    /// <summary>Told apart where a field stands twice on the page.</summary>
-    public string Suffix { get; set; } = "";
 
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var field = Fields.At(Path) ?? throw new InvalidOperationException($"no field {Path}");
-        var id = IdOf(Path) + Suffix;
-        var fault = Suffix.Length == 0 ? State.FaultAt(Path) : null;
+        var id = IdOf(Path);
+        var fault = State.FaultAt(Path);
         var text = FieldText.Show(State.Document, Path, preferences.Units);
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
@@ -54,7 +51,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
             ? Select(attributes, Options ?? field.Choices, text, Chosen)
             : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"200\" {attributes} value=\"{E(text)}\" data-shown=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
         var hint = Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
-        var problem = fault is null ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
+        var problem = fault is null || Bare ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
         output.Content.SetHtmlContent(label + control + hint + problem);
     }
 
@@ -86,14 +83,14 @@ public static class FieldText
         if (field.Kind == FieldKind.Quantity)
         {
             var read = QuantityText.Parse(text, field.Dimension);
-            return !read.Ok || Units.Belongs(read.Unit!, units) ? text : QuantityText.ShowText(read.Held, field.Dimension, units, 5);
+            return !read.Ok || Units.Belongs(read.Unit!, units) ? text : QuantityText.ShowText(read.Held, field.Dimension, units);
         }
         if (field.Kind == FieldKind.Aim)
         {
             foreach (var dimension in new[] { Dimension.Torque, Dimension.Force })
             {
                 var read = QuantityText.Parse(text, dimension);
-                if (read.Ok) return Units.Belongs(read.Unit!, units) ? text : QuantityText.ShowText(read.Held, dimension, units, 5);
+                if (read.Ok) return Units.Belongs(read.Unit!, units) ? text : QuantityText.ShowText(read.Held, dimension, units);
             }
         }
         return text;

@@ -40,6 +40,9 @@ public sealed record BenchState
 
     /// <summary>The first fault at a path; null where there is none.</summary>
     public Fault? FaultAt(string path) => Faults.FirstOrDefault(f => f.Path == path);
+
+    /// <summary>All faults of one row of fields, e.g. <c>layers[0].</c></summary>
+    public IEnumerable<Fault> FaultsUnder(string prefix) => Faults.Where(f => f.Path.StartsWith(prefix, StringComparison.Ordinal));
 }
 
 /// <summary>A change that met another's.</summary>
@@ -99,8 +102,16 @@ public sealed class Workbench(JointStore store, Preferences preferences)
             return state with { Document = document, Faults = faults };
         }
         var outcome = await store.Save(id, seen, after, summary, preferences.Editor);
-        var now = await Load(id);
-        return now! with { Before = state.Result, Conflict = outcome.Conflict ? conflict with { KeptAs = outcome.Revision } : null };
+        if (outcome.Conflict) return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision } };
+        return state with
+        {
+            Stored = state.Stored with { Revision = outcome.Revision!.Value, Document = after, CanUndo = true, CanRedo = false },
+            Document = document,
+            Faults = [],
+            StaleTyping = [],
+            Result = Evaluation.Run(joint),
+            Before = state.Result,
+        };
     }
 
     /// <summary>One step back or forward. Unfinished typing is the first step back.</summary>

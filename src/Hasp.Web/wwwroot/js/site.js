@@ -6,6 +6,8 @@
 
   const typing = (t) => t instanceof HTMLElement && (t.matches("input, select, textarea") || t.isContentEditable);
   const click = (selector) => { const e = document.querySelector(selector); if (e && !e.disabled) e.click(); return !!e; };
+  // What each field last sent; kept here, because a morph tidies away attributes it does not know.
+  const sent = new WeakMap();
   const help = document.getElementById("help");
 
   document.addEventListener("keydown", (e) => {
@@ -55,16 +57,16 @@
   document.addEventListener("htmx:configRequest", (e) => {
     const f = e.detail.elt;
     if (f.matches("input[data-path]")) {
-      if (f.value === f.dataset.shown || f.value === f.dataset.sent) { e.preventDefault(); return; }
-      f.dataset.sent = f.value;
+      if (f.value === f.dataset.shown || f.value === sent.get(f)) { e.preventDefault(); return; }
+      sent.set(f, f.value);
     }
   });
 
   // The field that was just sent shows what the server made of it, unless the user has typed on.
   document.addEventListener("htmx:afterSettle", () => {
     const f = document.activeElement;
-    if (f && f.matches("input[data-path]") && f.dataset.sent === f.value) f.value = f.dataset.shown;
-    if (f && f.dataset) delete f.dataset.sent;
+    if (f && f.matches("input[data-path]") && sent.get(f) === f.value) f.value = f.dataset.shown;
+    if (f) sent.delete(f);
   });
 
   document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent = "Not saved: the server refused the request."; document.body.classList.add("offline"); });

@@ -1,0 +1,288 @@
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+
+namespace Hasp.Web.Tests;
+
+/// <summary>The work as a person does it, in a real browser.</summary>
+public sealed class BrowserTests(SharedServer shared)
+{
+    private readonly Server _server = shared.Server;
+
+    [Fact]
+    public void A_joint_from_nothing_to_kept()
+    {
+        using var b = new Browser(_server);
+        b.Go("/");
+        b.Find("#quick").SendKeys("M12" + Keys.Enter);
+        b.Until(() => b.Driver.Url.Contains("/joints/", StringComparison.Ordinal), "the Bench");
+        var address = b.Driver.Url;
+        Assert.Contains("no case pulls the members apart", b.Text("#verdict-opening"), StringComparison.Ordinal);
+
+        // Load it, and the verdict moves.
+        b.Type("#f-loads-0-tension", "60");
+        Assert.Equal("60 kN", b.Value("#f-loads-0-tension"));
+        b.Type("#f-loads-0-shear", "14 kN");
+        b.Select("#f-tightening-lubrication", "lubricated");
+        b.Type("#f-faceFriction", "0.3");
+        b.Select("#f-washers-head", "plain");
+        b.Select("#f-washers-nut", "plain");
+        var before = b.Text(".governs");
+        Assert.Contains("slip on the faces", before, StringComparison.Ordinal);
+        Assert.True(b.Has("#verdict-slip.short"));
+
+        // A layer, changed on the drawing itself.
+        var opening = b.Text("#verdict-opening .factor");
+        b.Type("#d-layer-0", "25 mm");
+        Assert.Equal("25 mm", b.Value("#f-layers-0-thickness"));
+        Assert.NotEqual(opening, b.Text("#verdict-opening .factor"));
+        Assert.True(b.Has(".verdict.moved"));
+        Assert.Contains("rev", b.Text("#kept"), StringComparison.Ordinal);
+
+        // Other units: what is shown changes, not what is stored.
+        var stored = b.Text("#kept");
+        b.Find("[data-units][value=us]").Click();
+        b.Until(() => b.Value("#f-layers-0-thickness") == "0.9843 in", "inches");
+        Assert.Contains("ft·lbf", b.Text("#callout-text"), StringComparison.Ordinal);
+        Assert.Equal(stored, b.Text("#kept"));
+        b.Type("#f-layers-1-thickness", "1/2");
+        Assert.Equal("1/2 in", b.Value("#f-layers-1-thickness"));
+        b.Find("[data-units][value=si]").Click();
+        b.Until(() => b.Value("#f-layers-1-thickness") == "12.7 mm", "millimetres");
+
+        // Undo, redo.
+        b.Settled(() => b.Find("#undo").Click());
+        Assert.Equal("12 mm", b.Value("#f-layers-1-thickness"));
+        b.Settled(() => b.Find("#redo").Click());
+        Assert.Equal("12.7 mm", b.Value("#f-layers-1-thickness"));
+
+        // Adopt what holds.
+        b.Press("2");
+        b.Until(() => b.Has("#matrix"), "the Finder");
+        b.Find("td.holds button[data-thread='M20'][data-grade='8.8']").Click();
+        b.Until(() => b.Has("#bench"), "the Bench");
+        Assert.Contains("4 × M20", b.Text("#callout-text"), StringComparison.Ordinal);
+        Assert.False(b.Has(".verdict.short"));
+
+        // Come back later.
+        var sentence = b.Text("#callout-text");
+        b.Go("/");
+        b.Go(new Uri(address).PathAndQuery);
+        Assert.Equal(sentence, b.Text("#callout-text"));
+        Assert.Equal("25 mm", b.Value("#f-layers-0-thickness"));
+        Assert.Empty(b.Complaints());
+    }
+
+    [Fact]
+    public void Faults_stand_beside_their_fields_and_what_was_typed_stays()
+    {
+        using var b = new Browser(_server);
+        b.Go("/joints/2");
+        var kept = b.Text("#kept");
+        b.Type("#f-layers-0-thickness", "12,5 mm");
+        Assert.Contains("12.5", b.Text("#f-layers-0-thickness-fault"), StringComparison.Ordinal);
+        b.Type("#f-bolts-count", "none");
+        b.Type("#f-loads-0-shear", "3 ton");
+        b.Type("#f-tightening-aim", "85 lb");
+        Assert.Equal("12,5 mm", b.Value("#f-layers-0-thickness"));
+        Assert.Equal("none", b.Value("#f-bolts-count"));
+        Assert.Contains("Which ton", b.Text("#f-loads-0-shear-fault"), StringComparison.Ordinal);
+        Assert.Contains("ft·lb", b.Text("#f-tightening-aim-fault"), StringComparison.Ordinal);
+        Assert.Contains("4 entries", b.Text("#faults"), StringComparison.Ordinal);
+        Assert.Equal("not kept yet", b.Text("#kept"));
+
+        // A new start of the page finds it as it was typed.
+        b.Go("/joints/2");
+        Assert.Equal("12,5 mm", b.Value("#f-layers-0-thickness"));
+        Assert.Equal("3 ton", b.Value("#f-loads-0-shear"));
+        NoBarrier(b);
+
+        // Put right one by one, it is kept.
+        b.Type("#f-layers-0-thickness", "12.5 mm");
+        b.Type("#f-bolts-count", "6");
+        b.Type("#f-loads-0-shear", "96 kN");
+        b.Type("#f-tightening-aim", "75 %");
+        Assert.StartsWith("rev", b.Text("#kept"), StringComparison.Ordinal);
+        Assert.NotEqual(kept, b.Text("#kept"));
+        Assert.False(b.Has("#faults"));
+    }
+
+    [Fact]
+    public void Two_browsers_on_one_joint_lose_nothing()
+    {
+        using var hers = new Browser(_server);
+        using var his = new Browser(_server);
+        hers.Go("/joints/3");
+        his.Go("/joints/3");
+        hers.Type("#f-bolts-count", "5");
+        his.Type("#f-layers-1-thickness", "14 mm");
+        Assert.Contains("changed elsewhere", his.Text("#conflict"), StringComparison.Ordinal);
+        Assert.Contains("14 mm", his.Text("#conflict"), StringComparison.Ordinal);
+        Assert.Equal("5", his.Value("#f-bolts-count"));
+        Assert.Equal("10 mm", his.Value("#f-layers-1-thickness"));
+        his.Settled(() => his.Find("#conflict button").Click());
+        Assert.Equal("14 mm", his.Value("#f-layers-1-thickness"));
+        Assert.Equal("5", his.Value("#f-bolts-count"));
+        hers.Go("/joints/3");
+        Assert.Equal("14 mm", hers.Value("#f-layers-1-thickness"));
+    }
+
+    [Fact]
+    public void The_keyboard_alone_reaches_everything_needed()
+    {
+        using var b = new Browser(_server);
+        b.Go("/joints/1");
+        b.Press("?");
+        b.Until(() => b.Find("#help").Displayed, "help");
+        b.Press(Keys.Escape);
+        b.Until(() => !b.Driver.FindElement(By.Id("help")).Displayed, "help closed");
+        b.Press("/");
+        b.Until(() => b.Driver.SwitchTo().ActiveElement().GetDomAttribute("id") == "quick", "the quick line");
+        b.Press("2 M10 8.8, 6 kN apart, 8 + 8 steel, oiled" + Keys.Enter);
+        b.Until(() => b.Has("#bench"), "the Bench");
+        // Tab to the first field, change it, step on; the focus stays where a hand left it.
+        b.Run("document.getElementById('f-bolts-count').select()");
+        b.Press("3" + Keys.Tab);
+        b.Until(() => b.Text("#callout-text").StartsWith("3 ×", StringComparison.Ordinal), "three bolts");
+        Assert.Equal("f-bolts-length", b.Driver.SwitchTo().ActiveElement().GetDomAttribute("id"));
+        b.Run("document.querySelector('#verdict-proof button').focus()");
+        b.Settled(() => b.Press(Keys.Enter));
+        Assert.True(b.Has("#working-proof math"));
+        b.Run("document.activeElement.blur()");
+        b.Settled(() => b.Press("z"));
+        Assert.StartsWith("2 ×", b.Text("#callout-text"), StringComparison.Ordinal);
+        b.Press("u");
+        b.Until(() => b.Text("#callout-text").Contains("lbf", StringComparison.Ordinal), "US units");
+        b.Press("2");
+        b.Until(() => b.Has("#matrix"), "the Finder");
+        b.Press("0");
+        b.Until(() => b.Has("#quick"), "the Board");
+    }
+
+    [Fact]
+    public void The_quick_line_points_at_what_it_did_not_understand()
+    {
+        using var b = new Browser(_server);
+        b.Go("/");
+        b.Find("#quick").SendKeys("4 M16 8.8, a pinch of salt, 12 + 20 steel" + Keys.Enter);
+        Assert.Equal("a pinch of salt", b.Text(".echo .unknown"));
+        Assert.Equal("4 M16 8.8, a pinch of salt, 12 + 20 steel", b.Value("#quick"));
+        NoBarrier(b);
+        b.Find(".quick-answer button").Click();
+        b.Until(() => b.Has("#bench"), "the Bench");
+    }
+
+    [Fact]
+    public void The_board_creates_renames_duplicates_deletes_and_brings_back()
+    {
+        using var b = new Browser(_server);
+        b.Go("/");
+        b.Find("#project-menu summary").Click();
+        b.Find("#new-project").SendKeys("Yard" + Keys.Enter);
+        b.Until(() => b.Text(".projects [aria-current=true]") == "Yard", "the new project");
+        Assert.Contains("No joints yet", b.Text("#joints"), StringComparison.Ordinal);
+        NoBarrier(b);
+        b.Find("#quick").SendKeys("4 M16 8.8, 20 kN apart, 12 + 20 steel" + Keys.Enter);
+        b.Until(() => b.Has("#bench"), "the Bench");
+        b.Find(".crumbs a").Click();
+        void Menu(string button)
+        {
+            b.Find(".joint .menu summary").Click();
+            b.Until(d => d.FindElements(By.CssSelector(".joint .menu[open] button")).FirstOrDefault(e => e.Text == button), button).Click();
+        }
+
+        Menu("Duplicate");
+        b.Until(() => b.Has("#bench"), "the copy");
+        b.Find(".crumbs a").Click();
+        b.Until(() => b.Driver.FindElements(By.CssSelector(".joint")).Count == 2, "two joints");
+        b.Find(".joint .menu summary").Click();
+        var name = b.Find(".joint .menu[open] input[name=name]");
+        name.Clear();
+        name.SendKeys("Crane hook" + Keys.Enter);
+        b.Until(() => b.Text("#joints").Contains("Crane hook", StringComparison.Ordinal), "the new name");
+        b.Settled(() => b.Find("#search").SendKeys("crane"));
+        Assert.Single(b.Driver.FindElements(By.CssSelector(".joint")));
+        Menu("Delete");
+        b.Until(() => b.Has(".banner"), "the way back");
+        Assert.DoesNotContain("Crane hook", b.Text("#joints"), StringComparison.Ordinal);
+        b.Find(".banner button").Click();
+        b.Until(() => b.Text("#joints").Contains("Crane hook", StringComparison.Ordinal), "it is back");
+    }
+
+    [Fact]
+    public void A_grade_of_ones_own_is_used_and_marked()
+    {
+        using var b = new Browser(_server);
+        b.Go("/stores");
+        b.Find("#own summary").Click();
+        b.Find("#own [name=name]").SendKeys("House 1100");
+        b.Find("#own [name=proof]").SendKeys("900");
+        b.Find("#own button").Click();
+        b.Until(() => b.Driver.FindElements(By.CssSelector("#own .fault")).Count >= 4, "the faults");
+        Assert.Equal("House 1100", b.Value("#own [name=name]"));
+        NoBarrier(b);
+        foreach (var (key, text) in new[] { ("yield", "1000 MPa"), ("tensile", "1100 MPa"), ("minDiameter", "6 mm"), ("maxDiameter", "24 mm"), ("source", "mill sheet 7") })
+        {
+            b.Find($"#own [name={key}]").SendKeys(text);
+        }
+        b.Find("#own button").Click();
+        b.Until(() => b.Has("tr.own"), "the shelf");
+        Assert.Contains("mill sheet 7", b.Text("tr.own"), StringComparison.Ordinal);
+        b.Go("/joints/5");
+        b.Select("#f-bolts-grade", "House 1100");
+        Assert.Contains("House 1100 (mill sheet 7)", b.Text("#caution-ownData"), StringComparison.Ordinal);
+        b.Settled(() => b.Find("#undo").Click());
+    }
+
+    [Fact]
+    public void The_finder_answers_to_number_wrench_and_series()
+    {
+        using var b = new Browser(_server);
+        b.Go("/joints/1/finder");
+        Assert.True(b.Has("td.current"));
+        var held = b.Driver.FindElements(By.CssSelector("td.holds")).Count;
+        b.Settled(() => b.Run("const c = document.getElementById('count'); c.value = 12; c.dispatchEvent(new Event('input', { bubbles: true }));"));
+        b.Until(() => b.Text("#matrix output") == "12", "twelve bolts");
+        Assert.True(b.Driver.FindElements(By.CssSelector("td.holds")).Count > held);
+        b.Type("#wrench", "300 lb");
+        Assert.Contains("in·lb", b.Text("#wrench-fault"), StringComparison.Ordinal);
+        Assert.Equal("300 lb", b.Value("#wrench"));
+        b.Type("#wrench", "300 N·m");
+        Assert.True(b.Has("td.unfit"));
+        b.Select("[name=Sizes]", "all of the series");
+        b.Select("[name=Series]", "UNC");
+        Assert.Contains("1/2-13 UNC", b.Text("#matrix tbody"), StringComparison.Ordinal);
+        Assert.Empty(b.Complaints());
+    }
+
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/joints/1")]
+    [InlineData("/joints/4?Open=bearing")]
+    [InlineData("/joints/1/finder")]
+    [InlineData("/stores")]
+    [InlineData("/stores?shelf=materials")]
+    [InlineData("/stores?shelf=threads&search=M16")]
+    [InlineData("/stores?shelf=factors")]
+    public void No_barrier_in_light_or_dark_and_nothing_from_outside(string path)
+    {
+        using var b = new Browser(_server);
+        foreach (var theme in new[] { "light", "dark" })
+        {
+            b.Go(path);
+            if (b.Find("html").GetDomAttribute("data-theme") != theme) b.Run($"document.querySelector('[data-theme-switch]').value = '{theme}'; document.querySelector('[data-theme-switch]').click();");
+            b.Until(() => b.Find("html").GetDomAttribute("data-theme") == theme, theme);
+            NoBarrier(b);
+            Assert.True((bool)b.Run("return performance.getEntriesByType('resource').every(e => e.name.startsWith(location.origin))")!);
+        }
+        b.Press("?");
+        b.Until(() => b.Find("#help").Displayed, "help");
+        NoBarrier(b);
+        Assert.Empty(b.Complaints());
+    }
+
+    private static void NoBarrier(Browser b)
+    {
+        var found = b.Violations();
+        Assert.True(found.Count == 0, string.Join('\n', found));
+    }
+}

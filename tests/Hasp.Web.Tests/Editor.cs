@@ -1,0 +1,55 @@
+using System.Net;
+using System.Text.RegularExpressions;
+
+namespace Hasp.Web.Tests;
+
+/// <summary>A browser without a screen: opens a joint and changes fields as the Bench does.</summary>
+public sealed partial class Editor : IDisposable
+{
+    private readonly int _joint;
+
+    private Editor(HttpClient http, int joint, string token, int seen)
+    {
+        Http = http;
+        _joint = joint;
+        Token = token;
+        Seen = seen;
+    }
+
+    public HttpClient Http { get; }
+
+    public string Token { get; }
+
+    /// <summary>The revision it is looking at.</summary>
+    public int Seen { get; private set; }
+
+    public static async Task<Editor> Open(Server server, int joint)
+    {
+        var http = server.Client();
+        var html = await http.GetStringAsync($"/joints/{joint}");
+        return new Editor(http, joint, TokenIn().Match(html).Groups[1].Value, int.Parse(SeenIn().Match(html).Groups[1].Value));
+    }
+
+    /// <summary>Changes a field; the answer is the Bench, and the revision in it is what was acknowledged.</summary>
+    public async Task<string> Set(string path, string value)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/joints/{_joint}?handler=Set")
+        {
+            Content = new FormUrlEncodedContent([new("path", path), new("value", value), new("Seen", $"{Seen}")]),
+        };
+        request.Headers.Add("RequestVerificationToken", Token);
+        using var answer = await Http.SendAsync(request);
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        var html = await answer.Content.ReadAsStringAsync();
+        Seen = int.Parse(SeenIn().Match(html).Groups[1].Value);
+        return html;
+    }
+
+    public void Dispose() => Http.Dispose();
+
+    [GeneratedRegex(@"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""")]
+    private static partial Regex TokenIn();
+
+    [GeneratedRegex(@"name=""Seen"" value=""(\d+)""")]
+    private static partial Regex SeenIn();
+}

@@ -1,0 +1,164 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Hasp.Tests.Files;
+
+namespace Hasp.Web.Tests;
+
+/// <summary>The doors for programs, and what every page promises.</summary>
+public sealed partial class HttpTests(SharedServer shared)
+{
+    private readonly Server _server = shared.Server;
+
+    internal const string Good = """
+        {
+          "format": "hasp-joint", "version": 1, "name": "Posted",
+          "bolts": { "thread": "M16", "grade": "8.8", "count": 4 },
+          "layers": [ { "name": "A", "thickness": "12 mm", "material": "S355", "edgeDistance": "40 mm" }, { "name": "B", "thickness": "3/4 in", "material": "S355" } ],
+          "loads": [ { "name": "Full", "tension": "72 kN", "shear": "24 kN" } ],
+          "tightening": { "lubrication": "lubricated", "aim": "75 %" }
+        }
+        """;
+
+    [Fact]
+    public async Task Evaluate_answers_with_the_result_document()
+    {
+        using var http = _server.Client();
+        var answer = await http.PostAsync("/api/v1/evaluate", Json(Good));
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        var result = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        Assert.Equal("hasp-result", result["format"]!.GetValue<string>());
+        Assert.Equal("slip", result["governs"]!.GetValue<string>());
+        Assert.NotEmpty(result["checks"]![0]!["working"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task Ten_faults_are_answered_at_once_as_problem_details()
+    {
+        var document = """
+            {
+              "format": "hasp-joint", "version": 1, "name": "Ten",
+              "bolts": { "thread": "M20", "grade": "9.8", "count": 0 }, "hole": { "diameter": "19 mm" },
+              "layers": [ { "thickness": "12", "material": "S355" }, { "thickness": "-5 mm", "material": "Unobtainium" }, { "thickness": "10 mm", "material": "S355", "edgeDistance": "8 mm" } ],
+              "loads": [ { "tension": "NaN kN", "shear": "1e400 N" } ], "tightening": { "nutFactor": 0 }
+            }
+            """;
+        using var http = _server.Client();
+        var answer = await http.PostAsync("/api/v1/evaluate", Json(document));
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        Assert.Equal("application/problem+json", answer.Content.Headers.ContentType!.MediaType);
+        var faults = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["faults"]!.AsArray();
+        Assert.Equal(10, faults.Count);
+        Assert.All(faults, f => Assert.NotEmpty(f!["problem"]!.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task Ten_thousand_malformed_documents_break_nothing()
+    {
+        using var http = _server.Client();
+        var statuses = new Dictionary<HttpStatusCode, int>();
+        await Parallel.ForEachAsync(Enumerable.Range(0, 10_000), new ParallelOptions { MaxDegreeOfParallelism = 8 }, async (seed, _) =>
+        {
+            using var answer = await http.PostAsync("/api/v1/evaluate", Json(Breaker.Break(Good, seed, 1 + (seed % 5))), CancellationToken.None);
+            lock (statuses) statuses[answer.StatusCode] = statuses.GetValueOrDefault(answer.StatusCode) + 1;
+            if (answer.StatusCode is not (HttpStatusCode.OK or HttpStatusCode.BadRequest)) Assert.Fail($"seed {seed}: {answer.StatusCode}");
+        });
+        // Most breaks must be caught; some leave a good document, because much may be left out.
+        Assert.True(statuses[HttpStatusCode.BadRequest] > 5_000);
+        Assert.DoesNotContain("fail:", _server.Log, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_huge_body_and_bytes_that_are_no_text_are_refused()
+    {
+        using var http = _server.Client();
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", new ByteArrayContent(new byte[3_000_000]))).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", new ByteArrayContent([0xff, 0xfe, 0x00, 0xc3, 0x28]))).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", new ByteArrayContent([]))).StatusCode);
+    }
+
+    [Fact]
+    public async Task Find_and_the_descriptions_are_served()
+    {
+        using var http = _server.Client();
+        var found = JsonNode.Parse(await (await http.PostAsync("/api/v1/find", Json(Good))).Content.ReadAsStringAsync())!;
+        Assert.Contains(found["cells"]!.AsArray(), c => c!["thread"]!.GetValue<string>() == "M20" && c["leastCount"] is not null);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/find?series=imaginary", Json(Good))).StatusCode);
+        var openApi = JsonNode.Parse(await http.GetStringAsync("/openapi.json"))!;
+        Assert.NotNull(openApi["paths"]!["/api/v1/evaluate"]);
+        Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/joint.json"))!["properties"]);
+    }
+
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/joints/1")]
+    [InlineData("/joints/1?Open=slip")]
+    [InlineData("/joints/1/finder")]
+    [InlineData("/stores")]
+    [InlineData("/stores?shelf=threads")]
+    public async Task Every_page_keeps_its_promises(string path)
+    {
+        using var http = _server.Client();
+        var answer = await http.GetAsync(path);
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        var policy = string.Join(' ', answer.Headers.GetValues("Content-Security-Policy"));
+        Assert.Contains("script-src 'self'", policy, StringComparison.Ordinal);
+        Assert.DoesNotContain("unsafe", policy, StringComparison.Ordinal);
+        var html = await answer.Content.ReadAsStringAsync();
+        Assert.DoesNotMatch(@"<script(?![^>]*\bsrc=)", html);
+        Assert.DoesNotMatch(@"\son[a-z]+\s*=", html);
+        Assert.DoesNotMatch(@"\sstyle\s*=", html);
+        Assert.DoesNotMatch(@"(src|href|action)=""(https?:)?//", html);
+        foreach (Match form in Form().Matches(html))
+        {
+            Assert.True(form.Value.Contains("__RequestVerificationToken", StringComparison.Ordinal), form.Value);
+        }
+    }
+
+    [Theory]
+    [InlineData("/joints/1?handler=Set")]
+    [InlineData("/joints/1?handler=Undo")]
+    [InlineData("/joints/1/finder?handler=Adopt")]
+    [InlineData("/?handler=Delete")]
+    [InlineData("/stores?handler=Add")]
+    [InlineData("/prefs")]
+    public async Task A_post_without_its_token_is_refused(string path)
+    {
+        using var http = _server.Client();
+        var answer = await http.PostAsync(path, new FormUrlEncodedContent([new("id", "1"), new("path", "bolts.count"), new("value", "9")]));
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+    }
+
+    [Theory]
+    [InlineData("/joints/99999", 404)]
+    [InlineData("/joints/99999/finder", 404)]
+    [InlineData("/nowhere", 404)]
+    [InlineData("/joints/99999?handler=Export", 404)]
+    public async Task What_is_not_there_is_said_plainly(string path, int status)
+    {
+        using var http = _server.Client();
+        var answer = await http.GetAsync(path);
+        Assert.Equal(status, (int)answer.StatusCode);
+        Assert.Contains("To the Board", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task An_exported_joint_comes_back_the_same_by_import()
+    {
+        using var editor = await Editor.Open(_server, 1);
+        var exported = await editor.Http.GetStringAsync("/joints/1?handler=Export");
+        using var form = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" }, { new StringContent(exported), "file", "al.joint.json" } };
+        var answer = await editor.Http.PostAsync("/?handler=Import", form);
+        Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
+        var copy = await editor.Http.GetStringAsync(answer.Headers.Location + "?handler=Export");
+        Assert.True(JsonNode.DeepEquals(JsonNode.Parse(exported), JsonNode.Parse(copy)));
+        using var bad = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" }, { new StringContent("{}"), "file", "bad.json" } };
+        Assert.Contains("must be &quot;hasp-joint&quot;", await (await editor.Http.PostAsync("/?handler=Import", bad)).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    private static StringContent Json(string text) => new(text, Encoding.UTF8, "application/json");
+
+    [GeneratedRegex("<form[^>]*method=\"post\".*?</form>", RegexOptions.Singleline)]
+    private static partial Regex Form();
+}

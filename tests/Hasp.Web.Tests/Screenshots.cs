@@ -1,0 +1,62 @@
+namespace Hasp.Web.Tests;
+
+/// <summary>
+/// Makes docs/screenshots anew from the demonstration project. Run on purpose:
+/// <c>dotnet test tests/Hasp.Web.Tests -- xUnit.Explicit=only</c>.
+/// </summary>
+public sealed class Screenshots
+{
+    [Fact(Explicit = true)]
+    public async Task Every_main_view()
+    {
+        using var server = await Server.Start();
+        using var b = new Browser(server);
+        var folder = Path.Combine(Root(), "docs", "screenshots");
+        void Shot(string name) => b.Picture(Path.Combine(folder, name + ".png"));
+        void Theme(string theme)
+        {
+            if (b.Find("html").GetDomAttribute("data-theme") == theme) return;
+            b.Run($"document.querySelector('[data-theme-switch]').value = '{theme}'; document.querySelector('[data-theme-switch]').click();");
+            b.Until(() => b.Find("html").GetDomAttribute("data-theme") == theme, theme);
+        }
+
+        b.Go("/");
+        Theme("light");
+        Shot("board");
+        b.Go("/joints/1");
+        Shot("bench");
+        b.Go("/joints/1?Open=slip");
+        Shot("bench-working");
+        b.Go("/joints/1/finder");
+        Shot("finder");
+        b.Go("/stores");
+        Shot("stores");
+        b.Go("/joints/2");
+        Theme("dark");
+        b.Type("#f-loads-0-shear", "120 kN");
+        Shot("bench-dark");
+        b.Go("/joints/2/finder");
+        Shot("finder-dark");
+        b.Go("/");
+        Shot("board-dark");
+        Theme("light");
+        b.Go("/joints/4");
+        b.Find("[data-units][value=us]").Click();
+        b.Until(() => b.Text("#callout-text").Contains("lbf", StringComparison.Ordinal), "US units");
+        b.Type("#f-loads-0-tension", "4 ton");
+        b.Type("#f-layers-1-thickness", "0,75 in");
+        Shot("bench-faults");
+        b.Go("/joints/3");
+        b.Find("[data-units][value=si]").Click();
+        b.Until(() => b.Text("#callout-text").Contains("N·m", StringComparison.Ordinal), "SI units");
+        b.Press("?");
+        Shot("help");
+    }
+
+    private static string Root()
+    {
+        var at = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(at.FullName, "Hasp.slnx"))) at = at.Parent!;
+        return at.FullName;
+    }
+}

@@ -1,0 +1,87 @@
+using System.Diagnostics;
+using System.Net;
+using System.Text.RegularExpressions;
+
+[assembly: AssemblyFixture(typeof(Hasp.Web.Tests.SharedServer))]
+[assembly: CollectionBehavior(DisableTestParallelization = true)]
+
+namespace Hasp.Web.Tests;
+
+/// <summary>The real program in a process of its own, on a free port of the loopback, with its own data folder.</summary>
+public sealed partial class Server : IDisposable
+{
+    private readonly Process _process;
+    private readonly List<string> _log = [];
+
+    private Server(Process process, string data)
+    {
+        _process = process;
+        Data = data;
+    }
+
+    public string Data { get; }
+
+    public Uri Address { get; private set; } = null!;
+
+    /// <summary>What it wrote, for a test that wants to see no errors.</summary>
+    public string Log
+    {
+        get { lock (_log) return string.Join('\n', _log); }
+    }
+
+    public static async Task<Server> Start(string? data = null, bool demo = true)
+    {
+        data ??= Directory.CreateTempSubdirectory("hasp-").FullName;
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
+        foreach (var arg in new[] { Path.Combine(AppContext.BaseDirectory, "Hasp.Web.dll"), "--urls", "http://127.0.0.1:0", "--data", data, "--demo", demo.ToString() }) start.ArgumentList.Add(arg);
+        var server = new Server(Process.Start(start)!, data);
+        var ready = new TaskCompletionSource<Uri>();
+        void Take(string? line)
+        {
+            if (line is null) return;
+            lock (server._log) server._log.Add(line);
+            if (Ready().Match(line) is { Success: true } m) ready.TrySetResult(new Uri(m.Groups[1].Value));
+        }
+
+        server._process.OutputDataReceived += (_, e) => Take(e.Data);
+        server._process.ErrorDataReceived += (_, e) => Take(e.Data);
+        server._process.BeginOutputReadLine();
+        server._process.BeginErrorReadLine();
+        server.Address = await ready.Task.WaitAsync(TimeSpan.FromSeconds(60));
+        return server;
+    }
+
+    /// <summary>Ends it as a power cut would: no time to tidy up.</summary>
+    public void Kill()
+    {
+        _process.Kill();
+        // With a limit, so as not to wait for the ends of its output as well.
+        _process.WaitForExit(10_000);
+    }
+
+    public HttpClient Client() => new(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = Address };
+
+    public void Dispose()
+    {
+        if (!_process.HasExited) Kill();
+        _process.Dispose();
+        if (Directory.Exists(Data)) Directory.Delete(Data, recursive: true);
+    }
+
+    [GeneratedRegex(@"Hasp is at (http://\S+)")]
+    private static partial Regex Ready();
+}
+
+/// <summary>One server with the demonstration project for all tests that do not need their own.</summary>
+public sealed class SharedServer : IAsyncLifetime
+{
+    public Server Server { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync() => Server = await Server.Start();
+
+    public ValueTask DisposeAsync()
+    {
+        Server.Dispose();
+        return ValueTask.CompletedTask;
+    }
+}
