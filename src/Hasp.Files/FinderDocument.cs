@@ -31,8 +31,8 @@ public static class FinderDocument
             node["refused"] = cell.Refusal;
             return node;
         }
-        node["length"] = QuantityText.Exact(cell.Length, Units.Of(Dimension.Length, "mm"));
-        node["torque"] = QuantityText.Exact(cell.Torque, Units.Of(Dimension.Torque, "N·mm"));
+        node["length"] = QuantityText.Exact(cell.Length, Units.Consistent(Dimension.Length));
+        node["torque"] = QuantityText.Exact(cell.Torque, Units.Consistent(Dimension.Torque));
         node["leastCount"] = cell.LeastCount;
         node["byCount"] = new JsonArray([.. cell.ByCount.Select((e, i) => (JsonNode)new JsonObject
         {

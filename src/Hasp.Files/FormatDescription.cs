@@ -88,18 +88,7 @@ public static class FormatDescription
         return b.ToString();
     }
 
-    private static string UnitOf(Dimension dimension) => dimension switch
-    {
-        Dimension.None => "–",
-        Dimension.Length => "mm",
-        Dimension.Area => "mm²",
-        Dimension.Force => "N",
-        Dimension.Torque => "N·mm",
-        Dimension.Stress => "MPa",
-        Dimension.Stiffness => "N/mm",
-        Dimension.Temperature => "°C",
-        _ => "rad",
-    };
+    private static string UnitOf(Dimension dimension) => dimension == Dimension.None ? "–" : Units.Consistent(dimension).Symbol;
 
     private static string Cell(string text) => text.Replace("|", "\\|");
 

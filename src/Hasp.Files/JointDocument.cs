@@ -29,6 +29,8 @@ public static class JointDocument
     public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8)
     {
         if (utf8.Length > MaxBytes) return (null, [new Fault("", null, $"the document is larger than {MaxBytes / 1000} kB")]);
+        // Some editors begin a file with a byte order mark.
+        if (utf8.Span.StartsWith(Encoding.UTF8.Preamble)) utf8 = utf8[Encoding.UTF8.Preamble.Length..];
         JsonDocument document;
         try
         {

@@ -93,18 +93,5 @@ public static class ResultDocument
 
     private static JsonNode? ValueOf(Dimension dimension, double held) =>
         dimension == Dimension.None ? NumberOf(held)
-        : double.IsFinite(held) ? JsonValue.Create(QuantityText.Exact(held, Unit(dimension))) : null;
-
-    /// <summary>The consistent set itself, so that no digit is lost in a conversion.</summary>
-    private static Unit Unit(Dimension dimension) => Units.Of(dimension, dimension switch
-    {
-        Dimension.Length => "mm",
-        Dimension.Area => "mm²",
-        Dimension.Force => "N",
-        Dimension.Torque => "N·mm",
-        Dimension.Stress => "MPa",
-        Dimension.Stiffness => "N/mm",
-        Dimension.Temperature => "°C",
-        _ => "rad",
-    });
+        : double.IsFinite(held) ? JsonValue.Create(QuantityText.Exact(held, Units.Consistent(dimension))) : null;
 }

@@ -172,6 +172,18 @@ public sealed class BrowserTests(SharedServer shared)
     }
 
     [Fact]
+    public void A_blank_joint_is_one_press_away()
+    {
+        using var b = new Browser(_server);
+        b.Go("/");
+        b.Find(".blank").Click();
+        b.Until(() => b.Has("#bench"), "the Bench");
+        Assert.Equal("New joint", b.Text("h1"));
+        b.Find("#identity summary").Click();
+        Assert.Contains("no load yet", b.Value("#f-note"), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void The_board_creates_renames_duplicates_deletes_and_brings_back()
     {
         using var b = new Browser(_server);

@@ -80,6 +80,11 @@ public static class JointRules
         _ => "wrench dry",
     };
 
+    /// <summary>Diameter that a head or nut presses on the part, mm: its bearing face, spread through a washer at the cone's angle.</summary>
+    public static double PressedDiameter(BearingPart part, Washer? washer, double halfAngle) => washer is null
+        ? part.BearingDiameter
+        : Math.Min(washer.OuterDiameter, part.BearingDiameter + (2 * washer.Thickness * Math.Tan(halfAngle)));
+
     /// <summary>The nominal length for a grip: the next preferred one that leaves at least one pitch through the nut, mm; null past the list.</summary>
     public static double? ChooseLength(ScrewThread thread, double grip, double nutHeight)
     {
@@ -155,16 +160,18 @@ public static class JointRules
                 return null;
             }
         }
+        var angle = input.Judging?.ConeHalfAngle ?? Math.PI / 6;
         foreach (var (part, washer, what) in new[] { (head, headWasher, "head"), (nut, nutWasher, "nut") })
         {
-            if (part is not null && washer is null && hole.Value.Diameter >= part.BearingDiameter)
+            if (part is null) continue;
+            if (hole.Value.Diameter >= PressedDiameter(part, washer, angle))
             {
-                faults.Add(new(path, Mm(hole.Value.Diameter), $"the {what} would pull through: its bearing face is {Mm(part.BearingDiameter)}. Use a smaller hole or put a washer under it"));
+                faults.Add(new(path, Mm(hole.Value.Diameter), $"the {what} would pull through: {(washer is null ? "its bearing face is" : "through its washer it presses")} {Mm(PressedDiameter(part, washer, angle))} across. Use a smaller hole{(washer is null ? " or put a washer under it" : " or a larger washer")}"));
                 break;
             }
-            if (washer is not null && hole.Value.Diameter >= washer.OuterDiameter)
+            if (input.Judging is { ConeBoreIsHole: true } && hole.Value.Diameter >= part.BearingDiameter)
             {
-                faults.Add(new(path, Mm(hole.Value.Diameter), $"the washer under the {what} would pull through: it is {Mm(washer.OuterDiameter)} across"));
+                faults.Add(new(Fields.ConeBore.Path, "hole", $"the cone cannot start: the hole is wider than the {what}'s bearing face ({Mm(part.BearingDiameter)}). Bore the cones with the nominal diameter"));
                 break;
             }
         }

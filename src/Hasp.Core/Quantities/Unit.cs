@@ -158,6 +158,20 @@ public static class Units
         _ => throw new ArgumentOutOfRangeException(nameof(dimension), dimension, "has no unit"),
     };
 
+    /// <summary>The unit of the consistent set, in which values of this dimension are held.</summary>
+    public static Unit Consistent(Dimension dimension) => Of(dimension, dimension switch
+    {
+        Dimension.Length => "mm",
+        Dimension.Area => "mm²",
+        Dimension.Force => "N",
+        Dimension.Torque => "N·mm",
+        Dimension.Stress => "MPa",
+        Dimension.Stiffness => "N/mm",
+        Dimension.Temperature => "°C",
+        Dimension.Angle => "rad",
+        _ => throw new ArgumentOutOfRangeException(nameof(dimension), dimension, "has no unit"),
+    });
+
     /// <summary>True where a unit is at home in <paramref name="system"/>; what was typed in it need not be converted to be read.</summary>
     public static bool Belongs(Unit unit, UnitSystem system) =>
         unit.Dimension is Dimension.Angle || (Customary.Contains(unit.Symbol) ? UnitSystem.Us : UnitSystem.Si) == system;

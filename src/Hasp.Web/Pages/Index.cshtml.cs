@@ -14,6 +14,9 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result);
 
+    /// <summary>Joints that were kept with data which is no longer listed, with what is wrong.</summary>
+    public IReadOnlyList<(StoredJoint Stored, string Problem)> Broken { get; private set; } = [];
+
     public IReadOnlyList<ProjectRow> Projects { get; private set; } = [];
 
     public ProjectRow? Current { get; private set; }
@@ -54,11 +57,12 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
     }
 
     /// <summary>Makes a joint from the quick line; asks first where a part was not understood.</summary>
-    public async Task<IActionResult> OnPostQuick(bool anyway)
+    public async Task<IActionResult> OnPostQuick(bool anyway, bool blank)
     {
         var project = await ProjectFor();
+        if (blank) Line = "";
         Quick = QuickLine.Read(Line ?? "", preferences.Units);
-        if ((Quick.Understood || anyway) && !string.IsNullOrWhiteSpace(Line))
+        if (blank || ((Quick.Understood || anyway) && !string.IsNullOrWhiteSpace(Line)))
         {
             if (Quick.Chosen.Count > 0) Quick.Document["note"] = "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + ".";
             var text = Quick.Document.ToJsonString();
@@ -164,7 +168,15 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         Current = Projects.FirstOrDefault(p => p.Id == Project) ?? Projects.FirstOrDefault();
         if (Current is null) return;
         Project = Current.Id;
-        var items = (await store.Joints(Current.Id, Search ?? "")).Select(j => new Item(j, Workbench.Evaluate(j.Document)));
+        var items = new List<Item>();
+        var broken = new List<(StoredJoint, string)>();
+        foreach (var stored in await store.Joints(Current.Id, Search ?? ""))
+        {
+            var (joint, faults) = JointDocument.Read(stored.Document);
+            if (joint is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
+            else items.Add(new Item(stored, Evaluation.Run(joint)));
+        }
+        Broken = broken;
         Items = Sort == "number"
             ? [.. items.OrderBy(i => i.Result.Joint.Number, StringComparer.Ordinal)]
             : [.. items.OrderBy(i => i.Result.Governing?.Reserve ?? double.PositiveInfinity)];

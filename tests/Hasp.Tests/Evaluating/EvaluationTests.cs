@@ -194,6 +194,27 @@ public sealed class EvaluationTests
         }, iter: 60);
 
     [Fact]
+    public void No_joint_that_is_taken_has_a_factor_that_is_no_number() =>
+        Gen.Int[0, 1_000_000].Sample(seed =>
+        {
+            var random = new Random(seed);
+            string Pick(params string[] of) => of[random.Next(of.Length)];
+            var document = Samples.With(
+                ("bolts.thread", Pick("M3", "M8", "M16", "M16x1.5", "M24", "M39", "1/4-20 UNC", "3/4-10 UNC", "1-1/2-6 UNC")),
+                ("bolts.grade", Pick("4.6", "8.8", "12.9", "A4-80", "SAE 5", "SAE 8", "B7")),
+                ("bolts.count", Pick("1", "3", "24")), ("bolts.head", Pick("hex", "socket")), ("washers.head", Pick("none", "plain", "large")), ("washers.nut", Pick("none", "plain")),
+                ("hole.fit", Pick("fine", "medium", "coarse")), ("layers[0].thickness", $"{1 + (60 * random.NextDouble())} mm"), ("layers[1].thickness", $"{1 + (60 * random.NextDouble())} mm"),
+                ("layers[0].edgeDistance", Pick("", "60 mm", "90 mm")), ("layers[1].material", Pick("S235", "EN-GJL-250", "Aluminium 6082-T6")),
+                ("loads[0].tension", $"{(200 * random.NextDouble()) - 50} kN"), ("loads[0].shear", Pick("", "0.1 kN", "90 kN")),
+                ("tightening.aim", Pick("", "10 %", "100 %", "50 kN", "3 N·m")), ("judging.coneBore", Pick("nominal", "hole")), ("judging.coneHalfAngle", Pick("20 deg", "30 deg", "45 deg")),
+                ("judging.threadArea", Pick("stress", "root")), ("judging.bearingArea", Pick("projected", "quarter")));
+            if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) return true;
+            var result = Evaluation.Run(joint);
+            return result.Checks.All(c => c.Factor is not { } f || double.IsFinite(f)) && result.Values.All(v => double.IsFinite(v.Value))
+                && result[Terms.LoadShare] is > 0 and < 1 && result[Terms.PreloadMin] <= result[Terms.PreloadMax];
+        }, iter: 2_000);
+
+    [Fact]
     public void The_order_of_load_cases_does_not_matter()
     {
         var document = Samples.With();

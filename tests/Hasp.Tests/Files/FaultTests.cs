@@ -47,6 +47,7 @@ public sealed class FaultTests
     [InlineData("bolts.length", "90 mm", "run onto the shank")]
     [InlineData("bolts.threadLength", "80 mm", "longer than the bolt")]
     [InlineData("hole.diameter", "23 mm", "pull through")]
+    [InlineData("judging.preload", "guessed", "extremes")]
     [InlineData("hole.fit", "sloppy", "one of")]
     [InlineData("washers.head", "hardened2", "one of")]
     [InlineData("layers[0].thickness", "12,5 mm", "12.5")]
@@ -87,6 +88,28 @@ public sealed class FaultTests
     [InlineData("{\"name\":\"\\ud800\"}")]
     [InlineData("[[[[[[[[[[[[[[[[[[[[]]]]]]]]]]]]]]]]]]]]")]
     public void No_document_at_all_is_refused_in_words(string text) => Assert.NotEmpty(JointDocument.Read(text).Faults);
+
+    [Fact]
+    public void A_file_that_begins_with_a_byte_order_mark_is_read()
+    {
+        var bytes = System.Text.Encoding.UTF8.GetPreamble().Concat(System.Text.Encoding.UTF8.GetBytes(Samples.Plain)).ToArray();
+        Assert.Empty(JointDocument.Read(bytes).Faults);
+    }
+
+    [Theory]
+    [InlineData("plain", "26 mm", "through its washer")]
+    [InlineData("plain", "24 mm", "")]
+    [InlineData("none", "22.6 mm", "bearing face")]
+    public void A_hole_that_the_head_would_pull_through_is_refused(string washer, string hole, string words)
+    {
+        var faults = Samples.Faults(("washers.head", washer), ("washers.nut", washer), ("hole.diameter", hole));
+        if (words.Length == 0) Assert.Empty(faults);
+        else Assert.Contains(words, Assert.Single(faults).Problem, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Cones_bored_wider_than_they_start_are_refused() => Assert.Equal("judging.coneBore", Assert.Single(
+        Samples.Faults(("washers.head", "plain"), ("washers.nut", "plain"), ("hole.diameter", "23 mm"), ("judging.coneBore", "hole"))).Path);
 
     [Fact]
     public void Unknown_fields_are_named_with_those_that_are_known()
