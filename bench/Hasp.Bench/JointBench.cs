@@ -71,6 +71,8 @@ internal static class HandWritten
         }
         double km = 1 / compliance, c = kb / (kb + km), fp = j.Bolts.Grade.Proof * at, fi = 0.75 * fp, scatter = j.Tightening.Method.Scatter;
         double most = (1 + scatter) * fi, least = Math.Max(0, ((1 - scatter) * fi) - (j.Tightening.Settling / ((1 / kb) + compliance)) - (0.05 * fi));
+        double d2 = d - (0.649519 * p), d3 = d - (1.226869 * p), dm = (j.Bolts.Nut.BearingDiameter + d0) / 2;
+        double mu = Math.Max(0, ((j.Tightening.NutFactor.K * d) - (p / (2 * Math.PI))) / ((d2 / (2 * Math.Cos(Alpha))) + (dm / 2)));
         double tightest = double.PositiveInfinity, pressed = Math.Min(j.HeadWasher.OuterDiameter, dw + (2 * j.HeadWasher.Thickness * tan)), sy = j.Bolts.Grade.Yield;
         foreach (var load in j.Cases)
         {
@@ -79,6 +81,8 @@ internal static class HandWritten
             double qa = (c * pull * c * pull) + (3 * v * v), qb = most * c * pull, room = (sy * at * sy * at) - (most * most);
             double combined = room < 0 ? 0 : Math.Min((Math.Sqrt((qb * qb) + (qa * room)) - qb) / qa, sy * at / Math.Sqrt((pull * pull) + (3 * v * v)));
             tightest = Math.Min(tightest, fp / fb);
+            double torsion = 16 * most * ((p / (2 * Math.PI)) + (mu * d2 / (2 * Math.Cos(Alpha)))) / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
+            tightest = Math.Min(tightest, sy / Math.Sqrt((fb / at * fb / at) + (0.75 * torsion * torsion)));
             tightest = Math.Min(tightest, Math.Min((fp - fi) / (c * pull), fp / pull) / 1.5);
             tightest = Math.Min(tightest, least / ((1 - c) * pull) / 1.2);
             tightest = Math.Min(tightest, j.FaceFriction * Math.Max(0, least - ((1 - c) * pull)) / v / 1.25);

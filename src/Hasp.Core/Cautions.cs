@@ -52,7 +52,7 @@ internal static class Cautions
             "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})")
                 .Concat(grade.Own ? [$"{grade.Grade} ({grade.Source})"] : Array.Empty<string>()).Distinct()) + ".");
         Say(true, "notJudged",
-            "Not judged here: fatigue, thread stripping, torsion while tightening, prying, net section and block tearing of the parts, uneven sharing among the bolts.");
+            "Not judged here: fatigue, thread stripping, prying, net section and block tearing of the parts, uneven sharing among the bolts.");
         Say(true, "competent",
             "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.");
         return cautions;

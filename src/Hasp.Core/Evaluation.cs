@@ -3,6 +3,8 @@ using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
+using Hasp.Core.Preload;
+using Hasp.Core.Stiffness;
 
 namespace Hasp.Core;
 
@@ -24,6 +26,7 @@ public static class Evaluation
             Stack = plain.Stack,
             Checks = [.. checks.OrderBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
             Values = ValuesOf(plain),
+            StiffnessSchools = StiffnessSchoolsOf(plain),
             Cases = [.. joint.Cases.Select(c => CaseOf(c, plain))],
             Cautions = Cautions.Of(joint, plain),
             Basis = MachineBasis.Name,
@@ -134,6 +137,31 @@ public static class Evaluation
             on ? (whenOn, whenOff, flipped) : (whenOff, whenOn, flipped);
     }
 
+    private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)
+    {
+        var joint = m.Joint;
+        var items = m.Stack.Items;
+        Span<RingLayer> rings = stackalloc RingLayer[items.Length];
+        for (var i = 0; i < items.Length; i++)
+        {
+            rings[i] = new RingLayer(items[i].Thickness, items[i].Modulus, items[i].Layer < 0 ? items[i].MaxDiameter : null, items[i].MaxDiameter);
+        }
+        var schools = new List<StiffnessSchool> { Named($"cones, {joint.Judging.ConeHalfAngle * 180 / Math.PI:0.#}°", m.MemberStiffness, m) };
+        schools.Add(Named("45° mean cylinders", MemberSchools.MeanCylinders<Plain>(
+            rings, joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.BearingDiameter, joint.NutWasher?.OuterDiameter ?? joint.Bolts.Nut.BearingDiameter,
+            joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter), m));
+        // The fit was made for like plates; with unlike ones it says nothing.
+        if (joint.Layers.Select(l => l.Material.ElasticModulus).Distinct().Count() == 1)
+        {
+            schools.Add(Named("one-equation fit", MemberSchools.OneEquationFit(
+                new Plain(joint.Layers[0].Material.ElasticModulus), m.Thread.Diameter, new Plain(m.Stack.Grip), MemberSchools.FitFor(joint.Layers[0].Material.Kind)), m));
+        }
+        return schools;
+
+        static StiffnessSchool Named(string name, Plain members, in Mechanics<Plain> m) =>
+            new(name, members.Value, BoltStiffness.LoadShare(m.BoltStiffness, members).Value);
+    }
+
     private static CaseResult CaseOf(LoadCase load, in Mechanics<Plain> m)
     {
         var bolt = BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count);
@@ -168,7 +196,9 @@ public static class Evaluation
         new(Terms.HoleDiameter, m.Joint.Hole),
         new(Terms.BoltStiffness, m.BoltStiffness.Value),
         new(Terms.MemberStiffness, m.MemberStiffness.Value),
-        new(Terms.LoadShare, m.LoadShare.Value),
+        new(Terms.LoadShare, m.StiffnessShare.Value),
+        new(Terms.LoadIntroduction, m.Joint.Judging.LoadIntroduction),
+        new(Terms.EffectiveShare, m.LoadShare.Value),
         new(Terms.NutFactor, m.Joint.Tightening.NutFactor.K),
         new(Terms.Scatter, m.Joint.Tightening.Method.Scatter),
         new(Terms.Settling, m.Joint.Tightening.Settling),
@@ -176,6 +206,11 @@ public static class Evaluation
         new(Terms.Preload, m.Preload.Value),
         new(Terms.Torque, m.Torque.Value),
         new(Terms.EmbeddingLoss, m.EmbeddingLoss.Value),
+        new(Terms.TurnFromSnug, Tension.TurnFromSnug(m.Thread.Pitch, m.Preload, m.BoltStiffness, m.MemberStiffness).Value),
+        new(Terms.BoltStretch, Tension.Stretch(m.Preload, m.BoltStiffness).Value),
+        new(Terms.Friction, m.Friction.Value),
+        new(Terms.PitchTorque, Torsion.PitchTorque(m.Preload, m.Thread.Pitch).Value),
+        new(Terms.ThreadFrictionTorque, Torsion.ThreadFrictionTorque(m.Preload, m.Friction, m.Thread.PitchDiameter).Value),
         new(Terms.PreloadMax, m.PreloadMax.Value),
         new(Terms.PreloadMin, m.PreloadMin.Value),
         new(Terms.OpeningLoad, JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value),

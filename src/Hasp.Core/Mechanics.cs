@@ -26,8 +26,14 @@ public readonly record struct Mechanics<T>
     /// <summary>km.</summary>
     public required T MemberStiffness { get; init; }
 
-    /// <summary>C.</summary>
+    /// <summary>C from the stiffnesses.</summary>
+    public required T StiffnessShare { get; init; }
+
+    /// <summary>n·C: the share that the load path uses; C itself where the load acts under head and nut.</summary>
     public required T LoadShare { get; init; }
+
+    /// <summary>Friction in thread and under the nut that the nut factor stands for.</summary>
+    public T Friction { get; private init; }
 
     /// <summary>Sp.</summary>
     public T ProofStrength { get; private init; }
@@ -71,6 +77,7 @@ public readonly record struct Mechanics<T>
             T.Given(Terms.BearingFaceDiameter, joint.Bolts.Nut.BearingDiameter, 2),
             T.Given(Terms.ConeBore, joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter),
             T.Given(Terms.ConeHalfAngle, joint.Judging.ConeHalfAngle));
+        var share = Stiffness.BoltStiffness.LoadShare(bolt, members);
         return new Mechanics<T>
         {
             Joint = joint,
@@ -78,7 +85,9 @@ public readonly record struct Mechanics<T>
             Thread = thread,
             BoltStiffness = bolt,
             MemberStiffness = members,
-            LoadShare = Stiffness.BoltStiffness.LoadShare(bolt, members),
+            StiffnessShare = share,
+            LoadShare = joint.Judging.LoadIntroduction == 1 ? share
+                : Stiffness.BoltStiffness.EffectiveShare(T.Given(Terms.LoadIntroduction, joint.Judging.LoadIntroduction), share),
         };
     }
 
@@ -98,6 +107,7 @@ public readonly record struct Mechanics<T>
         };
         var scatter = T.Given(Terms.Scatter, how.Method.Scatter);
         var loss = Tension.EmbeddingLoss(T.Given(Terms.Settling, how.Settling), BoltStiffness, MemberStiffness);
+        var turning = T.Given(Terms.MeanBearingDiameter, (joint.Bolts.Nut.BearingDiameter + Math.Min(joint.Hole, joint.Bolts.Nut.BearingDiameter)) / 2);
         var nominal = joint.Judging.NominalPreload;
         return this with
         {
@@ -107,6 +117,7 @@ public readonly record struct Mechanics<T>
             ProofLoad = proofLoad,
             Preload = preload,
             Torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue) : Tension.Torque(k, Thread.Diameter, preload),
+            Friction = Torsion.ImpliedFriction(k, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter, turning),
             EmbeddingLoss = loss,
             PreloadMax = nominal ? preload : Tension.Largest(preload, scatter),
             PreloadMin = nominal ? preload : Tension.Smallest(preload, scatter, loss, T.Given(Terms.Relaxation, how.Relaxation)),

@@ -19,6 +19,9 @@ public sealed record Result
     /// <summary>Named values of the joint, in N, mm, MPa, N·mm, rad.</summary>
     public required IReadOnlyList<NamedValue> Values { get; init; }
 
+    /// <summary>Member stiffness and load share by each school that applies, the one in use first.</summary>
+    public required IReadOnlyList<StiffnessSchool> StiffnessSchools { get; init; }
+
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }
 
@@ -70,6 +73,12 @@ public sealed record CheckResult(
 /// <param name="Name">The convention.</param>
 /// <param name="Factor">Its factor.</param>
 public readonly record struct School(string Name, double Factor);
+
+/// <summary>What one school makes of the members.</summary>
+/// <param name="Name">The school.</param>
+/// <param name="MemberStiffness">km, N/mm.</param>
+/// <param name="LoadShare">C.</param>
+public readonly record struct StiffnessSchool(string Name, double MemberStiffness, double LoadShare);
 
 /// <summary>One load case on one bolt, forces in N.</summary>
 /// <param name="Name">Its name.</param>

@@ -45,6 +45,12 @@ public static class Terms
     public static readonly Term MemberStiffness = new("memberStiffness", "k_m", Dimension.Stiffness, "stiffness of the clamped members", "frusta in series");
     public static readonly Term LoadShare = new("loadShare", "C", Dimension.None, "share of an outside load that the bolt takes", Mechanics);
 
+    public static readonly Term LoadIntroduction = new("loadIntroduction", "n", Dimension.None, "load introduction factor: 1 where the load acts under head and nut", "chosen, above 0 to 1");
+    public static readonly Term EffectiveShare = new("effectiveShare", "C_n", Dimension.None, "share of an outside load that the bolt takes, with the load introduced between the parts", Mechanics);
+    public static readonly Term RingStiffness = new("ringStiffness", "k_ring", Dimension.Stiffness, "stiffness of one washer or part as a ring", "45° mean cylinders");
+    public static readonly Term MemberStiffnessCylinders = new("memberStiffnessCylinders", "k_m,45", Dimension.Stiffness, "stiffness of the members as 45° mean cylinders", "rings in series");
+    public static readonly Term MemberStiffnessFit = new("memberStiffnessFit", "k_m,fit", Dimension.Stiffness, "stiffness of like members by the one-equation fit", "fit to finite-element results for two like plates, washer face 1.5 d");
+
     // Preload and torque.
     public static readonly Term ProofLoad = new("proofLoad", "F_p", Dimension.Force, "proof load of the bolt", "ISO 898-1, 9.6; SAE J429");
     public static readonly Term ProofFraction = new("proofFraction", "a", Dimension.None, "share of the proof load aimed at", "0.75 reusable, 0.90 permanent");
@@ -57,6 +63,20 @@ public static class Terms
     public static readonly Term EmbeddingLoss = new("embeddingLoss", "ΔF_z", Dimension.Force, "preload lost by embedding", Mechanics);
     public static readonly Term PreloadMax = new("preloadMax", "F_i,max", Dimension.Force, "largest preload that the method gives", "scatter of the method");
     public static readonly Term PreloadMin = new("preloadMin", "F_i,min", Dimension.Force, "smallest preload left after embedding and relaxation", "scatter and losses");
+
+    public static readonly Term TurnFromSnug = new("turnFromSnug", "θ", Dimension.Angle, "turn from snug to the preload aimed at", "stretch of the bolt and closing of the members over the pitch");
+    public static readonly Term BoltStretch = new("boltStretch", "δ", Dimension.Length, "stretch of the bolt in the grip at the preload aimed at", "F/kb");
+    public static readonly Term MeanBearingDiameter = new("meanBearingDiameter", "D_m", Dimension.Length, "mean diameter of the face that turns", "mean of bearing face and hole under the nut");
+    public static readonly Term Friction = new("friction", "μ_K", Dimension.None, "friction in thread and under the nut that the nut factor stands for, taken as alike", "long torque form solved for the friction");
+    public static readonly Term PitchTorque = new("pitchTorque", "T_P", Dimension.Torque, "part of the torque that stretches the bolt", "long torque form, F·P/(2π)");
+    public static readonly Term ThreadFrictionTorque = new("threadFrictionTorque", "T_t", Dimension.Torque, "part of the torque lost to friction in the thread", "long torque form, F·μ·d2/(2·cos 30°)");
+    public static readonly Term BearingFrictionTorque = new("bearingFrictionTorque", "T_b", Dimension.Torque, "part of the torque lost to friction under the nut", "long torque form, F·μ·Dm/2");
+    public static readonly Term ThreadTorque = new("threadTorque", "T_th", Dimension.Torque, "torque that twists the bolt while it is tightened", "long torque form: pitch and thread friction");
+    public static readonly Term TorsionDiameter = new("torsionDiameter", "d_τ", Dimension.Length, "diameter that carries the torsion", "mean of pitch and root diameter");
+    public static readonly Term TorsionStress = new("torsionStress", "τ_t", Dimension.Stress, "torsion in the thread", "16·T/(π·d³)");
+    public static readonly Term TensileStress = new("tensileStress", "σ_b", Dimension.Stress, "tension in the thread", "force over the tensile stress area");
+    public static readonly Term EquivalentStress = new("equivalentStress", "σ_v", Dimension.Stress, "tension and torsion together in the thread", "distortion energy");
+    public static readonly Term YieldFactor = new("yieldFactor", "n_y", Dimension.None, "yield over tension with half the tightening torsion", "distortion energy; half the torsion stays in service");
 
     // The joint under load, for one bolt.
     public static readonly Term JointTension = new("jointTension", "F_z", Dimension.Force, "tension on the joint, + pulls the members apart", "load case");

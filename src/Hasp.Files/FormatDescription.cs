@@ -36,13 +36,13 @@ public static class FormatDescription
         b.Append("""
             # The Hasp formats
 
-            Made from the code by `hasp format > docs/format.md`; a test fails when this page is stale.
+            Made from the code by `./hasp format > docs/format.md`; a test fails when this page is stale.
 
             ## The joint document
 
             JSON, UTF-8. `"format": "hasp-joint"`, `"version": 1`. Quantities are strings with a unit (`"12 mm"`, `"1/2 in"`,
             `"45 ksi"`); a point marks decimals. Ratios are numbers. Keys that are not listed are refused. The JSON Schema is at
-            `/schema/joint.json` of a running server, or from `hasp schema`.
+            `/schema/joint.json` of a running server, or from `./hasp schema`.
 
             | field | written as | required | if absent | meaning |
             |---|---|---|---|---|
@@ -58,7 +58,8 @@ public static class FormatDescription
 
             `"format": "hasp-result"`, `"version": 1`. `holds` is true where every judged check reaches its required factor.
             `checks` are sorted by reserve (factor over required), tightest first; `byCase` follows the order of `loads`; a factor is
-            null where there was nothing to check. `values` are the joint's named values; `cases` the forces on one bolt;
+            null where there was nothing to check. `values` are the joint's named values; `stiffnessSchools` what each school makes
+            of the members, the one in use first; `cases` the forces on one bolt;
             `warnings` have stable ids; every check carries its `working`.
 
             ### Check ids

@@ -165,17 +165,19 @@ public static class JointDocument
         required.RefuseUnknown();
         var preload = r.Choice(Fields.Preload, "extremes");
         var angle = r.Quantity(Fields.ConeHalfAngle, Math.PI / 6);
+        var introduction = r.Number(Fields.LoadIntroduction, 1);
         var bore = r.Choice(Fields.ConeBore, "nominal");
         var theory = r.Choice(Fields.ShearTheory, "distortion energy");
         var area = r.Choice(Fields.ThreadArea, "stress");
         var tearOut = r.Choice(Fields.TearOut, "hole edge");
         var bearing = r.Choice(Fields.BearingArea, "projected");
         r.RefuseUnknown();
-        if (factors.Any(f => f is null) || angle is null) return null;
+        if (factors.Any(f => f is null) || angle is null || introduction is null) return null;
         return new Judging
         {
             RequiredByIndex = [.. factors.Select(f => f!.Value)],
             NominalPreload = preload == "nominal",
+            LoadIntroduction = introduction.Value,
             ConeHalfAngle = angle.Value,
             ConeBoreIsHole = bore == "hole",
             MaximumShear = theory == "maximum shear",

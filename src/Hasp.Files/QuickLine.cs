@@ -184,7 +184,8 @@ public static partial class QuickLine
             chosen.Add("two 12 mm steel parts");
         }
         var loads = (JsonArray)document["loads"]!;
-        if (loads.Count == 0)
+        var loaded = loads.Count > 0;
+        if (!loaded)
         {
             loads.Add(new JsonObject { ["name"] = "Case 1", ["tension"] = "0 kN", ["shear"] = "0 kN" });
             chosen.Add("no load yet");
@@ -194,7 +195,7 @@ public static partial class QuickLine
         Fill(bolts, "count", 4, "4 bolts");
         if (!bolts.ContainsKey("thread"))
         {
-            var thread = SmallestThatHolds(document) ?? "M16";
+            var thread = loaded ? SmallestThatHolds(document) ?? "M16" : "M16";
             bolts["thread"] = thread;
             chosen.Add($"size {thread}");
         }

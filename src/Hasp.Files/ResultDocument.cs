@@ -27,6 +27,12 @@ public static class ResultDocument
         ["governs"] = result.Governing is { } g ? g.Check.Id : null,
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
+        ["stiffnessSchools"] = new JsonArray([.. result.StiffnessSchools.Select(s => (JsonNode)new JsonObject
+        {
+            ["name"] = s.Name,
+            ["memberStiffness"] = ValueOf(Dimension.Stiffness, s.MemberStiffness),
+            ["loadShare"] = NumberOf(s.LoadShare),
+        })]),
         ["cases"] = new JsonArray([.. result.Cases.Select(CaseOf)]),
         ["chosen"] = Chosen(result.Joint),
         ["warnings"] = new JsonArray([.. result.Cautions.Select(c => (JsonNode)new JsonObject { ["id"] = c.Id, ["text"] = c.Text })]),

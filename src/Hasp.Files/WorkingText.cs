@@ -29,6 +29,7 @@ public static class WorkingText
             Operation.Negate => ($"−{Inner(0, 4)}", 2),
             Operation.Sqrt => ($"√({Inner(0, 0)})", 9),
             Operation.Log => ($"ln({Inner(0, 0)})", 9),
+            Operation.Exp => ($"exp({Inner(0, 0)})", 9),
             Operation.Tan => ($"tan({Inner(0, 0)})", 9),
             Operation.Min => ($"min({Inner(0, 0)}; {Inner(1, 0)})", 9),
             Operation.Max => ($"max({Inner(0, 0)}; {Inner(1, 0)})", 9),

@@ -26,6 +26,7 @@ public enum PreloadUsed
 public sealed record Check(string Id, string Name, double Required, PreloadUsed Preload, string Meaning, string Source)
 {
     public static readonly Check Proof = new("proof", "Proof, at the tightest", 1.0, PreloadUsed.Largest, "proof load over the force in the bolt at the largest preload", "proof load, ISO 898-1, 9.6; SAE J429");
+    public static readonly Check Yield = new("yield", "Yield with torsion", 1.0, PreloadUsed.Largest, "yield over tension with half the tightening torsion at the largest preload", "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)");
     public static readonly Check Load = new("load", "Load above preload", 1.5, PreloadUsed.Nominal, "times the outside load may grow until the bolt reaches proof", "two springs; past opening the bolt carries the whole load");
     public static readonly Check Opening = new("opening", "Opening", 1.2, PreloadUsed.Smallest, "load that parts the faces over the outside load, at the smallest preload", "two springs");
     public static readonly Check Slip = new("slip", "Slip on the faces", 1.25, PreloadUsed.Smallest, "friction of the clamp that is left over the shear, at the smallest preload", "dry friction");
@@ -36,7 +37,7 @@ public sealed record Check(string Id, string Name, double Required, PreloadUsed 
     public static readonly Check UnderHead = new("underHead", "Pressure under head and nut", 1.0, PreloadUsed.Largest, "limiting pressure of the part over the pressure at the largest preload, at the worse end", "VDI 2230-1, 5.5.4 (limiting surface pressure)");
 
     /// <summary>Every check, in the order of the job.</summary>
-    public static IReadOnlyList<Check> All { get; } = [Proof, Load, Opening, Slip, Shear, Combined, Bearing, TearOut, UnderHead];
+    public static IReadOnlyList<Check> All { get; } = [Proof, Yield, Load, Opening, Slip, Shear, Combined, Bearing, TearOut, UnderHead];
 
 
     /// <summary>The check of that id, or null.</summary>

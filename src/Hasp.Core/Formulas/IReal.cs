@@ -32,6 +32,9 @@ public interface IReal<TSelf> :
     /// <summary>Natural logarithm.</summary>
     static abstract TSelf Log(TSelf x);
 
+    /// <summary>e to the power of x.</summary>
+    static abstract TSelf Exp(TSelf x);
+
     /// <summary>Tangent of an angle in rad.</summary>
     static abstract TSelf Tan(TSelf x);
 

@@ -40,6 +40,9 @@ public readonly record struct Lanes(Vector<double> Values) : IReal<Lanes>
     public static Lanes Log(Lanes x) => new(Vector.Log(x.Values));
 
     /// <inheritdoc/>
+    public static Lanes Exp(Lanes x) => new(Vector.Exp(x.Values));
+
+    /// <inheritdoc/>
     public static Lanes Tan(Lanes x) => new(Vector.Sin(x.Values) / Vector.Cos(x.Values));
 
     /// <inheritdoc/>

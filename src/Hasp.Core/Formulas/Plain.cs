@@ -38,6 +38,9 @@ public readonly record struct Plain(double Value) : IScalar<Plain>
     public static Plain Log(Plain x) => new(Math.Log(x.Value));
 
     /// <inheritdoc/>
+    public static Plain Exp(Plain x) => new(Math.Exp(x.Value));
+
+    /// <inheritdoc/>
     public static Plain Tan(Plain x) => new(Math.Tan(x.Value));
 
     /// <inheritdoc/>

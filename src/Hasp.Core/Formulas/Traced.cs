@@ -33,6 +33,9 @@ public enum Operation
     /// <summary>Natural logarithm.</summary>
     Log,
 
+    /// <summary>Exponential.</summary>
+    Exp,
+
     /// <summary>Tangent.</summary>
     Tan,
 
@@ -90,6 +93,9 @@ public readonly record struct Traced(Expression Expression) : IScalar<Traced>
 
     /// <inheritdoc/>
     public static Traced Log(Traced x) => Make(Operation.Log, Math.Log(x.Value), x);
+
+    /// <inheritdoc/>
+    public static Traced Exp(Traced x) => Make(Operation.Exp, Math.Exp(x.Value), x);
 
     /// <inheritdoc/>
     public static Traced Tan(Traced x) => Make(Operation.Tan, Math.Tan(x.Value), x);

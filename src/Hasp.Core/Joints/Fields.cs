@@ -120,6 +120,7 @@ public static class Fields
 
     public static readonly Field Preload = new("judging.preload", FieldKind.Choice, "extremes: largest preload in strength, smallest in slip and opening. nominal: the handbook's way, which leaves the scatter out") { Choices = ["extremes", "nominal"], Default = "extremes" };
     public static readonly Field ConeHalfAngle = new("judging.coneHalfAngle", FieldKind.Quantity, "half-angle of the pressure cones") { Dimension = Dimension.Angle, Min = Math.PI / 9 * (1 - 1e-12), Max = Math.PI / 4 * (1 + 1e-12), Default = "30 deg" };
+    public static readonly Field LoadIntroduction = new("judging.loadIntroduction", FieldKind.Number, "load introduction factor: 1 where the outside load acts under head and nut, less where it acts between the parts") { Min = 0, AboveMin = true, Max = 1, Default = "1" };
     public static readonly Field ConeBore = new("judging.coneBore", FieldKind.Choice, "bore of the pressure cones") { Choices = ["nominal", "hole"], Default = "nominal" };
     public static readonly Field ShearTheory = new("judging.shearTheory", FieldKind.Choice, "shear yield over tensile yield: 0.577 or 0.5") { Choices = ["distortion energy", "maximum shear"], Default = "distortion energy" };
     public static readonly Field ThreadArea = new("judging.threadArea", FieldKind.Choice, "area of a shear plane through the thread") { Choices = ["stress", "root"], Default = "stress" };

@@ -131,6 +131,9 @@ public sealed record Judging
     /// <summary>True: nominal preload everywhere (the handbook's way). False: largest in strength, smallest in slip and opening.</summary>
     public bool NominalPreload { get; init; }
 
+    /// <summary>Load introduction factor n, above 0 to 1; 1 is a load under head and nut.</summary>
+    public double LoadIntroduction { get; init; } = 1;
+
     /// <summary>α of the pressure cones, rad.</summary>
     public double ConeHalfAngle { get; init; } = Math.PI / 6;
 

@@ -25,6 +25,16 @@ public static class Tension
         where T : struct, IReal<T> =>
         T.Let(Terms.EmbeddingLoss, settling / ((T.Const(1) / bolt) + (T.Const(1) / members)));
 
+    /// <summary>θ = 2π/P·F·(1/kb + 1/km), rad: the turn after snug closes the bolt's stretch and the members' compression.</summary>
+    public static T TurnFromSnug<T>(T pitch, T preload, T bolt, T members)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.TurnFromSnug, T.Const(2 * Math.PI, "2π") / pitch * preload * ((T.Const(1) / bolt) + (T.Const(1) / members)));
+
+    /// <summary>δ = F/kb, mm: the stretch of the bolt in the grip.</summary>
+    public static T Stretch<T>(T preload, T bolt)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.BoltStretch, preload / bolt);
+
     /// <summary>Fi,max = (1 + Γ)·Fi, N. Used in every strength check.</summary>
     public static T Largest<T>(T preload, T scatter)
         where T : struct, IReal<T> =>

@@ -19,6 +19,11 @@ public static class BoltStiffness
         T.Let(Terms.BoltStiffness,
             shankArea * stressArea * modulus / ((shankArea * threadInGrip) + (stressArea * shankInGrip)));
 
+    /// <summary>n·C: the bolt's share where the load acts between the parts and not under head and nut; n above 0 to 1.</summary>
+    public static T EffectiveShare<T>(T introduction, T share)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.EffectiveShare, introduction * share);
+
     /// <summary>C = kb/(kb + km), 0 to 1.</summary>
     /// <param name="bolt">kb, N/mm.</param>
     /// <param name="members">km, N/mm.</param>

@@ -51,6 +51,7 @@ public static class MathMl
             Operation.Negate => ("<mo>−</mo>" + Inner(0, 4), 2),
             Operation.Sqrt => ($"<msqrt>{Inner(0, 0)}</msqrt>", 9),
             Operation.Log => (Function("ln", e, leaf), 9),
+            Operation.Exp => (Function("exp", e, leaf), 9),
             Operation.Tan => (Function("tan", e, leaf), 9),
             Operation.Min => (Function("min", e, leaf), 9),
             Operation.Max => (Function("max", e, leaf), 9),

@@ -51,6 +51,39 @@ public sealed class EvaluationTests
     }
 
     [Fact]
+    public void Half_the_tightening_torsion_counts_against_yield()
+    {
+        // K 0.18 stands for the friction with which the long form gives the very same torque; Dm between 22.49 mm face and 17.5 mm hole.
+        var r = Samples.Run();
+        double d2 = r[Terms.PitchDiameter], d3 = r[Terms.RootDiameter], dm = (22.49 + 17.5) / 2, cos = Math.Cos(Math.PI / 6);
+        var mu = r[Terms.Friction];
+        Assert.Equal(r[Terms.Torque], r[Terms.Preload] * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos)) + (mu * dm / 2)), 1e-6);
+        var most = r[Terms.PreloadMax];
+        var torsion = 16 * most * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos))) / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
+        var tension = (most + (r[Terms.LoadShare] * 18_000)) / r[Terms.TensileStressArea];
+        Assert.Equal(640 / Math.Sqrt((tension * tension) + (3 * Math.Pow(torsion / 2, 2))), r.Check(Check.Yield).Factor!.Value, 1e-9);
+    }
+
+    [Fact]
+    public void A_load_between_the_parts_reaches_the_bolt_by_less()
+    {
+        var (head, between) = (Samples.Run(), Samples.Run(("judging.loadIntroduction", "0.5")));
+        Assert.Equal(head[Terms.LoadShare], between[Terms.LoadShare]);
+        Assert.Equal(head[Terms.LoadShare] / 2, between[Terms.EffectiveShare], 1e-12);
+        Assert.True(between.Check(Check.Proof).Factor > head.Check(Check.Proof).Factor);
+        Assert.True(between.Check(Check.Opening).Factor < head.Check(Check.Opening).Factor);
+    }
+
+    [Fact]
+    public void Schools_of_stiffness_stand_side_by_side_and_the_fit_only_where_it_holds()
+    {
+        var alike = Samples.Run().StiffnessSchools;
+        Assert.Equal(["cones, 30°", "45° mean cylinders", "one-equation fit"], alike.Select(s => s.Name));
+        Assert.All(alike, s => Assert.InRange(s.LoadShare, 0.05, 0.6));
+        Assert.Equal(2, Samples.Run(("layers[0].material", "EN-GJL-250")).StiffnessSchools.Count);
+    }
+
+    [Fact]
     public void An_open_joint_says_so_and_its_bolt_carries_the_whole_load()
     {
         var r = Samples.Run(("loads[0].tension", "480 kN"));
@@ -75,7 +108,7 @@ public sealed class EvaluationTests
     public void Without_pull_or_shear_there_is_nothing_to_check_but_the_tightening()
     {
         var r = Samples.Run(("loads[0].tension", "-40 kN"), ("loads[0].shear", ""));
-        Assert.Equal([Check.Proof.Id, Check.UnderHead.Id], r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
+        Assert.Equal([Check.Proof.Id, Check.UnderHead.Id, Check.Yield.Id], r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
         // Pressing together eases the bolt, but it stood at its full preload before.
         Assert.Equal(r[Terms.ProofLoad] / r[Terms.PreloadMax], r.Check(Check.Proof).Factor!.Value, 1e-9);
         Assert.All(r.Checks.Where(c => c.Factor is null), c => Assert.NotEmpty(c.Note));

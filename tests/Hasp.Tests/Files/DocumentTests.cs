@@ -12,7 +12,7 @@ public sealed class DocumentTests
     [Fact]
     public void The_format_page_is_fresh() =>
         Assert.True(File.ReadAllText(Path.Combine(Root(), "docs", "format.md")) == FormatDescription.Markdown(),
-            "docs/format.md is stale: run `dotnet run --project src/Hasp.Cli -- format > docs/format.md`");
+            "docs/format.md is stale: run `./hasp format > docs/format.md`");
 
     [Fact]
     public async Task The_schema_takes_good_documents_and_refuses_what_the_parser_refuses()

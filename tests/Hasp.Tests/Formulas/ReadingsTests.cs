@@ -97,6 +97,7 @@ public sealed class ReadingsTests
     private static string Expected(Check check) => check.Id switch
     {
         "proof" => Terms.ProofFactor.Id,
+        "yield" => Terms.YieldFactor.Id,
         "load" => Terms.LoadFactorLeast.Id,
         "opening" => Terms.OpeningFactor.Id,
         "slip" => Terms.SlipFactor.Id,
@@ -124,6 +125,7 @@ public sealed class ReadingsTests
             Operation.Negate => -Arg(0),
             Operation.Sqrt => Math.Sqrt(Arg(0)),
             Operation.Log => Math.Log(Arg(0)),
+            Operation.Exp => Math.Exp(Arg(0)),
             Operation.Tan => Math.Tan(Arg(0)),
             Operation.Min => Math.Min(Arg(0), Arg(1)),
             Operation.Max => Math.Max(Arg(0), Arg(1)),

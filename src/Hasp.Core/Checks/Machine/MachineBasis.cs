@@ -16,14 +16,15 @@ public static class MachineBasis
         where T : struct, IScalar<T> => index switch
         {
             0 => ProofCheck.Judge(m, load),
-            1 => LoadCheck.Judge(m, load),
-            2 => OpeningCheck.Judge(m, load),
-            3 => SlipCheck.Judge(m, load),
-            4 => ShearCheck.Judge(m, load),
-            5 => CombinedCheck.Judge(m, load),
-            6 => BearingCheck.Judge(m, load),
-            7 => TearOutCheck.Judge(m, load),
-            8 => UnderHeadCheck.Judge(m, load),
+            1 => YieldCheck.Judge(m, load),
+            2 => LoadCheck.Judge(m, load),
+            3 => OpeningCheck.Judge(m, load),
+            4 => SlipCheck.Judge(m, load),
+            5 => ShearCheck.Judge(m, load),
+            6 => CombinedCheck.Judge(m, load),
+            7 => BearingCheck.Judge(m, load),
+            8 => TearOutCheck.Judge(m, load),
+            9 => UnderHeadCheck.Judge(m, load),
             _ => throw new ArgumentOutOfRangeException(nameof(index), index, "there are " + Check.All.Count + " checks"),
         };
 }

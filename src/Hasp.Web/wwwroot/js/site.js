@@ -3,6 +3,9 @@
   "use strict";
   // What is being typed is never overwritten by an answer to an earlier change.
   Idiomorph.defaults.ignoreActiveValue = true;
+  // What a person folded open stays open; the server may open, never close.
+  Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, element, change) =>
+    !(name === "open" && change === "remove" && element.tagName === "DETAILS");
 
   const typing = (t) => t instanceof HTMLElement && (t.matches("input, select, textarea") || t.isContentEditable);
   const click = (selector) => { const e = document.querySelector(selector); if (e && !e.disabled) e.click(); return !!e; };

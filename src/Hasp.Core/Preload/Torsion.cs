@@ -1,0 +1,58 @@
+using Hasp.Core.Formulas;
+
+namespace Hasp.Core.Preload;
+
+/// <summary>
+/// The long torque form, T = F·[P/(2π) + μt·d2/(2·cos 30°) + μb·Dm/2], part by part, and the torsion that tightening leaves in
+/// the bolt. N, mm, N·mm, MPa.
+/// </summary>
+public static class Torsion
+{
+    private static T HalfCosine<T>()
+        where T : struct, IReal<T> => T.Const(2 * Math.Cos(Math.PI / 6), "2·cos 30°");
+
+    /// <summary>F·P/(2π): the part that stretches the bolt.</summary>
+    public static T PitchTorque<T>(T preload, T pitch)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.PitchTorque, preload * pitch / T.Const(2 * Math.PI, "2π"));
+
+    /// <summary>F·μt·d2/(2·cos 30°): friction in the 60° thread.</summary>
+    public static T ThreadFrictionTorque<T>(T preload, T friction, T pitchDiameter)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.ThreadFrictionTorque, preload * friction * pitchDiameter / HalfCosine<T>());
+
+    /// <summary>F·μb·Dm/2: friction under the part that turns.</summary>
+    public static T BearingFrictionTorque<T>(T preload, T friction, T meanDiameter)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.BearingFrictionTorque, preload * friction * meanDiameter / T.Const(2));
+
+    /// <summary>
+    /// The friction that a nut factor stands for, thread and nut face taken as alike:
+    /// μ = (K·d − P/(2π)) / (d2/(2·cos 30°) + Dm/2), never below nothing.
+    /// </summary>
+    public static T ImpliedFriction<T>(T nutFactor, T diameter, T pitch, T pitchDiameter, T meanDiameter)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.Friction, T.Max(T.Const(0),
+            ((nutFactor * diameter) - (pitch / T.Const(2 * Math.PI, "2π"))) / ((pitchDiameter / HalfCosine<T>()) + (meanDiameter / T.Const(2)))));
+
+    /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, not the nut's face.</summary>
+    public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.ThreadTorque, pitchTorque + threadFrictionTorque);
+
+    /// <summary>τ = 16·T/(π·d³), d the mean of pitch and root diameter.</summary>
+    public static T Stress<T>(T threadTorque, T pitchDiameter, T rootDiameter)
+        where T : struct, IReal<T>
+    {
+        var d = T.Let(Terms.TorsionDiameter, (pitchDiameter + rootDiameter) / T.Const(2));
+        return T.Let(Terms.TorsionStress, T.Const(16) * threadTorque / (T.Const(Math.PI, "π") * d * d * d));
+    }
+
+    /// <summary>σv = √(σ² + 3(k·τ)²); k = 1 while tightening, 0.5 in service.</summary>
+    public static T EquivalentStress<T>(T tension, T torsion, double kept)
+        where T : struct, IReal<T>
+    {
+        var left = T.Const(kept) * torsion;
+        return T.Let(Terms.EquivalentStress, T.Sqrt((tension * tension) + (T.Const(3) * left * left)));
+    }
+}
