@@ -172,6 +172,22 @@ public sealed class BrowserTests(SharedServer shared)
     }
 
     [Fact]
+    public void A_way_out_is_taken_with_one_press_and_undone_with_another()
+    {
+        using var b = new Browser(_server);
+        b.Go("/");
+        b.Find("#quick").SendKeys("2 M12 8.8, 9 kN apart, 9 kN across, 8 + 10 S275, washers, zinc" + Keys.Enter);
+        b.Until(() => b.Has("#bench"), "the Bench");
+        Assert.True(b.Has(".verdict.short"));
+        b.Settled(() => b.Find("#way-f-bolts-count button").Click());
+        Assert.False(b.Has(".verdict.short"));
+        Assert.NotEqual("2", b.Value("#f-bolts-count"));
+        b.Settled(() => b.Find("#undo").Click());
+        Assert.Equal("2", b.Value("#f-bolts-count"));
+        NoBarrier(b);
+    }
+
+    [Fact]
     public void A_blank_joint_is_one_press_away()
     {
         using var b = new Browser(_server);

@@ -302,6 +302,29 @@ public sealed class EvaluationTests
         Assert.Contains("inch", rows[0][2].Refusal, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("")]
+    [InlineData("loads[0].tension=300 kN")]
+    [InlineData("loads[0].shear=90 kN")]
+    [InlineData("layers[0].edgeDistance=17 mm")]
+    [InlineData("faceFriction=0.2")]
+    public void Every_way_out_mends_the_joint_as_it_says(string change)
+    {
+        (string, string)[] changes = change.Length == 0 ? [] : [(change.Split('=')[0], change.Split('=')[1])];
+        var before = Samples.Run(changes);
+        Assert.False(before.Holds);
+        var ways = WaysOut.Of(before.Joint);
+        Assert.NotEmpty(ways);
+        foreach (var way in ways)
+        {
+            var after = Samples.Run([.. changes, .. way.Edits]);
+            Assert.True(after.Holds, way.Words);
+            Assert.Equal(way.Reserve, after.Governing!.Reserve!.Value, 1e-12);
+            Assert.Equal(way.Governs, after.Governing.Check);
+        }
+        Assert.Equal(ways.Count, ways.Select(w => w.Id).Distinct().Count());
+    }
+
     [Fact]
     public void The_call_out_reads_like_an_order()
     {

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Hasp.Core.Joints;
+using Hasp.Core.Sizing;
 using Hasp.Files;
 using Hasp.Store;
 using Hasp.Web.Services;
@@ -11,6 +12,9 @@ namespace Hasp.Web.Pages.Joints;
 /// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed in.</summary>
 public sealed class BenchModel(Workbench bench, JointStore store, Preferences preferences) : PageModel
 {
+    // Controls take 200 characters; more did not come from one.
+    private const int MaxTyped = 1000;
+
     /// <summary>What is shown.</summary>
     public BenchState State { get; private set; } = null!;
 
@@ -30,6 +34,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
     {
         if (Fields.At(path ?? "") is null) return Task.FromResult<IActionResult>(BadRequest());
         var text = value ?? "";
+        if (text.Length > MaxTyped) return Task.FromResult<IActionResult>(BadRequest());
         return Changed(bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {text}", new Conflict(path!, text, null)));
     }
 
@@ -41,6 +46,18 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
 
     public Task<IActionResult> OnPostMove(int id, string list, int index, int by) =>
         Changed(bench.Change(id, Seen, d => JointEdit.Move(d, list, index, by), $"{list}: {index + 1} moved", new Conflict("", $"{list} {index + 1} moved", null)));
+
+    /// <summary>Takes one of the ways out that the Bench offered, in one revision.</summary>
+    public async Task<IActionResult> OnPostTakeWayOut(int id, string way)
+    {
+        if (await bench.Load(id) is not { } state) return NotFound();
+        // Found anew, so that only a change that really mends the joint as it stands is taken.
+        if (WaysOut.Of(state.Result.Joint).FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
+        return await Changed(bench.Change(id, Seen, d =>
+        {
+            foreach (var (path, text) in found.Edits) JointEdit.Set(d, path, text, preferences.Units);
+        }, found.Words, new Conflict("", found.Words, null)));
+    }
 
     public Task<IActionResult> OnPostUndo(int id) => Changed(bench.Step(id, Seen, back: true));
 

@@ -1,0 +1,102 @@
+using System.Globalization;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core.Sizing;
+
+/// <summary>A single change that mends a joint, found by judging the changed joint in full.</summary>
+/// <param name="Id">Stable name of the change, e.g. <c>bolts.thread=M24</c>.</param>
+/// <param name="Words">In words.</param>
+/// <param name="Edits">What to write into the document: field paths and texts, empty text to have it chosen.</param>
+/// <param name="Reserve">Least factor over required factor afterwards; 1 or more.</param>
+/// <param name="Governs">What governs afterwards.</param>
+public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path, string Text)> Edits, double Reserve, Check Governs);
+
+/// <summary>Looks for the smallest single changes, one of each kind, after which every check holds.</summary>
+public static class WaysOut
+{
+    // Plate thicknesses that are stocked, mm.
+    private static readonly double[] Plates = [5, 6, 8, 10, 12, 15, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 60, 70, 80];
+
+    /// <summary>The ways out of <paramref name="joint"/>, the largest reserve first; only such as hold and are worth the change.</summary>
+    public static IReadOnlyList<WayOut> Of(Joint joint)
+    {
+        var now = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count).Reserve;
+        var kinds = new[] { Sizes(joint), Grades(joint), Counts(joint), Methods(joint), Aims(joint), Washers(joint), Thicker(joint), Edges(joint) };
+        return [.. kinds.Select(k => First(k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
+    }
+
+    private readonly record struct Change(string Words, JointInput Input, (string Path, string Text)[] Edits);
+
+    /// <summary>The first change of a kind, mildest first, that mends the joint.</summary>
+    private static WayOut? First(IEnumerable<Change> changes, double now)
+    {
+        foreach (var change in changes)
+        {
+            if (JointRules.Judge(change.Input, []) is not { } joint) continue;
+            var (reserve, _, check, _) = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count);
+            // A joint that holds already is offered only what makes a difference.
+            if (check < 0 || reserve < Math.Max(1, now * 1.02)) continue;
+            return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserve, Check.All[check]);
+        }
+        return null;
+    }
+
+    private static IEnumerable<Change> Sizes(Joint joint) =>
+        from t in Standards.Threads
+        where t.Series == joint.Bolts.Thread.Series && t.FirstChoice && t.Diameter > joint.Bolts.Thread.Diameter
+        select new Change($"{t.Designation} in place of {joint.Bolts.Thread.Designation}",
+            joint.Input with { Thread = t.Designation, Length = null, ThreadLength = null },
+            [(Fields.Thread.Path, t.Designation), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, "")]);
+
+    private static IEnumerable<Change> Grades(Joint joint) =>
+        from g in joint.Input.OwnGrades.Concat(Standards.Grades)
+        where g.Proof > joint.Bolts.Grade.Proof && g.Standard == joint.Bolts.Grade.Standard
+        orderby g.Proof
+        select new Change($"Grade {g.Grade} in place of {joint.Bolts.Grade.Grade}", joint.Input with { Grade = g.Grade }, [(Fields.Grade.Path, g.Grade)]);
+
+    private static IEnumerable<Change> Counts(Joint joint) =>
+        from more in Enumerable.Range(1, Math.Max(8, joint.Bolts.Count))
+        let n = joint.Bolts.Count + more
+        select new Change($"{n} bolts in place of {joint.Bolts.Count}", joint.Input with { Count = n }, [(Fields.Count.Path, n.ToString(CultureInfo.InvariantCulture))]);
+
+    private static IEnumerable<Change> Methods(Joint joint) =>
+        from m in Standards.Methods
+        where m.Scatter < joint.Tightening.Method.Scatter && !m.Name.StartsWith("wrench", StringComparison.Ordinal)
+        orderby m.Scatter descending
+        select new Change($"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", joint.Input with { Method = m.Name, Scatter = null }, [(Fields.Method.Path, m.Name), (Fields.Scatter.Path, "")]);
+
+    private static IEnumerable<Change> Aims(Joint joint) =>
+        from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }
+        select new Change($"Aim for {percent} % of proof", joint.Input with { Aim = (AimKind.ProofShare, percent / 100.0) }, [(Fields.Aim.Path, $"{percent} %")]);
+
+    private static IEnumerable<Change> Washers(Joint joint) =>
+        from kind in new[] { "plain", "hardened", "large" }
+        where joint.HeadWasher?.Kind != kind || joint.NutWasher?.Kind != kind
+        select new Change($"{char.ToUpperInvariant(kind[0])}{kind[1..]} washers under head and nut",
+            joint.Input with { HeadWasher = kind, NutWasher = kind, Length = null },
+            [(Fields.HeadWasher.Path, kind), (Fields.NutWasher.Path, kind), (Fields.Length.Path, "")]);
+
+    private static IEnumerable<Change> Thicker(Joint joint) =>
+        from i in Enumerable.Range(0, joint.Layers.Length)
+        from t in Plates
+        where t > joint.Layers[i].Thickness && t <= 2.5 * joint.Layers[i].Thickness
+        select new Change($"{joint.Layers[i].Name} {t} mm thick",
+            joint.Input with { Layers = Replaced(joint.Input, i, l => l with { Thickness = t }), Length = null },
+            [($"layers[{i}].thickness", $"{t.ToString(CultureInfo.InvariantCulture)} mm"), (Fields.Length.Path, "")]);
+
+    private static IEnumerable<Change> Edges(Joint joint) =>
+        from i in Enumerable.Range(0, joint.Layers.Length)
+        where joint.Layers[i].EdgeDistance is not null
+        from d in new[] { 1.5, 2, 2.5, 3 }
+        let e = Math.Ceiling(d * joint.Bolts.Thread.Diameter)
+        where e > joint.Layers[i].EdgeDistance
+        select new Change($"{joint.Layers[i].Name}: {e} mm to the edge",
+            joint.Input with { Layers = Replaced(joint.Input, i, l => l with { EdgeDistance = e }) },
+            [($"layers[{i}].edgeDistance", $"{e.ToString(CultureInfo.InvariantCulture)} mm")]);
+
+    private static LayerInput[] Replaced(JointInput input, int index, Func<LayerInput, LayerInput> change) =>
+        [.. input.Layers.Select((l, i) => i == index ? change(l) : l)];
+}
