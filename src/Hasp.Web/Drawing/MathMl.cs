@@ -47,7 +47,8 @@ public static class MathMl
             Operation.Add => (Inner(0, 1) + "<mo>+</mo>" + Inner(1, 1), 1),
             Operation.Subtract => (Inner(0, 1) + "<mo>−</mo>" + Inner(1, 2), 1),
             Operation.Multiply => (Inner(0, 3) + "<mo>·</mo>" + Inner(1, 3), 3),
-            Operation.Divide => ($"<mfrac><mrow>{Inner(0, 0)}</mrow><mrow>{Inner(1, 0)}</mrow></mfrac>", 9),
+            // Display style inside as well: a fraction within a fraction must still be read by a checker.
+            Operation.Divide => ($"<mfrac><mrow displaystyle=\"true\">{Inner(0, 0)}</mrow><mrow displaystyle=\"true\">{Inner(1, 0)}</mrow></mfrac>", 9),
             Operation.Negate => ("<mo>−</mo>" + Inner(0, 4), 2),
             Operation.Sqrt => ($"<msqrt>{Inner(0, 0)}</msqrt>", 9),
             Operation.Log => (Function("ln", e, leaf), 9),
