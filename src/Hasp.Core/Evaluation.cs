@@ -4,6 +4,7 @@ using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
+using Hasp.Core.Sizing;
 using Hasp.Core.Stiffness;
 
 namespace Hasp.Core;
@@ -26,6 +27,7 @@ public static class Evaluation
             Stack = plain.Stack,
             Checks = [.. checks.OrderBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
             Values = ValuesOf(plain),
+            Window = PreloadWindow.Of(plain),
             StiffnessSchools = StiffnessSchoolsOf(plain),
             Cases = [.. joint.Cases.Select(c => CaseOf(c, plain))],
             Cautions = Cautions.Of(joint, plain),

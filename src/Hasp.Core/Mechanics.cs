@@ -91,6 +91,9 @@ public readonly record struct Mechanics<T>
         };
     }
 
+    /// <summary>The same joint with exactly this preload (N) in the bolt, no scatter and no loss.</summary>
+    public Mechanics<T> WithPreload(T preload) => this with { Preload = preload, PreloadMax = preload, PreloadMin = preload };
+
     /// <summary>The same sizes with the grade and tightening of <paramref name="joint"/>.</summary>
     public Mechanics<T> Tightened(Joint joint)
     {

@@ -1,6 +1,7 @@
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.Sizing;
 
 namespace Hasp.Core;
 
@@ -21,6 +22,9 @@ public sealed record Result
 
     /// <summary>Member stiffness and load share by each school that applies, the one in use first.</summary>
     public required IReadOnlyList<StiffnessSchool> StiffnessSchools { get; init; }
+
+    /// <summary>Between too loose and too tight.</summary>
+    public required PreloadWindow Window { get; init; }
 
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }

@@ -58,7 +58,8 @@ public static class FormatDescription
 
             `"format": "hasp-result"`, `"version": 1`. `holds` is true where every judged check reaches its required factor.
             `checks` are sorted by reserve (factor over required), tightest first; `byCase` follows the order of `loads`; a factor is
-            null where there was nothing to check. `values` are the joint's named values; `stiffnessSchools` what each school makes
+            null where there was nothing to check. `values` are the joint's named values; `preloadWindow` the preloads in the bolt
+            between which slip, opening and strength checks hold (null: without limit); `stiffnessSchools` what each school makes
             of the members, the one in use first; `cases` the forces on one bolt;
             `warnings` have stable ids; every check carries its `working`.
 

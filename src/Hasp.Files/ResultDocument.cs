@@ -4,6 +4,7 @@ using Hasp.Core;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
+using Hasp.Core.Sizing;
 
 namespace Hasp.Files;
 
@@ -27,6 +28,14 @@ public static class ResultDocument
         ["governs"] = result.Governing is { } g ? g.Check.Id : null,
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
+        ["preloadWindow"] = new JsonObject
+        {
+            ["from"] = ValueOf(Dimension.Force, result.Window.From),
+            ["to"] = ValueOf(Dimension.Force, result.Window.To),
+            ["empty"] = result.Window.Empty,
+            ["tooLoose"] = EdgesOf(result.Window.TooLoose),
+            ["tooTight"] = EdgesOf(result.Window.TooTight),
+        },
         ["stiffnessSchools"] = new JsonArray([.. result.StiffnessSchools.Select(s => (JsonNode)new JsonObject
         {
             ["name"] = s.Name,
@@ -72,6 +81,9 @@ public static class ResultDocument
         ["value"] = ValueOf(step.Term.Dimension, step.Value),
         ["source"] = step.Term.Source,
     };
+
+    private static JsonArray EdgesOf(IReadOnlyList<WindowEdge> edges) =>
+        new([.. edges.Select(e => (JsonNode)new JsonObject { ["check"] = e.Check.Id, ["preload"] = ValueOf(Dimension.Force, e.Preload) })]);
 
     private static JsonNode CaseOf(CaseResult c) => new JsonObject
     {

@@ -24,7 +24,8 @@ public static class WaysOut
     public static IReadOnlyList<WayOut> Of(Joint joint)
     {
         var now = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count).Reserve;
-        var kinds = new[] { Sizes(joint), Grades(joint), Counts(joint), Methods(joint), Aims(joint), Washers(joint), Thicker(joint), Edges(joint) };
+        // A joint that holds is not worth turning upside down for a little more.
+        var kinds = new[] { Sizes(joint, now < 1 ? 6 : 2), Grades(joint), Counts(joint, now < 1 ? Math.Max(12, joint.Bolts.Count) : 2), Methods(joint), Aims(joint), Washers(joint), Thicker(joint), Edges(joint) };
         return [.. kinds.Select(k => First(k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
     }
 
@@ -44,9 +45,9 @@ public static class WaysOut
         return null;
     }
 
-    private static IEnumerable<Change> Sizes(Joint joint) =>
+    private static IEnumerable<Change> Sizes(Joint joint, int steps) =>
         from t in Standards.Threads
-        where t.Series == joint.Bolts.Thread.Series && t.FirstChoice && t.Diameter > joint.Bolts.Thread.Diameter
+            .Where(t => t.Series == joint.Bolts.Thread.Series && t.FirstChoice && t.Diameter > joint.Bolts.Thread.Diameter).Take(steps)
         select new Change($"{t.Designation} in place of {joint.Bolts.Thread.Designation}",
             joint.Input with { Thread = t.Designation, Length = null, ThreadLength = null },
             [(Fields.Thread.Path, t.Designation), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, "")]);
@@ -57,8 +58,8 @@ public static class WaysOut
         orderby g.Proof
         select new Change($"Grade {g.Grade} in place of {joint.Bolts.Grade.Grade}", joint.Input with { Grade = g.Grade }, [(Fields.Grade.Path, g.Grade)]);
 
-    private static IEnumerable<Change> Counts(Joint joint) =>
-        from more in Enumerable.Range(1, Math.Max(8, joint.Bolts.Count))
+    private static IEnumerable<Change> Counts(Joint joint, int most) =>
+        from more in Enumerable.Range(1, most)
         let n = joint.Bolts.Count + more
         select new Change($"{n} bolts in place of {joint.Bolts.Count}", joint.Input with { Count = n }, [(Fields.Count.Path, n.ToString(CultureInfo.InvariantCulture))]);
 

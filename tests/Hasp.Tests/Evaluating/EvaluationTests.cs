@@ -302,6 +302,38 @@ public sealed class EvaluationTests
         Assert.Contains("inch", rows[0][2].Refusal, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void The_preload_window_is_where_the_formulas_say()
+    {
+        var r = Samples.Run();
+        var share = r[Terms.LoadShare];
+        double Edge(Check check) => r.Window.TooLoose.Concat(r.Window.TooTight).Single(e => e.Check == check).Preload;
+        // Turned round by hand: 18 kN apart, 6 kN across, μ 0.3, one face.
+        Assert.Equal((1.25 * 6_000 / 0.3) + ((1 - share) * 18_000), Edge(Check.Slip), 0.01);
+        Assert.Equal(1.2 * (1 - share) * 18_000, Edge(Check.Opening), 0.01);
+        Assert.Equal((580 * r[Terms.TensileStressArea]) - (share * 18_000), Edge(Check.Proof), 0.01);
+        Assert.Equal((710 * Math.PI / 4 * ((22.49 * 22.49) - (17.5 * 17.5))) - (share * 18_000), Edge(Check.UnderHead), 0.01);
+        Assert.Equal(Edge(Check.Slip), r.Window.From, 1e-9);
+        Assert.False(r.Window.Empty);
+    }
+
+    [Fact]
+    public void What_the_method_leaves_lies_in_the_window_exactly_where_those_checks_hold() =>
+        Gen.Select(Gen.Double[10, 120], Gen.Double[0.05, 0.4], Gen.Double[5, 200], Gen.Double[1, 90]).Sample((aim, scatter, apart, across) =>
+        {
+            var r = Samples.Run(("tightening.aim", $"{aim} kN"), ("tightening.scatter", $"{scatter}"), ("loads[0].tension", $"{apart} kN"), ("loads[0].shear", $"{across} kN"));
+            var within = r[Terms.PreloadMin] >= r.Window.From * (1 - 1e-9) && r[Terms.PreloadMax] <= r.Window.To * (1 + 1e-9);
+            return within == r.Checks.Where(c => c.Check.Preload is PreloadUsed.Smallest or PreloadUsed.Largest).All(c => c.Holds);
+        }, iter: 200);
+
+    [Fact]
+    public void A_window_with_nothing_in_it_says_so()
+    {
+        var r = Samples.Run(("loads[0].tension", "400 kN"), ("loads[0].shear", "60 kN"));
+        Assert.True(r.Window.Empty);
+        Assert.Equal(Check.Slip, r.Window.TooLoose[0].Check);
+    }
+
     [Theory]
     [InlineData("")]
     [InlineData("loads[0].tension=300 kN")]
