@@ -213,6 +213,7 @@ public static class Evaluation
         new(Terms.Friction, m.Friction.Value),
         new(Terms.PitchTorque, Torsion.PitchTorque(m.Preload, m.Thread.Pitch).Value),
         new(Terms.ThreadFrictionTorque, Torsion.ThreadFrictionTorque(m.Preload, m.Friction, m.Thread.PitchDiameter).Value),
+        new(Terms.BearingFrictionTorque, Torsion.BearingFrictionTorque(m.Preload, m.Friction, m.MeanBearingDiameter).Value),
         new(Terms.PreloadMax, m.PreloadMax.Value),
         new(Terms.PreloadMin, m.PreloadMin.Value),
         new(Terms.OpeningLoad, JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value),

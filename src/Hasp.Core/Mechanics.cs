@@ -32,6 +32,9 @@ public readonly record struct Mechanics<T>
     /// <summary>n·C: the share that the load path uses; C itself where the load acts under head and nut.</summary>
     public required T LoadShare { get; init; }
 
+    /// <summary>Dm of the face that turns, the nut's.</summary>
+    public T MeanBearingDiameter { get; private init; }
+
     /// <summary>Friction in thread and under the nut that the nut factor stands for.</summary>
     public T Friction { get; private init; }
 
@@ -120,6 +123,7 @@ public readonly record struct Mechanics<T>
             ProofLoad = proofLoad,
             Preload = preload,
             Torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue) : Tension.Torque(k, Thread.Diameter, preload),
+            MeanBearingDiameter = turning,
             Friction = Torsion.ImpliedFriction(k, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter, turning),
             EmbeddingLoss = loss,
             PreloadMax = nominal ? preload : Tension.Largest(preload, scatter),

@@ -58,6 +58,7 @@ public sealed class EvaluationTests
         double d2 = r[Terms.PitchDiameter], d3 = r[Terms.RootDiameter], dm = (22.49 + 17.5) / 2, cos = Math.Cos(Math.PI / 6);
         var mu = r[Terms.Friction];
         Assert.Equal(r[Terms.Torque], r[Terms.Preload] * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos)) + (mu * dm / 2)), 1e-6);
+        Assert.Equal(r[Terms.Torque], r[Terms.PitchTorque] + r[Terms.ThreadFrictionTorque] + r[Terms.BearingFrictionTorque], 1e-6);
         var most = r[Terms.PreloadMax];
         var torsion = 16 * most * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos))) / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
         var tension = (most + (r[Terms.LoadShare] * 18_000)) / r[Terms.TensileStressArea];
