@@ -41,7 +41,7 @@ public static class FormatDescription
             ## The joint document
 
             JSON, UTF-8. `"format": "hasp-joint"`, `"version": 1`. Quantities are strings with a unit (`"12 mm"`, `"1/2 in"`,
-            `"45 ksi"`); a point marks decimals. Ratios are numbers. Keys that are not listed are refused. The JSON Schema is at
+            `"45 ksi"`); a point marks decimals, a comma only groups thousands. Ratios are numbers. Keys that are not listed are refused. The JSON Schema is at
             `/schema/joint.json` of a running server, or from `./hasp schema`.
 
             | field | written as | required | if absent | meaning |
