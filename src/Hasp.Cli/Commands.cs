@@ -36,8 +36,8 @@ public static class Commands
         var count = joint.Bolts.Count;
         var sizes = Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series).ToList();
         var grades = Finder.GradesFor(joint.Input, sizes);
-        var rows = Finder.Search(joint.Input, sizes, grades, Math.Max(24, count));
-        if (json) output.WriteLine(FinderDocument.Of(joint.Input, sizes, 24).ToJsonString(ResultDocument.Indented));
+        var rows = Finder.Search(joint.Input, sizes, grades, Math.Max(FinderDocument.MaxCount, count));
+        if (json) output.WriteLine(FinderDocument.Of(grades, rows).ToJsonString(ResultDocument.Indented));
         else SayMatrix(rows, grades, count, us ? UnitSystem.Us : UnitSystem.Si, output);
         return rows.SelectMany(r => r).Any(c => c.Refusal is null && c.ByCount[count - 1].Holds) ? Holds : FallsShort;
     }

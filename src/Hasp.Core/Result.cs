@@ -46,6 +46,29 @@ public sealed record Result
     public double this[Term term] => Values.First(v => v.Term == term).Value;
 }
 
+/// <summary>How a reserve (factor over required factor) stands against its mark.</summary>
+public enum Standing
+{
+    /// <summary>There is nothing to judge.</summary>
+    None,
+
+    /// <summary>Below 1.</summary>
+    Short,
+
+    /// <summary>Holds, by less than a tenth.</summary>
+    Little,
+
+    /// <summary>Holds with something to spare.</summary>
+    Full,
+}
+
+/// <summary>Tells how a reserve stands.</summary>
+public static class Reserves
+{
+    /// <summary>The standing of a reserve; null is nothing to judge.</summary>
+    public static Standing StandingOf(double? reserve) => reserve switch { null => Standing.None, < 1 => Standing.Short, < 1.1 => Standing.Little, _ => Standing.Full };
+}
+
 /// <summary>A named value.</summary>
 /// <param name="Term">Name, symbol, dimension, source.</param>
 /// <param name="Value">In held units.</param>

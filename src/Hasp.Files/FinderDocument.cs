@@ -1,6 +1,4 @@
 using System.Text.Json.Nodes;
-using Hasp.Core.Catalogue;
-using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
 
@@ -9,19 +7,17 @@ namespace Hasp.Files;
 /// <summary>The finder document: for every size and grade, what each number of bolts comes to.</summary>
 public static class FinderDocument
 {
-    /// <summary>Searches and writes the outcome; numbers from 1 to <paramref name="maxCount"/>.</summary>
-    public static JsonObject Of(JointInput joint, IReadOnlyList<ScrewThread> sizes, int maxCount)
+    /// <summary>Numbers of bolts that the document covers, from 1.</summary>
+    public const int MaxCount = 24;
+
+    /// <summary>What a search over <paramref name="grades"/> found.</summary>
+    public static JsonObject Of(IReadOnlyList<string> grades, FinderCell[][] rows) => new()
     {
-        var grades = Finder.GradesFor(joint, sizes);
-        var rows = Finder.Search(joint, sizes, grades, maxCount);
-        return new JsonObject
-        {
-            ["format"] = "hasp-finder",
-            ["version"] = 1,
-            ["grades"] = new JsonArray([.. grades.Select(g => (JsonNode)g)]),
-            ["cells"] = new JsonArray([.. rows.SelectMany(r => r).Select(CellOf)]),
-        };
-    }
+        ["format"] = "hasp-finder",
+        ["version"] = 1,
+        ["grades"] = new JsonArray([.. grades.Select(g => (JsonNode)g)]),
+        ["cells"] = new JsonArray([.. rows.SelectMany(r => r).Select(CellOf)]),
+    };
 
     private static JsonNode CellOf(FinderCell cell)
     {
@@ -34,7 +30,7 @@ public static class FinderDocument
         node["length"] = QuantityText.Exact(cell.Length, Units.Consistent(Dimension.Length));
         node["torque"] = QuantityText.Exact(cell.Torque, Units.Consistent(Dimension.Torque));
         node["leastCount"] = cell.LeastCount;
-        node["byCount"] = new JsonArray([.. cell.ByCount.Select((e, i) => (JsonNode)new JsonObject
+        node["byCount"] = new JsonArray([.. cell.ByCount.Take(MaxCount).Select((e, i) => (JsonNode)new JsonObject
         {
             ["count"] = i + 1,
             ["holds"] = e.Holds,

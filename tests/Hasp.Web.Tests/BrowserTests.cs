@@ -38,6 +38,10 @@ public sealed class BrowserTests(SharedServer shared)
         Assert.True(b.Has(".verdict.moved"));
         Assert.Contains("rev", b.Text("#kept"), StringComparison.Ordinal);
 
+        // A part chosen on the drawing is the one to change.
+        b.Find(".section .part:not(.washer) rect:nth-of-type(2)").Click();
+        Assert.Equal("f-layers-0-thickness", b.Driver.SwitchTo().ActiveElement().GetDomAttribute("id"));
+
         // Other units: what is shown changes, not what is stored.
         var stored = b.Text("#kept");
         b.Find("[data-units][value=us]").Click();

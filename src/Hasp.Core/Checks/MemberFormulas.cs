@@ -69,6 +69,11 @@ public static class MemberFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.TearOutFactor, ratio * memberYield / stress);
 
+    /// <summary>D = min(Dwasher, Dw + 2·t·tan α), mm: a washer spreads the bearing face at the cone's angle, no wider than itself.</summary>
+    public static T PressedDiameter<T>(T face, T washerDiameter, T washerThickness, T halfAngle)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.PressedDiameter, T.Min(washerDiameter, face + (T.Const(2) * washerThickness * T.Tan(halfAngle))));
+
     /// <summary>p = F/(π/4·(D² − d0²)). Valid for D &gt; d0.</summary>
     public static T HeadPressure<T>(T force, T pressedDiameter, T hole)
         where T : struct, IReal<T> =>

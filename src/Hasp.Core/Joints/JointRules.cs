@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Joints;
@@ -81,9 +82,9 @@ public static class JointRules
     };
 
     /// <summary>Diameter that a head or nut presses on the part, mm: its bearing face, spread through a washer at the cone's angle.</summary>
-    public static double PressedDiameter(BearingPart part, Washer? washer, double halfAngle) => washer is null
+    private static double PressedDiameter(BearingPart part, Washer? washer, double halfAngle) => washer is null
         ? part.BearingDiameter
-        : Math.Min(washer.OuterDiameter, part.BearingDiameter + (2 * washer.Thickness * Math.Tan(halfAngle)));
+        : MemberFormulas.PressedDiameter<Plain>(new(part.BearingDiameter), new(washer.OuterDiameter), new(washer.Thickness), new(halfAngle)).Value;
 
     /// <summary>The nominal length for a grip: the next preferred one that leaves at least one pitch through the nut, mm; null past the list.</summary>
     public static double? ChooseLength(ScrewThread thread, double grip, double nutHeight)

@@ -16,8 +16,10 @@ public readonly record struct ConeLayer(double Thickness, double Modulus, double
 /// <param name="Modulus">E, MPa.</param>
 /// <param name="RingDiameter">Outer diameter where it is a ring, mm; null for a frustum.</param>
 /// <param name="Layer">Which layer it is cut from, from 0 at the head.</param>
+/// <param name="UpperDiameter">Outer diameter at its upper face, mm.</param>
+/// <param name="LowerDiameter">Outer diameter at its lower face, mm.</param>
 public readonly record struct ConeSegment(
-    double Top, double Thickness, double Depth, bool FromNut, double Modulus, double? RingDiameter, int Layer);
+    double Top, double Thickness, double Depth, bool FromNut, double Modulus, double? RingDiameter, int Layer, double UpperDiameter, double LowerDiameter);
 
 /// <summary>
 /// The clamped members as cones of pressure: frusta start at the bearing faces under head and nut with the half-angle α
@@ -35,6 +37,7 @@ public static class PressureCone
         var grip = 0.0;
         foreach (var layer in layers) grip += layer.Thickness;
         var middle = grip / 2;
+        var tangent = Math.Tan(halfAngle);
         var segments = new List<ConeSegment>(layers.Length + 3);
         var top = 0.0;
         for (var i = 0; i < layers.Length; i++)
@@ -55,12 +58,13 @@ public static class PressureCone
             var end = fromNut ? grip - from : to;
             var face = fromNut ? nutFace : headFace;
             // Depth at which the cone is as wide as the part; beyond it goes on as a ring.
-            var widest = Math.Max(start, (layer.MaxDiameter - face) / (2 * Math.Tan(halfAngle)));
-            var frustum = widest >= end
-                ? new ConeSegment(from, end - start, start, fromNut, layer.Modulus, null, index)
-                : new ConeSegment(fromNut ? grip - widest : from, widest - start, start, fromNut, layer.Modulus, null, index);
+            var widest = Math.Max(start, (layer.MaxDiameter - face) / (2 * tangent));
+            var frustumEnd = Math.Min(widest, end);
+            var (small, large) = (face + (2 * start * tangent), face + (2 * frustumEnd * tangent));
+            var frustum = new ConeSegment(
+                fromNut ? grip - frustumEnd : start, frustumEnd - start, start, fromNut, layer.Modulus, null, index, fromNut ? large : small, fromNut ? small : large);
             var ring = new ConeSegment(
-                fromNut ? from : widest, end - widest, widest, fromNut, layer.Modulus, layer.MaxDiameter, index);
+                fromNut ? from : widest, end - widest, widest, fromNut, layer.Modulus, layer.MaxDiameter, index, layer.MaxDiameter, layer.MaxDiameter);
             if (widest >= end) segments.Add(frustum);
             else if (widest <= start) segments.Add(ring);
             else if (fromNut) segments.AddRange([ring, frustum]);

@@ -34,7 +34,8 @@ internal static class JointApi
         {
             return Refused([new Fault("series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
-        return Json(FinderDocument.Of(joint!.Input, sizes, 24), 200, "application/json");
+        var grades = Finder.GradesFor(joint!.Input, sizes);
+        return Json(FinderDocument.Of(grades, Finder.Search(joint.Input, sizes, grades, FinderDocument.MaxCount)), 200, "application/json");
     }
 
     private static async Task<(Joint? Joint, IResult? Refused)> Read(HttpRequest request)

@@ -51,7 +51,7 @@ public sealed class SectionDrawing
         var stack = result.Stack;
         var head = joint.Bolts.Head;
         var nut = joint.Bolts.Nut;
-        var widest = stack.Cones.Max(c => BottomDiameter(c));
+        var widest = stack.Cones.Max(c => Math.Max(c.UpperDiameter, c.LowerDiameter));
         var reach = Math.Max(widest * 0.62, Math.Max(head.Across, joint.HeadWasher?.OuterDiameter ?? 0) * 0.95);
         var tall = head.Height + stack.Grip + nut.Height + Math.Max(stack.Protrusion, 0);
         Scale = fixedScale ?? Math.Min(width / (2 * reach), height / tall);
@@ -151,12 +151,6 @@ public sealed class SectionDrawing
     private Box Around(double diameter, double from, double to) =>
         new(Axis - (diameter * Scale / 2), Y(from), diameter * Scale, (to - from) * Scale);
 
-    private double BottomDiameter(Core.Stiffness.ConeSegment s) =>
-        s.RingDiameter ?? Start(s) + (2 * (s.Depth + s.Thickness) * Math.Tan(_result.Joint.Judging.ConeHalfAngle));
-
-    private double Start(Core.Stiffness.ConeSegment s) =>
-        s.FromNut ? _result.Joint.Bolts.Nut.BearingDiameter : _result.Joint.Bolts.Head.BearingDiameter;
-
     private CutPart Cut(StackItem item)
     {
         var joint = _result.Joint;
@@ -187,14 +181,7 @@ public sealed class SectionDrawing
     {
         var half = _result.Joint.Hole / 2;
         var outer = new List<(double Y, double D)>();
-        var tangent = Math.Tan(_result.Joint.Judging.ConeHalfAngle);
-        foreach (var s in _result.Stack.Cones)
-        {
-            var small = s.RingDiameter ?? Start(s) + (2 * s.Depth * tangent);
-            var large = BottomDiameter(s);
-            outer.Add((s.Top, s.FromNut ? large : small));
-            outer.Add((s.Top + s.Thickness, s.FromNut ? small : large));
-        }
+        foreach (var s in _result.Stack.Cones) outer.AddRange([(s.Top, s.UpperDiameter), (s.Top + s.Thickness, s.LowerDiameter)]);
         var points = new List<string> { $"{N(Axis + (side * half * Scale))},{N(Y(0))}" };
         points.AddRange(outer.Select(p => $"{N(Axis + (side * Math.Max(p.D / 2, half) * Scale))},{N(Y(p.Y))}"));
         points.Add($"{N(Axis + (side * half * Scale))},{N(Y(_result.Stack.Grip))}");

@@ -25,9 +25,8 @@ internal static class UnderHeadCheck
         where T : struct, IScalar<T>
     {
         var face = T.Given(Terms.BearingFaceDiameter, part.BearingDiameter, end);
-        var pressed = washer is null ? face : T.Let(Terms.PressedDiameter, T.Min(
-            T.Const(washer.OuterDiameter),
-            face + (T.Const(2) * T.Const(washer.Thickness) * T.Tan(T.Given(Terms.ConeHalfAngle, m.Joint.Judging.ConeHalfAngle)))));
+        var pressed = washer is null ? face : MemberFormulas.PressedDiameter(
+            face, T.Const(washer.OuterDiameter), T.Const(washer.Thickness), T.Given(Terms.ConeHalfAngle, m.Joint.Judging.ConeHalfAngle));
         return MemberFormulas.HeadPressureFactor(
             T.Given(Terms.BearingLimit, material.BearingLimit, end),
             MemberFormulas.HeadPressure(force, pressed, T.Given(Terms.HoleDiameter, m.Joint.Hole)));
