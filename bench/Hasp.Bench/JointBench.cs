@@ -71,7 +71,7 @@ internal static class HandWritten
         }
         double km = 1 / compliance, c = kb / (kb + km), fp = j.Bolts.Grade.Proof * at, fi = 0.75 * fp, scatter = j.Tightening.Method.Scatter;
         double most = (1 + scatter) * fi, least = Math.Max(0, ((1 - scatter) * fi) - (j.Tightening.Settling / ((1 / kb) + compliance)) - (0.05 * fi));
-        double d2 = d - (0.649519 * p), d3 = d - (1.226869 * p), dm = (j.Bolts.Nut.BearingDiameter + d0) / 2;
+        double d2 = d - (0.649519 * p), d3 = d - (1.226869 * p), dm = (j.Bolts.Nut!.BearingDiameter + d0) / 2;
         double mu = Math.Max(0, ((j.Tightening.NutFactor.K * d) - (p / (2 * Math.PI))) / ((d2 / (2 * Math.Cos(Alpha))) + (dm / 2)));
         double tightest = double.PositiveInfinity, pressed = Math.Min(j.HeadWasher.OuterDiameter, dw + (2 * j.HeadWasher.Thickness * tan)), sy = j.Bolts.Grade.Yield;
         foreach (var load in j.Cases)

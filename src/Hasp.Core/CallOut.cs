@@ -1,4 +1,5 @@
 using Hasp.Core.Catalogue;
+using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Core;
@@ -25,17 +26,26 @@ public sealed record CallOut(string Order, string Finish, string Torque, string 
         var washers = (joint.HeadWasher, joint.NutWasher) switch
         {
             (null, null) => "no washers",
+            ({ } h, _) when joint.Tapped => $"{h.Kind} washer",
             ({ } h, { } n) when h.Kind == n.Kind => $"{h.Kind} washers",
             ({ } h, { } n) => $"{h.Kind} washer under head, {n.Kind} under nut",
             ({ } h, null) => $"{h.Kind} washer under head",
             (null, { } n) => $"{n.Kind} washer under nut",
         };
+        // How far the thread must go in is part of what a fitter needs.
+        var end = joint.End.Kind switch
+        {
+            ThreadEndKind.Nut => "",
+            ThreadEndKind.Insert => $", into inserts {QuantityText.ShowText(joint.End.InsertLength, Dimension.Length, system, 3)} long",
+            _ => $", {QuantityText.ShowText(joint.End.Engagement, Dimension.Length, system, 3)} into {joint.Layers[^1].Name}",
+        };
+        var head = bolts.IsStud ? "studs with nuts" : $"{bolts.Head.Kind} head";
         var governs = result.Governing is { Factor: { } factor } g
             ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")} in {joint.Cases[g.Case].Name}, {QuantityText.Factor(factor)} against {g.Required:0.00}."
             : "Nothing loads it.";
         return new CallOut(
             $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",
-            $"{bolts.Head.Kind} head, {washers}, {joint.Tightening.NutFactor.Label}",
+            $"{head}, {washers}, {joint.Tightening.NutFactor.Label}{end}",
             QuantityText.ShowText(result[Terms.Torque], Dimension.Torque, system, 3),
             governs);
     }

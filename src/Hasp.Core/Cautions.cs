@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -25,14 +26,35 @@ internal static class Cautions
             "The preload aimed at is under a fifth of the proof load. Check the torque's unit; a bolt this loose works loose.");
         Say(joint.Judging.NominalPreload, "nominalPreload",
             $"Judged at the nominal preload everywhere. Left out: the tool's scatter of ±{how.Method.Scatter * 100:0} %, settling and relaxation.");
-        Say(!how.NutFactorGiven, "torqueUntested",
+        var usual = m.NutFactor.Value * m.Thread.Diameter.Value * 0.75 * m.ProofLoad.Value;
+        Say(how.Aim == AimKind.Torque && how.AimValue / usual is (> 8 and < 16) or (> 1 / 16.0 and < 1 / 8.0), "torqueTwelve",
+            "The torque is about twelve times, or a twelfth of, what is usual for this bolt: ft·lb and in·lb may be mixed up.");
+        Say(how.Aim == AimKind.Torque && how.AimValue / usual is (> 500 and < 2000) or (> 1 / 2000.0 and < 1 / 500.0), "torqueThousand",
+            "The torque is about a thousand times, or a thousandth of, what is usual for this bolt: N·m and N·mm may be mixed up.");
+        Say(!how.NutFactorGiven && how.Friction is null, "torqueUntested",
             $"Torque from a table, K {how.NutFactor.K:0.##} ({how.NutFactor.Low:0.##} to {how.NutFactor.High:0.##}), not from a test of this lot. Test before relying on it.");
-        Say(lubrication == "dry" && !how.NutFactorGiven, "dryTorque",
+        Say(lubrication == "dry" && !how.NutFactorGiven && how.Friction is null, "dryTorque",
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
             "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.");
         Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9), "edgeDistance",
             "An edge distance is under two bolt diameters.");
+        Say(m.Preload.Value <= 0, "noClamp", "The prevailing torque eats the whole tightening torque: nothing is clamped.");
+        Say(how.PrevailingTorque > 0.5 * m.Torque.Value, "prevailingHigh", "More than half of the torque goes into the locking feature: the clamp cannot be told from the torque.");
+        Say(joint.Tapped && joint.End.Engagement < StripCheck.Required(m).Value, "engagementShort",
+            "The thread engagement is shorter than what lets the bolt break first: a stripped thread gives no warning, and the part is lost.");
+        Say(joint.Tapped && joint.End.Kind == ThreadEndKind.Tapped && joint.Layers[^1].Material.Kind.Contains("aluminium", StringComparison.Ordinal), "tappedAluminium",
+            "Threads tapped straight into aluminium wear with each tightening: an insert is usual where the bolt comes out again.");
+        Say(joint.Layers.Any(l => l.Material.IsGasket) && joint.Cases.Any(c => c.Shear != 0), "gasketInShear",
+            "A gasket lies between sheared faces: friction across it is not to be relied on.");
+        Say(joint.Cases.Any(c => c.Pressure > 0), "pressure",
+            "Pressure is contained: test with liquid, stand clear, and mind the code for pressure equipment.");
+        Say(joint.Temperatures.Change, "temperature",
+            "Strengths, stiffness and friction are taken as at room temperature; only the expansion is counted.");
+        Say(m.Preload.Value > 0 && joint.Cases.Any(c => c.AlternatesWith is not null) && joint.Fatigue.Making == ThreadMaking.Cut, "threadsCut",
+            "Threads are taken as cut. Rolled threads last longer; state it only where it is sure.");
+        Say(joint.Fatigue.Slope is null && joint.Cases.Any(c => c.Cycles is not null), "cyclesIdle",
+            "Cycles are stated but no S–N slope: fatigue is judged for endless life.");
         Say(joint.Layers.Any(l => l.EdgeDistance is null) && m.Stack.Planes.Length > 0 && joint.Cases.Any(c => c.Shear != 0), "edgeNotStated",
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
@@ -52,7 +74,7 @@ internal static class Cautions
             "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})")
                 .Concat(grade.Own ? [$"{grade.Grade} ({grade.Source})"] : Array.Empty<string>()).Distinct()) + ".");
         Say(true, "notJudged",
-            "Not judged here: fatigue, thread stripping, prying, net section and block tearing of the parts, uneven sharing among the bolts.");
+            "Not judged here: prying, block tearing of the parts, uneven sharing among the bolts; fatigue of the parts themselves.");
         Say(true, "competent",
             "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.");
         return cautions;

@@ -1,5 +1,7 @@
+using System.Runtime.InteropServices;
 using Hasp.Core.Checks;
 using Hasp.Core.Checks.Machine;
+using Hasp.Core.Fatigue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -21,6 +23,7 @@ public static class Evaluation
         var plain = Mechanics<Plain>.Of(joint);
         var traced = Mechanics<Traced>.Of(joint);
         var checks = Check.All.Select((_, i) => JudgeAll(i, plain, traced)).ToList();
+        var fatigue = FatigueState.Of(plain);
         return new Result
         {
             Joint = joint,
@@ -30,6 +33,9 @@ public static class Evaluation
             Window = PreloadWindow.Of(plain),
             StiffnessSchools = StiffnessSchoolsOf(plain),
             Cases = [.. joint.Cases.Select(c => CaseOf(c, plain))],
+            HandComparisons = HandComparison.Of(joint, checks),
+            Fatigue = fatigue,
+            Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
             Cautions = Cautions.Of(joint, plain),
             Basis = MachineBasis.Name,
         };
@@ -77,7 +83,7 @@ public static class Evaluation
         var required = joint.Judging.RequiredByIndex[index];
         if (worstCase < 0)
         {
-            return new CheckResult(check, null, required, -1, "", -1, NothingToCheck(check, plain.Stack), byCase, [], Working.None);
+            return new CheckResult(check, null, required, -1, "", -1, NothingToCheck(check, plain), byCase, [], Working.None);
         }
         var load = joint.Cases[worstCase];
         var working = Working.Of(MachineBasis.Judge(index, traced, BoltLoad<Traced>.Of(load, joint.Bolts.Count)).Factor);
@@ -86,16 +92,21 @@ public static class Evaluation
             SchoolsOf(index, plain, load), working);
     }
 
-    private static string NothingToCheck(Check check, Stack stack) =>
+    private static string NothingToCheck(Check check, in Mechanics<Plain> m) =>
         check == Check.Load || check == Check.Opening ? "no case pulls the members apart"
-        : check == Check.TearOut && stack.Planes.Length > 0 ? "no shear, or no edge distance stated"
-        : stack.Planes.Length == 0 ? "all parts pull the same way"
+        : check == Check.Leak ? "no pressure to seal, or no sealing area stated"
+        : check == Check.Strip ? "a standard nut of the matching class is full strength"
+        : check == Check.Fatigue ? "no load case alternates with another"
+        : check == Check.TearOut && m.Stack.Planes.Length > 0 ? "no shear, or no edge distance stated"
+        : check == Check.NetSection && m.Stack.Planes.Length > 0 ? "no shear, or no width stated"
+        : m.Stack.Planes.Length == 0 ? "all parts pull the same way"
         : "no shear in any case";
 
     private static string PlaceOf(Check check, int place, in Mechanics<Plain> m)
     {
         if (check == Check.UnderHead) return place == 0 ? "under the head" : "under the nut";
-        if (check == Check.Bearing || check == Check.TearOut) return m.Joint.Layers[place].Name;
+        if (check == Check.Strip) return place == 0 ? "the bolt's thread" : $"the thread in {m.Joint.Layers[^1].Name}";
+        if (check == Check.Bearing || check == Check.TearOut || check == Check.NetSection) return m.Joint.Layers[place].Name;
         if (check != Check.Shear && check != Check.Combined) return "";
         var plane = m.Stack.Planes[place];
         return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane" : "shank in the plane";
@@ -104,6 +115,10 @@ public static class Evaluation
     /// <summary>Says it where the faces are apart at the very preload that the check is made with.</summary>
     private static string NoteOf(Check check, LoadCase load, in Mechanics<Plain> m)
     {
+        if (check == Check.Fatigue && BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count).Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value)
+        {
+            return "at the smallest preload the faces part: the bolt sees the whole swing";
+        }
         Plain? preload = check.Preload switch
         {
             PreloadUsed.Largest => m.PreloadMax,
@@ -120,6 +135,10 @@ public static class Evaluation
     private static IReadOnlyList<School> SchoolsOf(int index, in Mechanics<Plain> m, LoadCase load)
     {
         var check = Check.All[index];
+        if (check == Check.Fatigue && m.Joint.Fatigue.Slope is null)
+        {
+            return FatigueState.CriteriaOf(m, BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count));
+        }
         var how = m.Joint.Judging;
         (string Used, string Other, Judging Flipped)? choice =
             check == Check.Bearing ? Pick(how.BearingQuarter, "quarter of the circumference", "projected area", how with { BearingQuarter = !how.BearingQuarter })
@@ -142,15 +161,14 @@ public static class Evaluation
     private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)
     {
         var joint = m.Joint;
-        var items = m.Stack.Items;
-        Span<RingLayer> rings = stackalloc RingLayer[items.Length];
-        for (var i = 0; i < items.Length; i++)
+        var rings = new List<RingLayer>();
+        foreach (var (item, thickness) in m.Stack.Squeezed())
         {
-            rings[i] = new RingLayer(items[i].Thickness, items[i].Modulus, items[i].Layer < 0 ? items[i].MaxDiameter : null, items[i].MaxDiameter);
+            rings.Add(new RingLayer(thickness, item.Modulus, item.Layer < 0 ? item.MaxDiameter : null, item.MaxDiameter));
         }
         var schools = new List<StiffnessSchool> { Named($"cones, {joint.Judging.ConeHalfAngle * 180 / Math.PI:0.#}°", m.MemberStiffness, m) };
         schools.Add(Named("45° mean cylinders", MemberSchools.MeanCylinders<Plain>(
-            rings, joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.BearingDiameter, joint.NutWasher?.OuterDiameter ?? joint.Bolts.Nut.BearingDiameter,
+            CollectionsMarshal.AsSpan(rings), joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.ConeFace, joint.NutWasher?.OuterDiameter ?? (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace,
             joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter), m));
         // The fit was made for like plates; with unlike ones it says nothing.
         if (joint.Layers.Select(l => l.Material.ElasticModulus).Distinct().Count() == 1)
@@ -201,7 +219,10 @@ public static class Evaluation
         new(Terms.LoadShare, m.StiffnessShare.Value),
         new(Terms.LoadIntroduction, m.Joint.Judging.LoadIntroduction),
         new(Terms.EffectiveShare, m.LoadShare.Value),
-        new(Terms.NutFactor, m.Joint.Tightening.NutFactor.K),
+        new(Terms.NutFactor, m.NutFactor.Value),
+        new(Terms.ThreadFriction, m.ThreadFriction.Value),
+        new(Terms.BearingFriction, m.BearingFriction.Value),
+        new(Terms.PrevailingTorque, m.Joint.Tightening.PrevailingTorque),
         new(Terms.Scatter, m.Joint.Tightening.Method.Scatter),
         new(Terms.Settling, m.Joint.Tightening.Settling),
         new(Terms.Relaxation, m.Joint.Tightening.Relaxation),
@@ -210,14 +231,31 @@ public static class Evaluation
         new(Terms.EmbeddingLoss, m.EmbeddingLoss.Value),
         new(Terms.TurnFromSnug, Tension.TurnFromSnug(m.Thread.Pitch, m.Preload, m.BoltStiffness, m.MemberStiffness).Value),
         new(Terms.BoltStretch, Tension.Stretch(m.Preload, m.BoltStiffness).Value),
-        new(Terms.Friction, m.Friction.Value),
         new(Terms.PitchTorque, Torsion.PitchTorque(m.Preload, m.Thread.Pitch).Value),
-        new(Terms.ThreadFrictionTorque, Torsion.ThreadFrictionTorque(m.Preload, m.Friction, m.Thread.PitchDiameter).Value),
-        new(Terms.BearingFrictionTorque, Torsion.BearingFrictionTorque(m.Preload, m.Friction, m.MeanBearingDiameter).Value),
+        new(Terms.ThreadFrictionTorque, Torsion.ThreadFrictionTorque(m.Preload, m.ThreadFriction, m.Thread.PitchDiameter).Value),
+        new(Terms.BearingFrictionTorque, Torsion.BearingFrictionTorque(m.Preload, m.BearingFriction, m.MeanBearingDiameter).Value),
+        new(Terms.ThermalChange, m.ThermalChange.Value),
         new(Terms.PreloadMax, m.PreloadMax.Value),
         new(Terms.PreloadMin, m.PreloadMin.Value),
         new(Terms.OpeningLoad, JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value),
         new(Terms.FaceFriction, m.Joint.FaceFriction),
         new(Terms.ShearPlanes, m.Stack.Planes.Length),
+        .. StripValues(m),
     ];
+
+    private static IEnumerable<NamedValue> StripValues(Mechanics<Plain> m)
+    {
+        if (!m.Joint.Tapped) return [];
+        var (bolt, tapped, breaks) = StripCheck.Loads(m);
+        var least = Plain.Min(breaks, Plain.Min(bolt, tapped));
+        return
+        [
+            new(Terms.Engagement, m.Joint.End.Engagement),
+            new(Terms.RequiredEngagement, StripCheck.Required(m).Value),
+            new(Terms.BoltStripLoad, bolt.Value),
+            new(Terms.TappedStripLoad, tapped.Value),
+            new(Terms.BoltBreakLoad, breaks.Value),
+            new(Terms.StripTorque, Tension.Torque(m.NutFactor * m.Thread.Diameter, least, new Plain(m.Joint.Tightening.PrevailingTorque)).Value),
+        ];
+    }
 }

@@ -32,11 +32,20 @@ public readonly record struct Mechanics<T>
     /// <summary>n·C: the share that the load path uses; C itself where the load acts under head and nut.</summary>
     public required T LoadShare { get; init; }
 
-    /// <summary>Dm of the face that turns, the nut's.</summary>
+    /// <summary>Dm of the face that turns: the nut's, or the head's where the thread runs into a part.</summary>
     public T MeanBearingDiameter { get; private init; }
 
-    /// <summary>Friction in thread and under the nut that the nut factor stands for.</summary>
-    public T Friction { get; private init; }
+    /// <summary>μt: given, or what the nut factor stands for.</summary>
+    public T ThreadFriction { get; private init; }
+
+    /// <summary>μb: given, or what the nut factor stands for.</summary>
+    public T BearingFriction { get; private init; }
+
+    /// <summary>K, or what the long form equals.</summary>
+    public T NutFactor { get; private init; }
+
+    /// <summary>ΔFT; 0 where nothing is warmed.</summary>
+    public T ThermalChange { get; private init; }
 
     /// <summary>Sp.</summary>
     public T ProofStrength { get; private init; }
@@ -76,8 +85,8 @@ public readonly record struct Mechanics<T>
             T.Given(Terms.BoltModulus, joint.Bolts.Grade.ElasticModulus));
         var members = PressureCone.InSeries(
             stack.Cones,
-            T.Given(Terms.BearingFaceDiameter, joint.Bolts.Head.BearingDiameter, 1),
-            T.Given(Terms.BearingFaceDiameter, joint.Bolts.Nut.BearingDiameter, 2),
+            T.Given(Terms.BearingFaceDiameter, joint.Bolts.Head.ConeFace, 1),
+            T.Given(Terms.BearingFaceDiameter, (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace, 2),
             T.Given(Terms.ConeBore, joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter),
             T.Given(Terms.ConeHalfAngle, joint.Judging.ConeHalfAngle));
         var share = Stiffness.BoltStiffness.LoadShare(bolt, members);
@@ -103,39 +112,75 @@ public readonly record struct Mechanics<T>
         var how = joint.Tightening;
         var grade = joint.Bolts.Grade;
         var proofStrength = T.Given(Terms.ProofStrength, grade.Proof);
+        var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield);
         var proofLoad = Tension.ProofLoad(proofStrength, Thread.StressArea);
-        var k = T.Given(Terms.NutFactor, how.NutFactor.K);
+        var mean = T.Given(Terms.MeanBearingDiameter, (joint.Turned.BearingDiameter + Math.Min(joint.Hole, joint.Turned.BearingDiameter)) / 2);
+        var turning = joint.Turned.Countersunk ? Torsion.ConicalMeanDiameter(mean) : mean;
+        T threadFriction, bearingFriction, nutFactor;
+        T? arm = null;
+        if (how.Friction is { } given)
+        {
+            threadFriction = T.Given(Terms.ThreadFriction, given.Thread);
+            bearingFriction = T.Given(Terms.BearingFriction, given.Bearing);
+            arm = Torsion.Arm(Thread.Pitch, threadFriction, Thread.PitchDiameter, bearingFriction, turning);
+            nutFactor = Torsion.EquivalentNutFactor(arm.Value, Thread.Diameter);
+        }
+        else
+        {
+            nutFactor = T.Given(Terms.NutFactor, how.NutFactor.K);
+            threadFriction = bearingFriction = Torsion.ImpliedFriction(nutFactor, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter, turning);
+        }
+        T? prevailing = how.PrevailingTorque > 0 ? T.Given(Terms.PrevailingTorque, how.PrevailingTorque) : null;
         var preload = how.Aim switch
         {
             AimKind.ProofShare => T.Let(Terms.Preload, T.Given(Terms.ProofFraction, how.AimValue) * proofLoad),
-            AimKind.Preload => T.Given(Terms.Preload, how.AimValue),
-            _ => Tension.FromTorque(T.Given(Terms.Torque, how.AimValue), k, Thread.Diameter),
+            AimKind.YieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.StressArea),
+            AimKind.RootYieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.RootArea),
+            AimKind.Torque => Tension.FromTorque(T.Given(Terms.Torque, how.AimValue), prevailing, arm ?? nutFactor * Thread.Diameter),
+            _ => T.Given(Terms.Preload, how.AimValue),
         };
         var scatter = T.Given(Terms.Scatter, how.Method.Scatter);
         var loss = Tension.EmbeddingLoss(T.Given(Terms.Settling, how.Settling), BoltStiffness, MemberStiffness);
-        var turning = T.Given(Terms.MeanBearingDiameter, (joint.Bolts.Nut.BearingDiameter + Math.Min(joint.Hole, joint.Bolts.Nut.BearingDiameter)) / 2);
+        T? thermal = joint.Temperatures.Change ? Warmed(joint) : null;
         var nominal = joint.Judging.NominalPreload;
         return this with
         {
             Joint = joint,
             ProofStrength = proofStrength,
-            YieldStrength = T.Given(Terms.YieldStrength, grade.Yield),
+            YieldStrength = yieldStrength,
             ProofLoad = proofLoad,
             Preload = preload,
-            Torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue) : Tension.Torque(k, Thread.Diameter, preload),
+            Torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue) : Tension.Torque(arm ?? nutFactor * Thread.Diameter, preload, prevailing),
             MeanBearingDiameter = turning,
-            Friction = Torsion.ImpliedFriction(k, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter, turning),
+            ThreadFriction = threadFriction,
+            BearingFriction = bearingFriction,
+            NutFactor = nutFactor,
             EmbeddingLoss = loss,
-            PreloadMax = nominal ? preload : Tension.Largest(preload, scatter),
-            PreloadMin = nominal ? preload : Tension.Smallest(preload, scatter, loss, T.Given(Terms.Relaxation, how.Relaxation)),
+            ThermalChange = thermal ?? T.Const(0),
+            PreloadMax = nominal ? preload : Tension.Largest(preload, scatter, thermal),
+            PreloadMin = nominal ? preload : Tension.Smallest(preload, scatter, loss, T.Given(Terms.Relaxation, how.Relaxation), thermal),
         };
+    }
+
+    /// <summary>What the change of temperature adds to the preload, each layer growing by its own expansion over its share of the grip.</summary>
+    private T Warmed(Joint joint)
+    {
+        var degrees = joint.Temperatures;
+        // A washer grows as the bolt does.
+        var growth = Stack.Squeezed().Sum(s => s.Thickness * (s.Item.Layer < 0 ? joint.Bolts.Grade.Expansion : joint.Layers[s.Item.Layer].Material.Expansion!.Value));
+        return Tension.ThermalChange(
+            T.Given(Terms.MemberExpansion, growth / Stack.Grip), T.Given(Terms.MemberWarming, degrees.Parts - degrees.Assembly),
+            T.Given(Terms.BoltExpansion, joint.Bolts.Grade.Expansion), T.Given(Terms.BoltWarming, degrees.Bolts - degrees.Assembly),
+            T.Given(Terms.GripLength, Stack.Grip), BoltStiffness, MemberStiffness);
     }
 }
 
 /// <summary>One load case's share on one bolt, N.</summary>
+/// <param name="Case">The load case.</param>
+/// <param name="Count">N.</param>
 /// <param name="Tension">P; + pulls apart.</param>
 /// <param name="Shear">V, not below zero.</param>
-public readonly record struct BoltLoad<T>(T Tension, T Shear)
+public readonly record struct BoltLoad<T>(LoadCase Case, T Count, T Tension, T Shear)
     where T : struct, IScalar<T>
 {
     /// <summary>
@@ -149,7 +194,18 @@ public readonly record struct BoltLoad<T>(T Tension, T Shear)
     {
         var n = T.Given(Terms.BoltCount, count);
         return new(
+            loads, n,
             T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, loads.Tension) / n),
             T.Let(Terms.Shear, T.Given(Terms.JointShear, Math.Abs(loads.Shear)) / n));
+    }
+
+    /// <summary>The upper and lower end of the swing on one bolt, N; only for a case that alternates.</summary>
+    public (T Max, T Min) Swing
+    {
+        get
+        {
+            var other = T.Let(Terms.OtherLoad, T.Given(Terms.OtherTension, Case.OtherTension!.Value) / Count);
+            return (T.Let(Terms.LoadMax, T.Max(Tension, other)), T.Let(Terms.LoadMin, T.Min(Tension, other)));
+        }
     }
 }

@@ -1,4 +1,5 @@
 using Hasp.Core.Checks;
+using Hasp.Core.Fatigue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
@@ -26,6 +27,18 @@ public sealed record Result
     /// <summary>Between too loose and too tight.</summary>
     public required PreloadWindow Window { get; init; }
 
+    /// <summary>Alternating load cases in the fatigue diagram, the worst first; empty where all are steady.</summary>
+    public required IReadOnlyList<FatigueState> Fatigue { get; init; }
+
+    /// <summary>Where the bolt would break, with the stresses of the worst swing; empty where all cases are steady.</summary>
+    public required IReadOnlyList<BreakPlace> Breaks { get; init; }
+
+    /// <summary>Figures calculated by hand beside the computed ones.</summary>
+    public required IReadOnlyList<HandComparison> HandComparisons { get; init; }
+
+    /// <summary>How the joint takes its turn from snug.</summary>
+    public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
+
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }
 
@@ -44,6 +57,19 @@ public sealed record Result
     /// <summary>The value of that term in held units.</summary>
     /// <exception cref="InvalidOperationException">The joint has no such value.</exception>
     public double this[Term term] => Values.First(v => v.Term == term).Value;
+}
+
+/// <summary>Turn from snug to the preload aimed at.</summary>
+public enum JointRate
+{
+    /// <summary>At most 45°: a little angle is much force, the tool must stop short.</summary>
+    Hard,
+
+    /// <summary>Between.</summary>
+    Medium,
+
+    /// <summary>A full turn or more: relaxation and tool speed matter.</summary>
+    Soft,
 }
 
 /// <summary>How a reserve (factor over required factor) stands against its mark.</summary>

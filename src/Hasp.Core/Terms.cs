@@ -29,8 +29,8 @@ public static class Terms
     public static readonly Term ShearRatio = new("shearRatio", "κ", Dimension.None, "shear yield over tensile yield", "distortion energy 0.577; maximum shear 0.5");
 
     // Stiffness.
-    public static readonly Term GripLength = new("gripLength", "l", Dimension.Length, "grip: all that is clamped, washers included", "sum of the layers");
-    public static readonly Term ShankInGrip = new("shankInGrip", "l_d", Dimension.Length, "unthreaded length in the grip", "bolt length less thread length, at most the grip");
+    public static readonly Term GripLength = new("gripLength", "l", Dimension.Length, "grip: the length that stretches", "sum of what is clamped, washers included; in a tapped part to half its thickness or half a diameter");
+    public static readonly Term ShankInGrip = new("shankInGrip", "l_d", Dimension.Length, "unthreaded length in the grip", "bolt length less thread length, within the grip");
     public static readonly Term ThreadInGrip = new("threadInGrip", "l_t", Dimension.Length, "threaded length in the grip", "grip less the shank in it");
     public static readonly Term BoltModulus = new("boltModulus", "E_b", Dimension.Stress, "elastic modulus of the bolt", "grade table");
     public static readonly Term MemberModulus = new("memberModulus", "E", Dimension.Stress, "elastic modulus of a layer", "material table");
@@ -56,7 +56,7 @@ public static class Terms
     public static readonly Term ProofFraction = new("proofFraction", "a", Dimension.None, "share of the proof load aimed at", "0.75 reusable, 0.90 permanent");
     public static readonly Term Preload = new("preload", "F_i", Dimension.Force, "preload aimed at (nominal)", "the aim");
     public static readonly Term NutFactor = new("nutFactor", "K", Dimension.None, "nut factor of the short torque form", "lubrication table");
-    public static readonly Term Torque = new("torque", "T", Dimension.Torque, "tightening torque", "short torque form T = K·d·F");
+    public static readonly Term Torque = new("torque", "T", Dimension.Torque, "tightening torque", "short form T = K·d·F, or the long form by its frictions");
     public static readonly Term Scatter = new("scatter", "Γ", Dimension.None, "scatter of the preload reached, ±", "tightening method table");
     public static readonly Term Settling = new("settling", "f_z", Dimension.Length, "embedding of all interfaces together", "3 µm in the thread and at each interface, where not given");
     public static readonly Term Relaxation = new("relaxation", "r", Dimension.None, "relaxation and creep, share of the nominal preload", "5 % where not given");
@@ -66,8 +66,8 @@ public static class Terms
 
     public static readonly Term TurnFromSnug = new("turnFromSnug", "θ", Dimension.Angle, "turn from snug to the preload aimed at", "stretch of the bolt and closing of the members over the pitch");
     public static readonly Term BoltStretch = new("boltStretch", "δ", Dimension.Length, "stretch of the bolt in the grip at the preload aimed at", "F/kb");
-    public static readonly Term MeanBearingDiameter = new("meanBearingDiameter", "D_m", Dimension.Length, "mean diameter of the face that turns", "mean of bearing face and hole under the nut");
-    public static readonly Term Friction = new("friction", "μ_K", Dimension.None, "friction in thread and under the nut that the nut factor stands for, taken as alike", "long torque form solved for the friction");
+    public static readonly Term MeanBearingDiameter = new("meanBearingDiameter", "D_m", Dimension.Length, "mean diameter of the face that turns", "mean of bearing face and hole; over sin 45° on a countersink");
+    public static readonly Term Friction = new("friction", "μ_K", Dimension.None, "friction in thread and under the part that turns that the nut factor stands for, taken as alike", "long torque form solved for the friction");
     public static readonly Term PitchTorque = new("pitchTorque", "T_P", Dimension.Torque, "part of the torque that stretches the bolt", "long torque form, F·P/(2π)");
     public static readonly Term ThreadFrictionTorque = new("threadFrictionTorque", "T_t", Dimension.Torque, "part of the torque lost to friction in the thread", "long torque form, F·μ·d2/(2·cos 30°)");
     public static readonly Term BearingFrictionTorque = new("bearingFrictionTorque", "T_b", Dimension.Torque, "part of the torque lost to friction under the nut", "long torque form, F·μ·Dm/2");
@@ -115,6 +115,83 @@ public static class Terms
     public static readonly Term PressedArea = new("pressedArea", "A_p", Dimension.Area, "area pressed on the part", "ring from the hole to the pressed diameter");
     public static readonly Term HeadPressure = new("headPressure", "p", Dimension.Stress, "pressure under head or nut at the largest preload", "F_b over the area pressed");
     public static readonly Term HeadPressureFactor = new("headPressureFactor", "n_h", Dimension.None, "limiting pressure over pressure", "limit of the softer part");
+
+    public static readonly Term PartWidth = new("partWidth", "w", Dimension.Length, "width of the part across the pull", "the joint");
+    public static readonly Term HolesAcross = new("holesAcross", "n_h", Dimension.None, "holes side by side in the width", "the joint");
+    public static readonly Term NetArea = new("netArea", "A_net", Dimension.Area, "area left between the holes", "(w − n·d0 + Σs²/4g)·t; EN 1993-1-8, 3.10.1; AISC 360 B4.3b");
+    public static readonly Term NetStress = new("netStress", "σ_net", Dimension.Stress, "tension in the section through the holes", "force of the part over its net area");
+    public static readonly Term NetFactor = new("netFactor", "n_net", Dimension.None, "yield of the layer over the stress in its net section", "yield of the part");
+    public static readonly Term PartForce = new("partForce", "F_t", Dimension.Force, "shear that all bolts bring into one part", "the drawing: its share of the planes");
+
+    // Hanger and pin.
+    public static readonly Term HangerShankLoad = new("loadShank", "F_shank", Dimension.Force, "load at which the shank reaches its allowable", "gross section");
+    public static readonly Term HangerEyeLoad = new("loadNetSection", "F_net", Dimension.Force, "load at which the section through the eye reaches its allowable", "net section");
+    public static readonly Term PinShearLoad = new("loadPinShear", "F_pin", Dimension.Force, "load at which the pin reaches its shear allowable", "planes times the circle");
+    public static readonly Term PinMoment = new("pinMoment", "M", Dimension.Torque, "bending moment of the pin", "beam with loads spread over the parts, P/8·(b + 4c + 2a)");
+    public static readonly Term PinBendingStress = new("pinBendingStress", "σ_pin", Dimension.Stress, "bending stress of the pin", "32·M/(π·d³)");
+
+    // Sealing.
+    public static readonly Term SealArea = new("sealArea", "A_G", Dimension.Area, "area of gasket or face that all bolts together press", "the joint");
+    public static readonly Term SealFactor = new("sealFactor", "m_G", Dimension.None, "clamp pressure needed over the pressure contained", "gasket table or given");
+    public static readonly Term Pressure = new("pressure", "p_i", Dimension.Stress, "pressure contained", "load case");
+    public static readonly Term ClampPressure = new("clampPressure", "p_c", Dimension.Stress, "clamp pressure left on the seal", "clamp left over the area pressed");
+    public static readonly Term LeakFactor = new("leakFactor", "n_s", Dimension.None, "clamp pressure left over the pressure that the seal needs", "remaining clamp; ASME BPVC VIII-1 App. 2 for the gasket factor");
+
+    // Thread stripping.
+    public static readonly Term Engagement = new("engagement", "L_e", Dimension.Length, "thread engagement", "bolt length less what is clamped, as far as the thread goes");
+    public static readonly Term TensileStrength = new("tensileStrength", "S_u", Dimension.Stress, "tensile strength of the bolt", "grade table");
+    public static readonly Term MemberTensile = new("memberTensile", "f_u", Dimension.Stress, "tensile strength of the tapped part", "material table");
+    public static readonly Term StripRatio = new("stripRatio", "κ_s", Dimension.None, "shear strength of threads over tensile strength", "0.6");
+    public static readonly Term InsertDiameter = new("insertDiameter", "D_i", Dimension.Length, "outer thread diameter of the insert, or d without one", "d + 1.299038·P, ASME B18.29.1");
+    public static readonly Term BoltThreadArea = new("boltThreadArea", "A_S,b", Dimension.Area, "shear area of the bolt's thread", "0.75·π·D1·Le, basic 60° form");
+    public static readonly Term TappedThreadArea = new("tappedThreadArea", "A_S,t", Dimension.Area, "shear area of the tapped thread", "0.875·π·d·Le, basic 60° form");
+    public static readonly Term BoltStripLoad = new("boltStripLoad", "F_S,b", Dimension.Force, "load that strips the bolt's thread", "shear strength on the shear area");
+    public static readonly Term TappedStripLoad = new("tappedStripLoad", "F_S,t", Dimension.Force, "load that strips the tapped thread", "shear strength on the shear area");
+    public static readonly Term BoltBreakLoad = new("boltBreakLoad", "F_u", Dimension.Force, "load that breaks the bolt", "tensile strength on the stress area");
+    public static readonly Term StripFactor = new("stripFactor", "n_S", Dimension.None, "load that strips the weaker thread over the load that breaks the bolt", "the bolt must break first");
+    public static readonly Term RequiredEngagement = new("requiredEngagement", "L_e,req", Dimension.Length, "engagement at which the bolt breaks before the thread strips", "weaker side of the thread");
+    public static readonly Term StripTorque = new("stripTorque", "T_S", Dimension.Torque, "torque at which the thread strips, or the bolt breaks where that comes first", "torque form at the lesser of strip and break load");
+
+    // Fatigue.
+    public static readonly Term OtherTension = new("otherTension", "F_z,2", Dimension.Force, "tension on the joint in the case it alternates with", "load case");
+    public static readonly Term OtherLoad = new("otherLoad", "P_2", Dimension.Force, "outside tension on one bolt in the case it alternates with", "equal share");
+    public static readonly Term LoadMax = new("loadMax", "P_max", Dimension.Force, "upper end of the swing on one bolt", "load case pair");
+    public static readonly Term LoadMin = new("loadMin", "P_min", Dimension.Force, "lower end of the swing on one bolt", "load case pair");
+    public static readonly Term StressAmplitude = new("stressAmplitude", "σ_a", Dimension.Stress, "stress amplitude in the thread", Mechanics);
+    public static readonly Term MeanStress = new("meanStress", "σ_m", Dimension.Stress, "mean stress in the thread", Mechanics);
+    public static readonly Term PreloadStress = new("preloadStress", "σ_i", Dimension.Stress, "preload over the tensile stress area", "Fi/At");
+    public static readonly Term FatigueConcentration = new("fatigueConcentration", "K_f", Dimension.None, "fatigue stress concentration of the thread", "low grades rolled 2.2, cut 2.8; high grades rolled 3.0, cut 3.8");
+    public static readonly Term Endurance = new("endurance", "S_e", Dimension.Stress, "endurance strength, fully corrected", "table of rolled threads, or 0.929·0.5·Su/Kf");
+    public static readonly Term AmplitudeStrength = new("amplitudeStrength", "σ_A", Dimension.Stress, "endurance amplitude of threads rolled before heat treatment", "0.85·(150/d + 45), VDI 2230-1, 5.5.3");
+    public static readonly Term AmplitudeStrengthAfter = new("amplitudeStrengthAfter", "σ_A,r", Dimension.Stress, "endurance amplitude of threads rolled after heat treatment", "σA·(2 − Fi/F0.2), VDI 2230-1, 5.5.3");
+    public static readonly Term YieldForce = new("yieldForce", "F_0.2", Dimension.Force, "yield of the bolt on its stress area", "grade table");
+    public static readonly Term GoodmanFactor = new("goodmanFactor", "n_f", Dimension.None, "times the load may grow until Goodman's line", "Sa/Se + Sm/Su = 1 along the load line");
+    public static readonly Term GerberFactor = new("gerberFactor", "n_f,G", Dimension.None, "times the load may grow until Gerber's parabola", "Sa/Se + (Sm/Su)² = 1 along the load line");
+    public static readonly Term EllipticFactor = new("ellipticFactor", "n_f,E", Dimension.None, "times the load may grow until the ASME ellipse", "(Sa/Se)² + (Sm/Sp)² = 1 along the load line");
+    public static readonly Term AmplitudeFactor = new("amplitudeFactor", "n_f,A", Dimension.None, "endurance amplitude over stress amplitude", "VDI 2230-1, 5.5.3");
+    public static readonly Term FirstCycleYield = new("firstCycleYield", "n_1", Dimension.None, "proof strength over the largest stress of the swing", "proof strength");
+    public static readonly Term FatigueFactor = new("fatigueFactor", "n_F", Dimension.None, "times the swing may grow: the lesser at the largest and the smallest preload, touching and apart", "the criterion in use");
+    public static readonly Term Cycles = new("cycles", "N_i", Dimension.None, "how often the swing comes", "load case");
+    public static readonly Term Knee = new("knee", "N_D", Dimension.None, "cycles at which the S–N line reaches the endurance strength", "given, 2 million where not");
+    public static readonly Term Slope = new("slope", "k", Dimension.None, "exponent of the S–N line", "given");
+    public static readonly Term Damage = new("damage", "D", Dimension.None, "share of the life that one swing of the spectrum uses", "linear damage sum, S–N line carried on below its knee");
+    public static readonly Term DamageSum = new("damageSum", "D_sum", Dimension.None, "share of the life that the whole spectrum uses", "linear damage sum");
+    public static readonly Term SpectrumFactor = new("spectrumFactor", "n_D", Dimension.None, "times all swings may grow until the life is used up", "linear damage sum, D to the power −1/k");
+
+    // Temperature.
+    public static readonly Term MemberExpansion = new("memberExpansion", "α_m", Dimension.None, "thermal expansion of the parts, per kelvin, mean over the grip", "material table");
+    public static readonly Term BoltExpansion = new("boltExpansion", "α_b", Dimension.None, "thermal expansion of the bolt, per kelvin", "grade table");
+    public static readonly Term MemberWarming = new("memberWarming", "ΔT_m", Dimension.None, "warming of the parts since assembly, K", "the joint");
+    public static readonly Term BoltWarming = new("boltWarming", "ΔT_b", Dimension.None, "warming of the bolts since assembly, K", "the joint");
+    public static readonly Term ThermalChange = new("thermalPreloadChange", "ΔF_T", Dimension.Force, "preload gained by the change of temperature", "(αm·ΔTm − αb·ΔTb)·l/(1/kb + 1/km)");
+
+    // The long torque form.
+    public static readonly Term YieldFraction = new("yieldFraction", "a_y", Dimension.None, "share of yield aimed at", "the aim");
+    public static readonly Term ThreadFriction = new("threadFriction", "μ_t", Dimension.None, "friction in the thread", "given");
+    public static readonly Term BearingFriction = new("bearingFriction", "μ_b", Dimension.None, "friction under the part that turns", "given");
+    public static readonly Term PrevailingTorque = new("prevailingTorque", "T_prev", Dimension.Torque, "torque of the locking feature", "given");
+    public static readonly Term TorqueArm = new("torqueArm", "T/F", Dimension.Length, "torque for each unit of preload", "long torque form, P/(2π) + μt·d2/(2·cos 30°) + μb·Dm/2");
+    public static readonly Term EquivalentNutFactor = new("equivalentNutFactor", "K_eq", Dimension.None, "nut factor that the long form equals", "(T − Tprev)/(F·d)");
 
     /// <summary>All terms, in the order of the job.</summary>
     public static IReadOnlyList<Term> All { get; } =

@@ -1,21 +1,29 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Files;
 
-/// <summary>Reads what the tightening aims at: <c>75 %</c>, <c>68 kN</c>, <c>196 N·m</c>.</summary>
-public static class AimText
+/// <summary>Reads what the tightening aims at: <c>75 %</c>, <c>70 % of yield</c>, <c>structural</c>, <c>68 kN</c>, <c>196 N·m</c>.</summary>
+public static partial class AimText
 {
+    [GeneratedRegex(@"^(?<share>[^%]*)%(?:\s*(?:of\s+)?(?<what>proof|yield|root yield|yield on the root(?: area)?))?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Share();
+
     /// <summary>The aim (a share, N or N·mm), or why it cannot be read.</summary>
     public static ((AimKind Kind, double Value)? Aim, string? Problem) Parse(string text)
     {
         var trimmed = text.Trim();
-        if (trimmed.EndsWith('%'))
+        // The force follows from grade and size, which the rules know.
+        if (trimmed.Equals("structural", StringComparison.OrdinalIgnoreCase)) return ((AimKind.Structural, 0), null);
+        if (trimmed.Contains('%'))
         {
-            return double.TryParse(trimmed[..^1], NumberStyles.Float, CultureInfo.InvariantCulture, out var percent) && percent is > 0 and <= 100
-                ? ((AimKind.ProofShare, percent / 100), null)
-                : (null, $"\"{trimmed}\" is not a share of proof: above 0 %, at most 100 %.");
+            var share = Share().Match(trimmed);
+            var kind = share.Groups["what"].Value.ToLowerInvariant() switch { "" or "proof" => AimKind.ProofShare, "yield" => AimKind.YieldShare, _ => AimKind.RootYieldShare };
+            return share.Success && double.TryParse(share.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture, out var percent) && percent is > 0 and <= 100
+                ? ((kind, percent / 100), null)
+                : (null, $"\"{trimmed}\" is not a share: above 0 %, at most 100 %, of proof where nothing is said, else \"of yield\" or \"of root yield\".");
         }
         if (QuantityText.IsBareNumber(trimmed))
         {

@@ -68,9 +68,9 @@ internal sealed class FieldReader
     }
 
     /// <summary>A whole number within the field's limits.</summary>
-    internal int? Count(Field field)
+    internal int? Count(Field field, int? otherwise = null)
     {
-        if (Present(field) is not { } e) return null;
+        if (Present(field) is not { } e) return otherwise;
         if (e.ValueKind == JsonValueKind.Number && e.TryGetInt32(out var n) && field.Admits(n)) return n;
         Add(field.Key, e, "must be " + field.Allowed);
         return null;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
+using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Joints;
@@ -90,6 +91,10 @@ public static class JointDocument
         var washers = doc.Child("washers");
         var hole = doc.Child("hole");
         var tightening = doc.Child("tightening");
+        var end = doc.Child("threadEnd");
+        var temperature = doc.Child("temperature");
+        var seal = doc.Child("seal");
+        var fatigue = doc.Child("fatigue");
         var own = doc.Child("own");
         doc.Text(Fields.Note);
         var input = new JointInput
@@ -102,6 +107,10 @@ public static class JointDocument
             Length = bolts.Quantity(Fields.Length),
             ThreadLength = bolts.Quantity(Fields.ThreadLength),
             Head = bolts.Choice(Fields.Head, "hex"),
+            EndKind = end.Choice(Fields.EndKind, "nut"),
+            ThreadDepth = end.Quantity(Fields.ThreadDepth),
+            Engagement = end.Quantity(Fields.Engagement),
+            InsertLength = end.Quantity(Fields.InsertLength),
             HeadWasher = washers.Choice(Fields.HeadWasher, "none"),
             NutWasher = washers.Choice(Fields.NutWasher, "none"),
             Fit = hole.Choice(Fields.Fit, "medium"),
@@ -113,14 +122,29 @@ public static class JointDocument
             Scatter = tightening.Number(Fields.Scatter),
             Lubrication = tightening.Choice(Fields.Lubrication, "unknown"),
             NutFactor = tightening.Number(Fields.NutFactor),
+            ThreadFriction = tightening.Number(Fields.ThreadFriction),
+            BearingFriction = tightening.Number(Fields.BearingFriction),
+            PrevailingTorque = tightening.Quantity(Fields.PrevailingTorque, 0),
             Settling = tightening.Quantity(Fields.Settling),
             Relaxation = tightening.Number(Fields.Relaxation, 0.05),
             FaceFriction = doc.Number(Fields.FaceFriction, 0.15),
+            AssemblyTemperature = temperature.Quantity(Fields.AssemblyTemperature, 20),
+            PartsTemperature = temperature.Quantity(Fields.PartsTemperature),
+            BoltsTemperature = temperature.Quantity(Fields.BoltsTemperature),
+            SealArea = seal.Quantity(Fields.SealArea),
+            SealFactor = seal.Number(Fields.SealFactor),
+            Endurance = fatigue.Choice(Fields.Endurance),
+            EnduranceStrength = fatigue.Quantity(Fields.EnduranceStrength),
+            Making = fatigue.Choice(Fields.Making, "cut") switch { "cut" => ThreadMaking.Cut, "rolled" => ThreadMaking.Rolled, "rolled after" => ThreadMaking.RolledAfter, _ => null },
+            Criterion = fatigue.Choice(Fields.Criterion, "goodman") switch { "goodman" => FatigueCriterion.Goodman, "gerber" => FatigueCriterion.Gerber, "elliptic" => FatigueCriterion.Elliptic, _ => null },
+            Slope = fatigue.Number(Fields.Slope),
+            Knee = fatigue.Number(Fields.Knee, 2e6),
+            HandFigures = HandFiguresOf(doc),
             Judging = JudgingOf(doc.Child("judging")),
             OwnGrades = [.. own.List("grades", 100).Select(g => OwnGrade(g.Reader)).OfType<GradeBand>()],
             OwnMaterials = [.. own.List("materials", 100).Select(m => OwnMaterial(m.Reader)).OfType<Material>()],
         };
-        foreach (var reader in new[] { bolts, washers, hole, tightening, own, doc }) reader.RefuseUnknown();
+        foreach (var reader in new[] { bolts, end, washers, hole, tightening, temperature, seal, fatigue, own, doc }) reader.RefuseUnknown();
         return input;
     }
 
@@ -143,8 +167,8 @@ public static class JointDocument
         var layer = new LayerInput(
             r.Text(Fields.LayerName) is { Length: > 0 } name ? name : $"Part {index + 1}",
             r.Quantity(Fields.LayerThickness), r.Choice(Fields.LayerMaterial),
-            r.Choice(Fields.LayerSide, index % 2 == 0 ? "left" : "right") switch { "left" => Side.Left, "right" => Side.Right, _ => null },
-            r.Quantity(Fields.LayerEdge));
+            r.Choice(Fields.LayerSide, index % 2 == 0 ? "left" : "right") switch { "left" => Side.Left, "right" => Side.Right, "none" => Side.None, _ => null },
+            r.Quantity(Fields.LayerEdge), r.Quantity(Fields.LayerWidth), r.Count(Fields.LayerHoles, 1));
         r.RefuseUnknown();
         return layer;
     }
@@ -154,8 +178,38 @@ public static class JointDocument
         var name = r.Text(Fields.CaseName) is { Length: > 0 } given ? given : $"Case {index + 1}";
         var tension = r.Quantity(Fields.CaseTension, 0);
         var shear = r.Quantity(Fields.CaseShear, 0);
+        var alternates = r.Choice(Fields.CaseAlternates);
+        var cycles = r.Number(Fields.CaseCycles);
+        var pressure = r.Quantity(Fields.CasePressure, 0);
         r.RefuseUnknown();
-        return tension is { } p && shear is { } v ? new LoadCase(name, p, v) : null;
+        return tension is { } p && shear is { } v && pressure is { } contained
+            ? new LoadCase(name, p, v) { AlternatesWith = alternates is { Length: > 0 } ? alternates : null, Cycles = cycles, Pressure = contained }
+            : null;
+    }
+
+    private static HandFigures? HandFiguresOf(FieldReader doc)
+    {
+        var tolerance = doc.Number(Fields.HandTolerance, 0.01);
+        var figures = doc.List("handChecks", 200).Select(h => HandFigureOf(h.Reader)).ToList();
+        return tolerance is { } share && figures.All(f => f is not null) ? new HandFigures(share, [.. figures.Select(f => f!)]) : null;
+    }
+
+    private static HandFigure? HandFigureOf(FieldReader r)
+    {
+        var check = r.Choice(Fields.HandCheck);
+        var step = r.Text(Fields.HandStep);
+        var figure = r.Text(Fields.HandFigure);
+        r.RefuseUnknown();
+        if (check is null || step is null || figure is null) return null;
+        if (Terms.All.FirstOrDefault(t => t.Id == step.Split('#')[0]) is not { } term)
+        {
+            r.Fault(Fields.HandStep, "no value of that name");
+            return null;
+        }
+        var (value, problem) = HandText.Parse(figure, term.Dimension);
+        if (problem is null) return new HandFigure(check, step, value);
+        r.Fault(Fields.HandFigure, problem);
+        return null;
     }
 
     private static Judging? JudgingOf(FieldReader r)
@@ -199,7 +253,7 @@ public static class JointDocument
         r.RefuseUnknown();
         return name is null || source is null || proof is null || yield is null || tensile is null || min is null || max is null || modulus is null
             ? null
-            : new GradeBand(name, "own", MeasureSystem.Any, min.Value, max.Value, proof.Value, yield.Value, tensile.Value, modulus.Value, false, "as the maker states", source, true);
+            : new GradeBand(name, "own", MeasureSystem.Any, min.Value, max.Value, proof.Value, yield.Value, tensile.Value, modulus.Value, 1.15e-5, false, "as the maker states", source, true);
     }
 
     private static Material? OwnMaterial(FieldReader r)
@@ -210,10 +264,11 @@ public static class JointDocument
         var (yield, tensile) = (r.Quantity(Fields.OwnMaterialYield), r.Quantity(Fields.OwnMaterialTensile));
         var bearing = r.Quantity(Fields.OwnMaterialBearing);
         var brittle = r.Choice(Fields.OwnMaterialBrittle, "no");
+        var expansion = r.Number(Fields.OwnMaterialExpansion);
         if (yield > tensile) r.Fault(Fields.OwnMaterialTensile, "yield must not be above the tensile strength");
         r.RefuseUnknown();
         return name is null || source is null || modulus is null || yield is null || tensile is null || bearing is null
             ? null
-            : new Material(name, double.PositiveInfinity, modulus.Value, yield.Value, tensile.Value, bearing.Value, null, brittle == "yes", "own", source, true);
+            : new Material(name, double.PositiveInfinity, modulus.Value, yield.Value, tensile.Value, bearing.Value, expansion, brittle == "yes", null, "own", source, true);
     }
 }

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
+using Hasp.Core.Sizing;
 
 namespace Hasp.Files;
 
@@ -86,6 +87,42 @@ public static partial class JointEdit
         if (document["own"] is not JsonObject all) document["own"] = all = [];
         if (all[kind] is not JsonArray list) all[kind] = list = [];
         if (!list.Any(e => e is JsonObject o && Get(o, "name") == Get(own, "name"))) list.Add(own);
+    }
+
+    /// <summary>Writes a way out into the document.</summary>
+    public static void Take(JsonObject document, WayOut way, UnitSystem shown)
+    {
+        foreach (var (path, text) in way.Edits)
+        {
+            if (path != WaysOut.SleeveEdit)
+            {
+                Set(document, path, text, shown);
+                continue;
+            }
+            var size = text.Split(" × ");
+            var layers = ListOf(document, "layers");
+            // Sides go left and right in turn where none is stated: what they were before one more part came is written down.
+            foreach (var (layer, side) in layers.Zip(way.Sides)) if (layer is JsonObject o) o["side"] = side;
+            layers.Insert(0, new JsonObject
+            {
+                ["name"] = WaysOut.Sleeve, ["thickness"] = size[0], ["material"] = "Steel", ["side"] = "none", ["edgeDistance"] = size[1],
+            });
+        }
+    }
+
+    /// <summary>Lays a hand-calculated figure beside a step of a check's working; empty text takes it away.</summary>
+    public static void SetHandFigure(JsonObject document, string check, string step, string text)
+    {
+        if (document["handChecks"] is not JsonArray list) document["handChecks"] = list = [];
+        var at = list.OfType<JsonObject>().FirstOrDefault(h => Get(h, "check") == check && Get(h, "step") == step);
+        if (text.Trim().Length == 0)
+        {
+            if (at is not null) list.Remove(at);
+            if (list.Count == 0) document.Remove("handChecks");
+            return;
+        }
+        if (at is null) list.Add(at = new JsonObject { ["check"] = check, ["step"] = step });
+        at["figure"] = text.Trim();
     }
 
     /// <summary>What stands at a path, as text; null where nothing does.</summary>

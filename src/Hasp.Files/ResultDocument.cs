@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hasp.Core;
+using Hasp.Core.Fatigue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
@@ -42,6 +43,22 @@ public static class ResultDocument
             ["memberStiffness"] = ValueOf(Dimension.Stiffness, s.MemberStiffness),
             ["loadShare"] = NumberOf(s.LoadShare),
         })]),
+        ["jointRate"] = result.Rate.ToString().ToLowerInvariant(),
+        ["fatigue"] = new JsonObject
+        {
+            ["strengthSource"] = result.Joint.Fatigue.Source,
+            ["swings"] = new JsonArray([.. result.Fatigue.Select(f => SwingOf(f, result.Joint))]),
+            ["breakPlaces"] = new JsonArray([.. result.Breaks.Select(b => (JsonNode)new JsonObject
+            {
+                ["name"] = b.Name,
+                ["below"] = ValueOf(Dimension.Length, b.Height),
+                ["shareOfBreaks"] = b.Share,
+                ["meanStress"] = ValueOf(Dimension.Stress, b.Mean),
+                ["stressAmplitude"] = ValueOf(Dimension.Stress, b.Amplitude),
+                ["fatigueConcentration"] = b.Concentration,
+            })]),
+        },
+        ["handChecks"] = new JsonArray([.. result.HandComparisons.Select(HandOf)]),
         ["cases"] = new JsonArray([.. result.Cases.Select(CaseOf)]),
         ["chosen"] = Chosen(result.Joint),
         ["warnings"] = new JsonArray([.. result.Cautions.Select(c => (JsonNode)new JsonObject { ["id"] = c.Id, ["text"] = c.Text })]),
@@ -49,7 +66,13 @@ public static class ResultDocument
 
     /// <summary>The faults of a document that could not be evaluated.</summary>
     public static JsonArray Of(IEnumerable<Fault> faults) =>
-        new([.. faults.Select(f => (JsonNode)new JsonObject { ["path"] = f.Path, ["was"] = f.Was, ["problem"] = f.Problem })]);
+        new([.. faults.Select(f => (JsonNode)new JsonObject
+        {
+            ["path"] = f.Path,
+            ["was"] = f.Was,
+            ["problem"] = f.Problem,
+            ["mends"] = new JsonArray([.. f.Mends.Select(m => (JsonNode)new JsonObject { ["path"] = m.Path, ["text"] = m.Text, ["words"] = m.Words })]),
+        })]);
 
     /// <summary>A number that JSON can carry: null where it is not finite.</summary>
     internal static JsonNode? NumberOf(double? value) => value is { } v && double.IsFinite(v) ? JsonValue.Create(v) : null;
@@ -72,9 +95,39 @@ public static class ResultDocument
         ["source"] = c.Check.Source,
     };
 
+    private static JsonNode SwingOf(FatigueState f, Joint joint) => new JsonObject
+    {
+        ["case"] = joint.Cases[f.Case].Name,
+        ["alternatesWith"] = joint.Cases[f.Case].AlternatesWith,
+        ["factor"] = NumberOf(f.Factor),
+        ["criteria"] = new JsonObject(f.Criteria.Select(c => KeyValuePair.Create(c.Name, NumberOf(c.Factor)))),
+        ["preload"] = f.AtLargest ? "largest" : "smallest",
+        ["opens"] = f.Opens,
+        ["preloadStress"] = ValueOf(Dimension.Stress, f.PreloadStress),
+        ["meanStress"] = ValueOf(Dimension.Stress, f.Mean),
+        ["stressAmplitude"] = ValueOf(Dimension.Stress, f.Amplitude),
+        ["endurance"] = ValueOf(Dimension.Stress, f.Strength),
+        ["firstCycleYield"] = NumberOf(f.FirstCycleYield),
+        ["cycles"] = NumberOf(f.Cycles),
+        ["damage"] = NumberOf(f.Damage),
+    };
+
+    private static JsonNode HandOf(HandComparison h) => new JsonObject
+    {
+        ["check"] = h.Figure.Check,
+        ["step"] = h.Figure.Step,
+        ["byHand"] = NumberOf(h.Figure.Value),
+        ["computed"] = NumberOf(h.Computed),
+        ["agrees"] = h.Agrees,
+        ["tolerance"] = h.Tolerance,
+        ["ratio"] = NumberOf(h.Ratio),
+        ["smellsOf"] = new JsonArray([.. h.Smells.Select(s => (JsonNode)s.Words)]),
+    };
+
     private static JsonNode StepOf(Step step) => new JsonObject
     {
         ["name"] = step.Term.Id,
+        ["key"] = step.Key,
         ["symbol"] = WorkingText.Symbol(step.Term, step.Index),
         ["formula"] = WorkingText.Formula(step.Formula),
         ["numbers"] = WorkingText.Numbers(step.Formula),
@@ -101,6 +154,8 @@ public static class ResultDocument
         ["grade"] = joint.Bolts.Grade.Grade,
         ["gradeSource"] = joint.Bolts.Grade.Source,
         ["length"] = ValueOf(Dimension.Length, joint.Bolts.Length),
+        ["threadEnd"] = joint.End.Kind.ToString().ToLowerInvariant(),
+        ["engagement"] = ValueOf(Dimension.Length, joint.End.Engagement),
         ["lengthChosen"] = joint.Bolts.LengthChosen,
         ["threadLength"] = ValueOf(Dimension.Length, joint.Bolts.ThreadLength),
         ["hole"] = ValueOf(Dimension.Length, joint.Hole),

@@ -22,6 +22,13 @@ internal static class Samples
         }
         """;
 
+    /// <summary>Changes after which every check has something to judge: tapped, sealed, alternating, with a width.</summary>
+    internal static readonly (string Path, string Text)[] EveryCheck =
+    [
+        ("threadEnd.kind", "tapped"), ("layers[1].thickness", "40 mm"), ("layers[0].width", "120 mm"), ("layers[0].holesAcross", "2"),
+        ("loads[0].alternatesWith", "unloaded"), ("loads[0].pressure", "6 bar"), ("seal.area", "9000 mm2"),
+    ];
+
     /// <summary>The sample with changes: path and text, as they would be typed.</summary>
     internal static JsonObject With(params (string Path, string Text)[] changes)
     {

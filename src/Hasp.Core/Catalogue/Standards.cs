@@ -17,13 +17,13 @@ public static partial class Standards
     public static IReadOnlyList<GradeBand> Grades { get; } = Read("grades", r => new GradeBand(
         Text(r, "grade"), Text(r, "standard"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"),
         Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Number(r, "yield_mpa"), Number(r, "tensile_mpa"),
-        Number(r, "elastic_modulus_mpa"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source")));
+        Number(r, "elastic_modulus_mpa"), Number(r, "expansion_per_k"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source")));
 
     /// <summary>All member materials, a row for each range of thickness.</summary>
     public static IReadOnlyList<Material> Materials { get; } = Read("materials", r => new Material(
         Text(r, "material"), Number(r, "max_thickness_mm"), Number(r, "elastic_modulus_mpa"), Number(r, "yield_mpa"),
         Number(r, "tensile_mpa"), Number(r, "bearing_limit_mpa"), Number(r, "expansion_per_k"), Text(r, "brittle") == "yes",
-        Text(r, "kind"), Text(r, "source")));
+        Optional(r, "gasket_factor"), Text(r, "kind"), Text(r, "source")));
 
     /// <summary>Bolt heads.</summary>
     public static IReadOnlyList<BearingPart> Heads { get; } = Read("heads", r => Part(r, "head_height_mm"));
@@ -52,6 +52,14 @@ public static partial class Standards
     /// <summary>Tightening methods.</summary>
     public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
         new TighteningMethod(Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source")));
+
+    /// <summary>Listed endurance strengths.</summary>
+    public static IReadOnlyList<EnduranceRow> Endurances { get; } = Read("endurance", r => new EnduranceRow(
+        Text(r, "grade"), Number(r, "min_diameter_mm"), Number(r, "max_diameter_mm"), Number(r, "endurance_mpa"), Text(r, "source")));
+
+    /// <summary>Least preloads of structural practice.</summary>
+    public static IReadOnlyList<PretensionRow> Pretensions { get; } = Read("pretension", r => new PretensionRow(
+        Text(r, "grade"), Optional(r, "diameter_mm"), Optional(r, "force_n"), Optional(r, "nominal_tensile_mpa"), Text(r, "source")));
 
     private static readonly FrozenDictionary<string, ScrewThread> ThreadBySpelling = Threads
         .SelectMany(t => Spellings(t).Select(s => (Key: s, Thread: t)))
@@ -95,6 +103,14 @@ public static partial class Standards
 
     /// <summary>The washer of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
     public static Washer? FindWasher(string kind, double diameter) => WasherBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
+
+    /// <summary>The listed endurance strength of a grade in a thread of that diameter (mm), or null where none is listed.</summary>
+    public static EnduranceRow? FindEndurance(string grade, double diameter) => Endurances.FirstOrDefault(e =>
+        e.Grade.Equals(grade, StringComparison.OrdinalIgnoreCase) && diameter >= e.MinDiameter - 0.005 && diameter <= e.MaxDiameter + 0.005);
+
+    /// <summary>The least preload of structural practice for a grade and diameter (mm), or null where none is laid down.</summary>
+    public static PretensionRow? FindPretension(string grade, double diameter) => Pretensions.FirstOrDefault(p =>
+        p.Grade.Equals(grade, StringComparison.OrdinalIgnoreCase) && (p.Diameter is null || Math.Abs(p.Diameter.Value - diameter) < 0.005));
 
     /// <summary>The hole of that fit for a bolt of that diameter (mm) with its source, or null where the standard gives none.</summary>
     public static (double Diameter, string Source)? FindHole(string fit, double diameter)

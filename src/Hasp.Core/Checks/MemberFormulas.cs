@@ -69,6 +69,34 @@ public static class MemberFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.TearOutFactor, ratio * memberYield / stress);
 
+    /// <summary>
+    /// Anet = (w − n·d0 + Σs²/(4g))·t, mm²: each step of a zigzag from hole to hole gives s²/(4g) back (EN 1993-1-8, 3.10.1 by
+    /// EN 1993-1-1, 6.2.2.2; AISC 360 B4.3b).
+    /// </summary>
+    /// <param name="width">w, mm.</param>
+    /// <param name="holes">n, holes that the line of fracture passes.</param>
+    /// <param name="hole">d0, mm.</param>
+    /// <param name="thickness">t, mm.</param>
+    /// <param name="staggerGain">Σs²/(4g), mm; 0 for a straight row.</param>
+    public static T NetArea<T>(T width, T holes, T hole, T thickness, T staggerGain)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.NetArea, (width - (holes * hole) + staggerGain) * thickness);
+
+    /// <summary>s²/(4g), mm, for each zigzag step of pitch s and gauge g.</summary>
+    public static T StaggerGain<T>(T pitch, T gauge, T steps)
+        where T : struct, IReal<T> =>
+        steps * pitch * pitch / (T.Const(4) * gauge);
+
+    /// <summary>n = fy·Anet/F.</summary>
+    public static T NetFactor<T>(T memberYield, T force, T netArea)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.NetFactor, memberYield / T.Let(Terms.NetStress, force / netArea));
+
+    /// <summary>n = (N·Fm/A)/(m·p): clamp pressure left on a seal over what it needs.</summary>
+    public static T LeakFactor<T>(T count, T memberForce, T area, T factor, T pressure)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.LeakFactor, T.Let(Terms.ClampPressure, count * memberForce / area) / (factor * pressure));
+
     /// <summary>D = min(Dwasher, Dw + 2·t·tan α), mm: a washer spreads the bearing face at the cone's angle, no wider than itself.</summary>
     public static T PressedDiameter<T>(T face, T washerDiameter, T washerThickness, T halfAngle)
         where T : struct, IReal<T> =>

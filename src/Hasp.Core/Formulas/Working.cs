@@ -5,7 +5,11 @@ namespace Hasp.Core.Formulas;
 /// <param name="Index">Which of several like-named values; 0 where there is one.</param>
 /// <param name="Formula">The expression; its named operands are symbols, explained by earlier steps or given.</param>
 /// <param name="Value">The result in the consistent set.</param>
-public sealed record Step(Term Term, int Index, Expression Formula, double Value);
+public sealed record Step(Term Term, int Index, Expression Formula, double Value)
+{
+    /// <summary>The step's name within a working: the value name, with # and the index where there are several.</summary>
+    public string Key => Index > 0 ? $"{Term.Id}#{Index}" : Term.Id;
+}
 
 /// <summary>The working of one result: every step it rests on, in an order that can be read from the top.</summary>
 /// <param name="Givens">What the joint and the catalogue gave.</param>

@@ -4,4 +4,17 @@ namespace Hasp.Core.Joints;
 /// <param name="Path">The field, e.g. <c>layers[0].thickness</c>.</param>
 /// <param name="Was">What stood there; null where nothing did.</param>
 /// <param name="Problem">What is wrong, and what is allowed.</param>
-public sealed record Fault(string Path, string? Was, string Problem);
+public sealed record Fault(string Path, string? Was, string Problem)
+{
+    /// <summary>Entries that would each put it right; empty where there is no telling.</summary>
+    public IReadOnlyList<Mend> Mends { get; init; } = [];
+
+    /// <summary>True where the drawing shows what is wrong: lengths that do not fit together.</summary>
+    public bool OnDrawing => Mends.Count > 0;
+}
+
+/// <summary>One entry that puts a fault right.</summary>
+/// <param name="Words">In words, as on a button.</param>
+/// <param name="Path">The field to write.</param>
+/// <param name="Text">What to write; empty to have it chosen.</param>
+public sealed record Mend(string Words, string Path, string Text);

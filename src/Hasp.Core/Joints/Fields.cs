@@ -62,7 +62,7 @@ public sealed record Field(string Path, FieldKind Kind, string Meaning)
         {
             if (Choices.Count > 0) return "one of " + string.Join(", ", Choices);
             if (Kind == FieldKind.Text) return "text of at most 200 characters";
-            if (Kind == FieldKind.Aim) return "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, or a torque such as 196 N·m";
+            if (Kind == FieldKind.Aim) return "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, a torque such as 196 N·m, 70 % of yield, 75 % of root yield, or \"structural\" for the least preload of structural practice";
             var what = Kind switch { FieldKind.Count => "a whole number", FieldKind.Number => "a number", _ => "a " + Units.Name(Dimension) + " with its unit" };
             string Show(double v) => Kind == FieldKind.Quantity ? QuantityText.ShowText(v, Dimension, UnitSystem.Si) : QuantityText.Figures(v);
             var low = double.IsNegativeInfinity(Min) ? "" : (AboveMin ? ", above " : ", at least ") + Show(Min);
@@ -90,7 +90,12 @@ public static class Fields
     public static readonly Field Count = new("bolts.count", FieldKind.Count, "number of bolts, equally loaded") { Required = true, Min = 1, Max = 1000 };
     public static readonly Field Length = new("bolts.length", FieldKind.Quantity, "nominal length under the head") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 2000, Default = "chosen from the grip: next preferred length that leaves one to three threads through the nut" };
     public static readonly Field ThreadLength = new("bolts.threadLength", FieldKind.Quantity, "threaded length") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 2000, Default = "ISO 888 or ASME B18.2.1 from diameter and length" };
-    public static readonly Field Head = new("bolts.head", FieldKind.Choice, "kind of head") { Choices = Standards.Names(Standards.Heads, h => h.Kind), Default = "hex" };
+    public static readonly Field Head = new("bolts.head", FieldKind.Choice, "kind of head; a stud is threaded over its whole length and has a nut in the head's place") { Choices = [.. Standards.Names(Standards.Heads, h => h.Kind), JointRules.Stud], Default = "hex" };
+
+    public static readonly Field EndKind = new("threadEnd.kind", FieldKind.Choice, "what the thread runs into; without a nut the last part is the tapped one") { Choices = ["nut", "tapped", "insert"], Default = "nut" };
+    public static readonly Field ThreadDepth = new("threadEnd.threadDepth", FieldKind.Quantity, "usable thread in the tapped hole, from the part's face") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "through the whole part" };
+    public static readonly Field Engagement = new("threadEnd.engagement", FieldKind.Quantity, "thread engagement wanted in the tapped part") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "one diameter, or what lets the bolt break before the thread strips, as far as the hole allows" };
+    public static readonly Field InsertLength = new("threadEnd.insertLength", FieldKind.Quantity, "length of the thread insert") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "1.5 d" };
 
     public static readonly Field HeadWasher = new("washers.head", FieldKind.Choice, "washer under the head") { Choices = ["none", .. Standards.Names(Standards.Washers, w => w.Kind)], Default = "none" };
     public static readonly Field NutWasher = new("washers.nut", FieldKind.Choice, "washer under the nut") { Choices = ["none", .. Standards.Names(Standards.Washers, w => w.Kind)], Default = "none" };
@@ -101,22 +106,45 @@ public static class Fields
     public static readonly Field LayerName = new("layers[].name", FieldKind.Text, "what the part is called") { Default = "Part 1, Part 2, …" };
     public static readonly Field LayerThickness = new("layers[].thickness", FieldKind.Quantity, "thickness of the part") { Dimension = Dimension.Length, Required = true, Min = 0, AboveMin = true, Max = 1000 };
     public static readonly Field LayerMaterial = new("layers[].material", FieldKind.Choice, "material of the part") { Required = true };
-    public static readonly Field LayerSide = new("layers[].side", FieldKind.Choice, "which way the part pulls in shear; a shear plane lies between parts that pull opposite ways") { Choices = ["left", "right"], Default = "left and right in turn" };
+    public static readonly Field LayerSide = new("layers[].side", FieldKind.Choice, "which way the part pulls in shear; a shear plane lies between parts that pull opposite ways; none for a sleeve or spacer that is only clamped") { Choices = ["left", "right", "none"], Default = "left and right in turn" };
+    public static readonly Field LayerWidth = new("layers[].width", FieldKind.Quantity, "width of the part across the pull, for its net section") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 100000, Default = "not stated; the net section of this part is then not judged" };
+    public static readonly Field LayerHoles = new("layers[].holesAcross", FieldKind.Count, "holes side by side in that width") { Min = 1, Max = 200, Default = "1" };
     public static readonly Field LayerEdge = new("layers[].edgeDistance", FieldKind.Quantity, "hole centre to the edge that the load points to") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 5000, Default = "not stated; tear-out of this part is then not judged" };
 
     public static readonly Field CaseName = new("loads[].name", FieldKind.Text, "what the load case is called") { Default = "Case 1, Case 2, …" };
     public static readonly Field CaseTension = new("loads[].tension", FieldKind.Quantity, "outside tension on the whole joint; + pulls the members apart") { Dimension = Dimension.Force, Min = -Huge, Max = Huge, Default = "none" };
     public static readonly Field CaseShear = new("loads[].shear", FieldKind.Quantity, "outside shear on the whole joint") { Dimension = Dimension.Force, Min = -Huge, Max = Huge, Default = "none" };
 
-    public static readonly Field Aim = new("tightening.aim", FieldKind.Aim, "what the tightening aims at: a share of proof, a clamp force or a torque") { Default = "75 % of proof (reusable); 90 % is usual for permanent joints" };
+    public static readonly Field CaseAlternates = new("loads[].alternatesWith", FieldKind.Choice, "name of the load case that this one alternates with, or \"unloaded\"") { Default = "steady: not judged in fatigue" };
+    public static readonly Field CaseCycles = new("loads[].cycles", FieldKind.Number, "how often this case comes; counts where an S–N slope is stated") { Min = 0, AboveMin = true, Max = 1e12, Default = "endless" };
+    public static readonly Field CasePressure = new("loads[].pressure", FieldKind.Quantity, "pressure contained in this case, for sealing; its end load belongs into the tension") { Dimension = Dimension.Stress, Min = 0, Max = 1000, Default = "none" };
+
+    public static readonly Field Aim = new("tightening.aim", FieldKind.Aim, "what the tightening aims at: a share of proof or of yield, the least preload of structural practice, a clamp force or a torque") { Default = "75 % of proof (reusable); 90 % is usual for permanent joints" };
     public static readonly Field Method = new("tightening.method", FieldKind.Choice, "how it is tightened; gives the scatter of the preload") { Choices = Standards.Names(Standards.Methods, m => m.Name), Default = "wrench dry, wrench plated or wrench lubricated, by the lubrication" };
     public static readonly Field Scatter = new("tightening.scatter", FieldKind.Number, "scatter ± of the preload, as a share, where it is known better than the method's") { Min = 0, Max = 0.9, Default = "from the method" };
     public static readonly Field Lubrication = new("tightening.lubrication", FieldKind.Choice, "finish and lubricant; gives the nut factor") { Choices = Standards.Names(Standards.NutFactors, k => k.Lubrication), Default = "unknown" };
     public static readonly Field NutFactor = new("tightening.nutFactor", FieldKind.Number, "nut factor K, where it is known better than the table's") { Min = 0, AboveMin = true, Max = 1, Default = "from the lubrication" };
+    public static readonly Field ThreadFriction = new("tightening.threadFriction", FieldKind.Number, "friction in the thread, for the long torque form; with the bearing friction it takes the nut factor's place") { Min = 0, AboveMin = true, Max = 1, Default = "by the nut factor" };
+    public static readonly Field BearingFriction = new("tightening.bearingFriction", FieldKind.Number, "friction under the head or nut that turns, for the long torque form") { Min = 0, AboveMin = true, Max = 1, Default = "by the nut factor" };
+    public static readonly Field PrevailingTorque = new("tightening.prevailingTorque", FieldKind.Quantity, "torque of a locking feature, which gives no clamp") { Dimension = Dimension.Torque, Min = 0, Max = 1e9, Default = "none" };
     public static readonly Field Settling = new("tightening.settling", FieldKind.Quantity, "embedding of all interfaces together") { Dimension = Dimension.Length, Min = 0, Max = 1, Default = "3 µm in the thread, 3 µm at each bearing face and each inner face" };
     public static readonly Field Relaxation = new("tightening.relaxation", FieldKind.Number, "relaxation and creep, share of the nominal preload") { Min = 0, Max = 0.9, Default = "0.05" };
 
     public static readonly Field FaceFriction = new("faceFriction", FieldKind.Number, "friction between the faces") { Min = 0, Max = 1, Default = "0.15 (as rolled, not blasted)" };
+
+    public static readonly Field AssemblyTemperature = new("temperature.assembly", FieldKind.Quantity, "temperature at which it is tightened") { Dimension = Dimension.Temperature, Min = -273, Max = 1000, Default = "20 °C" };
+    public static readonly Field PartsTemperature = new("temperature.parts", FieldKind.Quantity, "temperature of the parts in service") { Dimension = Dimension.Temperature, Min = -273, Max = 1000, Default = "as at assembly" };
+    public static readonly Field BoltsTemperature = new("temperature.bolts", FieldKind.Quantity, "temperature of the bolts in service") { Dimension = Dimension.Temperature, Min = -273, Max = 1000, Default = "as the parts" };
+
+    public static readonly Field SealArea = new("seal.area", FieldKind.Quantity, "area of gasket or face that all bolts together press") { Dimension = Dimension.Area, Min = 0, AboveMin = true, Max = 1e9, Default = "not stated; leaking is then not judged" };
+    public static readonly Field SealFactor = new("seal.factor", FieldKind.Number, "clamp pressure needed over the pressure contained") { Min = 0, AboveMin = true, Max = 20, Default = "the gasket's, or 1 where there is none" };
+
+    public static readonly Field Endurance = new("fatigue.endurance", FieldKind.Choice, "where the endurance strength comes from: table (rolled threads), estimated from tensile strength, or the amplitude school (rolled threads)") { Choices = ["table", "estimated", "amplitude"], Default = "table where threads are rolled and the grade is listed, else estimated" };
+    public static readonly Field EnduranceStrength = new("fatigue.strength", FieldKind.Quantity, "endurance strength, fully corrected, where it is known better") { Dimension = Dimension.Stress, Min = 0, AboveMin = true, Max = 2000, Default = "from fatigue.endurance" };
+    public static readonly Field Making = new("fatigue.threads", FieldKind.Choice, "how the threads were made; rolled after heat treatment counts in the amplitude school") { Choices = ["cut", "rolled", "rolled after"], Default = "cut" };
+    public static readonly Field Criterion = new("fatigue.criterion", FieldKind.Choice, "criterion in use; the others are shown beside it") { Choices = ["goodman", "gerber", "elliptic"], Default = "goodman" };
+    public static readonly Field Slope = new("fatigue.slope", FieldKind.Number, "exponent k of the S–N line, for finite life and spectra") { Min = 1, Max = 30, Default = "endless life" };
+    public static readonly Field Knee = new("fatigue.knee", FieldKind.Number, "cycles at which the S–N line reaches the endurance strength") { Min = 1000, Max = 1e9, Default = "2000000" };
 
     public static readonly Field Preload = new("judging.preload", FieldKind.Choice, "extremes: largest preload in strength, smallest in slip and opening. nominal: the handbook's way, which leaves the scatter out") { Choices = ["extremes", "nominal"], Default = "extremes" };
     public static readonly Field ConeHalfAngle = new("judging.coneHalfAngle", FieldKind.Quantity, "half-angle of the pressure cones") { Dimension = Dimension.Angle, Min = Math.PI / 9 * (1 - 1e-12), Max = Math.PI / 4 * (1 + 1e-12), Default = "30 deg" };
@@ -141,8 +169,14 @@ public static class Fields
     public static readonly Field OwnMaterialYield = new("own.materials[].yield", FieldKind.Quantity, "yield or 0.2 % proof stress") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
     public static readonly Field OwnMaterialTensile = new("own.materials[].tensile", FieldKind.Quantity, "tensile strength") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 5000 };
     public static readonly Field OwnMaterialBearing = new("own.materials[].bearingLimit", FieldKind.Quantity, "limiting pressure under a bolt head") { Dimension = Dimension.Stress, Required = true, Min = 0, AboveMin = true, Max = 10000 };
+    public static readonly Field OwnMaterialExpansion = new("own.materials[].expansion", FieldKind.Number, "thermal expansion, 1/K") { Min = -1e-4, Max = 1e-3, Default = "not stated; needed where temperatures change" };
     public static readonly Field OwnMaterialBrittle = new("own.materials[].brittle", FieldKind.Choice, "fails without warning") { Choices = ["no", "yes"], Default = "no" };
     public static readonly Field OwnMaterialSource = new("own.materials[].source", FieldKind.Text, "where the figures come from; shown in every result that used them") { Required = true };
+
+    public static readonly Field HandTolerance = new("handTolerance", FieldKind.Number, "share within which a hand-calculated figure agrees") { Min = 0.0001, Max = 0.5, Default = "0.01" };
+    public static readonly Field HandCheck = new("handChecks[].check", FieldKind.Choice, "check in whose working the step stands") { Required = true, Choices = [.. Checks.Check.All.Select(c => c.Id)] };
+    public static readonly Field HandStep = new("handChecks[].step", FieldKind.Text, "value name of the step, with # and its index where there are several: preload, frustumStiffness#2") { Required = true };
+    public static readonly Field HandFigure = new("handChecks[].figure", FieldKind.Text, "the figure calculated by hand, with its unit") { Required = true };
 
     /// <summary>All fields in the order of the document; the required factors are one field a check id and stand in <see cref="Checks.Check.All"/>.</summary>
     public static IReadOnlyList<Field> All { get; } =

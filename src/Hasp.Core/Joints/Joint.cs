@@ -21,6 +21,9 @@ public sealed record Joint
     /// <summary>The bolts: thread, grade, number, lengths, head and nut.</summary>
     public required BoltSet Bolts { get; init; }
 
+    /// <summary>What the thread runs into: a nut, a tapped part or an insert in it.</summary>
+    public required ThreadEnd End { get; init; }
+
     /// <summary>Clearance hole diameter d0.</summary>
     public required double Hole { get; init; }
 
@@ -33,7 +36,7 @@ public sealed record Joint
     /// <summary>Washer under the nut; null where there is none.</summary>
     public required Washer? NutWasher { get; init; }
 
-    /// <summary>The clamped parts from the head to the nut; at least two.</summary>
+    /// <summary>The parts from the head to the nut, at least two; without a nut the last is the tapped one.</summary>
     public required ImmutableArray<Layer> Layers { get; init; }
 
     /// <summary>Load cases on the whole joint; at least one.</summary>
@@ -45,8 +48,26 @@ public sealed record Joint
     /// <summary>Friction μ between the faces.</summary>
     public required double FaceFriction { get; init; }
 
+    /// <summary>Temperatures of assembly and service.</summary>
+    public required Temperatures Temperatures { get; init; }
+
+    /// <summary>What it has to seal; null where nothing is stated, and then leaking is not judged.</summary>
+    public required Sealing? Sealing { get; init; }
+
+    /// <summary>By which strengths and criterion alternating loads are judged.</summary>
+    public required FatigueRules Fatigue { get; init; }
+
     /// <summary>By which factors and conventions it is judged.</summary>
     public required Judging Judging { get; init; }
+
+    /// <summary>Figures calculated by hand, to be laid beside the working.</summary>
+    public required HandFigures HandFigures { get; init; }
+
+    /// <summary>True where the last part takes the thread.</summary>
+    public bool Tapped => End.Kind != ThreadEndKind.Nut;
+
+    /// <summary>The head or nut that is turned when tightening, and the hole it turns over: the nut, a stud's nut, or the screw's head.</summary>
+    public BearingPart Turned => Bolts.Nut ?? Bolts.Head;
 }
 
 /// <summary>The bolts of a joint.</summary>
@@ -56,11 +77,18 @@ public sealed record Joint
 /// <param name="Length">Nominal length under the head, mm.</param>
 /// <param name="LengthChosen">True where the length was chosen from the grip, not given.</param>
 /// <param name="ThreadLength">b, mm.</param>
-/// <param name="Head">Head.</param>
-/// <param name="Nut">Nut.</param>
+/// <param name="Head">Head; for a stud the nut that stands in its place.</param>
+/// <param name="Nut">Nut; null where the thread runs into a part.</param>
+/// <param name="Above">How far a stud stands above the face that its upper nut presses on, mm; 0 for a bolt with a head.</param>
 public sealed record BoltSet(
-    ScrewThread Thread, GradeBand Grade, int Count, double Length, bool LengthChosen, double ThreadLength, BearingPart Head, BearingPart Nut)
+    ScrewThread Thread, GradeBand Grade, int Count, double Length, bool LengthChosen, double ThreadLength, BearingPart Head, BearingPart? Nut, double Above = 0)
 {
+    /// <summary>True for a stud, threaded over its whole length.</summary>
+    public bool IsStud => Head.Kind == JointRules.Stud;
+
+    /// <summary>Length below the face that the head presses on, mm.</summary>
+    public double Below => Length - Above;
+
     /// <summary>Length from under the head to the thread, mm.</summary>
     public double ShankLength => Length - ThreadLength;
 
@@ -71,6 +99,121 @@ public sealed record BoltSet(
     public double SureShank => Math.Max(0, ShankLength - (5 * Thread.Pitch));
 }
 
+/// <summary>What the thread runs into.</summary>
+public enum ThreadEndKind
+{
+    /// <summary>A standard nut.</summary>
+    Nut,
+
+    /// <summary>A tapped hole in the last part.</summary>
+    Tapped,
+
+    /// <summary>A wire thread insert in the last part.</summary>
+    Insert,
+}
+
+/// <summary>What the thread runs into, and how far. All lengths in mm.</summary>
+/// <param name="Kind">Nut, tapped part or insert.</param>
+/// <param name="ThreadDepth">Usable thread in the tapped hole from the part's face; 0 with a nut.</param>
+/// <param name="Engagement">Le, thread that holds the bolt; with a nut the nut's height.</param>
+/// <param name="OuterDiameter">Diameter whose thread can strip out of the part: d, or the insert's outer thread.</param>
+/// <param name="InsertLength">Length of the insert; 0 where there is none.</param>
+/// <param name="Blind">True where the hole does not go through the part.</param>
+public sealed record ThreadEnd(ThreadEndKind Kind, double ThreadDepth, double Engagement, double OuterDiameter, double InsertLength, bool Blind);
+
+/// <summary>Temperatures, °C.</summary>
+/// <param name="Assembly">When it is tightened.</param>
+/// <param name="Parts">Of the parts in service.</param>
+/// <param name="Bolts">Of the bolts in service.</param>
+public sealed record Temperatures(double Assembly, double Parts, double Bolts)
+{
+    /// <summary>True where anything is warmed or cooled.</summary>
+    public bool Change => Parts != Assembly || Bolts != Assembly;
+}
+
+/// <summary>What the clamp has to seal.</summary>
+/// <param name="Area">Area of gasket or face that the bolts together press, mm².</param>
+/// <param name="Factor">m, clamp pressure needed over the pressure contained.</param>
+public sealed record Sealing(double Area, double Factor);
+
+/// <summary>How a figure of endurance is come by.</summary>
+public enum EnduranceSchool
+{
+    /// <summary>Listed for grade and size; rolled threads.</summary>
+    Table,
+
+    /// <summary>Estimated from tensile strength and a fatigue stress concentration.</summary>
+    Estimated,
+
+    /// <summary>An amplitude that depends on the diameter; rolled threads.</summary>
+    Amplitude,
+
+    /// <summary>Given by the user.</summary>
+    Given,
+}
+
+/// <summary>How the threads were made: rolling leaves the root in compression, and cutting does not.</summary>
+public enum ThreadMaking
+{
+    /// <summary>Cut; taken where nothing is stated.</summary>
+    Cut,
+
+    /// <summary>Rolled before heat treatment.</summary>
+    Rolled,
+
+    /// <summary>Rolled after heat treatment: the compression stays.</summary>
+    RolledAfter,
+}
+
+/// <summary>Where a mean and an alternating stress together are too much.</summary>
+public enum FatigueCriterion
+{
+    /// <summary>Straight line from Se to Su.</summary>
+    Goodman,
+
+    /// <summary>Parabola from Se to Su.</summary>
+    Gerber,
+
+    /// <summary>Quarter ellipse from Se to Sp.</summary>
+    Elliptic,
+}
+
+/// <summary>By which strengths and criterion alternating loads are judged.</summary>
+/// <param name="School">Where the endurance strength comes from.</param>
+/// <param name="Strength">Listed or given endurance strength, MPa; 0 where a formula gives it.</param>
+/// <param name="Making">How the threads were made.</param>
+/// <param name="Criterion">Criterion in use; the others are shown beside it.</param>
+/// <param name="Slope">k of the S–N line; null for endless life.</param>
+/// <param name="Knee">Cycles at which the S–N line reaches the endurance strength.</param>
+/// <param name="Source">Where the strength comes from.</param>
+public sealed record FatigueRules(
+    EnduranceSchool School, double Strength, ThreadMaking Making, FatigueCriterion Criterion, double? Slope, double Knee, string Source)
+{
+    /// <summary>Fatigue stress concentration Kf of thread and head fillet by strength and making (SAE up to 2 and ISO up to 5.8 are low grades: under 600 MPa).</summary>
+    public static (double Thread, double Fillet) Concentration(double tensile, ThreadMaking making) => (tensile < 600, making == ThreadMaking.Cut) switch
+    {
+        (true, true) => (2.8, 2.1),
+        (true, false) => (2.2, 2.1),
+        (false, true) => (3.8, 2.3),
+        (false, false) => (3.0, 2.3),
+    };
+}
+
+/// <summary>Figures calculated by hand.</summary>
+/// <param name="Tolerance">Share within which a figure agrees.</param>
+/// <param name="Figures">The figures.</param>
+public sealed record HandFigures(double Tolerance, ImmutableArray<HandFigure> Figures)
+{
+    /// <summary>The figure laid beside a step; null where there is none.</summary>
+    public HandFigure? For(string check, string step) => Figures.FirstOrDefault(f => f.Check == check && f.Step == step);
+}
+
+/// <summary>One figure calculated by hand.</summary>
+/// <param name="Check">Id of the check in whose working the step stands.</param>
+/// <param name="Step">Value name of the step, with its index where there are several: <c>frustumStiffness#2</c>.</param>
+/// <param name="Value">In held units.</param>
+public sealed record HandFigure(string Check, string Step, double Value);
+
 /// <summary>Which way a part pulls when the joint is sheared.</summary>
 public enum Side
 {
@@ -79,6 +222,9 @@ public enum Side
 
     /// <summary>To the right of the drawing.</summary>
     Right,
+
+    /// <summary>Neither: a sleeve or spacer that is only clamped.</summary>
+    None,
 }
 
 /// <summary>A clamped part.</summary>
@@ -87,19 +233,47 @@ public enum Side
 /// <param name="Material">Strengths for this thickness.</param>
 /// <param name="Side">Which way it pulls.</param>
 /// <param name="EdgeDistance">Hole centre to the edge that the load points to, mm; null where not stated, and then tear-out is not judged.</param>
-public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance);
+/// <param name="Width">Width of the part across the pull, mm; null where not stated, and then its net section is not judged.</param>
+/// <param name="HolesAcross">Holes side by side in that width.</param>
+public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance, double? Width = null, int HolesAcross = 1)
+{
+    /// <summary>True where it brings no shear to the bolt: a gasket, a sleeve, a spacer.</summary>
+    public bool OnlyClamped => Side == Side.None || Material.IsGasket;
+}
 
 /// <summary>Loads on the whole joint in one case.</summary>
 /// <param name="Name">What it is called.</param>
 /// <param name="Tension">N; + pulls the members apart, − presses them together.</param>
 /// <param name="Shear">N, across the bolts; its sign does not matter.</param>
-public sealed record LoadCase(string Name, double Tension, double Shear);
+public sealed record LoadCase(string Name, double Tension, double Shear)
+{
+    /// <summary>Name of the case that this one alternates with, <see cref="JointRules.Unloaded"/>, or null where it is steady.</summary>
+    public string? AlternatesWith { get; init; }
+
+    /// <summary>Tension of the case it alternates with, N; null where it is steady.</summary>
+    public double? OtherTension { get; init; }
+
+    /// <summary>How often it comes; null for endless.</summary>
+    public double? Cycles { get; init; }
+
+    /// <summary>Pressure contained in this case, MPa.</summary>
+    public double Pressure { get; init; }
+}
 
 /// <summary>What the tightening aims at.</summary>
 public enum AimKind
 {
     /// <summary>A share of the proof load.</summary>
     ProofShare,
+
+    /// <summary>A share of yield on the tensile stress area.</summary>
+    YieldShare,
+
+    /// <summary>A share of yield on the root area: a second school, some 8 to 10 % below the same share of the stress area.</summary>
+    RootYieldShare,
+
+    /// <summary>The least preload of structural practice; the value is the force, N.</summary>
+    Structural,
 
     /// <summary>A clamp force, N.</summary>
     Preload,
@@ -120,7 +294,14 @@ public enum AimKind
 /// <param name="Relaxation">Share of the nominal preload.</param>
 public sealed record Tightening(
     AimKind Aim, double AimValue, TighteningMethod Method, bool ScatterGiven, NutFactor NutFactor, bool NutFactorGiven,
-    double Settling, bool SettlingChosen, double Relaxation);
+    double Settling, bool SettlingChosen, double Relaxation)
+{
+    /// <summary>Friction in the thread and under the part that turns; null where the nut factor of the short form is used.</summary>
+    public (double Thread, double Bearing)? Friction { get; init; }
+
+    /// <summary>Torque of a locking feature, N·mm: turned against, it gives no clamp.</summary>
+    public double PrevailingTorque { get; init; }
+}
 
 /// <summary>By which conventions and required factors a joint is judged (machine basis: factors of safety).</summary>
 public sealed record Judging

@@ -15,6 +15,12 @@ public static class JointRules
     /// <summary>Embedding of the thread and of each interface, mm (customary 2.5 to 4 µm a face by roughness).</summary>
     public const double SettlingPerFace = 0.003;
 
+    /// <summary>The head kind of a stud.</summary>
+    public const string Stud = "stud";
+
+    /// <summary>What a case alternates with where the load goes away.</summary>
+    public const string Unloaded = "unloaded";
+
     /// <summary>The joint, or null with every fault that was found added to <paramref name="faults"/>.</summary>
     public static Joint? Judge(JointInput input, List<Fault> faults)
     {
@@ -23,51 +29,77 @@ public static class JointRules
         var grade = GradeFor(input, thread, faults);
         var headWasher = WasherFor(input.HeadWasher, Fields.HeadWasher, thread, faults);
         var nutWasher = WasherFor(input.NutWasher, Fields.NutWasher, thread, faults);
-        var head = thread is null || input.Head is null ? null : Standards.FindHead(input.Head, thread.Diameter);
-        if (thread is not null && input.Head is not null && head is null)
-        {
-            faults.Add(new(Fields.Head.Path, input.Head, $"no standard {input.Head} head is listed for {thread.Designation}. Choose another size or head"));
-        }
-        var nut = thread is null ? null : Standards.FindNut("hex", thread.Diameter);
-        if (thread is not null && nut is null)
+        var kind = input.EndKind switch { "tapped" => ThreadEndKind.Tapped, "insert" => ThreadEndKind.Insert, _ => ThreadEndKind.Nut };
+        var anyNut = thread is null ? null : Standards.FindNut("hex", thread.Diameter);
+        var nut = kind == ThreadEndKind.Nut ? anyNut : null;
+        if (thread is not null && anyNut is null && (kind == ThreadEndKind.Nut || input.Head == Stud))
         {
             faults.Add(new(Fields.Thread.Path, thread.Designation, $"no standard hex nut is listed for {thread.Designation}. Choose another size"));
         }
+        var head = thread is null || input.Head is null ? null
+            : input.Head == Stud ? (anyNut is null ? null : anyNut with { Kind = Stud })
+            : Standards.FindHead(input.Head, thread.Diameter);
+        if (thread is not null && input.Head is not null and not Stud && head is null)
+        {
+            faults.Add(new(Fields.Head.Path, input.Head, $"no standard {input.Head} head is listed for {thread.Designation}. Choose another size or head"));
+        }
+        if (head is { Countersunk: true } && headWasher is not null)
+        {
+            faults.Add(new(Fields.HeadWasher.Path, input.HeadWasher, "a countersunk head takes no washer") { Mends = [new("No washer under the head", Fields.HeadWasher.Path, "")] });
+        }
+        if (kind != ThreadEndKind.Nut && nutWasher is not null)
+        {
+            faults.Add(new(Fields.NutWasher.Path, input.NutWasher, "there is no nut to put a washer under: the thread runs into the last part") { Mends = [new("No washer under the nut", Fields.NutWasher.Path, "")] });
+        }
         var hole = HoleFor(input, thread, head, nut, headWasher, nutWasher, faults);
         var layers = LayersFor(input, thread, hole?.Diameter, faults);
-        if (input.Cases.Count == 0) faults.Add(new("loads", null, "no load case. State at least one, with its tension, its shear or both"));
+        var cases = CasesFor(input, faults);
+        var fatigue = FatigueFor(input, thread, grade, faults);
+        var friction = FrictionFor(input, faults);
+        var aim = AimFor(input, grade, thread, faults);
         var lubrication = Named(input.Lubrication, Fields.Lubrication.Path, s => Standards.NutFactors.FirstOrDefault(k => k.Lubrication == s), Fields.Lubrication.Allowed, faults);
         var methodName = input.Method ?? (lubrication is null ? null : UsualMethod(lubrication));
         var method = Named(methodName, Fields.Method.Path, s => Standards.Methods.FirstOrDefault(m => m.Name == s), Fields.Method.Allowed, faults);
-        if (faults.Count > before || thread is null || grade is null || head is null || nut is null || hole is null || layers is null ||
-            lubrication is null || method is null || input.Count is null || input.Aim is null || input.Judging is null ||
-            input.Relaxation is null || input.FaceFriction is null || input.Cases.Any(c => c is null))
+        if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null ||
+            fatigue is null || aim is null || lubrication is null || method is null || input.Count is null || input.Judging is null ||
+            input.Relaxation is null || input.FaceFriction is null || input.PrevailingTorque is null || input.AssemblyTemperature is null || input.HandFigures is null)
         {
             return null;
         }
 
-        var washers = (headWasher?.Thickness ?? 0) + (nutWasher?.Thickness ?? 0);
-        var grip = layers.Value.Sum(l => l.Thickness) + washers;
-        var bolts = BoltsFor(input, thread, grade, head, nut, grip, faults);
-        if (bolts is null) return null;
-        var interfaces = layers.Value.Length - 1 + (headWasher is null ? 0 : 1) + (nutWasher is null ? 0 : 1) + 2;
+        var bolts = BoltsFor(input, thread, grade, head, nut, kind, layers.Value, (headWasher?.Thickness ?? 0) + (nutWasher?.Thickness ?? 0), faults);
+        var temperatures = TemperaturesFor(input, layers.Value, faults);
+        if (bolts is null || temperatures is null) return null;
+        // One in the thread, one under the head, one under a nut, one between each two parts.
+        var interfaces = layers.Value.Length - 1 + (headWasher is null ? 0 : 1) + (nutWasher is null ? 0 : 1) + (nut is null ? 1 : 2);
         return new Joint
         {
             Input = input,
             Number = input.Number,
             Name = input.Name,
-            Bolts = bolts,
+            Bolts = bolts.Value.Bolts,
+            End = bolts.Value.End,
             Hole = hole.Value.Diameter,
             HoleSource = hole.Value.Source,
             HeadWasher = headWasher,
             NutWasher = nutWasher,
             Layers = layers.Value,
-            Cases = [.. input.Cases.Select(c => c!)],
+            Cases = cases.Value,
             Tightening = new Tightening(
-                input.Aim.Value.Kind, input.Aim.Value.Value,
+                aim.Value.Kind, aim.Value.Value,
                 input.Scatter is { } scatter ? method with { Scatter = scatter, Source = "given" } : method, input.Scatter is not null,
                 input.NutFactor is { } k ? lubrication with { K = k, Low = k, High = k, Source = "given" } : lubrication, input.NutFactor is not null,
-                input.Settling ?? SettlingPerFace * (1 + interfaces), input.Settling is null, input.Relaxation.Value),
+                input.Settling ?? SettlingPerFace * (1 + interfaces), input.Settling is null, input.Relaxation.Value)
+            {
+                Friction = friction,
+                PrevailingTorque = input.PrevailingTorque.Value,
+            },
+            Temperatures = temperatures,
+            Sealing = input.SealArea is { } area
+                ? new Sealing(area, input.SealFactor ?? layers.Value.Max(l => l.Material.GasketFactor) ?? 1)
+                : null,
+            Fatigue = fatigue,
+            HandFigures = input.HandFigures,
             FaceFriction = input.FaceFriction.Value,
             Judging = input.Judging,
         };
@@ -86,12 +118,9 @@ public static class JointRules
         ? part.BearingDiameter
         : MemberFormulas.PressedDiameter<Plain>(new(part.BearingDiameter), new(washer.OuterDiameter), new(washer.Thickness), new(halfAngle)).Value;
 
-    /// <summary>The nominal length for a grip: the next preferred one that leaves at least one pitch through the nut, mm; null past the list.</summary>
-    public static double? ChooseLength(ScrewThread thread, double grip, double nutHeight)
-    {
-        var least = grip + nutHeight + thread.Pitch;
-        return Standards.Lengths.FirstOrDefault(l => l.System == thread.System && l.Length >= least - 1e-9)?.Length;
-    }
+    /// <summary>The next preferred nominal length of at least <paramref name="least"/> mm; null past the list.</summary>
+    private static double? NextLength(ScrewThread thread, double least) =>
+        Standards.Lengths.FirstOrDefault(l => l.System == thread.System && l.Length >= least - 1e-9)?.Length;
 
     private static T? Named<T>(string? name, string path, Func<string, T?> find, string problem, List<Fault> faults)
         where T : class
@@ -181,12 +210,16 @@ public static class JointRules
 
     private static ImmutableArray<Layer>? LayersFor(JointInput input, ScrewThread? thread, double? hole, List<Fault> faults)
     {
-        if (input.Layers.Count < 2) faults.Add(new("layers", null, $"a through-bolted joint clamps at least two parts; there {(input.Layers.Count == 1 ? "is one" : "are none")}"));
+        if (input.Layers.Count < 2) faults.Add(new("layers", null, $"a joint has at least two parts, the tapped one counted; there {(input.Layers.Count == 1 ? "is one" : "are none")}"));
         var layers = ImmutableArray.CreateBuilder<Layer>();
         for (var i = 0; i < input.Layers.Count; i++)
         {
             var layer = input.Layers[i];
             var material = MaterialFor(input, layer, i, faults);
+            if (layer.Width is { } width && hole is { } bored && width <= (layer.HolesAcross ?? 1) * bored)
+            {
+                faults.Add(new($"layers[{i}].width", Mm(width), $"nothing is left between the holes: above {Mm((layer.HolesAcross ?? 1) * bored)} is needed"));
+            }
             if (layer.EdgeDistance is { } edge && thread is not null)
             {
                 var path = $"layers[{i}].edgeDistance";
@@ -201,7 +234,7 @@ public static class JointRules
             }
             if (layer.Thickness is { } thickness && material is not null && layer.Side is { } side)
             {
-                layers.Add(new Layer(layer.Name, thickness, material, side, layer.EdgeDistance));
+                layers.Add(new Layer(layer.Name, thickness, material, side, layer.EdgeDistance, layer.Width, layer.HolesAcross ?? 1));
             }
         }
         return layers.Count == input.Layers.Count && layers.Count >= 2 ? layers.ToImmutable() : null;
@@ -227,36 +260,235 @@ public static class JointRules
         return fitting;
     }
 
-    private static BoltSet? BoltsFor(
-        JointInput input, ScrewThread thread, GradeBand grade, BearingPart head, BearingPart nut, double grip, List<Fault> faults)
+    private static ImmutableArray<LoadCase>? CasesFor(JointInput input, List<Fault> faults)
     {
-        var least = grip + nut.Height;
-        var chosen = ChooseLength(thread, grip, nut.Height);
-        var length = input.Length ?? chosen;
-        if (length is null)
+        if (input.Cases.Count == 0)
         {
-            faults.Add(new(Fields.Length.Path, null, $"a grip of {Mm(grip)} needs a bolt over {Mm(least)}: longer than any preferred length. Give the length"));
+            faults.Add(new("loads", null, "no load case. State at least one, with its tension, its shear or both"));
+            return null;
+        }
+        if (input.Cases.Any(c => c is null)) return null;
+        var cases = ImmutableArray.CreateBuilder<LoadCase>();
+        for (var i = 0; i < input.Cases.Count; i++)
+        {
+            var load = input.Cases[i]!;
+            if (load.AlternatesWith is not { } name)
+            {
+                cases.Add(load);
+                continue;
+            }
+            var unloaded = name.Equals(Unloaded, StringComparison.OrdinalIgnoreCase);
+            var other = input.Cases.FirstOrDefault(c => c != load && c!.Name.Equals(name, StringComparison.OrdinalIgnoreCase));
+            if (!unloaded && other is null)
+            {
+                var known = string.Join(", ", input.Cases.Where(c => c != load).Select(c => c!.Name).Append(Unloaded));
+                faults.Add(new($"loads[{i}].alternatesWith", name, $"no other load case of that name. Choose one of {known}"));
+                continue;
+            }
+            cases.Add(load with { OtherTension = other?.Tension ?? 0 });
+        }
+        return cases.Count == input.Cases.Count ? cases.ToImmutable() : null;
+    }
+
+    private static FatigueRules? FatigueFor(JointInput input, ScrewThread? thread, GradeBand? grade, List<Fault> faults)
+    {
+        if (thread is null || grade is null || input.Making is not { } making || input.Criterion is not { } criterion || input.Knee is not { } knee) return null;
+        var listed = Standards.FindEndurance(grade.Grade, thread.Diameter);
+        FatigueRules Rules(EnduranceSchool school, double strength, string source) => new(school, strength, making, criterion, input.Slope, knee, source);
+        if (input.EnduranceStrength is { } given) return Rules(EnduranceSchool.Given, given, "given");
+        var rolled = making != ThreadMaking.Cut;
+        var cutFault = new Fault(Fields.Endurance.Path, input.Endurance, "these strengths are of rolled threads, and the threads are taken as cut. State the threads as rolled where that is sure, or take the estimate")
+        {
+            Mends = [new("Take the estimate for cut threads", Fields.Endurance.Path, "estimated"), new("The threads are rolled", Fields.Making.Path, "rolled")],
+        };
+        switch (input.Endurance)
+        {
+            case "table" when !rolled:
+            case "amplitude" when !rolled:
+                faults.Add(cutFault);
+                return null;
+            case "table" when listed is null:
+                faults.Add(new(Fields.Endurance.Path, "table", $"no endurance strength is listed for {grade.Grade} in {thread.Designation}. Take the estimate, or give the strength"));
+                return null;
+            case "amplitude":
+                return Rules(EnduranceSchool.Amplitude, 0, "amplitude of rolled threads by diameter, VDI 2230-1, 5.5.3");
+            case "estimated":
+            case null when !rolled || listed is null:
+                return Rules(EnduranceSchool.Estimated, 0, $"estimated for {(rolled ? "rolled" : "cut")} threads, half the tensile strength over the fatigue stress concentration");
+            default:
+                return Rules(EnduranceSchool.Table, listed!.Strength, listed.Source);
+        }
+    }
+
+    private static (double, double)? FrictionFor(JointInput input, List<Fault> faults)
+    {
+        if (input.ThreadFriction is { } thread && input.BearingFriction is { } bearing)
+        {
+            if (input.NutFactor is null) return (thread, bearing);
+            faults.Add(new(Fields.NutFactor.Path, QuantityText.Figures(input.NutFactor.Value), "a nut factor and two frictions say the same thing twice: clear one or the others") { Mends = [new("Use the frictions", Fields.NutFactor.Path, "")] });
+        }
+        else if (input.ThreadFriction is null != input.BearingFriction is null)
+        {
+            var missing = input.ThreadFriction is null ? Fields.ThreadFriction : Fields.BearingFriction;
+            faults.Add(new(missing.Path, null, "the long torque form needs both frictions, in the thread and under the part that turns"));
+        }
+        return null;
+    }
+
+    private static (AimKind Kind, double Value)? AimFor(JointInput input, GradeBand? grade, ScrewThread? thread, List<Fault> faults)
+    {
+        if (input.Aim is not { Kind: AimKind.Structural }) return input.Aim;
+        if (grade is null || thread is null) return null;
+        if (Standards.FindPretension(grade.Grade, thread.Diameter) is { } row)
+        {
+            return (AimKind.Structural, row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Plain>.Of(thread).StressArea.Value);
+        }
+        faults.Add(new(Fields.Aim.Path, "structural", $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, A325 and A490. Aim for a share of proof"));
+        return null;
+    }
+
+    private static Temperatures? TemperaturesFor(JointInput input, ImmutableArray<Layer> layers, List<Fault> faults)
+    {
+        var assembly = input.AssemblyTemperature!.Value;
+        var parts = input.PartsTemperature ?? assembly;
+        var temperatures = new Temperatures(assembly, parts, input.BoltsTemperature ?? parts);
+        if (temperatures.Change && layers.FirstOrDefault(l => l.Material.Expansion is null) is { } unknown)
+        {
+            faults.Add(new(Fields.PartsTemperature.Path, null, $"the thermal expansion of {unknown.Material.Name} is not stated: state it with the material, or leave the temperatures out"));
+            return null;
+        }
+        return temperatures;
+    }
+
+    private static (BoltSet Bolts, ThreadEnd End)? BoltsFor(
+        JointInput input, ScrewThread thread, GradeBand grade, BearingPart head, BearingPart? nut, ThreadEndKind kind, ImmutableArray<Layer> layers, double washers, List<Fault> faults)
+    {
+        if (head.Countersunk && layers[0].Thickness < head.Height - 1e-9)
+        {
+            faults.Add(new("layers[0].thickness", Mm(layers[0].Thickness), $"the countersink is deeper than the part: the head is {Mm(head.Height)} high")
+            {
+                Mends = [new($"{layers[0].Name} {Mm(Math.Ceiling(head.Height))} thick", "layers[0].thickness", Mm(Math.Ceiling(head.Height))), new("Hex head", Fields.Head.Path, "hex")],
+            });
+            return null;
+        }
+        var all = layers.Sum(l => l.Thickness) + washers;
+        return nut is not null ? Nutted(input, thread, grade, head, nut, all, faults) : Screwed(input, thread, grade, head, kind, layers, all - layers[^1].Thickness, faults);
+    }
+
+    private static (BoltSet, ThreadEnd)? Nutted(
+        JointInput input, ScrewThread thread, GradeBand grade, BearingPart head, BearingPart nut, double clamped, List<Fault> faults)
+    {
+        var stud = head.Kind == Stud;
+        var least = clamped + nut.Height + (stud ? head.Height : 0);
+        // At least one pitch shows beyond each nut.
+        var chosen = NextLength(thread, least + (stud ? 2 : 1) * thread.Pitch);
+        if ((input.Length ?? chosen) is not { } length)
+        {
+            faults.Add(new(Fields.Length.Path, null, $"a grip of {Mm(clamped)} needs a bolt over {Mm(least)}: longer than any preferred length. Give the length"));
             return null;
         }
         if (length < least - 1e-9)
         {
-            faults.Add(new(Fields.Length.Path, Mm(length.Value), $"too short: grip {Mm(grip)} and nut {Mm(nut.Height)} need at least {Mm(least)}"
-                + (chosen is { } c ? $"; {Mm(c)} is the next preferred length with a thread through the nut" : "")));
+            faults.Add(new(Fields.Length.Path, Mm(length), $"too short for its grip: {Mm(clamped)} clamped and {(stud ? "two nuts" : "nut")} {Mm(least - clamped)} need at least {Mm(least)}"
+                + (chosen is { } c ? $"; {Mm(c)} is the next preferred length with a thread through the nut" : ""))
+            {
+                Mends = chosen is { } next ? [new($"{Mm(next)} long", Fields.Length.Path, Mm(next)), new("Let the length be chosen", Fields.Length.Path, "")] : [new("Let the length be chosen", Fields.Length.Path, "")],
+            });
             return null;
         }
-        if (input.ThreadLength is { } b && b > length + 1e-9)
+        if (ThreadLengthFor(input, thread, length, clamped, stud, faults) is not { } threadLength) return null;
+        var above = stud ? head.Height + ((length - least) / 2) : 0;
+        return (new BoltSet(thread, grade, input.Count!.Value, length, input.Length is null, threadLength, head, nut, above),
+            new ThreadEnd(ThreadEndKind.Nut, 0, nut.Height, thread.Diameter, 0, false));
+    }
+
+    private static (BoltSet, ThreadEnd)? Screwed(
+        JointInput input, ScrewThread thread, GradeBand grade, BearingPart head, ThreadEndKind kind, ImmutableArray<Layer> layers, double clamped, List<Fault> faults)
+    {
+        var part = layers[^1];
+        var depth = input.ThreadDepth ?? part.Thickness;
+        var d = thread.Diameter;
+        if (depth > part.Thickness + 1e-9)
         {
-            faults.Add(new(Fields.ThreadLength.Path, Mm(b), $"longer than the bolt, which is {Mm(length.Value)}"));
+            faults.Add(new(Fields.ThreadDepth.Path, Mm(depth), $"deeper than {part.Name}, which is {Mm(part.Thickness)} thick")
+            {
+                Mends = [new("Tap it through", Fields.ThreadDepth.Path, ""), new($"{part.Name} {Mm(depth)} thick", $"layers[{layers.Length - 1}].thickness", Mm(depth))],
+            });
             return null;
         }
-        var threadLength = input.ThreadLength ?? Standards.ThreadLength(thread.System, thread.Diameter, length.Value);
-        if (length - threadLength > grip + 1e-9)
+        var insert = kind == ThreadEndKind.Insert ? input.InsertLength ?? 1.5 * d : 0;
+        if (insert > depth + 1e-9)
         {
-            var path = input.ThreadLength is null ? Fields.Length.Path : Fields.ThreadLength.Path;
-            faults.Add(new(path, Mm(input.ThreadLength ?? length.Value), $"the nut would run onto the shank: the thread begins {Mm(length.Value - threadLength)} under the head, the grip is only {Mm(grip)}. Shorten the bolt, thread it further or pack the grip"));
+            faults.Add(new(Fields.InsertLength.Path, Mm(insert), $"the insert is longer than the hole: {Mm(insert)} in {Mm(depth)} of thread")
+            {
+                Mends =
+                [
+                    .. depth >= d ? [new Mend($"An insert {Mm(d)} long", Fields.InsertLength.Path, Mm(d))] : Array.Empty<Mend>(),
+                    insert <= part.Thickness + 1e-9
+                        ? new Mend($"Thread {Mm(insert)} deep", Fields.ThreadDepth.Path, Mm(insert))
+                        : new Mend($"{part.Name} {Mm(Math.Ceiling(insert))} thick", $"layers[{layers.Length - 1}].thickness", Mm(Math.Ceiling(insert))),
+                ],
+            });
             return null;
         }
-        return new BoltSet(thread, grade, input.Count!.Value, length.Value, input.Length is null, threadLength, head, nut);
+        var outer = kind == ThreadEndKind.Insert ? Stripping.InsertDiameter<Plain>(new(d), new(thread.Pitch)).Value : d;
+        var holds = kind == ThreadEndKind.Insert ? insert : depth;
+        var breaking = Stripping.RequiredEngagement<Plain>(
+            ThreadGeometry<Plain>.Of(thread).NutMinorDiameter, ThreadGeometry<Plain>.Of(thread).StressArea, new(outer), new(grade.Tensile), new(part.Material.Tensile), new(Stripping.ShearRatio)).Value;
+        var wanted = input.Engagement ?? Math.Min(holds, kind == ThreadEndKind.Insert ? insert : Math.Max(d, breaking));
+        if (wanted > holds + 1e-9)
+        {
+            faults.Add(new(Fields.Engagement.Path, Mm(wanted), $"only {Mm(holds)} of thread can hold the bolt") { Mends = [new("Let the engagement be chosen", Fields.Engagement.Path, "")] });
+            return null;
+        }
+        var stud = head.Kind == Stud;
+        var least = clamped + wanted + (stud ? head.Height + thread.Pitch : 0);
+        var most = clamped + depth + (stud ? double.PositiveInfinity : 0);
+        // Where no preferred length reaches the engagement without bottoming, the longest that fits stands for it.
+        var chosen = NextLength(thread, least) is { } next && next <= most + 1e-9 ? next
+            : Standards.Lengths.LastOrDefault(l => l.System == thread.System && l.Length <= most + 1e-9 && l.Length > clamped + thread.Pitch)?.Length;
+        if ((input.Length ?? chosen) is not { } length)
+        {
+            faults.Add(new(Fields.Length.Path, null, $"no preferred length reaches through {Mm(clamped)} into {Mm(depth)} of thread. Give the length"));
+            return null;
+        }
+        Mend[] mends = chosen is { } fits ? [new($"{Mm(fits)} long", Fields.Length.Path, Mm(fits)), new("Let the length be chosen", Fields.Length.Path, "")] : [];
+        if (length > most + 1e-9)
+        {
+            faults.Add(new(Fields.Length.Path, Mm(length), $"the screw bottoms: {Mm(length - clamped)} reach past the clamped parts, the thread is {Mm(depth)} deep. It would clamp nothing") { Mends = mends });
+            return null;
+        }
+        var engaged = stud ? wanted : Math.Min(length - clamped, holds);
+        if (engaged < thread.Pitch || length - clamped < (input.Engagement ?? 0) - 1e-9 || (stud && length < least - thread.Pitch - 1e-9))
+        {
+            faults.Add(new(Fields.Length.Path, Mm(length), stud
+                ? $"too short: {Mm(wanted)} engaged, {Mm(clamped)} clamped and a nut of {Mm(head.Height)} need at least {Mm(least)}"
+                : $"too short for its grip: {Mm(clamped)} clamped leave {Mm(Math.Max(0, length - clamped))} to engage, {Mm(input.Engagement ?? wanted)} {(input.Engagement is null ? "would be usual" : "is wanted")}") { Mends = mends });
+            return null;
+        }
+        if (ThreadLengthFor(input, thread, length, clamped, stud, faults) is not { } threadLength) return null;
+        return (new BoltSet(thread, grade, input.Count!.Value, length, input.Length is null, threadLength, head, null, stud ? length - clamped - wanted : 0),
+            new ThreadEnd(kind, depth, engaged, outer, insert, depth < part.Thickness - 1e-9));
+    }
+
+    /// <summary>The threaded length: the whole stud; what was given; by the standard; or a screw threaded to the head where the standard's shank would not pass.</summary>
+    private static double? ThreadLengthFor(JointInput input, ScrewThread thread, double length, double clamped, bool stud, List<Fault> faults)
+    {
+        if (input.ThreadLength is { } b && (stud || b > length + 1e-9))
+        {
+            faults.Add(new(Fields.ThreadLength.Path, Mm(b), stud ? "a stud here is threaded over its whole length" : $"longer than the bolt, which is {Mm(length)}") { Mends = [new("Let the thread length be chosen", Fields.ThreadLength.Path, "")] });
+            return null;
+        }
+        var threadLength = stud ? length : input.ThreadLength ?? Standards.ThreadLength(thread.System, thread.Diameter, length);
+        if (length - threadLength <= clamped + 1e-9) return threadLength;
+        // ISO 4014 would leave the shank too long; the same length is sold threaded to the head (ISO 4017), and only where nothing was given.
+        if (input.Length is null && input.ThreadLength is null) return length;
+        var path = input.ThreadLength is null ? Fields.Length.Path : Fields.ThreadLength.Path;
+        faults.Add(new(path, Mm(input.ThreadLength ?? length), $"the shank is in the way: the thread begins {Mm(length - threadLength)} under the head, only {Mm(clamped)} are clamped. Shorten the bolt, thread it further or pack the grip")
+        {
+            Mends = [new("Threaded to the head", Fields.ThreadLength.Path, Mm(length)), .. input.Length is null ? Array.Empty<Mend>() : [new("Let the length be chosen", Fields.Length.Path, "")]],
+        });
+        return null;
     }
 
     private static string Mm(double value) => QuantityText.ShowText(value, Dimension.Length, UnitSystem.Si);

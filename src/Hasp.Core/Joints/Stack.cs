@@ -30,7 +30,16 @@ public sealed record Stack
     /// <summary>Washers and layers from the head down.</summary>
     public required ImmutableArray<StackItem> Items { get; init; }
 
-    /// <summary>l, mm.</summary>
+    /// <summary>Everything between the head's face and the nut, or the face of the tapped part, mm: what a drawing shows as clamped.</summary>
+    public required double Clamped { get; init; }
+
+    /// <summary>Depth below the head's face at which the grip begins, mm; above 0 only under a countersunk head.</summary>
+    public required double SeatDepth { get; init; }
+
+    /// <summary>
+    /// l, mm: the length that stretches. With a nut all that is clamped; in a tapped part h + t2/2 where the part is thinner than
+    /// the bolt, else h + d/2, h everything above it.
+    /// </summary>
     public required double Grip { get; init; }
 
     /// <summary>ld, unthreaded length in the grip, mm.</summary>
@@ -39,7 +48,7 @@ public sealed record Stack
     /// <summary>lt, threaded length in the grip, mm.</summary>
     public double ThreadInGrip => Grip - ShankInGrip;
 
-    /// <summary>Bolt beyond the nut, mm.</summary>
+    /// <summary>Bolt beyond the nut, or beyond the thread that holds it in a tapped part, mm.</summary>
     public required double Protrusion { get; init; }
 
     /// <summary>Planes that carry the shear; empty where all parts pull one way.</summary>
@@ -51,7 +60,10 @@ public sealed record Stack
     /// </summary>
     public required ImmutableArray<double> LayerShare { get; init; }
 
-    /// <summary>The frusta of both cones, from the head to the nut.</summary>
+    /// <summary>Length of each layer's hole that a bolt bears on, mm: less half a countersink, and no more than the engagement of a tapped part.</summary>
+    public required ImmutableArray<double> BearingLength { get; init; }
+
+    /// <summary>The frusta of both cones, from the head to the nut; heights below the seat.</summary>
     public required IReadOnlyList<ConeSegment> Cones { get; init; }
 
     /// <summary>Lays the stack out.</summary>
@@ -74,31 +86,64 @@ public sealed record Stack
         }
         if (joint.NutWasher is { } nut) Add(nut.Thickness, WasherModulus, nut.OuterDiameter, -1);
 
-        Span<ConeLayer> cone = stackalloc ConeLayer[items.Count];
-        for (var i = 0; i < items.Count; i++) cone[i] = new ConeLayer(items[i].Thickness, items[i].Modulus, items[i].MaxDiameter);
+        var last = joint.Layers[^1];
+        var clamped = joint.Tapped ? top - last.Thickness : top;
+        var seat = bolts.Head.SeatDepth;
+        var end = joint.Tapped ? GripInto(clamped, last.Thickness, bolts.Thread.Diameter) : top;
+        var cone = new List<ConeLayer>(items.Count);
+        foreach (var (item, thickness) in Squeezed(items, seat, end)) cone.Add(new ConeLayer(thickness, item.Modulus, item.MaxDiameter));
         return new Stack
         {
             Items = items.ToImmutable(),
-            Grip = top,
-            ShankInGrip = Math.Min(bolts.ShankLength, top),
-            Protrusion = bolts.Length - top - bolts.Nut.Height,
+            Clamped = clamped,
+            SeatDepth = seat,
+            Grip = end - seat,
+            ShankInGrip = Math.Clamp(bolts.ShankLength - bolts.Above - seat, 0, end - seat),
+            Protrusion = bolts.Below - clamped - joint.End.Engagement,
             Planes = PlanesOf(joint),
             LayerShare = SharesOf(joint.Layers),
-            Cones = PressureCone.Cut(cone, bolts.Head.BearingDiameter, bolts.Nut.BearingDiameter, joint.Judging.ConeHalfAngle),
+            BearingLength = [.. joint.Layers.Select((l, i) =>
+                joint.Tapped && i == joint.Layers.Length - 1 ? Math.Min(l.Thickness, joint.End.Engagement) : i == 0 ? l.Thickness - seat : l.Thickness)],
+            // In a tapped part the second cone starts at the effective depth with the head's diameter and grows upward.
+            Cones = PressureCone.Cut(
+                System.Runtime.InteropServices.CollectionsMarshal.AsSpan(cone), bolts.Head.ConeFace, (bolts.Nut ?? bolts.Head).ConeFace, joint.Judging.ConeHalfAngle),
         };
+    }
+
+    /// <summary>l of a bolt in a tapped part, mm: h + t2/2 where t2 &lt; d, else h + d/2.</summary>
+    /// <param name="above">h, everything above the tapped part, mm.</param>
+    /// <param name="tapped">t2, thickness of the tapped part, mm.</param>
+    /// <param name="diameter">d, mm.</param>
+    public static double GripInto(double above, double tapped, double diameter) => above + (Math.Min(tapped, diameter) / 2);
+
+    /// <summary>What of each item lies in the grip and is squeezed, mm; the rest of a countersunk or tapped part is not.</summary>
+    public IEnumerable<(StackItem Item, double Thickness)> Squeezed() => Squeezed(Items, SeatDepth, SeatDepth + Grip);
+
+    private static IEnumerable<(StackItem Item, double Thickness)> Squeezed(IEnumerable<StackItem> items, double from, double to) =>
+        items.Select(i => (i, Math.Min(i.Bottom, to) - Math.Max(i.Top, from))).Where(i => i.Item2 > 1e-9);
+
+    /// <summary>A part that is only clamped goes with the one above it, or below where there is none.</summary>
+    private static Side SideOf(ImmutableArray<Layer> layers, int i)
+    {
+        var at = i;
+        while (at >= 0 && layers[at].OnlyClamped) at--;
+        if (at >= 0) return layers[at].Side;
+        while (i < layers.Length && layers[i].OnlyClamped) i++;
+        return i < layers.Length ? layers[i].Side : Side.None;
     }
 
     private static ImmutableArray<ShearPlane> PlanesOf(Joint joint)
     {
         var planes = ImmutableArray.CreateBuilder<ShearPlane>();
+        var bolts = joint.Bolts;
         var height = joint.HeadWasher?.Thickness ?? 0;
         for (var i = 0; i + 1 < joint.Layers.Length; i++)
         {
             height += joint.Layers[i].Thickness;
-            if (joint.Layers[i].Side == joint.Layers[i + 1].Side) continue;
-            // A hair's tolerance: a plane exactly at the end of the sure shank lies in the shank.
-            var thread = height > joint.Bolts.SureShank + 1e-9;
-            planes.Add(new ShearPlane(height, thread, thread && height <= joint.Bolts.ShankLength + 1e-9));
+            if (SideOf(joint.Layers, i) == SideOf(joint.Layers, i + 1)) continue;
+            // A hair's tolerance: a plane exactly at the end of the sure shank lies in the shank. A stud has none.
+            var thread = bolts.IsStud || height > bolts.SureShank + 1e-9;
+            planes.Add(new ShearPlane(height, thread, thread && !bolts.IsStud && height <= bolts.ShankLength + 1e-9));
         }
         return planes.ToImmutable();
     }
@@ -107,16 +152,17 @@ public sealed record Stack
     {
         var shares = new double[layers.Length];
         var planes = 0;
-        for (var i = 0; i + 1 < layers.Length; i++) if (layers[i].Side != layers[i + 1].Side) planes++;
+        for (var i = 0; i + 1 < layers.Length; i++) if (SideOf(layers, i) != SideOf(layers, i + 1)) planes++;
         if (planes == 0) return [.. shares];
         for (var first = 0; first < layers.Length;)
         {
             var last = first;
-            while (last + 1 < layers.Length && layers[last + 1].Side == layers[first].Side) last++;
+            while (last + 1 < layers.Length && SideOf(layers, last + 1) == SideOf(layers, first)) last++;
             var beside = (first > 0 ? 1 : 0) + (last + 1 < layers.Length ? 1 : 0);
+            double Bearing(int i) => layers[i].OnlyClamped ? 0 : layers[i].Thickness;
             var thickness = 0.0;
-            for (var i = first; i <= last; i++) thickness += layers[i].Thickness;
-            for (var i = first; i <= last; i++) shares[i] = (double)beside / planes * layers[i].Thickness / thickness;
+            for (var i = first; i <= last; i++) thickness += Bearing(i);
+            for (var i = first; i <= last; i++) shares[i] = thickness > 0 ? (double)beside / planes * Bearing(i) / thickness : 0;
             first = last + 1;
         }
         return [.. shares];

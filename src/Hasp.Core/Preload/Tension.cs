@@ -10,15 +10,18 @@ public static class Tension
         where T : struct, IReal<T> =>
         T.Let(Terms.ProofLoad, proofStrength * stressArea);
 
-    /// <summary>T = K·d·F, N·mm: the short torque form. It holds for the K of the finish and lubricant actually there, no other.</summary>
-    public static T Torque<T>(T nutFactor, T diameter, T preload)
+    /// <summary>
+    /// T = arm·F, and the prevailing torque, N·mm. The arm is K·d in the short form, which holds for the K of the finish and lubricant
+    /// actually there and no other, or <see cref="Torsion.Arm"/> in the long form.
+    /// </summary>
+    public static T Torque<T>(T arm, T preload, T? prevailing = null)
         where T : struct, IReal<T> =>
-        T.Let(Terms.Torque, nutFactor * diameter * preload);
+        T.Let(Terms.Torque, prevailing is { } idle ? (arm * preload) + idle : arm * preload);
 
-    /// <summary>F = T/(K·d), N: the short torque form read the other way.</summary>
-    public static T FromTorque<T>(T torque, T nutFactor, T diameter)
+    /// <summary>F = (T − Tprev)/arm, N, never below nothing: the torque form read the other way.</summary>
+    public static T FromTorque<T>(T torque, T? prevailing, T arm)
         where T : struct, IReal<T> =>
-        T.Let(Terms.Preload, torque / (nutFactor * diameter));
+        T.Let(Terms.Preload, (prevailing is { } idle ? T.Max(T.Const(0), torque - idle) : torque) / arm);
 
     /// <summary>ΔF = fz/(1/kb + 1/km), N: what embedding takes from the stretch of bolt and members.</summary>
     public static T EmbeddingLoss<T>(T settling, T bolt, T members)
@@ -35,13 +38,43 @@ public static class Tension
         where T : struct, IReal<T> =>
         T.Let(Terms.BoltStretch, preload / bolt);
 
-    /// <summary>Fi,max = (1 + Γ)·Fi, N. Used in every strength check.</summary>
-    public static T Largest<T>(T preload, T scatter)
+    /// <summary>
+    /// ΔF = (αm·ΔTm − αb·ΔTb)·l/(1/kb + 1/km), N: parts that grow more than the bolt stretch it. Holds while both stay elastic and
+    /// the temperature is even along the grip.
+    /// </summary>
+    /// <param name="memberExpansion">αm, 1/K, mean over the grip.</param>
+    /// <param name="memberWarming">ΔTm, K.</param>
+    /// <param name="boltExpansion">αb, 1/K.</param>
+    /// <param name="boltWarming">ΔTb, K.</param>
+    /// <param name="grip">l, mm.</param>
+    /// <param name="bolt">kb, N/mm.</param>
+    /// <param name="members">km, N/mm.</param>
+    public static T ThermalChange<T>(T memberExpansion, T memberWarming, T boltExpansion, T boltWarming, T grip, T bolt, T members)
         where T : struct, IReal<T> =>
-        T.Let(Terms.PreloadMax, (T.Const(1) + scatter) * preload);
+        T.Let(Terms.ThermalChange,
+            ((memberExpansion * memberWarming) - (boltExpansion * boltWarming)) * grip / ((T.Const(1) / bolt) + (T.Const(1) / members)));
 
-    /// <summary>Fi,min = (1 − Γ)·Fi − ΔFz − r·Fi, N, never below nothing. Used in every slip and opening check.</summary>
-    public static T Smallest<T>(T preload, T scatter, T embeddingLoss, T relaxation)
-        where T : struct, IReal<T> =>
-        T.Let(Terms.PreloadMin, T.Max(T.Const(0), ((T.Const(1) - scatter) * preload) - embeddingLoss - (relaxation * preload)));
+    /// <summary>Fi,max = (1 + Γ)·Fi, and what temperature adds, N. Used in every strength check.</summary>
+    /// <param name="preload">Fi, N.</param>
+    /// <param name="scatter">Γ.</param>
+    /// <param name="thermal">ΔFT, N; null where nothing is warmed. A loss is not credited: the bolt was at full preload when cold.</param>
+    public static T Largest<T>(T preload, T scatter, T? thermal = null)
+        where T : struct, IReal<T>
+    {
+        var tight = (T.Const(1) + scatter) * preload;
+        return T.Let(Terms.PreloadMax, thermal is { } gained ? tight + T.Max(T.Const(0), gained) : tight);
+    }
+
+    /// <summary>Fi,min = (1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing. Used in every slip and opening check.</summary>
+    /// <param name="preload">Fi, N.</param>
+    /// <param name="scatter">Γ.</param>
+    /// <param name="embeddingLoss">ΔFz, N.</param>
+    /// <param name="relaxation">r, share of the nominal preload.</param>
+    /// <param name="thermal">ΔFT, N; null where nothing is warmed. A gain is not credited: the joint must hold cold as well.</param>
+    public static T Smallest<T>(T preload, T scatter, T embeddingLoss, T relaxation, T? thermal = null)
+        where T : struct, IReal<T>
+    {
+        var left = ((T.Const(1) - scatter) * preload) - embeddingLoss - (relaxation * preload);
+        return T.Let(Terms.PreloadMin, T.Max(T.Const(0), thermal is { } gained ? left + T.Min(T.Const(0), gained) : left));
+    }
 }

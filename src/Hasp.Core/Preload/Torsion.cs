@@ -35,6 +35,21 @@ public static class Torsion
         T.Let(Terms.Friction, T.Max(T.Const(0),
             ((nutFactor * diameter) - (pitch / T.Const(2 * Math.PI, "2π"))) / ((pitchDiameter / HalfCosine<T>()) + (meanDiameter / T.Const(2)))));
 
+    /// <summary>P/(2π) + μt·d2/(2·cos 30°) + μb·Dm/2, mm: the long torque form for each unit of preload.</summary>
+    public static T Arm<T>(T pitch, T threadFriction, T pitchDiameter, T bearingFriction, T meanDiameter)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.TorqueArm, (pitch / T.Const(2 * Math.PI, "2π")) + (threadFriction * pitchDiameter / HalfCosine<T>()) + (bearingFriction * meanDiameter / T.Const(2)));
+
+    /// <summary>The nut factor that the long form equals, (T − Tprev)/(F·d): what turns into clamp, the locking feature left out.</summary>
+    public static T EquivalentNutFactor<T>(T arm, T diameter)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.EquivalentNutFactor, arm / diameter);
+
+    /// <summary>Dm, mm, of a countersunk head: its cone of 90° presses harder than its axial force, by 1/sin 45°.</summary>
+    public static T ConicalMeanDiameter<T>(T meanDiameter)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.MeanBearingDiameter, meanDiameter / T.Const(Math.Sin(Math.PI / 4), "sin 45°"));
+
     /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, not the nut's face.</summary>
     public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque)
         where T : struct, IReal<T> =>

@@ -15,7 +15,7 @@ public readonly record struct WindowEdge(Check Check, double Preload);
 /// leave, from the smallest to the largest, must lie within it. Checks at the nominal preload, and those that preload does
 /// not touch, have no edge.
 /// </summary>
-/// <param name="TooLoose">Edges of slip and opening, the highest first.</param>
+/// <param name="TooLoose">Edges of slip, opening, leaking and of the fatigue cliff, the highest first.</param>
 /// <param name="TooTight">Edges of the strength checks, the lowest first.</param>
 public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnlyList<WindowEdge> TooTight)
 {
@@ -31,48 +31,76 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
     /// <summary>Finds the edges by judging the joint at trial preloads: no formula is turned round by hand.</summary>
     public static PreloadWindow Of(in Mechanics<Plain> mechanics)
     {
-        // Twice what breaks the bolt bounds every edge that could matter.
-        var most = 2 * mechanics.Joint.Bolts.Grade.Tensile * mechanics.Thread.StressArea.Value;
+        var most = Most(mechanics);
         var (loose, tight) = (new List<WindowEdge>(), new List<WindowEdge>());
         for (var i = 0; i < Check.All.Count; i++)
         {
             var check = Check.All[i];
-            if (check.Preload is not (PreloadUsed.Smallest or PreloadUsed.Largest) || mechanics.Joint.Judging.RequiredByIndex[i] <= 0) continue;
+            if (check.Preload is PreloadUsed.None or PreloadUsed.Nominal || mechanics.Joint.Judging.RequiredByIndex[i] <= 0) continue;
+            if (ReserveAt(i, mechanics, 0) is not { } none) continue;
+            var enough = ReserveAt(i, mechanics, most)!.Value;
+            if (check.Preload == PreloadUsed.Both)
+            {
+                // Rises while the joint opens, falls with the mean stress: one edge on either side of its best preload.
+                var best = Best(i, mechanics, most);
+                var holds = ReserveAt(i, mechanics, best) >= 1;
+                if (none < 1) loose.Add(new WindowEdge(check, holds ? Edge(i, mechanics, 0, best, rising: true) : double.PositiveInfinity));
+                if (enough < 1 && holds) tight.Add(new WindowEdge(check, Edge(i, mechanics, best, most, rising: false)));
+                continue;
+            }
+            // The same answer whatever the preload: no edge.
+            if (none >= 1 && enough >= 1) continue;
             var rising = check.Preload == PreloadUsed.Smallest;
-            var (holdsAtLeast, holdsAtMost) = (Holds(i, mechanics, 0), Holds(i, mechanics, most));
-            // Nothing to check, or the same answer whatever the preload.
-            if (holdsAtLeast is null || (holdsAtLeast.Value && holdsAtMost!.Value)) continue;
-            var edge = holdsAtLeast == holdsAtMost ? (rising ? double.PositiveInfinity : 0) : Edge(i, mechanics, most, rising);
+            var edge = (none >= 1) == (enough >= 1) ? (rising ? double.PositiveInfinity : 0) : Edge(i, mechanics, 0, most, rising);
             (rising ? loose : tight).Add(new WindowEdge(check, edge));
         }
         return new PreloadWindow([.. loose.OrderByDescending(e => e.Preload)], [.. tight.OrderBy(e => e.Preload)]);
     }
 
-    private static double Edge(int check, in Mechanics<Plain> mechanics, double most, bool rising)
+    /// <summary>Twice what breaks the bolt, N: it bounds every edge that could matter.</summary>
+    private static double Most(in Mechanics<Plain> m) => 2 * m.Joint.Bolts.Grade.Tensile * m.Thread.StressArea.Value;
+
+    private static double Edge(int check, in Mechanics<Plain> mechanics, double low, double high, bool rising)
     {
-        var (low, high) = (0.0, most);
         for (var i = 0; i < 44; i++)
         {
             var middle = (low + high) / 2;
-            if (Holds(check, mechanics, middle) == rising) high = middle;
+            if (ReserveAt(check, mechanics, middle) >= 1 == rising) high = middle;
             else low = middle;
         }
         return rising ? high : low;
     }
 
-    /// <summary>Whether a check holds in every case with exactly this preload in the bolt; null where it has nothing to check.</summary>
-    private static bool? Holds(int check, in Mechanics<Plain> mechanics, double preload)
+    /// <summary>The preload at which a check that rises and then falls is best: golden section.</summary>
+    private static double Best(int check, in Mechanics<Plain> mechanics, double most)
+    {
+        const double Golden = 0.6180339887498949;
+        var (low, high) = (0.0, most);
+        for (var i = 0; i < 48; i++)
+        {
+            var (left, right) = (high - (Golden * (high - low)), low + (Golden * (high - low)));
+            if (ReserveAt(check, mechanics, left) < ReserveAt(check, mechanics, right)) low = left;
+            else high = right;
+        }
+        return (low + high) / 2;
+    }
+
+    /// <summary>
+    /// Least factor over required factor of a check over all cases with exactly this preload (N) in the bolt; null where it has nothing
+    /// to check. A factor that is no number (no preload and no load: 0/0) is no failure.
+    /// </summary>
+    internal static double? ReserveAt(int check, in Mechanics<Plain> mechanics, double preload)
     {
         var joint = mechanics.Joint;
         var trial = mechanics.WithPreload(new Plain(preload));
-        bool? holds = null;
+        double? least = null;
         foreach (var loads in joint.Cases)
         {
             var judged = MachineBasis.Judge(check, trial, BoltLoad<Plain>.Of(loads, joint.Bolts.Count));
             if (!judged.Applies) continue;
-            // Without any preload or load there is no force to fail under: 0/0 is no failure.
-            holds = (holds ?? true) && !(judged.Factor.Value < joint.Judging.RequiredByIndex[check]);
+            var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
+            if (least is null || reserve < least) least = reserve;
         }
-        return holds;
+        return least;
     }
 }

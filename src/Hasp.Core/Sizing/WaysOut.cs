@@ -12,11 +12,21 @@ namespace Hasp.Core.Sizing;
 /// <param name="Edits">What to write into the document: field paths and texts, empty text to have it chosen.</param>
 /// <param name="Reserve">Least factor over required factor afterwards; 1 or more.</param>
 /// <param name="Governs">What governs afterwards.</param>
-public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path, string Text)> Edits, double Reserve, Check Governs);
+public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path, string Text)> Edits, double Reserve, Check Governs)
+{
+    /// <summary>Which way each part pulls before the change, as a document says it.</summary>
+    public required IReadOnlyList<string> Sides { get; init; }
+}
 
 /// <summary>Looks for the smallest single changes, one of each kind, after which every check holds.</summary>
 public static class WaysOut
 {
+    /// <summary>In the place of a path: puts a sleeve of that length and outer radius under the head.</summary>
+    public const string SleeveEdit = "sleeve";
+
+    /// <summary>What the sleeve is called.</summary>
+    public const string Sleeve = "Sleeve";
+
     // Plate thicknesses that are stocked, mm.
     private static readonly double[] Plates = [5, 6, 8, 10, 12, 15, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 60, 70, 80];
 
@@ -25,14 +35,14 @@ public static class WaysOut
     {
         var now = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count).Reserve;
         // A joint that holds is not worth turning upside down for a little more.
-        var kinds = new[] { Sizes(joint, now < 1 ? 6 : 2), Grades(joint), Counts(joint, now < 1 ? Math.Max(12, joint.Bolts.Count) : 2), Methods(joint), Aims(joint), Washers(joint), Thicker(joint), Edges(joint) };
-        return [.. kinds.Select(k => First(k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
+        var kinds = new[] { Sizes(joint, now < 1 ? 6 : 2), Grades(joint), Counts(joint, now < 1 ? Math.Max(12, joint.Bolts.Count) : 2), Lubricants(joint), Methods(joint), Aims(joint), Washers(joint), Engagements(joint), Inserts(joint), Grips(joint), Thicker(joint), Edges(joint) };
+        return [.. kinds.Select(k => First(joint, k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
     }
 
     private readonly record struct Change(string Words, JointInput Input, (string Path, string Text)[] Edits);
 
     /// <summary>The first change of a kind, mildest first, that mends the joint.</summary>
-    private static WayOut? First(IEnumerable<Change> changes, double now)
+    private static WayOut? First(Joint before, IEnumerable<Change> changes, double now)
     {
         foreach (var change in changes)
         {
@@ -40,7 +50,10 @@ public static class WaysOut
             var (reserve, _, check, _) = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count);
             // A joint that holds already is offered only what makes a difference.
             if (check < 0 || reserve < Math.Max(1, now * 1.02)) continue;
-            return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserve, Check.All[check]);
+            return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserve, Check.All[check])
+            {
+                Sides = [.. before.Layers.Select(l => l.Side.ToString().ToLowerInvariant())],
+            };
         }
         return null;
     }
@@ -68,6 +81,44 @@ public static class WaysOut
         where m.Scatter < joint.Tightening.Method.Scatter && !m.Name.StartsWith("wrench", StringComparison.Ordinal)
         orderby m.Scatter descending
         select new Change($"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", joint.Input with { Method = m.Name, Scatter = null }, [(Fields.Method.Path, m.Name), (Fields.Scatter.Path, "")]);
+
+    /// <summary>Only where the torque is the aim: a preload aimed at stays what it is, whatever the lubricant.</summary>
+    private static IEnumerable<Change> Lubricants(Joint joint) =>
+        from k in Standards.NutFactors
+        where k.Lubrication is "lubricated" or "moly" or "wax" && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven
+            && k.Lubrication != joint.Tightening.NutFactor.Lubrication
+        orderby k.K descending
+        select new Change($"{char.ToUpperInvariant(k.Label[0])}{k.Label[1..]} in place of {joint.Tightening.NutFactor.Label}",
+            joint.Input with { Lubrication = k.Lubrication, Method = joint.Tightening.Method.Name.StartsWith("wrench", StringComparison.Ordinal) ? null : joint.Input.Method },
+            joint.Tightening.Method.Name.StartsWith("wrench", StringComparison.Ordinal)
+                ? [(Fields.Lubrication.Path, k.Lubrication), (Fields.Method.Path, "")]
+                : [(Fields.Lubrication.Path, k.Lubrication)]);
+
+    private static IEnumerable<Change> Engagements(Joint joint) =>
+        from l in Standards.Lengths
+        where joint.Tapped && l.System == joint.Bolts.Thread.System && l.Length > joint.Bolts.Length
+        select new Change($"{Mm(l.Length)} long: deeper into {joint.Layers[^1].Name}", joint.Input with { Length = l.Length, ThreadLength = null }, [(Fields.Length.Path, Mm(l.Length)), (Fields.ThreadLength.Path, "")]);
+
+    private static IEnumerable<Change> Inserts(Joint joint) =>
+        from times in new[] { 1, 1.5, 2, 2.5 }
+        let length = times * joint.Bolts.Thread.Diameter
+        where joint.Tapped && length > joint.End.InsertLength
+        select new Change($"A thread insert {Mm(length)} long", joint.Input with { EndKind = "insert", InsertLength = length, Length = null, ThreadLength = null, Engagement = null },
+            [(Fields.EndKind.Path, "insert"), (Fields.InsertLength.Path, Mm(length)), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, ""), (Fields.Engagement.Path, "")]);
+
+    /// <summary>A sleeve under the head makes the bolt longer and softer: more stretch to lose, less of the swing.</summary>
+    private static IEnumerable<Change> Grips(Joint joint) =>
+        from times in new[] { 1, 2, 3 }
+        let length = Math.Ceiling(times * joint.Bolts.Thread.Diameter)
+        where !joint.Bolts.Head.Countersunk && joint.Layers[0].Name != Sleeve
+        select new Change($"Longer grip: a steel sleeve {Mm(length)} long under the head",
+            joint.Input with { Layers = [new LayerInput(Sleeve, length, "Steel", Side.None, SleeveRadius(joint)), .. joint.Input.Layers], Length = null, ThreadLength = null },
+            [(SleeveEdit, $"{Mm(length)} × {Mm(SleeveRadius(joint))}"), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, "")]);
+
+    /// <summary>A sleeve as wide as two diameters: it carries the head, and the cone grows no wider in it, mm.</summary>
+    private static double SleeveRadius(Joint joint) => Math.Ceiling(joint.Bolts.Thread.Diameter);
+
+    private static string Mm(double value) => value.ToString("0.###", CultureInfo.InvariantCulture) + " mm";
 
     private static IEnumerable<Change> Aims(Joint joint) =>
         from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }

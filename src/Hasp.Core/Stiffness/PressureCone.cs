@@ -102,7 +102,13 @@ public static class PressureCone
         T.Let(Terms.FrustumStiffness, modulus * T.Const(Math.PI / 4, "π/4") * ((outer * outer) - (bore * bore)) / thickness, index);
 
     /// <summary>All segments in series: 1/km = Σ 1/ki, N/mm.</summary>
-    public static T InSeries<T>(IReadOnlyList<ConeSegment> segments, T headFace, T nutFace, T bore, T halfAngle)
+    /// <param name="segments">From <see cref="Cut"/>.</param>
+    /// <param name="headFace">Diameter that the head's cone starts with, mm.</param>
+    /// <param name="nutFace">Diameter that the other cone starts with, mm.</param>
+    /// <param name="bore">d, mm.</param>
+    /// <param name="halfAngle">α, rad.</param>
+    /// <param name="scale">All lengths along the bolt times this, where geometry varies; null for as drawn.</param>
+    public static T InSeries<T>(IReadOnlyList<ConeSegment> segments, T headFace, T nutFace, T bore, T halfAngle, T? scale = null)
         where T : struct, IReal<T>
     {
         var tangent = T.Tan(halfAngle);
@@ -112,7 +118,7 @@ public static class PressureCone
         {
             var s = segments[i];
             var n = i + 1;
-            var t = T.Given(Terms.SegmentThickness, s.Thickness, n);
+            var t = Scaled(T.Given(Terms.SegmentThickness, s.Thickness, n));
             var e = T.Given(Terms.MemberModulus, s.Modulus, n);
             T k;
             if (s.RingDiameter is { } outer)
@@ -123,11 +129,13 @@ public static class PressureCone
             {
                 var start = s.FromNut ? nutFace : headFace;
                 var face = s.Depth == 0 ? start : T.Let(Terms.FrustumDiameter,
-                    start + (T.Const(2) * T.Given(Terms.SegmentDepth, s.Depth, n) * tangent), n);
+                    start + (T.Const(2) * Scaled(T.Given(Terms.SegmentDepth, s.Depth, n)) * tangent), n);
                 k = Frustum(t, face, bore, e, tangent, n);
             }
             compliance = compliance is { } sum ? sum + (one / k) : one / k;
         }
         return T.Let(Terms.MemberStiffness, one / compliance!.Value);
+
+        T Scaled(T length) => scale is { } times ? times * length : length;
     }
 }

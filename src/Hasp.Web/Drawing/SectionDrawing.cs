@@ -23,6 +23,22 @@ public readonly record struct Box(double X, double Y, double Width, double Heigh
 /// <param name="EndRight">Likewise at the right.</param>
 public sealed record CutPart(Box Left, Box RightBox, int Layer, bool Governs, bool EndLeft, bool EndRight);
 
+/// <summary>A tapped hole as drawn: the thread, the drilled end below it, and solid metal under a blind hole.</summary>
+/// <param name="Thread">Usable thread, as wide as the bolt or the insert's outer thread.</param>
+/// <param name="Drill">The drilled hole below the thread; of no height where it is tapped through.</param>
+/// <param name="Tip">The drill's point, as an SVG point list; empty where the hole goes through.</param>
+/// <param name="Floor">What is solid below; of no height where the hole goes through.</param>
+/// <param name="Insert">The insert's wall left of the bolt, and right of it; null where there is none.</param>
+/// <param name="EngagedFrom">Where the engagement begins.</param>
+/// <param name="EngagedTo">Where it ends.</param>
+public sealed record DrawnHole(Box Thread, Box Drill, string Tip, Box Floor, (Box Left, Box Right)? Insert, double EngagedFrom, double EngagedTo);
+
+/// <summary>A place where the bolt would break, as drawn.</summary>
+/// <param name="Y">Height.</param>
+/// <param name="Share">Share of breaks found there.</param>
+/// <param name="Words">Where, with the stress.</param>
+public sealed record DrawnBreak(double Y, double Share, string Words);
+
 /// <summary>A callout beside the drawing, with the height it points to.</summary>
 public sealed record SideLabel(double PointsTo, double Y, int Layer, string Number, string Text);
 
@@ -37,6 +53,7 @@ public sealed class SectionDrawing
 {
     private readonly Result _result;
     private readonly double _top;
+    private readonly double _partShown;
 
     /// <summary>Lays the section out.</summary>
     /// <param name="result">What to draw.</param>
@@ -49,29 +66,44 @@ public sealed class SectionDrawing
         _result = result;
         var joint = result.Joint;
         var stack = result.Stack;
-        var head = joint.Bolts.Head;
-        var nut = joint.Bolts.Nut;
+        var bolts = joint.Bolts;
+        var head = bolts.Head;
+        var pitch = bolts.Thread.Pitch;
+        // A thick tapped part is broken off a little below its hole: nothing happens further down.
+        var drill = joint.Tapped ? Math.Min(joint.Layers[^1].Thickness, joint.End.ThreadDepth + (joint.End.Blind ? 3 * pitch : 0)) : 0;
+        _partShown = joint.Tapped ? Math.Min(joint.Layers[^1].Thickness, drill + (1.2 * bolts.Thread.Diameter)) : 0;
+        var above = bolts.IsStud ? bolts.Above : head.Countersunk ? 0 : head.Height;
+        var below = joint.Tapped ? _partShown : bolts.Nut!.Height + Math.Max(stack.Protrusion, 0);
+        if (joint.Tapped && !joint.End.Blind) below = Math.Max(below, bolts.Below - stack.Clamped);
         var widest = stack.Cones.Max(c => Math.Max(c.UpperDiameter, c.LowerDiameter));
         var reach = Math.Max(widest * 0.62, Math.Max(head.Across, joint.HeadWasher?.OuterDiameter ?? 0) * 0.95);
-        var tall = head.Height + stack.Grip + nut.Height + Math.Max(stack.Protrusion, 0);
+        var tall = above + stack.Clamped + below;
         Scale = fixedScale ?? Math.Min(width / (2 * reach), height / tall);
         HalfWidth = reach * Scale;
         Axis = width / 2;
         Height = tall * Scale;
-        _top = (fixedScale is null ? Math.Max(0, (height - Height) / 2) : 0) + (head.Height * Scale);
-        Head = Around(head.Across, -head.Height, 0);
-        Nut = Around(nut.Across, stack.Grip, stack.Grip + nut.Height);
-        Shank = Around(joint.Bolts.Thread.Diameter, 0, joint.Bolts.ShankLength);
-        Thread = Around(joint.Bolts.Thread.Diameter, joint.Bolts.ShankLength, joint.Bolts.Length);
-        ThreadCore = Around(result[Terms.RootDiameter], joint.Bolts.ShankLength, joint.Bolts.Length);
-        Runout = Around(joint.Bolts.Thread.Diameter, joint.Bolts.SureShank, joint.Bolts.ShankLength);
-        ThreadPitch = Math.Max(3, joint.Bolts.Thread.Pitch * Scale);
+        _top = (fixedScale is null ? Math.Max(0, (height - Height) / 2) : 0) + (above * Scale);
+        Head = Around(head.Across, head.Countersunk ? 0 : -head.Height, head.Countersunk ? head.Height : 0);
+        Countersink = head.Countersunk
+            ? Points((Head.X, Head.Y), (Head.Right, Head.Y), (Axis + (bolts.Thread.Diameter * Scale / 2), Head.Bottom), (Axis - (bolts.Thread.Diameter * Scale / 2), Head.Bottom))
+            : "";
+        Nut = bolts.Nut is { } nut ? Around(nut.Across, stack.Clamped, stack.Clamped + nut.Height) : null;
+        var threadFrom = bolts.IsStud ? -bolts.Above : Math.Max(bolts.ShankLength, head.Countersunk ? head.Height : 0);
+        Shank = Around(bolts.Thread.Diameter, bolts.IsStud ? 0 : head.Countersunk ? head.Height : 0, bolts.IsStud ? 0 : Math.Max(bolts.ShankLength, head.Countersunk ? head.Height : 0));
+        Thread = Around(bolts.Thread.Diameter, threadFrom, bolts.Below);
+        ThreadCore = Around(result[Terms.RootDiameter], threadFrom, bolts.Below);
+        Runout = Around(bolts.Thread.Diameter, bolts.IsStud ? 0 : Math.Min(bolts.SureShank, bolts.ShankLength), bolts.IsStud ? 0 : bolts.ShankLength);
+        ThreadPitch = Math.Max(3, pitch * Scale);
+        if (joint.Tapped) Hole = HoleOf(drill);
         Parts = [.. stack.Items.Select(Cut)];
         Planes = [.. stack.Planes.Select(p => new DrawnPlane(Y(p.Height), p.RunoutOnly ? "runout: as thread" : p.ThreadInPlane ? "thread in plane" : "shank in plane", p.ThreadInPlane))];
         ConeRight = Cone(1);
         ConeLeft = Cone(-1);
-        GripTop = Y(0);
-        GripBottom = Y(stack.Grip);
+        GripTop = Y(stack.SeatDepth);
+        GripBottom = Y(stack.SeatDepth + stack.Grip);
+        MidPlane = Y(stack.SeatDepth + (stack.Grip / 2));
+        Breaks = [.. result.Breaks.Select(p => new DrawnBreak(Y(p.Height), p.Share,
+            $"{QuantityText.Figures(p.Share * 100)} % of fatigue breaks are {p.Name}: {QuantityText.ShowText(p.Mean, Dimension.Stress, units, 3)} ± {QuantityText.ShowText(p.Amplitude, Dimension.Stress, units, 3)}, fatigue concentration {QuantityText.Figures(p.Concentration)}"))];
         Labels = Spread(LabelsFor(units), height);
         Opens = result.Cases.Any(c => c.State != JointState.Closed);
         if (stack.Planes.Length > 0) OpenAt = Planes[0].Y;
@@ -92,7 +124,20 @@ public sealed class SectionDrawing
 
     public Box Head { get; }
 
-    public Box Nut { get; }
+    /// <summary>Outline of a countersunk head, as an SVG point list; empty for other heads.</summary>
+    public string Countersink { get; }
+
+    /// <summary>The nut; null where the thread runs into a part.</summary>
+    public Box? Nut { get; }
+
+    /// <summary>The tapped hole; null where there is a nut.</summary>
+    public DrawnHole? Hole { get; }
+
+    /// <summary>Places where the bolt would break; empty where no load alternates.</summary>
+    public IReadOnlyList<DrawnBreak> Breaks { get; }
+
+    /// <summary>Half the grip, where the cones meet.</summary>
+    public double MidPlane { get; }
 
     public Box Shank { get; }
 
@@ -136,10 +181,17 @@ public sealed class SectionDrawing
         {
             var j = _result.Joint;
             string Mm(double v) => QuantityText.ShowText(v, Dimension.Length, UnitSystem.Si);
-            var parts = string.Join(", then ", j.Layers.Select(l => $"{l.Name}, {Mm(l.Thickness)} of {l.Material.Name}, pulling {l.Side.ToString().ToLowerInvariant()}"));
+            var parts = string.Join(", then ", j.Layers.Select(l => $"{l.Name}, {Mm(l.Thickness)} of {l.Material.Name}, {(l.OnlyClamped ? "only clamped" : "pulling " + l.Side.ToString().ToLowerInvariant())}"));
             var planes = string.Join("; ", _result.Stack.Planes.Select(p => $"shear plane {Mm(p.Height)} below the head, {(p.RunoutOnly ? "in the thread runout" : p.ThreadInPlane ? "in the thread" : "in the shank")}"));
-            return $"Section through one bolt, from the head down: {(j.HeadWasher is null ? "" : "washer, then ")}{parts}{(j.NutWasher is null ? "" : ", then washer")}, then the nut. "
-                + $"Grip {Mm(_result.Stack.Grip)}, hole {Mm(j.Hole)}, thread begins {Mm(j.Bolts.ShankLength)} below the head, {Mm(_result.Stack.Protrusion)} past the nut. {planes}.";
+            var end = j.End.Kind switch
+            {
+                ThreadEndKind.Nut => $"{(j.NutWasher is null ? "" : ", then washer")}, then the nut. ",
+                ThreadEndKind.Insert => $". {j.Layers[^1].Name} is tapped {Mm(j.End.ThreadDepth)} deep for an insert {Mm(j.End.InsertLength)} long; {Mm(j.End.Engagement)} of thread are engaged. ",
+                _ => $". {j.Layers[^1].Name} is tapped {Mm(j.End.ThreadDepth)} deep; {Mm(j.End.Engagement)} of thread are engaged. ",
+            };
+            var breaks = Breaks.Count == 0 ? "" : " Where it would break: " + string.Join("; ", Breaks.Select(b => b.Words)) + ".";
+            return $"Section through one bolt, from the {(j.Bolts.IsStud ? "upper nut" : $"{j.Bolts.Head.Kind} head")} down: {(j.HeadWasher is null ? "" : "washer, then ")}{parts}{end}"
+                + $"Grip {Mm(_result.Stack.Grip)}, hole {Mm(j.Hole)}, {(j.Bolts.IsStud ? "threaded over its whole length" : $"thread begins {Mm(j.Bolts.ShankLength)} below the head")}{(j.Tapped ? "" : $", {Mm(_result.Stack.Protrusion)} past the nut")}. {planes}.{breaks}";
         }
     }
 
@@ -156,6 +208,11 @@ public sealed class SectionDrawing
         var joint = _result.Joint;
         double left = HalfWidth, right = HalfWidth, bore = joint.Hole;
         bool endLeft = false, endRight = false;
+        var thickness = item.Thickness;
+        if (joint.Tapped && item.Layer == joint.Layers.Length - 1)
+        {
+            (bore, thickness) = (joint.End.OuterDiameter, _partShown);
+        }
         if (item.Layer < 0)
         {
             var washer = item.Top == 0 ? joint.HeadWasher! : joint.NutWasher!;
@@ -164,28 +221,56 @@ public sealed class SectionDrawing
         else if (joint.Layers[item.Layer].EdgeDistance is { } edge && edge * Scale < HalfWidth)
         {
             // A part pulled to the left bears on the bolt with the far side of its hole: its end is at the right.
-            if (joint.Layers[item.Layer].Side == Side.Left) (right, endRight) = (edge * Scale, true);
+            if (joint.Layers[item.Layer].Side == Side.None) (left, right, endLeft, endRight) = (edge * Scale, edge * Scale, true, true);
+            else if (joint.Layers[item.Layer].Side == Side.Left) (right, endRight) = (edge * Scale, true);
             else (left, endLeft) = (edge * Scale, true);
         }
         var half = bore * Scale / 2;
         var governing = _result.Governing;
         var governs = item.Layer >= 0 && governing is not null &&
-            (governing.Check == Check.Bearing || governing.Check == Check.TearOut ? governing.PlaceIndex == item.Layer
+            (governing.Check == Check.Bearing || governing.Check == Check.TearOut || governing.Check == Check.NetSection ? governing.PlaceIndex == item.Layer
+            : governing.Check == Check.Strip && governing.PlaceIndex == 1 ? item.Layer == joint.Layers.Length - 1
             : governing.Check == Check.UnderHead && (governing.PlaceIndex == 0 ? 0 : joint.Layers.Length - 1) == item.Layer);
         return new CutPart(
-            new Box(Axis - left, Y(item.Top), left - half, item.Thickness * Scale),
-            new Box(Axis + half, Y(item.Top), right - half, item.Thickness * Scale), item.Layer, governs, endLeft, endRight);
+            new Box(Axis - left, Y(item.Top), left - half, thickness * Scale),
+            new Box(Axis + half, Y(item.Top), right - half, thickness * Scale), item.Layer, governs, endLeft, endRight);
     }
 
     private string Cone(int side)
     {
         var half = _result.Joint.Hole / 2;
+        var seat = _result.Stack.SeatDepth;
         var outer = new List<(double Y, double D)>();
-        foreach (var s in _result.Stack.Cones) outer.AddRange([(s.Top, s.UpperDiameter), (s.Top + s.Thickness, s.LowerDiameter)]);
-        var points = new List<string> { $"{N(Axis + (side * half * Scale))},{N(Y(0))}" };
+        foreach (var s in _result.Stack.Cones) outer.AddRange([(seat + s.Top, s.UpperDiameter), (seat + s.Top + s.Thickness, s.LowerDiameter)]);
+        var points = new List<string> { $"{N(Axis + (side * half * Scale))},{N(Y(seat))}" };
         points.AddRange(outer.Select(p => $"{N(Axis + (side * Math.Max(p.D / 2, half) * Scale))},{N(Y(p.Y))}"));
-        points.Add($"{N(Axis + (side * half * Scale))},{N(Y(_result.Stack.Grip))}");
+        points.Add($"{N(Axis + (side * half * Scale))},{N(Y(seat + _result.Stack.Grip))}");
         return string.Join(' ', points);
+    }
+
+    private static string Points(params (double X, double Y)[] points) => string.Join(' ', points.Select(p => $"{N(p.X)},{N(p.Y)}"));
+
+    private DrawnHole HoleOf(double drill)
+    {
+        var joint = _result.Joint;
+        var from = _result.Stack.Clamped;
+        var end = joint.End;
+        // The drill is about as wide as the nut's minor diameter; around an insert as wide as the bolt's own thread.
+        var drilled = end.Kind == ThreadEndKind.Insert ? joint.Bolts.Thread.Diameter : _result[Terms.NutMinorDiameter];
+        var thread = Around(end.OuterDiameter, from, from + end.ThreadDepth);
+        var hole = Around(drilled, from + end.ThreadDepth, from + drill);
+        var tip = end.Blind ? Math.Min(drilled * 0.3, _partShown - drill) : 0;
+        var floor = Around(end.OuterDiameter, from + drill, from + _partShown);
+        (Box, Box)? insert = null;
+        if (end.Kind == ThreadEndKind.Insert)
+        {
+            var wall = (end.OuterDiameter - joint.Bolts.Thread.Diameter) * Scale / 2;
+            var high = end.InsertLength * Scale;
+            insert = (new Box(thread.X, thread.Y, wall, high), new Box(thread.Right - wall, thread.Y, wall, high));
+        }
+        return new DrawnHole(
+            thread, hole, end.Blind ? Points((hole.X, hole.Bottom), (hole.Right, hole.Bottom), (Axis, hole.Bottom + (tip * Scale))) : "",
+            end.Blind ? floor : floor with { Height = 0 }, insert, Y(from), Y(from + end.Engagement));
     }
 
     private List<SideLabel> LabelsFor(UnitSystem units)
@@ -195,13 +280,15 @@ public sealed class SectionDrawing
         var labels = new List<SideLabel>();
         foreach (var item in _result.Stack.Items)
         {
-            var middle = Y(item.Top + (item.Thickness / 2));
+            var middle = Y(item.Top + ((joint.Tapped && item.Layer == joint.Layers.Length - 1 ? _partShown : item.Thickness) / 2));
             labels.Add(item.Layer < 0
                 ? new SideLabel(middle, middle, -1, Show(item.Thickness), $"{(item.Top == 0 ? joint.HeadWasher : joint.NutWasher)!.Kind} washer")
                 : new SideLabel(middle, middle, item.Layer, "", $"{joint.Layers[item.Layer].Name}, {joint.Layers[item.Layer].Material.Name}"));
         }
-        labels.Add(new SideLabel(Y(joint.Bolts.ShankLength), Y(joint.Bolts.ShankLength), -2, Show(joint.Bolts.ShankLength), "thread begins"));
-        labels.Add(new SideLabel(Y(joint.Bolts.Length), Y(joint.Bolts.Length), -2, Show(_result.Stack.Protrusion), "past the nut"));
+        void Mark(double height, double number, string text) => labels.Add(new SideLabel(Y(height), Y(height), -2, Show(number), text));
+        if (!joint.Bolts.IsStud && joint.Bolts.ShankLength > 0) Mark(joint.Bolts.ShankLength, joint.Bolts.ShankLength, "thread begins");
+        if (!joint.Tapped) Mark(joint.Bolts.Below, _result.Stack.Protrusion, "past the nut");
+        else Mark(_result.Stack.Clamped + joint.End.Engagement, joint.End.Engagement, "of thread engaged");
         return labels;
     }
 

@@ -22,7 +22,7 @@ public sealed class SectionDrawingTests
         Near(result.Stack.Grip, d.GripBottom - d.GripTop);
         Near(bolts.Head.Across, d.Head.Width);
         Near(bolts.Head.Height, d.Head.Height);
-        Near(bolts.Nut.Height, d.Nut.Height);
+        Near(bolts.Nut!.Height, d.Nut!.Value.Height);
         Near(bolts.ShankLength, d.Shank.Height);
         Near(bolts.ThreadLength, d.Thread.Height);
         Near(bolts.Thread.Diameter, d.Shank.Width);
@@ -34,7 +34,7 @@ public sealed class SectionDrawingTests
         }
         Near(result.Stack.Planes[0].Height, d.Planes[0].Y - d.GripTop);
         Assert.Equal(d.GripTop, d.Head.Bottom, 1e-9);
-        Assert.Equal(d.GripBottom, d.Nut.Y, 1e-9);
+        Assert.Equal(d.GripBottom, d.Nut!.Value.Y, 1e-9);
         void Near(double mm, double drawn) => Assert.Equal(mm * d.Scale, drawn, 1e-6);
     }
 

@@ -56,7 +56,8 @@ public sealed class EvaluationTests
         // K 0.18 stands for the friction with which the long form gives the very same torque; Dm between 22.49 mm face and 17.5 mm hole.
         var r = Samples.Run();
         double d2 = r[Terms.PitchDiameter], d3 = r[Terms.RootDiameter], dm = (22.49 + 17.5) / 2, cos = Math.Cos(Math.PI / 6);
-        var mu = r[Terms.Friction];
+        var mu = r[Terms.ThreadFriction];
+        Assert.Equal(mu, r[Terms.BearingFriction]);
         Assert.Equal(r[Terms.Torque], r[Terms.Preload] * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos)) + (mu * dm / 2)), 1e-6);
         Assert.Equal(r[Terms.Torque], r[Terms.PitchTorque] + r[Terms.ThreadFrictionTorque] + r[Terms.BearingFrictionTorque], 1e-6);
         var most = r[Terms.PreloadMax];
@@ -256,7 +257,7 @@ public sealed class EvaluationTests
         var forward = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
         document["loads"] = JsonNode.Parse("""[{"name":"c","shear":"24 kN"},{"name":"b","tension":"72 kN"},{"name":"a","tension":"20 kN","shear":"3 kN"}]""");
         var backward = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
-        Assert.All(forward.Checks, c =>
+        Assert.All(forward.Checks.Where(c => c.Factor is not null), c =>
         {
             var other = backward.Check(c.Check);
             Assert.Equal(c.Factor, other.Factor);

@@ -44,7 +44,7 @@ public sealed class FaultTests
     [InlineData("bolts.count", "2.5", "whole number")]
     [InlineData("bolts.count", "1001", "at most 1000")]
     [InlineData("bolts.length", "40 mm", "at least 46.8 mm")]
-    [InlineData("bolts.length", "90 mm", "run onto the shank")]
+    [InlineData("bolts.length", "90 mm", "the shank is in the way")]
     [InlineData("bolts.threadLength", "80 mm", "longer than the bolt")]
     [InlineData("hole.diameter", "23 mm", "pull through")]
     [InlineData("judging.preload", "guessed", "extremes")]

@@ -50,7 +50,7 @@ public sealed class ReadingsTests
     [Fact]
     public void The_working_recomputes_to_the_verdict()
     {
-        var result = Samples.Run(("washers.head", "plain"), ("layers[1].material", "EN-GJL-250"));
+        var result = Samples.Run([("washers.head", "plain"), ("layers[1].material", "EN-GJL-250"), .. Samples.EveryCheck]);
         foreach (var check in result.Checks.Where(c => c.Factor is not null))
         {
             Assert.NotEmpty(check.Working.Steps);
@@ -62,7 +62,7 @@ public sealed class ReadingsTests
     [Fact]
     public void Every_step_of_a_working_rests_on_givens_or_on_steps_above_it()
     {
-        foreach (var check in Samples.Run().Checks.Where(c => c.Factor is not null))
+        foreach (var check in Samples.Run(Samples.EveryCheck).Checks.Where(c => c.Factor is not null))
         {
             var known = check.Working.Givens.Select(g => (g.Term!.Id, g.Index)).ToHashSet();
             foreach (var step in check.Working.Steps)
@@ -83,7 +83,7 @@ public sealed class ReadingsTests
     [Fact]
     public void Every_check_is_judged_by_the_basis_at_its_own_place()
     {
-        var mechanics = Mechanics<Plain>.Of(Samples.Joint());
+        var mechanics = Mechanics<Plain>.Of(Samples.Joint(Samples.EveryCheck));
         var load = BoltLoad<Plain>.Of(mechanics.Joint.Cases[0], 4);
         for (var i = 0; i < Check.All.Count; i++)
         {
@@ -106,6 +106,10 @@ public sealed class ReadingsTests
         "bearing" => Terms.BearingFactor.Id,
         "tearOut" => Terms.TearOutFactor.Id,
         "underHead" => Terms.HeadPressureFactor.Id,
+        "leak" => Terms.LeakFactor.Id,
+        "netSection" => Terms.NetFactor.Id,
+        "strip" => Terms.StripFactor.Id,
+        "fatigue" => Terms.FatigueFactor.Id,
         var other => other,
     };
 

@@ -15,7 +15,7 @@ internal static class BearingCheck
         {
             if (m.Stack.LayerShare[i] == 0) continue;
             var force = LoadOn(m, load, i);
-            var thickness = T.Given(Terms.Thickness, layers[i].Thickness, i + 1);
+            var thickness = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1);
             var stress = m.Joint.Judging.BearingQuarter
                 ? MemberFormulas.BearingStressQuarter(force, m.Thread.Diameter, thickness)
                 : MemberFormulas.BearingStress(force, m.Thread.Diameter, thickness);

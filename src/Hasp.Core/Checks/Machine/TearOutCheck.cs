@@ -16,7 +16,7 @@ internal static class TearOutCheck
             if (layers[i].EdgeDistance is not { } edge || m.Stack.LayerShare[i] == 0) continue;
             var force = BearingCheck.LoadOn(m, load, i);
             var e = T.Given(Terms.EdgeDistance, edge, i + 1);
-            var t = T.Given(Terms.Thickness, layers[i].Thickness, i + 1);
+            var t = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1);
             var stress = m.Joint.Judging.TearOutFullEdge
                 ? MemberFormulas.TearOutStressFullEdge(force, e, t)
                 : MemberFormulas.TearOutStress(force, e, T.Given(Terms.HoleDiameter, m.Joint.Hole), t);

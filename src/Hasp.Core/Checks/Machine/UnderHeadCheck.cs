@@ -7,7 +7,7 @@ namespace Hasp.Core.Checks.Machine;
 
 /// <summary>
 /// Limiting pressure of the part over the pressure at the largest preload, at the worse of head (place 0) and nut (place 1).
-/// A washer spreads the force at the cone's angle, no wider than itself.
+/// A washer spreads the force at the cone's angle, no wider than itself; a countersunk head presses on the ring that it covers.
 /// </summary>
 internal static class UnderHeadCheck
 {
@@ -16,9 +16,8 @@ internal static class UnderHeadCheck
     {
         var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
         var joint = m.Joint;
-        return Judged<T>.Nothing
-            .OrWorse(End(m, force, joint.Bolts.Head, joint.HeadWasher, joint.Layers[0].Material, 1), 0)
-            .OrWorse(End(m, force, joint.Bolts.Nut, joint.NutWasher, joint.Layers[^1].Material, 2), 1);
+        var worst = Judged<T>.Nothing.OrWorse(End(m, force, joint.Bolts.Head, joint.HeadWasher, joint.Layers[0].Material, 1), 0);
+        return joint.Bolts.Nut is { } nut ? worst.OrWorse(End(m, force, nut, joint.NutWasher, joint.Layers[^1].Material, 2), 1) : worst;
     }
 
     private static T End<T>(in Mechanics<T> m, T force, BearingPart part, Washer? washer, Material material, int end)

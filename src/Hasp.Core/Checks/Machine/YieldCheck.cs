@@ -16,7 +16,7 @@ internal static class YieldCheck
         var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
         var tension = T.Let(Terms.TensileStress, force / m.Thread.StressArea);
         var torque = Torsion.ThreadTorque(
-            Torsion.PitchTorque(m.PreloadMax, m.Thread.Pitch), Torsion.ThreadFrictionTorque(m.PreloadMax, m.Friction, m.Thread.PitchDiameter));
+            Torsion.PitchTorque(m.PreloadMax, m.Thread.Pitch), Torsion.ThreadFrictionTorque(m.PreloadMax, m.ThreadFriction, m.Thread.PitchDiameter));
         var torsion = Torsion.Stress(torque, m.Thread.PitchDiameter, m.Thread.RootDiameter);
         return Judged<T>.Of(T.Let(Terms.YieldFactor, m.YieldStrength / Torsion.EquivalentStress(tension, torsion, 0.5)));
     }

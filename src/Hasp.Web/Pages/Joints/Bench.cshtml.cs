@@ -53,10 +53,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
         if (await bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a change that really mends the joint as it stands is taken.
         if (WaysOut.Of(state.Result.Joint).FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
-        return await Changed(bench.Change(id, Seen, d =>
-        {
-            foreach (var (path, text) in found.Edits) JointEdit.Set(d, path, text, preferences.Units);
-        }, found.Words, new Conflict("", found.Words, null)));
+        return await Changed(bench.Change(id, Seen, d => JointEdit.Take(d, found, preferences.Units), found.Words, new Conflict("", found.Words, null)));
     }
 
     public Task<IActionResult> OnPostUndo(int id) => Changed(bench.Step(id, Seen, back: true));

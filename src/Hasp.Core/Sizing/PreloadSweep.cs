@@ -1,0 +1,37 @@
+using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
+using Hasp.Core.LoadPath;
+
+namespace Hasp.Core.Sizing;
+
+/// <summary>One check's reserve against the preload really in the bolt.</summary>
+/// <param name="Check">Which.</param>
+/// <param name="Reserves">Factor over required factor at each preload of the sweep; infinite where nothing fails.</param>
+public sealed record SweepCurve(Check Check, IReadOnlyList<double> Reserves);
+
+/// <summary>
+/// Factors against preload: what rises as the joint is tightened, what falls, and the cliff below which the faces part under load.
+/// </summary>
+/// <param name="Preloads">N, evenly from 0.</param>
+/// <param name="Curves">Checks that depend on the preload and have something to check.</param>
+/// <param name="Cliff">Preload below which the worst case parts the faces, N; 0 where nothing pulls them apart.</param>
+public sealed record PreloadSweep(IReadOnlyList<double> Preloads, IReadOnlyList<SweepCurve> Curves, double Cliff)
+{
+    /// <summary>Judges the joint at evenly spaced preloads up to <paramref name="to"/> N.</summary>
+    public static PreloadSweep Of(Joints.Joint joint, double to, int steps = 96)
+    {
+        var mechanics = Mechanics<Plain>.Of(joint);
+        var preloads = Enumerable.Range(0, steps + 1).Select(i => to * i / steps).ToArray();
+        var curves = new List<SweepCurve>();
+        for (var i = 0; i < Check.All.Count; i++)
+        {
+            var index = i;
+            if (Check.All[i].Preload == PreloadUsed.None || joint.Judging.RequiredByIndex[i] <= 0 || PreloadWindow.ReserveAt(i, mechanics, to) is null) continue;
+            curves.Add(new SweepCurve(Check.All[i], [.. preloads.Select(p => PreloadWindow.ReserveAt(index, mechanics, p) ?? double.PositiveInfinity)]));
+        }
+        var most = joint.Cases.Max(c => c.Tension) / joint.Bolts.Count;
+        // The faces part where the load reaches P0 = Fi/(1 − C): read the other way, Fi = P/P0 of a unit preload.
+        var cliff = most <= 0 ? 0 : most / JointUnderLoad.OpeningLoad(new Plain(1), mechanics.LoadShare).Value;
+        return new PreloadSweep(preloads, curves, cliff);
+    }
+}

@@ -1,0 +1,97 @@
+using Hasp.Core;
+using Hasp.Core.Joints;
+
+namespace Hasp.Tests.Evaluating;
+
+/// <summary>Targets of preload, the long torque form, locking features, temperature.</summary>
+public sealed class TighteningTests
+{
+    [Theory]
+    [InlineData("75 %", 0.75 * 580)]
+    [InlineData("75 % of proof", 0.75 * 580)]
+    [InlineData("70 % of yield", 0.70 * 640)]
+    [InlineData("70% yield", 0.70 * 640)]
+    public void Aims_for_a_share_of_strength_on_the_stress_area(string aim, double stress)
+    {
+        var r = Samples.Run(("tightening.aim", aim));
+        Assert.Equal(stress * r[Terms.TensileStressArea], r[Terms.Preload], 1e-6);
+    }
+
+    [Fact]
+    public void The_second_school_takes_yield_on_the_root()
+    {
+        var r = Samples.Run(("tightening.aim", "75 % of root yield"));
+        Assert.Equal(0.75 * 640 * r[Terms.RootArea], r[Terms.Preload], 1e-6);
+    }
+
+    [Fact]
+    public void Structural_practice_lays_down_the_least_preload()
+    {
+        var r = Samples.Run(("tightening.aim", "structural"));
+        Assert.Equal(0.7 * 800 * r[Terms.TensileStressArea], r[Terms.Preload], 1e-6);
+        var a325 = Samples.Run(("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("tightening.aim", "structural"));
+        Assert.Equal(28_000 * 4.4482216152605, a325[Terms.Preload], 0.01);
+        Assert.Contains("lays down no preload", Assert.Single(Samples.Faults(("tightening.aim", "structural"), ("bolts.grade", "4.6"))).Problem, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_long_form_splits_the_torque_and_says_which_nut_factor_it_equals()
+    {
+        var r = Samples.Run(("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.10"), ("tightening.prevailingTorque", "12 N·m"));
+        double f = r[Terms.Preload], d2 = r[Terms.PitchDiameter], dm = (22.49 + 17.5) / 2;
+        var free = f * ((2 / (2 * Math.PI)) + (0.12 * d2 / (2 * Math.Cos(Math.PI / 6))) + (0.10 * dm / 2));
+        Assert.Equal(free + 12_000, r[Terms.Torque], 1e-6);
+        Assert.Equal(free / (f * 16), r[Terms.NutFactor], 1e-12);
+        Assert.Equal(free, r[Terms.PitchTorque] + r[Terms.ThreadFrictionTorque] + r[Terms.BearingFrictionTorque], 1e-6);
+        Assert.DoesNotContain(r.Cautions, c => c.Id == "torqueUntested");
+        // A torque aimed at gives back the same preload.
+        var back = Samples.Run(("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.10"), ("tightening.prevailingTorque", "12 N·m"), ("tightening.aim", $"{(r[Terms.Torque] / 1000).ToString("R", System.Globalization.CultureInfo.InvariantCulture)} N·m"));
+        Assert.Equal(f, back[Terms.Preload], 1e-3);
+    }
+
+    [Fact]
+    public void A_prevailing_torque_gives_no_clamp()
+    {
+        var free = Samples.Run(("tightening.aim", "100 N·m"));
+        var locked = Samples.Run(("tightening.aim", "100 N·m"), ("tightening.prevailingTorque", "20 N·m"));
+        Assert.Equal(0.8, locked[Terms.Preload] / free[Terms.Preload], 1e-12);
+        Assert.Contains(Samples.Run(("tightening.aim", "20 N·m"), ("tightening.prevailingTorque", "20 N·m")).Cautions, c => c.Id == "noClamp");
+    }
+
+    [Fact]
+    public void One_friction_alone_or_with_a_nut_factor_is_refused()
+    {
+        Assert.Equal("tightening.bearingFriction", Assert.Single(Samples.Faults(("tightening.threadFriction", "0.1"))).Path);
+        Assert.Equal("tightening.nutFactor", Assert.Single(Samples.Faults(("tightening.threadFriction", "0.1"), ("tightening.bearingFriction", "0.1"), ("tightening.nutFactor", "0.2"))).Path);
+    }
+
+    [Theory]
+    [InlineData("60 °C", 1)]
+    [InlineData("-20 °C", -1)]
+    public void Aluminium_parts_gain_clamp_when_warm_and_lose_it_when_cold(string temperature, int sign)
+    {
+        (string, string)[] aluminium = [("layers[0].material", "Aluminium 6082-T6"), ("layers[1].material", "Aluminium 6082-T6")];
+        var still = Samples.Run(aluminium);
+        var r = Samples.Run([.. aluminium, ("temperature.parts", temperature)]);
+        var expected = sign * 40 * (2.34e-5 - 1.15e-5) * 32 / ((1 / r[Terms.BoltStiffness]) + (1 / r[Terms.MemberStiffness]));
+        Assert.Equal(expected, r[Terms.ThermalChange], 1e-6);
+        // Neither a gain nor a loss is credited: the joint is at assembly temperature as well.
+        Assert.Equal(still[Terms.PreloadMax] + Math.Max(0, expected), r[Terms.PreloadMax], 1e-6);
+        Assert.Equal(still[Terms.PreloadMin] + Math.Min(0, expected), r[Terms.PreloadMin], 1e-6);
+    }
+
+    [Theory]
+    [InlineData("2000 N·m", "torqueTwelve")]
+    [InlineData("163000 N·m", "torqueThousand")]
+    public void A_torque_in_the_wrong_unit_is_noticed(string torque, string caution) =>
+        Assert.Contains(Samples.Run(("tightening.aim", torque)).Cautions, c => c.Id == caution);
+
+    [Fact]
+    public void Stiff_joints_are_hard_and_gaskets_make_them_softer()
+    {
+        Assert.Equal(JointRate.Hard, Samples.Run().Rate);
+        JointRate With(string gasket) => Samples.Run(("layers[0].material", gasket), ("layers[0].thickness", "3 mm"), ("layers[0].edgeDistance", "")).Rate;
+        Assert.Equal(JointRate.Medium, With("Gasket sheet, fibre"));
+        Assert.Equal(JointRate.Soft, With("Gasket sheet, rubber"));
+    }
+}
