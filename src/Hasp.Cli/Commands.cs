@@ -3,6 +3,7 @@ using Hasp.Core.Catalogue;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
+using Hasp.Core.Uncertainty;
 using Hasp.Files;
 
 namespace Hasp.Cli;
@@ -40,6 +41,38 @@ public static class Commands
         if (json) output.WriteLine(FinderDocument.Of(grades, rows).ToJsonString(ResultDocument.Indented));
         else SayMatrix(rows, grades, count, us ? UnitSystem.Us : UnitSystem.Si, output);
         return rows.SelectMany(r => r).Any(c => c.Refusal is null && c.ByCount[count - 1].Holds) ? Holds : FallsShort;
+    }
+
+    /// <summary>Samples a joint: how often it opens, slips or yields. A key press of Ctrl+C stops and keeps what is done.</summary>
+    public static int Chance(FileInfo file, bool json, long? samples, int? seed, TextReader input, TextWriter output, TextWriter error, CancellationToken stop = default)
+    {
+        if (Read(file, input, error) is not { } joint) return BadInput;
+        if (samples is < 1 or > 1_000_000_000_000 || seed < 0)
+        {
+            error.WriteLine("samples must be at least 1, and the seed not below 0");
+            return BadInput;
+        }
+        var told = -1;
+        var chances = new Simulation(joint).Run(samples ?? joint.Sampling.Samples, (ulong)(seed ?? joint.Sampling.Seed), share =>
+        {
+            // Tens of per cent, each said once, and nothing for runs that are over in a blink.
+            var tens = (int)(share * 10);
+            if ((samples ?? joint.Sampling.Samples) >= 20_000_000 && Interlocked.Exchange(ref told, Math.Max(told, tens)) < tens) error.WriteLine($"{tens * 10} %");
+        }, stop);
+        if (json) output.WriteLine(ChancesDocument.Of(chances, joint).ToJsonString(ResultDocument.Indented));
+        else SayChances(chances, joint, output);
+        return Holds;
+    }
+
+    private static void SayChances(Chances chances, Joint joint, TextWriter output)
+    {
+        output.WriteLine($"{chances.Samples} samples, seed {chances.Seed}{(chances.Stopped ? ", stopped before the end" : "")}. Chance for one bolt; 95 % confidence.");
+        foreach (var c in chances.Failures)
+        {
+            output.WriteLine();
+            output.WriteLine($"{c.Name} in {joint.Cases[c.Case].Name}: {c.Probability:0.######} ({c.Interval.From:0.######} to {c.Interval.To:0.######}), factor {QuantityText.Figures(c.Mean)} ± {QuantityText.Figures(c.Deviation, 3)}");
+            foreach (var s in c.Sensitivities) output.WriteLine($"  {Spreads.Name(s.What),-38}{s.PerPercent,8:+0.00;-0.00} % per 1 %   scatters the factor by ±{s.Spread * 100:0.0} %");
+        }
     }
 
     /// <summary>Writes the JSON Schema.</summary>
@@ -89,6 +122,17 @@ public static class Commands
         output.WriteLine();
         foreach (var v in result.Values) output.WriteLine($"{v.Term.Id,-22}{QuantityText.ShowText(v.Value, v.Term.Dimension, units),16}  {v.Term.Meaning}");
         output.WriteLine();
+        foreach (var f in result.Fatigue)
+        {
+            var load = result.Joint.Cases[f.Case];
+            output.WriteLine($"Fatigue, {load.Name} with {load.AlternatesWith}: {QuantityText.ShowText(f.Mean, Dimension.Stress, units, 3)} ± {QuantityText.ShowText(f.Amplitude, Dimension.Stress, units, 3)}; "
+                + string.Join(", ", f.Criteria.Select(c => $"{c.Name} {QuantityText.Factor(c.Factor)}")) + (f.Opens ? "; the faces part, the bolt sees the whole swing" : ""));
+        }
+        if (result.Fatigue.Count > 0) output.WriteLine($"Endurance {QuantityText.ShowText(result.Fatigue[0].Strength, Dimension.Stress, units, 3)}: {result.Joint.Fatigue.Source}.");
+        foreach (var h in result.HandComparisons)
+        {
+            output.WriteLine($"By hand, {h.Figure.Step} of {h.Figure.Check}: " + (h.Computed is null ? "no such step" : h.Agrees ? "agrees" : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + h.Smells[0].Words : "")}"));
+        }
         output.WriteLine($"Basis: {result.Basis}.");
         foreach (var caution in result.Cautions) output.WriteLine($"! {caution.Text}");
     }

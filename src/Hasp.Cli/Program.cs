@@ -11,6 +11,11 @@ evaluate.SetAction(p => Commands.Evaluate(p.GetValue(file)!, p.GetValue(json), p
 var find = new Command("find", "Judge every size and grade of the joint's series: 0 something holds, 1 nothing does, 2 bad input.") { file, json, us };
 find.SetAction(p => Commands.Find(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
 
+var samples = new Option<long?>("--samples") { Description = "How many samples; the document's, or a million, where absent." };
+var seed = new Option<int?>("--seed") { Description = "The same seed gives the same result; the document's, or 1, where absent." };
+var chance = new Command("chance", "Sample a joint: how often it opens, slips or yields. Ctrl+C stops and shows what is done.") { file, json, samples, seed };
+chance.SetAction((p, stop) => Task.Run(() => Commands.Chance(file: p.GetValue(file)!, json: p.GetValue(json), samples: p.GetValue(samples), seed: p.GetValue(seed), input: Console.In, output: Console.Out, error: Console.Error, stop: stop)));
+
 var schema = new Command("schema", "Write the JSON Schema of the joint document.");
 schema.SetAction(_ => Commands.Schema(Console.Out));
 
@@ -19,7 +24,7 @@ format.SetAction(_ => Commands.Format(Console.Out));
 
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; the local code and licensed practice come first.")
 {
-    evaluate, find, schema, format,
+    evaluate, find, chance, schema, format,
 };
 var parsed = root.Parse(args);
 var exit = parsed.Invoke();

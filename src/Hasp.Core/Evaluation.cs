@@ -1,4 +1,3 @@
-using System.Runtime.InteropServices;
 using Hasp.Core.Checks;
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Fatigue;
@@ -51,16 +50,18 @@ public static class Evaluation
         var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1, Case: -1);
         var cases = mechanics.Joint.Cases;
         var required = mechanics.Joint.Judging.RequiredByIndex;
+        Span<int> judged = stackalloc int[required.Length];
+        var many = 0;
+        for (var i = 0; i < required.Length; i++) if (required[i] > 0 && MachineBasis.MayApply(i, mechanics)) judged[many++] = i;
         for (var c = 0; c < cases.Length; c++)
         {
             var load = BoltLoad<Plain>.Of(cases[c], count);
-            for (var i = 0; i < required.Length; i++)
+            foreach (var i in judged[..many])
             {
-                if (required[i] <= 0) continue;
-                var judged = MachineBasis.Judge(i, mechanics, load);
-                if (judged.Applies && judged.Factor.Value / required[i] < tightest.Reserve)
+                var found = MachineBasis.Judge(i, mechanics, load);
+                if (found.Applies && found.Factor.Value / required[i] < tightest.Reserve)
                 {
-                    tightest = (judged.Factor.Value / required[i], judged.Factor.Value, i, c);
+                    tightest = (found.Factor.Value / required[i], found.Factor.Value, i, c);
                 }
             }
         }
@@ -161,14 +162,10 @@ public static class Evaluation
     private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)
     {
         var joint = m.Joint;
-        var rings = new List<RingLayer>();
-        foreach (var (item, thickness) in m.Stack.Squeezed())
-        {
-            rings.Add(new RingLayer(thickness, item.Modulus, item.Layer < 0 ? item.MaxDiameter : null, item.MaxDiameter));
-        }
+        RingLayer[] rings = [.. m.Stack.Squeezed.Select(i => new RingLayer(i.Thickness, i.Modulus, i.Layer < 0 ? i.MaxDiameter : null, i.MaxDiameter))];
         var schools = new List<StiffnessSchool> { Named($"cones, {joint.Judging.ConeHalfAngle * 180 / Math.PI:0.#}°", m.MemberStiffness, m) };
         schools.Add(Named("45° mean cylinders", MemberSchools.MeanCylinders<Plain>(
-            CollectionsMarshal.AsSpan(rings), joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.ConeFace, joint.NutWasher?.OuterDiameter ?? (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace,
+            rings, joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.ConeFace, joint.NutWasher?.OuterDiameter ?? (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace,
             joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter), m));
         // The fit was made for like plates; with unlike ones it says nothing.
         if (joint.Layers.Select(l => l.Material.ElasticModulus).Distinct().Count() == 1)

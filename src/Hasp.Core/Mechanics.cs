@@ -167,7 +167,7 @@ public readonly record struct Mechanics<T>
     {
         var degrees = joint.Temperatures;
         // A washer grows as the bolt does.
-        var growth = Stack.Squeezed().Sum(s => s.Thickness * (s.Item.Layer < 0 ? joint.Bolts.Grade.Expansion : joint.Layers[s.Item.Layer].Material.Expansion!.Value));
+        var growth = Stack.Squeezed.Sum(s => s.Thickness * (s.Layer < 0 ? joint.Bolts.Grade.Expansion : joint.Layers[s.Layer].Material.Expansion!.Value));
         return Tension.ThermalChange(
             T.Given(Terms.MemberExpansion, growth / Stack.Grip), T.Given(Terms.MemberWarming, degrees.Parts - degrees.Assembly),
             T.Given(Terms.BoltExpansion, joint.Bolts.Grade.Expansion), T.Given(Terms.BoltWarming, degrees.Bolts - degrees.Assembly),

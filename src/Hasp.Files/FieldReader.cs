@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
+using Hasp.Core.Uncertainty;
 
 namespace Hasp.Files;
 
@@ -97,6 +98,15 @@ internal sealed class FieldReader
         var read = QuantityText.Parse(e.GetString(), field.Dimension);
         if (read.Ok && field.Admits(read.Held)) return read.Held;
         Add(field.Key, e, read.Problem ?? "must be " + field.Allowed);
+        return null;
+    }
+
+    /// <summary>A scatter; null where absent or faulty.</summary>
+    internal Spread? Spread(Field field)
+    {
+        if (Present(field) is not { } e) return null;
+        if (e.ValueKind == JsonValueKind.String && SpreadText.Parse(e.GetString()!) is { } spread) return spread;
+        Add(field.Key, e, "must be " + field.Allowed);
         return null;
     }
 

@@ -6,6 +6,7 @@ using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
+using Hasp.Core.Uncertainty;
 
 namespace Hasp.Files;
 
@@ -139,6 +140,7 @@ public static class JointDocument
             Criterion = fatigue.Choice(Fields.Criterion, "goodman") switch { "goodman" => FatigueCriterion.Goodman, "gerber" => FatigueCriterion.Gerber, "elliptic" => FatigueCriterion.Elliptic, _ => null },
             Slope = fatigue.Number(Fields.Slope),
             Knee = fatigue.Number(Fields.Knee, 2e6),
+            Sampling = SamplingOf(doc.Child("uncertainty")),
             HandFigures = HandFiguresOf(doc),
             Judging = JudgingOf(doc.Child("judging")),
             OwnGrades = [.. own.List("grades", 100).Select(g => OwnGrade(g.Reader)).OfType<GradeBand>()],
@@ -185,6 +187,19 @@ public static class JointDocument
         return tension is { } p && shear is { } v && pressure is { } contained
             ? new LoadCase(name, p, v) { AlternatesWith = alternates is { Length: > 0 } ? alternates : null, Cycles = cycles, Pressure = contained }
             : null;
+    }
+
+    private static Sampling? SamplingOf(FieldReader r)
+    {
+        var samples = r.Count(Fields.Samples, 1_000_000);
+        var seed = r.Count(Fields.Seed, 1);
+        var stated = new Dictionary<Uncertain, Spread>();
+        foreach (var (field, i) in Fields.Spreads.Select((f, i) => (f, i)))
+        {
+            if (r.Spread(field) is { } spread) stated[(Uncertain)i] = spread;
+        }
+        r.RefuseUnknown();
+        return samples is { } n && seed is { } s ? new Sampling(n, s, stated) : null;
     }
 
     private static HandFigures? HandFiguresOf(FieldReader doc)

@@ -32,6 +32,7 @@ public static partial class JointEdit
         parent[key] = field.Kind switch
         {
             FieldKind.Quantity when QuantityText.IsBareNumber(text) => $"{text} {BareUnit(field, shown).Symbol}",
+            FieldKind.Spread when QuantityText.IsBareNumber(text) => text + " %",
             FieldKind.Aim when QuantityText.IsBareNumber(text) => text + " %",
             FieldKind.Count when int.TryParse(text, CultureInfo.InvariantCulture, out var n) => n,
             FieldKind.Number when Share(text) is { } x => x,

@@ -26,6 +26,7 @@ builder.Services.AddSingleton<JointStore>();
 builder.Services.AddHttpContextAccessor();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();
+builder.Services.AddSingleton<SimulationRuns>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");
 builder.Services.AddProblemDetails();

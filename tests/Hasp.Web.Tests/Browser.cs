@@ -84,6 +84,13 @@ public sealed class Browser : IDisposable
         return [.. found.Cast<string>()];
     }
 
+    /// <summary>Asserts that axe-core finds nothing.</summary>
+    public void NoBarrier()
+    {
+        var found = Violations();
+        Assert.True(found.Count == 0, string.Join('\n', found));
+    }
+
     public void Picture(string file) => _driver.GetScreenshot().SaveAsFile(file);
 
     public void Dispose() => _driver.Dispose();

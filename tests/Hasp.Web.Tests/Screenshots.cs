@@ -40,13 +40,13 @@ public sealed class Screenshots
         b.Go("/");
         Shot("board-dark");
         Theme("light");
-        b.Go("/joints/4");
+        b.Go("/joints/6");
         b.Find("[data-units][value=us]").Click();
         b.Until(() => b.Text("#callout-text").Contains("lbf", StringComparison.Ordinal), "US units");
         b.Type("#f-loads-0-tension", "4 ton");
         b.Type("#f-layers-1-thickness", "0,75 in");
         Shot("bench-faults");
-        b.Go("/joints/3");
+        b.Go("/joints/4");
         b.Find("[data-units][value=si]").Click();
         b.Until(() => b.Text("#callout-text").Contains("N·m", StringComparison.Ordinal), "SI units");
         b.Press("?");

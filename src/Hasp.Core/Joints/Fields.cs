@@ -23,6 +23,9 @@ public enum FieldKind
 
     /// <summary>A share ("75 %"), a force or a torque, told apart by its unit.</summary>
     Aim,
+
+    /// <summary>A scatter: "10 %", "uniform 20 %", "lognormal 15 %".</summary>
+    Spread,
 }
 
 /// <summary>One field of the joint document: the parser, the form, the schema and the documentation all read this.</summary>
@@ -63,6 +66,7 @@ public sealed record Field(string Path, FieldKind Kind, string Meaning)
             if (Choices.Count > 0) return "one of " + string.Join(", ", Choices);
             if (Kind == FieldKind.Text) return "text of at most 200 characters";
             if (Kind == FieldKind.Aim) return "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, a torque such as 196 N·m, 70 % of yield, 75 % of root yield, or \"structural\" for the least preload of structural practice";
+            if (Kind == FieldKind.Spread) return "a share such as 10 % (standard deviation of a normal distribution), lognormal 15 % or uniform 20 % (half the width); 0 % to 100 %";
             var what = Kind switch { FieldKind.Count => "a whole number", FieldKind.Number => "a number", _ => "a " + Units.Name(Dimension) + " with its unit" };
             string Show(double v) => Kind == FieldKind.Quantity ? QuantityText.ShowText(v, Dimension, UnitSystem.Si) : QuantityText.Figures(v);
             var low = double.IsNegativeInfinity(Min) ? "" : (AboveMin ? ", above " : ", at least ") + Show(Min);
@@ -173,6 +177,18 @@ public static class Fields
     public static readonly Field OwnMaterialBrittle = new("own.materials[].brittle", FieldKind.Choice, "fails without warning") { Choices = ["no", "yes"], Default = "no" };
     public static readonly Field OwnMaterialSource = new("own.materials[].source", FieldKind.Text, "where the figures come from; shown in every result that used them") { Required = true };
 
+    public static readonly Field Samples = new("uncertainty.samples", FieldKind.Count, "samples of a Monte Carlo run") { Min = 1000, Max = 1_000_000_000, Default = "1000000" };
+    public static readonly Field Seed = new("uncertainty.seed", FieldKind.Count, "seed of the run; the same seed gives the same result") { Min = 0, Max = int.MaxValue, Default = "1" };
+    public static readonly Field SpreadNutFactor = Scattering("nutFactor", "of the nut factor", "the band of the table taken as two standard deviations either side; where K is given, half the method's scatter");
+    public static readonly Field SpreadThreadFriction = Scattering("threadFriction", "of the friction in the thread, long form", "10 %");
+    public static readonly Field SpreadBearingFriction = Scattering("bearingFriction", "of the friction under the part that turns, long form", "10 %");
+    public static readonly Field SpreadTool = Scattering("tool", "of what the tool gives: torque, or preload where the method does not go by torque", "3 % for a wrench, else half the method's scatter");
+    public static readonly Field SpreadStrength = Scattering("strength", "of the bolt's yield about its listed minimum", "3 %");
+    public static readonly Field SpreadLoad = Scattering("load", "of the outside loads", "10 %");
+    public static readonly Field SpreadSettling = Scattering("settling", "of the embedding", "30 %");
+    public static readonly Field SpreadFaceFriction = Scattering("faceFriction", "of the friction between the faces", "15 %");
+    public static readonly Field SpreadGrip = Scattering("grip", "of all lengths in the grip", "1 %");
+
     public static readonly Field HandTolerance = new("handTolerance", FieldKind.Number, "share within which a hand-calculated figure agrees") { Min = 0.0001, Max = 0.5, Default = "0.01" };
     public static readonly Field HandCheck = new("handChecks[].check", FieldKind.Choice, "check in whose working the step stands") { Required = true, Choices = [.. Checks.Check.All.Select(c => c.Id)] };
     public static readonly Field HandStep = new("handChecks[].step", FieldKind.Text, "value name of the step, with # and its index where there are several: preload, frustumStiffness#2") { Required = true };
@@ -181,6 +197,13 @@ public static class Fields
     /// <summary>All fields in the order of the document; the required factors are one field a check id and stand in <see cref="Checks.Check.All"/>.</summary>
     public static IReadOnlyList<Field> All { get; } =
         [.. typeof(Fields).GetFields().Where(f => f.FieldType == typeof(Field)).Select(f => (Field)f.GetValue(null)!)];
+
+    /// <summary>The fields of scatter, in the order of <see cref="Uncertainty.Uncertain"/>.</summary>
+    public static IReadOnlyList<Field> Spreads { get; } =
+        [SpreadNutFactor, SpreadThreadFriction, SpreadBearingFriction, SpreadTool, SpreadStrength, SpreadLoad, SpreadSettling, SpreadFaceFriction, SpreadGrip];
+
+    private static Field Scattering(string key, string what, string otherwise) =>
+        new("uncertainty." + key, FieldKind.Spread, "scatter " + what) { Default = otherwise };
 
     /// <summary>The required factor of a check.</summary>
     public static Field RequiredFactor(Checks.Check check) => new("judging.required." + check.Id, FieldKind.Number, $"required factor of \"{check.Name}\"; 0 shows it without judging it")

@@ -60,11 +60,20 @@ public sealed record Joint
     /// <summary>By which factors and conventions it is judged.</summary>
     public required Judging Judging { get; init; }
 
+    /// <summary>What scatters in a Monte Carlo run, and how it is sampled.</summary>
+    public required Uncertainty.Sampling Sampling { get; init; }
+
     /// <summary>Figures calculated by hand, to be laid beside the working.</summary>
     public required HandFigures HandFigures { get; init; }
 
     /// <summary>True where the last part takes the thread.</summary>
     public bool Tapped => End.Kind != ThreadEndKind.Nut;
+
+    /// <summary>True where some load case alternates with another.</summary>
+    public bool Alternates => Cases.Any(c => c.AlternatesWith is not null);
+
+    /// <summary>True where the width of some part is stated.</summary>
+    public bool HasWidth => Layers.Any(l => l.Width is not null);
 
     /// <summary>The head or nut that is turned when tightening, and the hole it turns over: the nut, a stud's nut, or the screw's head.</summary>
     public BearingPart Turned => Bolts.Nut ?? Bolts.Head;

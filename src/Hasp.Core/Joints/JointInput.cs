@@ -46,6 +46,7 @@ public sealed record JointInput
     public FatigueCriterion? Criterion { get; init; }
     public double? Slope { get; init; }
     public double? Knee { get; init; }
+    public Uncertainty.Sampling? Sampling { get; init; }
     public HandFigures? HandFigures { get; init; }
     public Judging? Judging { get; init; }
     public IReadOnlyList<Catalogue.GradeBand> OwnGrades { get; init; } = [];

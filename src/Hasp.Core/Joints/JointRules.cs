@@ -62,7 +62,7 @@ public static class JointRules
         var method = Named(methodName, Fields.Method.Path, s => Standards.Methods.FirstOrDefault(m => m.Name == s), Fields.Method.Allowed, faults);
         if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null ||
             fatigue is null || aim is null || lubrication is null || method is null || input.Count is null || input.Judging is null ||
-            input.Relaxation is null || input.FaceFriction is null || input.PrevailingTorque is null || input.AssemblyTemperature is null || input.HandFigures is null)
+            input.Relaxation is null || input.FaceFriction is null || input.PrevailingTorque is null || input.AssemblyTemperature is null || input.HandFigures is null || input.Sampling is null)
         {
             return null;
         }
@@ -100,6 +100,7 @@ public static class JointRules
                 : null,
             Fatigue = fatigue,
             HandFigures = input.HandFigures,
+            Sampling = input.Sampling,
             FaceFriction = input.FaceFriction.Value,
             Judging = input.Judging,
         };

@@ -30,6 +30,9 @@ public sealed record Stack
     /// <summary>Washers and layers from the head down.</summary>
     public required ImmutableArray<StackItem> Items { get; init; }
 
+    /// <summary>What of each item lies in the grip and is squeezed; the rest of a countersunk or tapped part is not.</summary>
+    public required ImmutableArray<StackItem> Squeezed { get; init; }
+
     /// <summary>Everything between the head's face and the nut, or the face of the tapped part, mm: what a drawing shows as clamped.</summary>
     public required double Clamped { get; init; }
 
@@ -90,11 +93,20 @@ public sealed record Stack
         var clamped = joint.Tapped ? top - last.Thickness : top;
         var seat = bolts.Head.SeatDepth;
         var end = joint.Tapped ? GripInto(clamped, last.Thickness, bolts.Thread.Diameter) : top;
-        var cone = new List<ConeLayer>(items.Count);
-        foreach (var (item, thickness) in Squeezed(items, seat, end)) cone.Add(new ConeLayer(thickness, item.Modulus, item.MaxDiameter));
+        Span<ConeLayer> cone = stackalloc ConeLayer[items.Count];
+        var squeezed = ImmutableArray.CreateBuilder<StackItem>(items.Count);
+        foreach (var item in items)
+        {
+            var from = Math.Max(item.Top, seat);
+            var thickness = Math.Min(item.Bottom, end) - from;
+            if (thickness <= 1e-9) continue;
+            cone[squeezed.Count] = new ConeLayer(thickness, item.Modulus, item.MaxDiameter);
+            squeezed.Add(item with { Top = from, Thickness = thickness });
+        }
         return new Stack
         {
             Items = items.ToImmutable(),
+            Squeezed = squeezed.ToImmutable(),
             Clamped = clamped,
             SeatDepth = seat,
             Grip = end - seat,
@@ -102,11 +114,10 @@ public sealed record Stack
             Protrusion = bolts.Below - clamped - joint.End.Engagement,
             Planes = PlanesOf(joint),
             LayerShare = SharesOf(joint.Layers),
-            BearingLength = [.. joint.Layers.Select((l, i) =>
-                joint.Tapped && i == joint.Layers.Length - 1 ? Math.Min(l.Thickness, joint.End.Engagement) : i == 0 ? l.Thickness - seat : l.Thickness)],
+            BearingLength = BearingOf(joint, seat),
             // In a tapped part the second cone starts at the effective depth with the head's diameter and grows upward.
             Cones = PressureCone.Cut(
-                System.Runtime.InteropServices.CollectionsMarshal.AsSpan(cone), bolts.Head.ConeFace, (bolts.Nut ?? bolts.Head).ConeFace, joint.Judging.ConeHalfAngle),
+                cone[..squeezed.Count], bolts.Head.ConeFace, (bolts.Nut ?? bolts.Head).ConeFace, joint.Judging.ConeHalfAngle),
         };
     }
 
@@ -116,11 +127,14 @@ public sealed record Stack
     /// <param name="diameter">d, mm.</param>
     public static double GripInto(double above, double tapped, double diameter) => above + (Math.Min(tapped, diameter) / 2);
 
-    /// <summary>What of each item lies in the grip and is squeezed, mm; the rest of a countersunk or tapped part is not.</summary>
-    public IEnumerable<(StackItem Item, double Thickness)> Squeezed() => Squeezed(Items, SeatDepth, SeatDepth + Grip);
-
-    private static IEnumerable<(StackItem Item, double Thickness)> Squeezed(IEnumerable<StackItem> items, double from, double to) =>
-        items.Select(i => (i, Math.Min(i.Bottom, to) - Math.Max(i.Top, from))).Where(i => i.Item2 > 1e-9);
+    private static ImmutableArray<double> BearingOf(Joint joint, double seat)
+    {
+        var lengths = new double[joint.Layers.Length];
+        for (var i = 0; i < lengths.Length; i++) lengths[i] = joint.Layers[i].Thickness;
+        lengths[0] -= seat;
+        if (joint.Tapped) lengths[^1] = Math.Min(lengths[^1], joint.End.Engagement);
+        return [.. lengths];
+    }
 
     /// <summary>A part that is only clamped goes with the one above it, or below where there is none.</summary>
     private static Side SideOf(ImmutableArray<Layer> layers, int i)

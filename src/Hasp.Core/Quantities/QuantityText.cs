@@ -80,6 +80,11 @@ public static partial class QuantityText
     public static string Exact(double held, Unit unit) =>
         unit.FromHeld(held).ToString("R", CultureInfo.InvariantCulture) + " " + unit.Symbol;
 
+    /// <summary>A count in groups of three, parted by a narrow space that does not break.</summary>
+    public static string Count(double count) => count.ToString("#,0", Grouped);
+
+    private static readonly NumberFormatInfo Grouped = new() { NumberGroupSeparator = "\u202F" };
+
     /// <summary>Four significant figures without trailing zeros; plain notation from 0.001 to 9 999 999.</summary>
     public static string Figures(double value, int significant = 4)
     {

@@ -6,12 +6,15 @@ namespace Hasp.Core.Uncertainty;
 /// Random numbers by counting: the number of a sample, its place in the sample and the seed give the draw (a 64-bit mixing function
 /// over a counter). The same seed gives the same samples whatever the width of the vector or the number of threads.
 /// </summary>
-internal static class Draws
+public static class Draws
 {
     private const ulong Golden = 0x9E3779B97F4A7C15;
 
     /// <summary>Evenly in [0, 1), 52 bits.</summary>
-    internal static Vector<double> Uniform(ulong seed, Vector<ulong> samples, int place)
+    /// <param name="seed">Seed of the run.</param>
+    /// <param name="samples">Number of the sample in each lane.</param>
+    /// <param name="place">Which draw of the sample, below 64.</param>
+    public static Vector<double> Uniform(ulong seed, Vector<ulong> samples, int place)
     {
         var z = (samples * new Vector<ulong>(64) + new Vector<ulong>((ulong)place)) * new Vector<ulong>(Golden) + new Vector<ulong>(Mix(seed + Golden));
         z = (z ^ (z >>> 30)) * new Vector<ulong>(0xBF58476D1CE4E5B9);
@@ -21,8 +24,8 @@ internal static class Draws
         return Vector.AsVectorDouble((z >>> 12) | new Vector<ulong>(0x3FF0000000000000)) - Vector<double>.One;
     }
 
-    /// <summary>Two independent standard normal draws from two even ones.</summary>
-    internal static (Vector<double> First, Vector<double> Second) Normals(Vector<double> u, Vector<double> v)
+    /// <summary>Two independent standard normal draws from two even ones in [0, 1).</summary>
+    public static (Vector<double> First, Vector<double> Second) Normals(Vector<double> u, Vector<double> v)
     {
         // 1 − u is above nothing, so that its logarithm is a number.
         var radius = Vector.SquareRoot(new Vector<double>(-2) * Vector.Log(Vector<double>.One - u));

@@ -44,10 +44,10 @@ public sealed class Simulation
     private readonly (double Opening, (double Tension, double Shear) Slip, double Yield) _loads;
 
     /// <summary>Prepares a joint: the governing load case of each failure is found once, at the nominal preload.</summary>
-    public Simulation(Joint joint, Spreads spreads)
+    public Simulation(Joint joint)
     {
         _joint = joint;
-        Spreads = spreads;
+        Spreads = Spreads.Of(joint);
         _nominal = Mechanics<Plain>.Of(joint);
         var n = (double)joint.Bolts.Count;
         var cases = joint.Cases.Select((c, i) => (Tension: c.Tension / n, Shear: Math.Abs(c.Shear) / n, Index: i)).ToList();
@@ -119,6 +119,9 @@ public sealed class Simulation
                 T.Const(_joint.FaceFriction) * x.FaceFriction, T.Const(m.Stack.Planes.Length), JointUnderLoad.MemberForce(least, share, slipTension), slipShear),
             T.Const(_joint.Bolts.Grade.Yield) * x.Strength / Torsion.EquivalentStress(force / at, torsion, 0.5));
     }
+
+    /// <summary>Runs the samples and seed that the joint states.</summary>
+    public Chances Run(Action<double>? progress = null, CancellationToken stop = default) => Run(_joint.Sampling.Samples, (ulong)_joint.Sampling.Seed, progress, stop);
 
     /// <summary>Runs the samples on all processors; a stop keeps what is done.</summary>
     /// <param name="samples">How many, at least 1.</param>

@@ -53,6 +53,12 @@ public enum Uncertain
     Grip,
 }
 
+/// <summary>How a Monte Carlo run is made.</summary>
+/// <param name="Samples">How many.</param>
+/// <param name="Seed">The same seed gives the same result.</param>
+/// <param name="Stated">Scatter that the user stated; the rest is taken by <see cref="Spreads.Of"/>.</param>
+public sealed record Sampling(int Samples, int Seed, IReadOnlyDictionary<Uncertain, Spread> Stated);
+
 /// <summary>The scatter of everything that may vary, in the order of <see cref="Uncertain"/>.</summary>
 /// <param name="Items">One an <see cref="Uncertain"/>; a share of 0 where a quantity has no part in this joint.</param>
 /// <param name="Given">True where the user stated it.</param>
@@ -82,8 +88,9 @@ public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Gi
     /// What is taken where nothing is stated. The band of a tabled nut factor and the scatter of a method are read as two standard
     /// deviations either side; the others are assumptions of this house, to be replaced by what is known.
     /// </summary>
-    public static Spreads Of(Joints.Joint joint, IReadOnlyDictionary<Uncertain, Spread> stated)
+    public static Spreads Of(Joints.Joint joint)
     {
+        var stated = joint.Sampling.Stated;
         var how = joint.Tightening;
         var byTorque = Simulation.ByTorque(how.Method);
         var scatter = how.Method.Scatter / 2;
@@ -101,7 +108,7 @@ public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Gi
         };
         var all = Enum.GetValues<Uncertain>();
         return new(
-            [.. all.Select(u => stated.TryGetValue(u, out var s) && Default(u) + s.Share > 0 && Applies(u) ? s : new Spread(Distribution.Normal, Default(u)))],
+            [.. all.Select(u => stated.TryGetValue(u, out var s) && Applies(u) ? s : new Spread(Distribution.Normal, Default(u)))],
             [.. all.Select(stated.ContainsKey)]);
 
         bool Applies(Uncertain u) => u switch

@@ -3,6 +3,7 @@ using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
+using Hasp.Core.Uncertainty;
 using Hasp.Files;
 
 namespace Hasp.Web.Api;
@@ -14,6 +15,7 @@ internal static class JointApi
     {
         app.MapPost("/api/v1/evaluate", Evaluate).DisableAntiforgery();
         app.MapPost("/api/v1/find", Find).DisableAntiforgery();
+        app.MapPost("/api/v1/chance", Chance).DisableAntiforgery();
         app.MapGet("/schema/joint.json", () => Json(FormatDescription.Schema(), 200, "application/schema+json"));
         app.MapGet("/openapi.json", () => Json(OpenApi(), 200, "application/json"));
     }
@@ -36,6 +38,15 @@ internal static class JointApi
         }
         var grades = Finder.GradesFor(joint!.Input, sizes);
         return Json(FinderDocument.Of(grades, Finder.Search(joint.Input, sizes, grades, FinderDocument.MaxCount)), 200, "application/json");
+    }
+
+    /// <summary>Samples the joint; a caller who goes away stops the run.</summary>
+    private static async Task<IResult> Chance(HttpRequest request)
+    {
+        var (joint, refused) = await Read(request);
+        if (refused is not null) return refused;
+        var chances = await Task.Run(() => new Simulation(joint!).Run(null, request.HttpContext.RequestAborted));
+        return Json(ChancesDocument.Of(chances, joint!), 200, "application/json");
     }
 
     private static async Task<(Joint? Joint, IResult? Refused)> Read(HttpRequest request)
@@ -100,6 +111,7 @@ internal static class JointApi
             ["paths"] = new JsonObject
             {
                 ["/api/v1/evaluate"] = Post("evaluate", "Evaluate a joint", "The result document: checks, values, cases, warnings, working."),
+                ["/api/v1/chance"] = Post("chance", "Sample a joint: how often it opens, slips or yields", "The chances document: probabilities with confidence intervals, sensitivities. Samples, seed and scatter stand in the joint's uncertainty."),
                 ["/api/v1/find"] = Post("find", "Judge every size and grade, 1 to 24 bolts", "The finder document.", new JsonObject
                 {
                     ["name"] = "series", ["in"] = "query", ["schema"] = new JsonObject { ["type"] = "string" },

@@ -31,7 +31,11 @@ public sealed record CutPart(Box Left, Box RightBox, int Layer, bool Governs, bo
 /// <param name="Insert">The insert's wall left of the bolt, and right of it; null where there is none.</param>
 /// <param name="EngagedFrom">Where the engagement begins.</param>
 /// <param name="EngagedTo">Where it ends.</param>
-public sealed record DrawnHole(Box Thread, Box Drill, string Tip, Box Floor, (Box Left, Box Right)? Insert, double EngagedFrom, double EngagedTo);
+public sealed record DrawnHole(Box Thread, Box Drill, string Tip, Box Floor, (Box Left, Box Right)? Insert, double EngagedFrom, double EngagedTo)
+{
+    /// <summary>Name of the hatch of the tapped part.</summary>
+    public required string Hatch { get; init; }
+}
 
 /// <summary>A place where the bolt would break, as drawn.</summary>
 /// <param name="Y">Height.</param>
@@ -221,7 +225,7 @@ public sealed class SectionDrawing
         else if (joint.Layers[item.Layer].EdgeDistance is { } edge && edge * Scale < HalfWidth)
         {
             // A part pulled to the left bears on the bolt with the far side of its hole: its end is at the right.
-            if (joint.Layers[item.Layer].Side == Side.None) (left, right, endLeft, endRight) = (edge * Scale, edge * Scale, true, true);
+            if (joint.Layers[item.Layer].OnlyClamped) (left, right, endLeft, endRight) = (edge * Scale, edge * Scale, true, true);
             else if (joint.Layers[item.Layer].Side == Side.Left) (right, endRight) = (edge * Scale, true);
             else (left, endLeft) = (edge * Scale, true);
         }
@@ -270,7 +274,7 @@ public sealed class SectionDrawing
         }
         return new DrawnHole(
             thread, hole, end.Blind ? Points((hole.X, hole.Bottom), (hole.Right, hole.Bottom), (Axis, hole.Bottom + (tip * Scale))) : "",
-            end.Blind ? floor : floor with { Height = 0 }, insert, Y(from), Y(from + end.Engagement));
+            end.Blind ? floor : floor with { Height = 0 }, insert, Y(from), Y(from + end.Engagement)) { Hatch = (joint.Layers.Length - 1) % 2 == 0 ? "hatch-a" : "hatch-b" };
     }
 
     private List<SideLabel> LabelsFor(UnitSystem units)

@@ -2,6 +2,8 @@ using System.Net;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
+using Microsoft.AspNetCore.Mvc.Rendering;
+using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
 
 namespace Hasp.Web.Services;
@@ -13,6 +15,10 @@ namespace Hasp.Web.Services;
 [HtmlTargetElement("hasp-field", TagStructure = TagStructure.WithoutEndTag)]
 public sealed class FieldTagHelper(Preferences preferences) : TagHelper
 {
+    /// <summary>The page it stands on: its changes go back there.</summary>
+    [ViewContext, HtmlAttributeNotBound]
+    public ViewContext View { get; set; } = null!;
+
     /// <summary>The joint.</summary>
     public required BenchState State { get; set; }
 
@@ -45,7 +51,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (fault is null ? "" : " faulty"));
         output.Attributes.SetAttribute("id", "row-" + id);
         var described = fault is null ? "" : $" aria-invalid=\"true\" aria-describedby=\"{id}-fault\"";
-        var attributes = $"id=\"{id}\" name=\"value\" data-path=\"{E(Path)}\" hx-post=\"/joints/{State.Stored.Id}?handler=Set\" hx-trigger=\"change\" hx-vals='{{\"path\":\"{E(Path)}\"}}'{described}";
+        var attributes = $"id=\"{id}\" name=\"value\" data-path=\"{E(Path)}\" hx-post=\"{E(View.HttpContext.Request.Path)}?handler=Set\" hx-trigger=\"change\" hx-vals='{{\"path\":\"{E(Path)}\"}}'{described}";
         var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label)}</label>";
         var control = Options is not null || field.Choices.Count > 0
             ? Select(attributes, Options ?? field.Choices, text, Chosen)

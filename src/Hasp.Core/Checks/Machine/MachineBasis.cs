@@ -31,4 +31,15 @@ public static class MachineBasis
             13 => FatigueCheck.Judge(m, load),
             _ => throw new ArgumentOutOfRangeException(nameof(index), index, "there are " + Check.All.Count + " checks"),
         };
+
+    /// <summary>False where a check has nothing to judge in any case of this joint, so that a search need not ask at every load.</summary>
+    public static bool MayApply<T>(int index, in Mechanics<T> m)
+        where T : struct, IScalar<T>
+    {
+        var check = Check.All[index];
+        return check == Check.Leak ? m.Joint.Sealing is not null
+            : check == Check.Strip ? m.Joint.Tapped
+            : check == Check.Fatigue ? m.Joint.Alternates
+            : check != Check.NetSection || m.Joint.HasWidth;
+    }
 }

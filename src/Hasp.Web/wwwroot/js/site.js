@@ -14,13 +14,15 @@
   const help = document.getElementById("help");
 
   document.addEventListener("keydown", (e) => {
-    if (e.key === "Enter" && e.target.matches && e.target.matches("#bench input[data-path]")) {
+    if (e.key === "Enter" && e.target.matches && e.target.matches("#stage input[data-path]")) {
       e.target.dispatchEvent(new Event("change", { bubbles: true }));
       e.preventDefault();
       return;
     }
-    if (e.key === "Escape" && e.target.matches && e.target.matches("#bench input[data-path]")) {
+    if (e.key === "Escape" && e.target.matches && e.target.matches("#stage input[data-path]")) {
+      // Takes back what was typed and leaves the field, so that single keys work again.
       e.target.value = e.target.dataset.shown;
+      e.target.blur();
       return;
     }
     if (typing(e.target) || help.open || e.altKey) return;

@@ -1,0 +1,46 @@
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Hasp.Web.Pages.Joints;
+
+/// <summary>The Chance stage: how often the joint opens, slips or yields when things scatter, and what matters most.</summary>
+public sealed class ChanceModel(Workbench bench, Preferences preferences, SimulationRuns runs) : StageModel(bench, preferences)
+{
+    // A run that is over this soon needs no progress.
+    private static readonly TimeSpan Patience = TimeSpan.FromMilliseconds(900);
+
+    /// <summary>The run of the joint as it stands.</summary>
+    public SimulationRun Run { get; private set; } = null!;
+
+    protected override string Panel => "_Chance";
+
+    public override bool Shows(string path) => path.StartsWith("uncertainty.", StringComparison.Ordinal);
+
+    /// <summary>The outcome or the progress alone.</summary>
+    public async Task<IActionResult> OnGetProgress(int id)
+    {
+        if (await Bench.Load(id) is not { } state) return NotFound();
+        await Prepare(id, state, TimeSpan.FromMilliseconds(50));
+        return Partial("_Chances", this);
+    }
+
+    public async Task<IActionResult> OnPostStop(int id)
+    {
+        runs.Find(id, Preferences.Editor)?.Stop();
+        return await OnGetPanel(id);
+    }
+
+    public async Task<IActionResult> OnPostAgain(int id)
+    {
+        runs.Forget(id, Preferences.Editor);
+        return await OnGetPanel(id);
+    }
+
+    protected override Task Prepare() => Prepare(State.Stored.Id, State, Patience);
+
+    private async Task Prepare(int id, BenchState state, TimeSpan patience)
+    {
+        Run = runs.For(id, Preferences.Editor, state.Stored.Document, state.Result.Joint);
+        await Task.WhenAny(Run.Outcome, Task.Delay(patience));
+    }
+}
