@@ -1,5 +1,6 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
 
 namespace Hasp.Core;
 
@@ -29,22 +30,31 @@ public sealed record HandComparison(HandFigure Figure, double? Computed, double 
     {
         var step = working?.Steps.FirstOrDefault(s => s.Key == figure.Step);
         var comparison = new HandComparison(figure, step?.Value, joint.HandFigures.Tolerance, []);
-        return comparison.Agrees || comparison.Ratio is not { } ratio ? comparison : comparison with { Smells = SmellsOf(ratio, joint) };
+        return comparison.Agrees || comparison.Ratio is not { } ratio ? comparison : comparison with { Smells = SmellsOf(ratio, joint, step!.Term.Dimension) };
     }
 
     /// <summary>What a ratio smells of. A slip of rounding is allowed beside it: half a per cent.</summary>
-    internal static IReadOnlyList<Smell> SmellsOf(double ratio, Joint joint)
+    internal static IReadOnlyList<Smell> SmellsOf(double ratio, Joint joint, Dimension dimension)
     {
         const double Near = 0.005;
-        return [.. Known(joint)
+        return [.. Known(joint, dimension)
             .SelectMany(s => s.Ratio == 1 ? new[] { s } : [s, new Smell(1 / s.Ratio, s.Words)])
             .Where(s => Math.Abs((ratio / s.Ratio) - 1) <= Near)
             .OrderBy(s => Math.Abs((ratio / s.Ratio) - 1))
             .DistinctBy(s => s.Words).Take(3)];
     }
 
-    private static IEnumerable<Smell> Known(Joint joint)
+    private static IEnumerable<Smell> Known(Joint joint, Dimension dimension)
     {
+        // What belongs to this joint comes before what may happen anywhere.
+        var n = joint.Bolts.Count;
+        if (n > 2) yield return new(n, $"the number of bolts: one bolt's share against all {n}");
+        var thread = Catalogue.ThreadGeometry<Plain>.Of(joint.Bolts.Thread);
+        yield return new((thread.ShankArea / thread.StressArea).Value, "the nominal area for the tensile stress area");
+        yield return new((thread.StressArea / thread.RootArea).Value, "the tensile stress area for the root area");
+        yield return new(joint.Hole / joint.Bolts.Thread.Diameter, "the hole for the bolt diameter");
+        yield return new(1 + joint.Tightening.Method.Scatter, "the scatter of the preload left out");
+        yield return new(1 - joint.Tightening.Method.Scatter, "the scatter of the preload left out");
         yield return new(-1, "the sign: apart or together");
         yield return new(12, "feet and inches: ft·lb against in·lb");
         yield return new(25.4, "millimetres and inches");
@@ -52,13 +62,14 @@ public sealed record HandComparison(HandFigure Figure, double? Computed, double 
         yield return new(4.4482216, "newtons and pounds-force");
         yield return new(9.80665, "kilograms-force and newtons: g used or left out");
         yield return new(6.8947573, "ksi and MPa");
-        yield return new(1.3558179, "ft·lb and N·m");
+        // Ratios near 1 say something only where such a unit can have been meant.
+        if (dimension == Dimension.Torque) yield return new(1.3558179, "ft·lb and N·m");
         yield return new(8.8507458, "in·lb and N·m");
         yield return new(10, "a place of the decimal point");
         yield return new(1000, "kilo: kN and N, or N·m and N·mm");
         yield return new(1e6, "mega: MPa and Pa, or twice kilo");
-        yield return new(1.1023113, "metric ton and US ton");
-        yield return new(1.12, "US ton and UK ton");
+        if (dimension == Dimension.Force) yield return new(1.1023113, "metric ton and US ton");
+        if (dimension == Dimension.Force) yield return new(1.12, "US ton and UK ton");
         yield return new(180 / Math.PI, "degrees and radians");
         yield return new(2, "two of something: planes, faces, sides, or radius for diameter");
         yield return new(4, "diameter for radius, squared");
@@ -68,13 +79,5 @@ public sealed record HandComparison(HandFigure Figure, double? Computed, double 
         yield return new(1 / 0.577, "tensile for shear yield: 0.577 left out");
         yield return new(0.577 / 0.5, "distortion energy for maximum shear");
         yield return new(1 / 0.75, "the share of proof: 0.75 left out");
-        var n = joint.Bolts.Count;
-        if (n > 2) yield return new(n, $"the number of bolts: one bolt's share against all {n}");
-        var thread = Catalogue.ThreadGeometry<Plain>.Of(joint.Bolts.Thread);
-        yield return new((thread.ShankArea / thread.StressArea).Value, "the nominal area for the tensile stress area");
-        yield return new((thread.StressArea / thread.RootArea).Value, "the tensile stress area for the root area");
-        yield return new(joint.Hole / joint.Bolts.Thread.Diameter, "the hole for the bolt diameter");
-        yield return new(1 + joint.Tightening.Method.Scatter, "the scatter of the preload left out");
-        yield return new(1 - joint.Tightening.Method.Scatter, "the scatter of the preload left out");
     }
 }

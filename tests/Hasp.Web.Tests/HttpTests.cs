@@ -87,6 +87,9 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/find?series=imaginary", Json(Good))).StatusCode);
         var openApi = JsonNode.Parse(await http.GetStringAsync("/openapi.json"))!;
         Assert.NotNull(openApi["paths"]!["/api/v1/evaluate"]);
+        var chances = JsonNode.Parse(await (await http.PostAsync("/api/v1/chance", Json(Good))).Content.ReadAsStringAsync())!;
+        Assert.Equal(1_000_000, chances["samples"]!.GetValue<int>());
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/chance", Json("{}"))).StatusCode);
         Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/joint.json"))!["properties"]);
     }
 
@@ -95,6 +98,9 @@ public sealed partial class HttpTests(SharedServer shared)
     [InlineData("/joints/1")]
     [InlineData("/joints/1?Open=slip")]
     [InlineData("/joints/1/finder")]
+    [InlineData("/joints/3/preload")]
+    [InlineData("/joints/3/fatigue")]
+    [InlineData("/joints/3/chance")]
     [InlineData("/stores")]
     [InlineData("/stores?shelf=threads")]
     public async Task Every_page_keeps_its_promises(string path)
@@ -120,6 +126,8 @@ public sealed partial class HttpTests(SharedServer shared)
     [InlineData("/joints/1?handler=Set")]
     [InlineData("/joints/1?handler=Undo")]
     [InlineData("/joints/1/finder?handler=Adopt")]
+    [InlineData("/joints/1/preload?handler=Set")]
+    [InlineData("/joints/1/chance?handler=Stop")]
     [InlineData("/?handler=Delete")]
     [InlineData("/stores?handler=Add")]
     [InlineData("/prefs")]
@@ -133,6 +141,9 @@ public sealed partial class HttpTests(SharedServer shared)
     [Theory]
     [InlineData("/joints/99999", 404)]
     [InlineData("/joints/99999/finder", 404)]
+    [InlineData("/joints/99999/preload", 404)]
+    [InlineData("/joints/99999/fatigue", 404)]
+    [InlineData("/joints/99999/chance", 404)]
     [InlineData("/nowhere", 404)]
     [InlineData("/joints/99999?handler=Export", 404)]
     public async Task What_is_not_there_is_said_plainly(string path, int status)

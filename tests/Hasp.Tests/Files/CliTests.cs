@@ -44,6 +44,29 @@ public sealed class CliTests
     }
 
     [Fact]
+    public void Chance_is_repeatable_and_says_what_matters()
+    {
+        string Of(int seed, bool json) => Run((f, i, o, e) => Commands.Chance(f, json, 20_000, seed, i, o, e), Samples.Plain).Out;
+        Assert.Equal(Of(4, false), Of(4, false));
+        Assert.NotEqual(Of(4, false), Of(5, false));
+        Assert.Contains("nut factor", Of(4, false), StringComparison.Ordinal);
+        var document = JsonNode.Parse(Of(4, true))!;
+        Assert.Equal(("hasp-chances", 20_000), (document["format"]!.GetValue<string>(), document["samples"]!.GetValue<int>()));
+        Assert.Equal(3, document["failures"]!.AsArray().Count);
+        Assert.Equal(Commands.BadInput, Run((f, i, o, e) => Commands.Chance(f, false, 0, null, i, o, e), Samples.Plain).Exit);
+    }
+
+    [Fact]
+    public void Evaluate_tells_of_fatigue_and_of_figures_by_hand()
+    {
+        var document = Samples.With(("loads[0].alternatesWith", "unloaded"));
+        Hasp.Files.JointEdit.SetHandFigure(document, "opening", "externalLoad", "72 kN");
+        var (_, words, _) = Run((f, i, o, e) => Commands.Evaluate(f, false, false, i, o, e), document.ToJsonString());
+        Assert.Contains("Goodman", words, StringComparison.Ordinal);
+        Assert.Contains("smells of the number of bolts", words, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Find_names_the_smallest_that_holds()
     {
         var (exit, words, _) = Run((f, i, o, e) => Commands.Find(f, false, false, i, o, e), Samples.Plain);
