@@ -22,6 +22,13 @@ internal static class Cautions
             "The preload aimed at is above what breaks the bolt. Check the torque's unit: ft·lb and in·lb differ twelvefold, N·m and N·mm a thousandfold.");
         Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value, "tighteningAboveProof",
             "The preload aimed at is above the proof load: the bolt is stretched for good by the tightening alone.");
+        var tightening = Evaluation.TighteningUtilisation(m).Value;
+        Say(tightening > 0.9 && m.Preload.Value <= m.ProofLoad.Value, "tighteningNearYield",
+            $"While it is tightened to the preload aimed at, tension and torsion together reach {tightening * 100:0} % of yield; 90 % is usual at most. Less friction in the thread or less preload helps.");
+        Say(!joint.Tapped && m.Stack.Protrusion < joint.Bolts.Thread.Pitch - 1e-9, "threadShowing",
+            "Less than one thread shows beyond the nut: its last threads may not carry.");
+        Say(!joint.Tapped && m.Stack.Protrusion > Math.Max(joint.Bolts.Thread.Diameter, 6 * joint.Bolts.Thread.Pitch), "longBolt",
+            "The bolt stands out more than a diameter beyond the nut: one to three threads are enough. Check that the thread reaches under the nut.");
         Say(m.Preload.Value < 0.2 * m.ProofLoad.Value, "tighteningLow",
             "The preload aimed at is under a fifth of the proof load. Check the torque's unit; a bolt this loose works loose.");
         Say(joint.Judging.NominalPreload, "nominalPreload",

@@ -66,6 +66,8 @@ public static class Terms
 
     public static readonly Term TurnFromSnug = new("turnFromSnug", "θ", Dimension.Angle, "turn from snug to the preload aimed at", "stretch of the bolt and closing of the members over the pitch");
     public static readonly Term BoltStretch = new("boltStretch", "δ", Dimension.Length, "stretch of the bolt in the grip at the preload aimed at", "F/kb");
+    public static readonly Term MeasuredStretch = new("measuredStretch", "δ_e", Dimension.Length, "stretch of the bolt from end to end, as a micrometer finds it", "grip, half a diameter of head (0.4 in a socket or countersunk head) and of engaged thread, VDI 2230-1, 5.1.1.1");
+    public static readonly Term TighteningUtilisation = new("tighteningUtilisation", "ν_t", Dimension.None, "tension with the whole torsion over yield while tightening to the preload aimed at; at most 0.9 is usual", "distortion energy; VDI 2230-1, 5.4.3");
     public static readonly Term MeanBearingDiameter = new("meanBearingDiameter", "D_m", Dimension.Length, "mean diameter of the face that turns", "mean of bearing face and hole; over sin 45° on a countersink");
     public static readonly Term Friction = new("friction", "μ_K", Dimension.None, "friction in thread and under the part that turns that the nut factor stands for, taken as alike", "long torque form solved for the friction");
     public static readonly Term PitchTorque = new("pitchTorque", "T_P", Dimension.Torque, "part of the torque that stretches the bolt", "long torque form, F·P/(2π)");

@@ -39,6 +39,21 @@ public static class Tension
         T.Let(Terms.BoltStretch, preload / bolt);
 
     /// <summary>
+    /// δe = F·(1/kb + lh/(Ad·E) + 0.5·d/(Ar·E)), mm: with the parts of head and engaged thread that stretch along, which a
+    /// micrometer over the ends measures as well (VDI 2230-1, 5.1.1.1).
+    /// </summary>
+    /// <param name="preload">F, N.</param>
+    /// <param name="bolt">kb, N/mm.</param>
+    /// <param name="headLength">lh, mm: 0.5 d for a hex or flange head or a nut, 0.4 d for a socket or countersunk one.</param>
+    /// <param name="diameter">d, mm.</param>
+    /// <param name="shankArea">Ad, mm².</param>
+    /// <param name="rootArea">Ar, mm².</param>
+    /// <param name="modulus">E, MPa.</param>
+    public static T MeasuredStretch<T>(T preload, T bolt, T headLength, T diameter, T shankArea, T rootArea, T modulus)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.MeasuredStretch, preload * ((T.Const(1) / bolt) + (headLength / (shankArea * modulus)) + (T.Const(0.5) * diameter / (rootArea * modulus))));
+
+    /// <summary>
     /// ΔF = (αm·ΔTm − αb·ΔTb)·l/(1/kb + 1/km), N: parts that grow more than the bolt stretch it. Holds while both stay elastic and
     /// the temperature is even along the grip.
     /// </summary>

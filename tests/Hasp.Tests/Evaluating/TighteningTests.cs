@@ -87,6 +87,33 @@ public sealed class TighteningTests
         Assert.Contains(Samples.Run(("tightening.aim", torque)).Cautions, c => c.Id == caution);
 
     [Fact]
+    public void A_micrometer_finds_more_stretch_than_the_grip_has()
+    {
+        var r = Samples.Run();
+        double f = r[Terms.Preload], e = 207_000;
+        Assert.Equal((f / r[Terms.BoltStiffness]) + (f * 8 / (r[Terms.ShankArea] * e)) + (f * 8 / (r[Terms.RootArea] * e)), r[Terms.MeasuredStretch], 1e-9);
+        Assert.Equal(f / r[Terms.BoltStiffness], r[Terms.BoltStretch], 1e-9);
+    }
+
+    [Fact]
+    public void The_whole_torsion_counts_while_tightening()
+    {
+        var r = Samples.Run();
+        double d2 = r[Terms.PitchDiameter], f = r[Terms.Preload], at = r[Terms.TensileStressArea];
+        var torsion = 16 * (r[Terms.PitchTorque] + r[Terms.ThreadFrictionTorque]) / (Math.PI * Math.Pow((d2 + r[Terms.RootDiameter]) / 2, 3));
+        Assert.Equal(Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)) / 640, r[Terms.TighteningUtilisation], 1e-12);
+        Assert.Contains(Samples.Run(("tightening.aim", "90 %"), ("tightening.lubrication", "dry")).Cautions, c => c.Id == "tighteningNearYield");
+    }
+
+    [Fact]
+    public void Too_little_or_too_much_thread_beyond_the_nut_is_cautioned()
+    {
+        Assert.Contains(Samples.Run(("bolts.length", "47 mm")).Cautions, c => c.Id == "threadShowing");
+        Assert.Contains(Samples.Run(("bolts.length", "70 mm"), ("bolts.threadLength", "70 mm")).Cautions, c => c.Id == "longBolt");
+        Assert.DoesNotContain(Samples.Run().Cautions, c => c.Id is "threadShowing" or "longBolt");
+    }
+
+    [Fact]
     public void Stiff_joints_are_hard_and_gaskets_make_them_softer()
     {
         Assert.Equal(JointRate.Hard, Samples.Run().Rate);

@@ -21,7 +21,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
     public override bool Shows(string path) => !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)) && Hasp.Core.Joints.Fields.At(path) is not null;
 
     private static readonly string[] OtherStages =
-        ["temperature.", "seal.", "fatigue.", "uncertainty.", "hand", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure"];
+        ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure"];
 
     public Task<IActionResult> OnPostAdd(int id, string list) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Add(d, list), $"{list}: one more", new Conflict("", $"one more in {list}", null)));
