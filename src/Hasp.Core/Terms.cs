@@ -195,6 +195,24 @@ public static class Terms
     public static readonly Term TorqueArm = new("torqueArm", "T/F", Dimension.Length, "torque for each unit of preload", "long torque form, P/(2π) + μt·d2/(2·cos 30°) + μb·Dm/2");
     public static readonly Term EquivalentNutFactor = new("equivalentNutFactor", "K_eq", Dimension.None, "nut factor that the long form equals", "(T − Tprev)/(F·d)");
 
+    // The bolt group.
+    public static readonly Term BoltWeights = new("boltWeights", "Σw", Dimension.None, "sum of the bolts' areas over one bolt's; their number where all are alike", "the pattern");
+    public static readonly Term BoltX = new("boltX", "x", Dimension.Length, "place of the bolt from the centroid, along x", "the pattern");
+    public static readonly Term BoltY = new("boltY", "y", Dimension.Length, "place of the bolt from the centroid, along y", "the pattern");
+    public static readonly Term SumX2 = new("sumSquaresX", "Σx²", Dimension.Area, "sum of squares along x about the centroid", "the pattern");
+    public static readonly Term SumY2 = new("sumSquaresY", "Σy²", Dimension.Area, "sum of squares along y about the centroid", "the pattern");
+    public static readonly Term SumXY = new("sumProducts", "Σxy", Dimension.Area, "sum of products about the centroid; 0 in a symmetrical group", "the pattern");
+    public static readonly Term PolarSum = new("polar", "Σr²", Dimension.Area, "sum of squared distances from the centroid", "the pattern");
+    public static readonly Term DirectShearX = new("directShearX", "V_d,x", Dimension.Force, "direct share of the in-plane force, along x", "elastic vector method, V/N");
+    public static readonly Term DirectShearY = new("directShearY", "V_d,y", Dimension.Force, "direct share of the in-plane force, along y", "elastic vector method, V/N");
+    public static readonly Term TorsionShearX = new("torsionShearX", "V_t,x", Dimension.Force, "share of the torsion, along x", "elastic vector method, T·r/Σr² perpendicular to r");
+    public static readonly Term TorsionShearY = new("torsionShearY", "V_t,y", Dimension.Force, "share of the torsion, along y", "elastic vector method, T·r/Σr² perpendicular to r");
+    public static readonly Term BoltTension = new("boltTension", "P_i", Dimension.Force, "outside tension on one bolt by the centroid school", "rigid plate on springs: a + b·x + c·y");
+    public static readonly Term PivotTension = new("pivotTension", "P_piv", Dimension.Force, "outside tension on one bolt by the pivot school", "M·y/Σy² from the compression line");
+    public static readonly Term EndLoad = new("endLoad", "F_p", Dimension.Force, "pressure on a bore or end cap", "p·π/4·D²");
+    public static readonly Term RamPull = new("ramPull", "F_pull", Dimension.Force, "pull of a ram", "p·π/4·(D² − d²)");
+    public static readonly Term InertiaForce = new("inertiaForce", "F_in", Dimension.Force, "inertia of a reciprocating mass at top dead centre", "m·r·ω²·(1 + r/l)");
+
     /// <summary>All terms, in the order of the job.</summary>
     public static IReadOnlyList<Term> All { get; } =
         [.. typeof(Terms).GetFields(BindingFlags.Public | BindingFlags.Static).Where(f => f.FieldType == typeof(Term)).Select(f => (Term)f.GetValue(null)!)];

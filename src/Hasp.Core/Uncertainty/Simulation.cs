@@ -39,6 +39,9 @@ public readonly record struct SampleFactors<T>(T Opening, T Slip, T Yield)
 public sealed class Simulation
 {
     private const int Block = 8192;
+
+    // Blocks summed at a time: what a long run holds does not grow with it.
+    private const int Wave = 256;
     private readonly Joint _joint;
     private readonly Mechanics<Plain> _nominal;
     private readonly (double Opening, (double Tension, double Shear) Slip, double Yield) _loads;
@@ -134,22 +137,29 @@ public sealed class Simulation
         var nominal = Factors(Sample<Plain>.Mean);
         double[] centre = [nominal.Opening.Value, nominal.Slip.Value, nominal.Yield.Value];
         var blocks = (samples + Block - 1) / Block;
-        var tallies = new Tally?[blocks];
-        long done = 0;
-        // A stop is asked for between blocks, so that every tally kept is whole.
-        Parallel.For(0, blocks, (b, loop) =>
-        {
-            if (stop.IsCancellationRequested)
-            {
-                loop.Stop();
-                return;
-            }
-            tallies[b] = RunBlock((ulong)b * Block, (int)Math.Min(Block, samples - (b * Block)), seed, centre);
-            progress?.Invoke((double)Interlocked.Increment(ref done) / blocks);
-        });
-        // In their order, so that sums come out alike on any number of processors.
+        // A run that lasts leaves one processor to whoever else is at work.
+        var options = new ParallelOptions { MaxDegreeOfParallelism = samples > 5_000_000 ? Math.Max(1, Environment.ProcessorCount - 1) : Environment.ProcessorCount };
         var total = new Tally(0);
-        foreach (var tally in tallies) if (tally is not null) total.Add(tally);
+        var wave = new Tally?[Math.Min(blocks, Wave)];
+        long done = 0;
+        for (long first = 0; first < blocks && !stop.IsCancellationRequested; first += wave.Length)
+        {
+            Array.Clear(wave);
+            // A stop is asked for between blocks, so that every tally kept is whole.
+            Parallel.For(0, Math.Min(wave.Length, blocks - first), options, (w, loop) =>
+            {
+                if (stop.IsCancellationRequested)
+                {
+                    loop.Stop();
+                    return;
+                }
+                var b = first + w;
+                wave[w] = RunBlock((ulong)b * Block, (int)Math.Min(Block, samples - (b * Block)), seed, centre);
+                progress?.Invoke((double)Interlocked.Increment(ref done) / blocks);
+            });
+            // In their order, so that sums come out alike on any number of processors.
+            foreach (var tally in wave) if (tally is not null) total.Add(tally);
+        }
         return Chances.Of(this, _joint, total, centre, samples, seed);
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using Hasp.Core.Joints;
 using Hasp.Core.Uncertainty;
 
@@ -7,8 +6,11 @@ namespace Hasp.Web.Services;
 /// <summary>A Monte Carlo run in the background: how far it is, its outcome, and a way to stop it.</summary>
 public sealed class SimulationRun
 {
+    // Nobody asks any more: the page was closed.
+    private static readonly TimeSpan Forsaken = TimeSpan.FromSeconds(20);
     private readonly Action _stop;
     private double _share;
+    private long _asked = Environment.TickCount64;
 
     internal SimulationRun(Joint joint, string document)
     {
@@ -35,8 +37,11 @@ public sealed class SimulationRun
     /// <summary>Stops it; what is done is kept.</summary>
     public void Stop() => _stop();
 
+    internal void Ask() => Volatile.Write(ref _asked, Environment.TickCount64);
+
     private void Told(double share)
     {
+        if (Environment.TickCount64 - Volatile.Read(ref _asked) > Forsaken.TotalMilliseconds) Stop();
         double seen;
         while (share > (seen = Volatile.Read(ref _share)) && Interlocked.CompareExchange(ref _share, share, seen) != seen)
         {
@@ -44,27 +49,44 @@ public sealed class SimulationRun
     }
 }
 
-/// <summary>The runs of this server, one a joint and browser; a changed joint takes the place of the run before.</summary>
+/// <summary>
+/// The runs of this server, one a joint and browser; a changed joint takes the place of the run before, and a page that is closed
+/// leaves none behind.
+/// </summary>
 public sealed class SimulationRuns
 {
-    private readonly ConcurrentDictionary<(int Joint, string Editor), SimulationRun> _runs = new();
+    private const int Most = 40;
+    private readonly Lock _gate = new();
+    private readonly Dictionary<(int Joint, string Editor), SimulationRun> _runs = [];
 
     /// <summary>The run of this document; started where there is none, after stopping one of an older document.</summary>
-    public SimulationRun For(int id, string editor, string document, Joint joint) => _runs.AddOrUpdate(
-        (id, editor), _ => new SimulationRun(joint, document),
-        (_, run) =>
+    public SimulationRun For(int id, string editor, string document, Joint joint)
+    {
+        lock (_gate)
         {
-            if (run.Document == document) return run;
-            run.Stop();
-            return new SimulationRun(joint, document);
-        });
+            if (_runs.TryGetValue((id, editor), out var run) && run.Document == document)
+            {
+                run.Ask();
+                return run;
+            }
+            run?.Stop();
+            foreach (var (key, _) in _runs.Where(r => r.Value.Outcome.IsCompleted).Take(_runs.Count - Most).ToList()) _runs.Remove(key);
+            return _runs[(id, editor)] = new SimulationRun(joint, document);
+        }
+    }
 
-    /// <summary>The run that there is; null where there is none.</summary>
-    public SimulationRun? Find(int id, string editor) => _runs.GetValueOrDefault((id, editor));
+    /// <summary>Stops the run that there is; what is done is kept.</summary>
+    public void Stop(int id, string editor)
+    {
+        lock (_gate) _runs.GetValueOrDefault((id, editor))?.Stop();
+    }
 
-    /// <summary>Starts anew what was stopped.</summary>
+    /// <summary>Forgets a run, so that it begins anew.</summary>
     public void Forget(int id, string editor)
     {
-        if (_runs.TryRemove((id, editor), out var run)) run.Stop();
+        lock (_gate)
+        {
+            if (_runs.Remove((id, editor), out var run)) run.Stop();
+        }
     }
 }

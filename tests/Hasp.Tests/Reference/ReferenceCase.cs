@@ -28,9 +28,19 @@ public sealed class ReferenceCase(string file, JsonElement json)
     public static double Held(JsonElement quantity) => ToHeld(quantity.GetProperty("value").GetDouble(), quantity.GetProperty("unit").GetString()!);
 
     /// <summary>Asserts that <paramref name="actual"/> (held units) is what the case expects under <paramref name="name"/>.</summary>
-    public void Check(string name, double actual)
+    public void Check(string name, double actual) => Check(name, Expect.GetProperty(name), actual);
+
+    /// <summary>Asserts a whole list, in its order.</summary>
+    public void CheckList(string name, IEnumerable<double> actual)
     {
+        var all = actual.ToArray();
         var expected = Expect.GetProperty(name);
+        Assert.Equal(expected.GetArrayLength(), all.Length);
+        for (var i = 0; i < all.Length; i++) Check($"{name}[{i}]", expected[i], all[i]);
+    }
+
+    private void Check(string name, JsonElement expected, double actual)
+    {
         if (expected.ValueKind == JsonValueKind.Number)
         {
             Within(name, expected.GetDouble(), actual, 1e-4 * Math.Abs(expected.GetDouble()));

@@ -26,7 +26,7 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Simula
 
     public async Task<IActionResult> OnPostStop(int id)
     {
-        runs.Find(id, Preferences.Editor)?.Stop();
+        runs.Stop(id, Preferences.Editor);
         return await OnGetPanel(id);
     }
 

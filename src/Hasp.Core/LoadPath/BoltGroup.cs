@@ -1,0 +1,161 @@
+using System.Collections.Immutable;
+using Hasp.Core.Formulas;
+
+namespace Hasp.Core.LoadPath;
+
+/// <summary>A bolt in plan.</summary>
+/// <param name="X">mm.</param>
+/// <param name="Y">mm.</param>
+/// <param name="Weight">Its area over that of the others; 1 where all are alike.</param>
+public readonly record struct PlanBolt(double X, double Y, double Weight = 1);
+
+/// <summary>
+/// Bolts in plan with what their arrangement amounts to: number, centroid, sums of squares about it. Lengths in mm, areas as weights.
+/// </summary>
+public sealed class BoltGroup
+{
+    /// <summary>Takes the bolts as they are; at least one.</summary>
+    /// <exception cref="ArgumentException">There is no bolt.</exception>
+    public BoltGroup(ImmutableArray<PlanBolt> bolts)
+    {
+        if (bolts.IsDefaultOrEmpty) throw new ArgumentException("a group has at least one bolt", nameof(bolts));
+        Bolts = bolts;
+        Weight = bolts.Sum(b => b.Weight);
+        CentroidX = bolts.Sum(b => b.Weight * b.X) / Weight;
+        CentroidY = bolts.Sum(b => b.Weight * b.Y) / Weight;
+        SumX2 = bolts.Sum(b => b.Weight * Square(b.X - CentroidX));
+        SumY2 = bolts.Sum(b => b.Weight * Square(b.Y - CentroidY));
+        SumXY = bolts.Sum(b => b.Weight * (b.X - CentroidX) * (b.Y - CentroidY));
+    }
+
+    /// <summary>The bolts.</summary>
+    public ImmutableArray<PlanBolt> Bolts { get; }
+
+    /// <summary>Σw; N where all are alike.</summary>
+    public double Weight { get; }
+
+    /// <summary>x of the centroid of bolt areas, mm.</summary>
+    public double CentroidX { get; }
+
+    /// <summary>y of the centroid of bolt areas, mm.</summary>
+    public double CentroidY { get; }
+
+    /// <summary>Σw·x² about the centroid, mm².</summary>
+    public double SumX2 { get; }
+
+    /// <summary>Σw·y² about the centroid, mm².</summary>
+    public double SumY2 { get; }
+
+    /// <summary>Σw·x·y about the centroid, mm²; 0 in a symmetrical group.</summary>
+    public double SumXY { get; }
+
+    /// <summary>Σw·r² about the centroid, mm².</summary>
+    public double Polar => SumX2 + SumY2;
+
+    /// <summary>A length to measure smallness against, mm.</summary>
+    internal double Size => Math.Sqrt(Polar / Weight);
+
+    /// <summary>True where the bolts span no line: one bolt, or all at one place.</summary>
+    public bool IsPoint => Polar <= 1e-12 * Math.Max(1, Square(CentroidX) + Square(CentroidY));
+
+    /// <summary>True where all bolts lie on one line; a moment that turns about that line finds no resistance.</summary>
+    public bool IsLine => !IsPoint && (SumX2 * SumY2) - (SumXY * SumXY) <= 1e-12 * Polar * Polar;
+
+    /// <summary>A load stated at a point, carried to the centroid in the joint plane (z = 0).</summary>
+    public Resultant AtCentroid(in Resultant load, in Components at) => load.Moved(at, new Components(CentroidX, CentroidY, 0));
+
+    internal static double Square(double v) => v * v;
+}
+
+/// <summary>
+/// The load on each bolt of a group from a load at its centroid, one bolt at a time: N, mm, N·mm. Written once; read as numbers, as
+/// working, and as lanes where many load cases are enveloped.
+/// </summary>
+public static class GroupFormulas
+{
+    /// <summary>V·w/Σw: the direct share of an in-plane force, component by component.</summary>
+    public static T Direct<T>(Term name, T force, T weight, T weights)
+        where T : struct, IReal<T> =>
+        T.Let(name, force * weight / weights);
+
+    /// <summary>
+    /// In-plane elastic vector method: direct share V/N, and torsion T·r/Σr² perpendicular to the arm, added as vectors.
+    /// </summary>
+    /// <param name="group">The group.</param>
+    /// <param name="bolt">Index of the bolt.</param>
+    /// <param name="forceX">Vx, N.</param>
+    /// <param name="forceY">Vy, N.</param>
+    /// <param name="torsion">Mz about the centroid, N·mm; must be 0 where the group is a point.</param>
+    public static InPlaneShare<T> InPlane<T>(BoltGroup group, int bolt, T forceX, T forceY, T torsion)
+        where T : struct, IReal<T>
+    {
+        var b = group.Bolts[bolt];
+        var (weight, weights) = (T.Const(b.Weight), T.Given(Terms.BoltWeights, group.Weight));
+        var directX = Direct(Terms.DirectShearX, forceX, weight, weights);
+        var directY = Direct(Terms.DirectShearY, forceY, weight, weights);
+        if (group.IsPoint) return new(directX, directY, T.Const(0), T.Const(0), Length(directX, directY));
+        var polar = T.Given(Terms.PolarSum, group.Polar);
+        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, bolt + 1);
+        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, bolt + 1);
+        var turnX = T.Let(Terms.TorsionShearX, -(torsion * y * weight / polar));
+        var turnY = T.Let(Terms.TorsionShearY, torsion * x * weight / polar);
+        return new(directX, directY, turnX, turnY, Length(directX + turnX, directY + turnY));
+    }
+
+    /// <summary>
+    /// Centroid school: T = w·(a + b·x + c·y) from the three equations of equilibrium about the centroid, a rigid plate on springs. The
+    /// product sum Σxy counts in an unsymmetrical group. Bolts on one side unload; valid while the faces stay shut.
+    /// </summary>
+    /// <param name="group">The group.</param>
+    /// <param name="bolt">Index of the bolt.</param>
+    /// <param name="pull">Fz, N.</param>
+    /// <param name="momentX">Mx about the centroid, N·mm.</param>
+    /// <param name="momentY">My about the centroid, N·mm.</param>
+    public static T TensionByCentroid<T>(BoltGroup group, int bolt, T pull, T momentX, T momentY)
+        where T : struct, IReal<T>
+    {
+        var b = group.Bolts[bolt];
+        var weight = T.Const(b.Weight);
+        var direct = pull / T.Given(Terms.BoltWeights, group.Weight);
+        if (group.IsPoint) return T.Let(Terms.BoltTension, weight * direct);
+        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, bolt + 1);
+        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, bolt + 1);
+        if (group.IsLine)
+        {
+            // Along the line's own direction u: T = w·(Fz/Σw + M·s/Σs²), M the moment that turns about the normal of the line.
+            var length = Math.Sqrt(group.Polar);
+            var (ux, uy) = (Math.Sqrt(group.SumX2) / length, Math.CopySign(Math.Sqrt(group.SumY2), group.SumXY == 0 ? 1 : group.SumXY) / length);
+            var along = T.Const(ux) * x + (T.Const(uy) * y);
+            var moment = (T.Const(uy) * momentX) - (T.Const(ux) * momentY);
+            return T.Let(Terms.BoltTension, weight * (direct + (moment * along / T.Given(Terms.PolarSum, group.Polar))));
+        }
+        var (xx, yy, xy) = (T.Given(Terms.SumX2, group.SumX2), T.Given(Terms.SumY2, group.SumY2), T.Given(Terms.SumXY, group.SumXY));
+        var determinant = (xx * yy) - (xy * xy);
+        var slopeX = -((momentY * yy) + (momentX * xy)) / determinant;
+        var slopeY = ((momentX * xx) + (momentY * xy)) / determinant;
+        return T.Let(Terms.BoltTension, weight * (direct + (slopeX * x) + (slopeY * y)));
+    }
+
+    /// <summary>
+    /// Pivot school for one axis: T = M·y/Σy², M about the pivot line and y from it; bolts on the compression side carry nothing and do
+    /// not count. No bolt carries where the moment closes the joint.
+    /// </summary>
+    /// <param name="moment">M about the pivot line, N·mm; + opens the joint on the bolts' side.</param>
+    /// <param name="distance">y of the bolt from the line, mm; below 0 on the compression side.</param>
+    /// <param name="weight">Its area over the others'.</param>
+    /// <param name="sumOfSquares">Σw·y² of the bolts on the tension side, mm².</param>
+    public static T TensionByPivot<T>(T moment, T distance, T weight, T sumOfSquares)
+        where T : struct, IReal<T>
+    {
+        var zero = T.Const(0);
+        return T.Let(Terms.PivotTension, T.Max(zero, moment) * weight * T.Max(zero, distance) / sumOfSquares);
+    }
+
+    private static T Length<T>(T x, T y)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.Shear, T.Sqrt((x * x) + (y * y)));
+}
+
+/// <summary>The in-plane load on one bolt, N: both parts and their vector sum.</summary>
+public readonly record struct InPlaneShare<T>(T DirectX, T DirectY, T TorsionX, T TorsionY, T Resultant)
+    where T : struct, IReal<T>;
