@@ -102,15 +102,15 @@ public static class FatigueFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.AmplitudeStrength, T.Const(0.85) * ((T.Const(150) / diameter) + T.Const(45)));
 
-    /// <summary>σA·(2 − Fi/F0.2), MPa: threads rolled after heat treatment.</summary>
+    /// <summary>σA·(2 − Fi/F0.2), MPa: threads rolled after heat treatment. Made for preloads of 0.3 to 1 of yield; above twice yield nothing is left.</summary>
     public static T AmplitudeStrengthRolledAfter<T>(T rolledBefore, T preloadOverYield)
         where T : struct, IReal<T> =>
         T.Let(Terms.AmplitudeStrengthAfter, rolledBefore * (T.Const(2) - preloadOverYield));
 
-    /// <summary>n = σA/σa along a path: (σA − a0)/a1.</summary>
+    /// <summary>n = σA/σa along a path: (σA − a0)/a1, never below 0.</summary>
     public static T AmplitudeFactor<T>(in LoadLine<T> line, T strength)
         where T : struct, IReal<T> =>
-        T.Let(Terms.AmplitudeFactor, (strength - line.AmplitudeStart) / line.AmplitudeSlope);
+        T.Let(Terms.AmplitudeFactor, T.Max(T.Const(0), (strength - line.AmplitudeStart) / line.AmplitudeSlope));
 
     /// <summary>
     /// Share of a life that one block of a spectrum uses: (cycles/knee)·(1/n)^k with n the endless-life factor of the block. The S–N
