@@ -66,7 +66,7 @@ public sealed record Field(string Path, FieldKind Kind, string Meaning)
             if (Choices.Count > 0) return "one of " + string.Join(", ", Choices);
             if (Kind == FieldKind.Text) return "text of at most 200 characters";
             if (Kind == FieldKind.Aim) return "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, a torque such as 196 N·m, 70 % of yield, 75 % of root yield, or \"structural\" for the least preload of structural practice";
-            if (Kind == FieldKind.Spread) return "a share such as 10 % (standard deviation of a normal distribution), lognormal 15 % or uniform 20 % (half the width); 0 % to 100 %";
+            if (Kind == FieldKind.Spread) return "a share such as 10 % (standard deviation of a normal distribution), lognormal 15 % or uniform 20 % (half the width); 0 % to 100 %. Normal draws are held at a tenth of the mean";
             var what = Kind switch { FieldKind.Count => "a whole number", FieldKind.Number => "a number", _ => "a " + Units.Name(Dimension) + " with its unit" };
             string Show(double v) => Kind == FieldKind.Quantity ? QuantityText.ShowText(v, Dimension, UnitSystem.Si) : QuantityText.Figures(v);
             var low = double.IsNegativeInfinity(Min) ? "" : (AboveMin ? ", above " : ", at least ") + Show(Min);
@@ -179,14 +179,14 @@ public static class Fields
 
     public static readonly Field Samples = new("uncertainty.samples", FieldKind.Count, "samples of a Monte Carlo run") { Min = 1000, Max = 1_000_000_000, Default = "1000000" };
     public static readonly Field Seed = new("uncertainty.seed", FieldKind.Count, "seed of the run; the same seed gives the same result") { Min = 0, Max = int.MaxValue, Default = "1" };
-    public static readonly Field SpreadNutFactor = Scattering("nutFactor", "of the nut factor", "the band of the table taken as two standard deviations either side; where K is given, half the method's scatter");
-    public static readonly Field SpreadThreadFriction = Scattering("threadFriction", "of the friction in the thread, long form", "10 %");
-    public static readonly Field SpreadBearingFriction = Scattering("bearingFriction", "of the friction under the part that turns, long form", "10 %");
+    public static readonly Field SpreadNutFactor = Scattering("nutFactor", "of the nut factor", "lognormal; the band of the table taken as two standard deviations either side; where K is given, half the method's scatter");
+    public static readonly Field SpreadThreadFriction = Scattering("threadFriction", "of the friction in the thread, long form", "lognormal 10 %");
+    public static readonly Field SpreadBearingFriction = Scattering("bearingFriction", "of the friction under the part that turns, long form", "lognormal 10 %");
     public static readonly Field SpreadTool = Scattering("tool", "of what the tool gives: torque, or preload where the method does not go by torque", "3 % for a wrench, else half the method's scatter");
     public static readonly Field SpreadStrength = Scattering("strength", "of the bolt's yield about its listed minimum", "3 %");
     public static readonly Field SpreadLoad = Scattering("load", "of the outside loads", "10 %");
-    public static readonly Field SpreadSettling = Scattering("settling", "of the embedding", "30 %");
-    public static readonly Field SpreadFaceFriction = Scattering("faceFriction", "of the friction between the faces", "15 %");
+    public static readonly Field SpreadSettling = Scattering("settling", "of the embedding", "lognormal 30 %");
+    public static readonly Field SpreadFaceFriction = Scattering("faceFriction", "of the friction between the faces", "lognormal 15 %");
     public static readonly Field SpreadGrip = Scattering("grip", "of all lengths in the grip", "1 %");
 
     public static readonly Field HandTolerance = new("handTolerance", FieldKind.Number, "share within which a hand-calculated figure agrees") { Min = 0.0001, Max = 0.5, Default = "0.01" };

@@ -208,8 +208,8 @@ public sealed class Simulation
                 var sigma = Math.Sqrt(Math.Log(1 + (share * share)));
                 return new(Vector.Exp((bell[i] * new Vector<double>(sigma)) - new Vector<double>(sigma * sigma / 2)));
             default:
-                // Friction, strength and length are above nothing: a draw beyond that is held there.
-                return new(Vector.Max(new Vector<double>(1e-3), Vector<double>.One + (bell[i] * new Vector<double>(share))));
+                // Friction, strength and length are well above nothing: a draw further down is held at a tenth of the mean.
+                return new(Vector.Max(new Vector<double>(0.1), Vector<double>.One + (bell[i] * new Vector<double>(share))));
         }
     }
 }

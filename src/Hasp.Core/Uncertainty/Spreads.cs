@@ -86,7 +86,7 @@ public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Gi
 
     /// <summary>
     /// What is taken where nothing is stated. The band of a tabled nut factor and the scatter of a method are read as two standard
-    /// deviations either side; the others are assumptions of this house, to be replaced by what is known.
+    /// deviations either side; frictions and embedding are lognormal, the others normal; the other shares are assumptions of this house, to be replaced by what is known.
     /// </summary>
     public static Spreads Of(Joints.Joint joint)
     {
@@ -108,8 +108,11 @@ public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Gi
         };
         var all = Enum.GetValues<Uncertain>();
         return new(
-            [.. all.Select(u => stated.TryGetValue(u, out var s) && Applies(u) ? s : new Spread(Distribution.Normal, Default(u)))],
+            [.. all.Select(u => stated.TryGetValue(u, out var s) && Applies(u) ? s : new Spread(Skewed(u) ? Distribution.Lognormal : Distribution.Normal, Default(u)))],
             [.. all.Select(stated.ContainsKey)]);
+
+        // Frictions and embedding are never below nothing and now and then far above their mean: their bands are skewed like that.
+        static bool Skewed(Uncertain u) => u is Uncertain.NutFactor or Uncertain.ThreadFriction or Uncertain.BearingFriction or Uncertain.Settling or Uncertain.FaceFriction;
 
         bool Applies(Uncertain u) => u switch
         {

@@ -21,6 +21,10 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Simula
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         await Prepare(id, state, TimeSpan.FromMilliseconds(50));
+        if (!Run.Outcome.IsCompleted) return Partial("_Progress", (Address, Run.Share));
+        // The outcome takes the place of the bar and all around it.
+        Response.Headers["HX-Retarget"] = "#outcome";
+        Response.Headers["HX-Reswap"] = "outerHTML";
         return Partial("_Chances", this);
     }
 
