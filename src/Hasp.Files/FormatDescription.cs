@@ -60,8 +60,20 @@ public static class FormatDescription
             `checks` are sorted by reserve (factor over required), tightest first; `byCase` follows the order of `loads`; a factor is
             null where there was nothing to check. `values` are the joint's named values; `preloadWindow` the preloads in the bolt
             between which slip, opening and strength checks hold (null: without limit); `stiffnessSchools` what each school makes
-            of the members, the one in use first; `cases` the forces on one bolt;
-            `warnings` have stable ids; every check carries its `working`.
+            of the members, the one in use first; `cases` the forces on one bolt; `jointRate` is hard, medium or soft;
+            `fatigue.swings` hold every alternating case, the worst first, with its stresses, each criterion, and the damage where an
+            S–N slope is stated; `fatigue.breakPlaces` where the bolt would break; `handChecks` lay figures by hand beside computed ones.
+            `warnings` have stable ids; every check carries its `working`, whose steps have a `key` (name, with # and an index where
+            there are several) that `handChecks[].step` refers to.
+
+            A document with faults is answered by all of them: `path`, `was`, `problem`, and `mends`, entries that would each put it right.
+
+            ## The chances document
+
+            `"format": "hasp-chances"`, `"version": 1`; from `/api/v1/chance` or `./hasp chance --json`. `spreads` are what scattered;
+            `failures` hold opening, slip and yield as far as the joint can have them: `probability` of a factor below 1 for one bolt with
+            its `confidence95` interval, mean and standard deviation of the factor beside the linearised deviation, and
+            `sensitivities`, the largest share of the scatter first.
 
             ### Check ids
 

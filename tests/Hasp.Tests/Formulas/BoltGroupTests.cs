@@ -123,6 +123,27 @@ public sealed class BoltGroupTests
         Assert.Equal("boltTension", Working.Of(traced).Steps[^1].Term.Id);
     }
 
+    [Fact]
+    public void The_envelope_is_the_worst_case_of_every_bolt() => Gen.Select(Groups, Loads.Array[1, 9000]).Sample((g, cases) =>
+    {
+        var envelope = LoadEnvelope.Of(g, cases);
+        var all = cases.Select(c => Shares(g, c, default)).ToArray();
+        for (var i = 0; i < g.Bolts.Length; i++)
+        {
+            Assert.Equal(all.Max(c => c[i].Tension), envelope[i].Tension, Math.Abs(envelope[i].Tension) * 1e-9);
+            Assert.Equal(envelope[i].Tension, all[envelope[i].TensionCase][i].Tension, Math.Abs(envelope[i].Tension) * 1e-9);
+            Assert.Equal(envelope[i].Shear, all[envelope[i].ShearCase][i].Shear.Resultant.Value, envelope[i].Shear * 1e-9);
+        }
+    }, iter: 12);
+
+    [Fact]
+    public void An_envelope_can_be_stopped()
+    {
+        using var stop = new CancellationTokenSource();
+        stop.Cancel();
+        Assert.ThrowsAny<OperationCanceledException>(() => LoadEnvelope.Of(new BoltGroup([new(0, 0)]), new Resultant[10], null, stop.Token));
+    }
+
     private static bool Near(Components a, Components b, double scale) =>
         Math.Abs(a.X - b.X) + Math.Abs(a.Y - b.Y) + Math.Abs(a.Z - b.Z) < 1e-7 * scale;
 }

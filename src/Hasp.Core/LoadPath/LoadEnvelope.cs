@@ -1,0 +1,94 @@
+using System.Numerics;
+using Hasp.Core.Formulas;
+
+namespace Hasp.Core.LoadPath;
+
+/// <summary>The extremes of one bolt over many load cases.</summary>
+/// <param name="Tension">Largest outside tension, N.</param>
+/// <param name="TensionCase">Index of its load case.</param>
+/// <param name="Shear">Largest in-plane resultant, N.</param>
+/// <param name="ShearCase">Index of its load case.</param>
+public readonly record struct BoltExtremes(double Tension, int TensionCase, double Shear, int ShearCase);
+
+/// <summary>
+/// Largest tension and shear of every bolt over many load cases, by the centroid school and the elastic vector method: the formulas of a
+/// single bolt read as lanes, several cases at a time.
+/// </summary>
+public static class LoadEnvelope
+{
+    private const int Block = 4096;
+
+    /// <summary>Finds the extremes of every bolt.</summary>
+    /// <param name="group">The bolts.</param>
+    /// <param name="cases">Loads stated at the origin of the pattern, N and N·mm; at least one.</param>
+    /// <param name="progress">Told the share done, from any thread.</param>
+    /// <param name="stop">Stops the search.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static BoltExtremes[] Of(BoltGroup group, ReadOnlyMemory<Resultant> cases, Action<double>? progress = null, CancellationToken stop = default)
+    {
+        if (cases.IsEmpty) throw new ArgumentException("there is no load case", nameof(cases));
+        var blocks = (cases.Length + Block - 1) / Block;
+        var parts = new BoltExtremes[blocks][];
+        var done = 0;
+        Parallel.For(0, blocks, new ParallelOptions { CancellationToken = stop }, b =>
+        {
+            parts[b] = OfBlock(group, cases.Span.Slice(b * Block, Math.Min(Block, cases.Length - (b * Block))), b * Block);
+            progress?.Invoke((double)Interlocked.Increment(ref done) / blocks);
+        });
+        var all = parts[0];
+        // In the order of the cases, so that of equals the first is named.
+        foreach (var part in parts.AsSpan(1))
+        {
+            for (var i = 0; i < all.Length; i++)
+            {
+                if (part[i].Tension > all[i].Tension) all[i] = all[i] with { Tension = part[i].Tension, TensionCase = part[i].TensionCase };
+                if (part[i].Shear > all[i].Shear) all[i] = all[i] with { Shear = part[i].Shear, ShearCase = part[i].ShearCase };
+            }
+        }
+        return all;
+    }
+
+    private static BoltExtremes[] OfBlock(BoltGroup group, ReadOnlySpan<Resultant> cases, int first)
+    {
+        var width = Vector<double>.Count;
+        var lanes = (cases.Length + width - 1) / width;
+        var loads = new double[6][];
+        for (var c = 0; c < 6; c++) loads[c] = new double[lanes * width];
+        for (var i = 0; i < lanes * width; i++)
+        {
+            // Past the end the last case stands again: it changes no extreme.
+            var load = group.AtCentroid(cases[Math.Min(i, cases.Length - 1)], default);
+            (loads[0][i], loads[1][i], loads[2][i]) = (load.Force.X, load.Force.Y, load.Force.Z);
+            (loads[3][i], loads[4][i], loads[5][i]) = (load.Moment.X, load.Moment.Y, load.Moment.Z);
+        }
+        var tensions = new double[width];
+        var shears = new double[width];
+        var extremes = new BoltExtremes[group.Bolts.Length];
+        for (var bolt = 0; bolt < extremes.Length; bolt++)
+        {
+            var worst = new BoltExtremes(double.NegativeInfinity, -1, double.NegativeInfinity, -1);
+            var (mostTension, mostShear) = (new Vector<double>(double.NegativeInfinity), new Vector<double>(double.NegativeInfinity));
+            for (var l = 0; l < lanes; l++)
+            {
+                Lanes At(int c) => new(new Vector<double>(loads[c], l * width));
+                var tension = GroupFormulas.TensionByCentroid(group, bolt, At(2), At(3), At(4)).Values;
+                var shear = GroupFormulas.InPlane(group, bolt, At(0), At(1), At(5)).Resultant.Values;
+                // Most cases raise nothing: only those that do are looked at one by one.
+                if (Vector.GreaterThanAny(tension, mostTension))
+                {
+                    tension.CopyTo(tensions);
+                    for (var k = 0; k < width; k++) if (tensions[k] > worst.Tension) worst = worst with { Tension = tensions[k], TensionCase = first + Math.Min((l * width) + k, cases.Length - 1) };
+                    mostTension = new Vector<double>(worst.Tension);
+                }
+                if (Vector.GreaterThanAny(shear, mostShear))
+                {
+                    shear.CopyTo(shears);
+                    for (var k = 0; k < width; k++) if (shears[k] > worst.Shear) worst = worst with { Shear = shears[k], ShearCase = first + Math.Min((l * width) + k, cases.Length - 1) };
+                    mostShear = new Vector<double>(worst.Shear);
+                }
+            }
+            extremes[bolt] = worst;
+        }
+        return extremes;
+    }
+}
