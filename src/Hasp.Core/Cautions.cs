@@ -1,6 +1,7 @@
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.Preload;
 
 namespace Hasp.Core;
 
@@ -22,7 +23,7 @@ internal static class Cautions
             "The preload aimed at is above what breaks the bolt. Check the torque's unit: ft·lb and in·lb differ twelvefold, N·m and N·mm a thousandfold.");
         Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value, "tighteningAboveProof",
             "The preload aimed at is above the proof load: the bolt is stretched for good by the tightening alone.");
-        var tightening = Evaluation.TighteningUtilisation(m).Value;
+        var tightening = YieldCheck.UtilisationWhileTightening(m).Value;
         Say(tightening > 0.9 && m.Preload.Value <= m.ProofLoad.Value, "tighteningNearYield",
             $"While it is tightened to the preload aimed at, tension and torsion together reach {tightening * 100:0} % of yield; 90 % is usual at most. Less friction in the thread or less preload helps.");
         Say(!joint.Tapped && m.Stack.Protrusion < joint.Bolts.Thread.Pitch - 1e-9, "threadShowing",
@@ -33,7 +34,7 @@ internal static class Cautions
             "The preload aimed at is under a fifth of the proof load. Check the torque's unit; a bolt this loose works loose.");
         Say(joint.Judging.NominalPreload, "nominalPreload",
             $"Judged at the nominal preload everywhere. Left out: the tool's scatter of ±{how.Method.Scatter * 100:0} %, settling and relaxation.");
-        var usual = m.NutFactor.Value * m.Thread.Diameter.Value * 0.75 * m.ProofLoad.Value;
+        var usual = Tension.Torque(m.NutFactor * m.Thread.Diameter, new Plain(0.75) * m.ProofLoad).Value;
         Say(how.Aim == AimKind.Torque && how.AimValue / usual is (> 8 and < 16) or (> 1 / 16.0 and < 1 / 8.0), "torqueTwelve",
             "The torque is about twelve times, or a twelfth of, what is usual for this bolt: ft·lb and in·lb may be mixed up.");
         Say(how.Aim == AimKind.Torque && how.AimValue / usual is (> 500 and < 2000) or (> 1 / 2000.0 and < 1 / 500.0), "torqueThousand",

@@ -220,7 +220,7 @@ public static class Evaluation
         new(Terms.MeasuredStretch, Tension.MeasuredStretch(
             m.Preload, m.BoltStiffness, new Plain((m.Joint.Bolts.Head.Kind is "socket" or "countersunk" ? 0.4 : 0.5) * m.Thread.Diameter.Value),
             m.Thread.Diameter, m.Thread.ShankArea, m.Thread.RootArea, new Plain(m.Joint.Bolts.Grade.ElasticModulus)).Value),
-        new(Terms.TighteningUtilisation, TighteningUtilisation(m).Value),
+        new(Terms.TighteningUtilisation, YieldCheck.UtilisationWhileTightening(m).Value),
         new(Terms.ThreadFriction, m.ThreadFriction.Value),
         new(Terms.BearingFriction, m.BearingFriction.Value),
         new(Terms.PrevailingTorque, m.Joint.Tightening.PrevailingTorque),
@@ -243,15 +243,6 @@ public static class Evaluation
         new(Terms.ShearPlanes, m.Stack.Planes.Length),
         .. StripValues(m),
     ];
-
-    /// <summary>While the wrench turns the whole torsion is in the bolt.</summary>
-    internal static Plain TighteningUtilisation(in Mechanics<Plain> m)
-    {
-        var torsion = Torsion.Stress(
-            Torsion.ThreadTorque(Torsion.PitchTorque(m.Preload, m.Thread.Pitch), Torsion.ThreadFrictionTorque(m.Preload, m.ThreadFriction, m.Thread.PitchDiameter)),
-            m.Thread.PitchDiameter, m.Thread.RootDiameter);
-        return Torsion.EquivalentStress(m.Preload / m.Thread.StressArea, torsion, 1) / m.YieldStrength;
-    }
 
     private static IEnumerable<NamedValue> StripValues(Mechanics<Plain> m)
     {

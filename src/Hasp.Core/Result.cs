@@ -36,6 +36,11 @@ public sealed record Result
     /// <summary>Figures calculated by hand beside the computed ones.</summary>
     public required IReadOnlyList<HandComparison> HandComparisons { get; init; }
 
+    /// <summary>Single changes that mend the joint or are worth having; looked for when first asked for, once.</summary>
+    public IReadOnlyList<WayOut> Ways => _ways ??= WaysOut.Of(Joint);
+
+    private IReadOnlyList<WayOut>? _ways;
+
     /// <summary>How the joint takes its turn from snug.</summary>
     public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 

@@ -115,7 +115,8 @@ public static partial class JointEdit
     public static void SetHandFigure(JsonObject document, string check, string step, string text)
     {
         if (document["handChecks"] is not JsonArray list) document["handChecks"] = list = [];
-        var at = list.OfType<JsonObject>().FirstOrDefault(h => Get(h, "check") == check && Get(h, "step") == step);
+        var index = HandFigureIndex(document, check, step);
+        var at = index < 0 ? null : list[index] as JsonObject;
         if (text.Trim().Length == 0)
         {
             if (at is not null) list.Remove(at);
@@ -125,6 +126,10 @@ public static partial class JointEdit
         if (at is null) list.Add(at = new JsonObject { ["check"] = check, ["step"] = step });
         at["figure"] = text.Trim();
     }
+
+    /// <summary>Place in <c>handChecks</c> of the figure beside a step; −1 where there is none.</summary>
+    public static int HandFigureIndex(JsonObject document, string check, string step) =>
+        document["handChecks"] is JsonArray list ? list.ToList().FindIndex(h => h is JsonObject o && Get(o, "check") == check && Get(o, "step") == step) : -1;
 
     /// <summary>What stands at a path, as text; null where nothing does.</summary>
     public static string? Get(JsonObject document, string path)

@@ -59,8 +59,7 @@ public sealed record FatigueState
         var states = new List<FatigueState>();
         for (var i = 0; i < m.Joint.Cases.Length; i++)
         {
-            var load = m.Joint.Cases[i];
-            if (load.OtherTension is { } other && other != load.Tension) states.Add(Of(m, i));
+            if (m.Joint.Cases[i].Swings) states.Add(Of(m, i));
         }
         return [.. states.OrderBy(s => s.Factor)];
     }

@@ -69,8 +69,8 @@ public sealed record Joint
     /// <summary>True where the last part takes the thread.</summary>
     public bool Tapped => End.Kind != ThreadEndKind.Nut;
 
-    /// <summary>True where some load case alternates with another.</summary>
-    public bool Alternates => Cases.Any(c => c.AlternatesWith is not null);
+    /// <summary>True where some load case swings.</summary>
+    public bool Alternates => Cases.Any(c => c.Swings);
 
     /// <summary>True where the width of some part is stated.</summary>
     public bool HasWidth => Layers.Any(l => l.Width is not null);
@@ -211,11 +211,7 @@ public sealed record FatigueRules(
 /// <summary>Figures calculated by hand.</summary>
 /// <param name="Tolerance">Share within which a figure agrees.</param>
 /// <param name="Figures">The figures.</param>
-public sealed record HandFigures(double Tolerance, ImmutableArray<HandFigure> Figures)
-{
-    /// <summary>The figure laid beside a step; null where there is none.</summary>
-    public HandFigure? For(string check, string step) => Figures.FirstOrDefault(f => f.Check == check && f.Step == step);
-}
+public sealed record HandFigures(double Tolerance, ImmutableArray<HandFigure> Figures);
 
 /// <summary>One figure calculated by hand.</summary>
 /// <param name="Check">Id of the check in whose working the step stands.</param>
@@ -261,6 +257,9 @@ public sealed record LoadCase(string Name, double Tension, double Shear)
 
     /// <summary>Tension of the case it alternates with, N; null where it is steady.</summary>
     public double? OtherTension { get; init; }
+
+    /// <summary>True where the bolt feels a swing: it alternates with a case of another tension.</summary>
+    public bool Swings => OtherTension is { } other && other != Tension;
 
     /// <summary>How often it comes; null for endless.</summary>
     public double? Cycles { get; init; }

@@ -434,8 +434,9 @@ public static class JointRules
         }
         var outer = kind == ThreadEndKind.Insert ? Stripping.InsertDiameter<Plain>(new(d), new(thread.Pitch)).Value : d;
         var holds = kind == ThreadEndKind.Insert ? insert : depth;
+        var geometry = ThreadGeometry<Plain>.Of(thread);
         var breaking = Stripping.RequiredEngagement<Plain>(
-            ThreadGeometry<Plain>.Of(thread).NutMinorDiameter, ThreadGeometry<Plain>.Of(thread).StressArea, new(outer), new(grade.Tensile), new(part.Material.Tensile), new(Stripping.ShearRatio)).Value;
+            geometry.NutMinorDiameter, geometry.StressArea, new(outer), new(grade.Tensile), new(part.Material.Tensile), new(Stripping.ShearRatio)).Value;
         var wanted = input.Engagement ?? Math.Min(holds, kind == ThreadEndKind.Insert ? insert : Math.Max(d, breaking));
         if (wanted > holds + 1e-9)
         {

@@ -63,6 +63,11 @@ public static class Torsion
         return T.Let(Terms.TorsionStress, T.Const(16) * threadTorque / (T.Const(Math.PI, "π") * d * d * d));
     }
 
+    /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch and thread friction over the section.</summary>
+    public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter)
+        where T : struct, IReal<T> =>
+        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter)), pitchDiameter, rootDiameter);
+
     /// <summary>σv = √(σ² + 3(k·τ)²); k = 1 while tightening, 0.5 in service.</summary>
     public static T EquivalentStress<T>(T tension, T torsion, double kept)
         where T : struct, IReal<T>

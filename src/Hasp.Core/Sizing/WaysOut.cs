@@ -82,7 +82,7 @@ public static class WaysOut
         orderby m.Scatter descending
         select new Change($"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", joint.Input with { Method = m.Name, Scatter = null }, [(Fields.Method.Path, m.Name), (Fields.Scatter.Path, "")]);
 
-    /// <summary>Only where the torque is the aim: a preload aimed at stays what it is, whatever the lubricant.</summary>
+    /// <summary>A lubricant lowers friction and, with a wrench, the scatter that goes with the finish.</summary>
     private static IEnumerable<Change> Lubricants(Joint joint) =>
         from k in Standards.NutFactors
         where k.Lubrication is "lubricated" or "moly" or "wax" && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven

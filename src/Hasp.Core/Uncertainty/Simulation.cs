@@ -114,8 +114,7 @@ public sealed class Simulation
 
         var (slipTension, slipShear) = (T.Const(_loads.Slip.Tension) * x.Load, T.Const(_loads.Slip.Shear) * x.Load);
         var force = JointUnderLoad.BoltForce(most, share, T.Const(_loads.Yield) * x.Load);
-        var torsion = Torsion.Stress(
-            Torsion.ThreadTorque(Torsion.PitchTorque(most, pitch), Torsion.ThreadFrictionTorque(most, threadFriction, d2)), d2, d3);
+        var torsion = Torsion.WhileTightening(most, pitch, threadFriction, d2, d3);
         return new(
             JointUnderLoad.OpeningFactor(least, share, T.Const(_loads.Opening) * x.Load),
             JointUnderLoad.SlipFactor(

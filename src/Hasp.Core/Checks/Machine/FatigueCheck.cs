@@ -14,14 +14,14 @@ internal static class FatigueCheck
     internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.Case.OtherTension is not { } other || other == load.Case.Tension) return Judged<T>.Nothing;
+        if (!load.Case.Swings) return Judged<T>.Nothing;
         if (m.Joint.Fatigue.Slope is not { } given) return Judged<T>.Of(EndlessFactor(m, load, m.Joint.Fatigue.Criterion));
         var slope = T.Given(Terms.Slope, given);
         T? sum = null;
         for (var i = 0; i < m.Joint.Cases.Length; i++)
         {
             var block = m.Joint.Cases[i];
-            if (block.OtherTension is not { } low || low == block.Tension) continue;
+            if (!block.Swings) continue;
             var damage = DamageOf(m, load with { Case = block, Tension = T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, block.Tension, i + 1) / load.Count, i + 1) }, slope, i + 1);
             sum = sum is { } so ? so + damage : damage;
         }

@@ -15,9 +15,15 @@ internal static class YieldCheck
     {
         var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
         var tension = T.Let(Terms.TensileStress, force / m.Thread.StressArea);
-        var torque = Torsion.ThreadTorque(
-            Torsion.PitchTorque(m.PreloadMax, m.Thread.Pitch), Torsion.ThreadFrictionTorque(m.PreloadMax, m.ThreadFriction, m.Thread.PitchDiameter));
-        var torsion = Torsion.Stress(torque, m.Thread.PitchDiameter, m.Thread.RootDiameter);
+        var torsion = Torsion.WhileTightening(m.PreloadMax, m.Thread.Pitch, m.ThreadFriction, m.Thread.PitchDiameter, m.Thread.RootDiameter);
         return Judged<T>.Of(T.Let(Terms.YieldFactor, m.YieldStrength / Torsion.EquivalentStress(tension, torsion, 0.5)));
+    }
+
+    /// <summary>Share of yield reached while the wrench turns, at the preload aimed at: the whole torsion is in the bolt.</summary>
+    internal static T UtilisationWhileTightening<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T>
+    {
+        var torsion = Torsion.WhileTightening(m.Preload, m.Thread.Pitch, m.ThreadFriction, m.Thread.PitchDiameter, m.Thread.RootDiameter);
+        return T.Let(Terms.TighteningUtilisation, Torsion.EquivalentStress(m.Preload / m.Thread.StressArea, torsion, 1) / m.YieldStrength);
     }
 }

@@ -37,7 +37,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a change that really mends the joint as it stands is taken.
-        if (WaysOut.Of(state.Result.Joint).FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
+        if (state.Result.Ways.FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
         return await Changed(Bench.Change(id, Seen, d => JointEdit.Take(d, found, Preferences.Units), found.Words, new Conflict("", found.Words, null)));
     }
 
