@@ -43,5 +43,5 @@ public class EnvelopeBench
     }
 
     [Benchmark(Description = "envelope: lanes on all processors, with the case of every extreme")]
-    public BoltExtremes[] Envelope() => LoadEnvelope.Of(_group, _cases);
+    public BoltExtremes[] Envelope() => LoadEnvelope.Of(BoltPattern.Of(_group), _cases);
 }

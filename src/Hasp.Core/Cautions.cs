@@ -1,6 +1,7 @@
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
 
 namespace Hasp.Core;
@@ -45,15 +46,17 @@ internal static class Cautions
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
             "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.");
-        Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9), "edgeDistance",
+        Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9) || PatternRules.SpacingOf(joint).Any(f => f.Kind == SpacingKind.Edge && f.IsShort), "edgeDistance",
             "An edge distance is under two bolt diameters.");
+        Say(PatternRules.SpacingOf(joint).Any(f => f.Kind == SpacingKind.Pitch && f.IsShort), "pitch",
+            "Bolts stand closer than two and two thirds diameters: parts may tear between them, and a socket may not fit.");
         Say(m.Preload.Value <= 0, "noClamp", "The prevailing torque eats the whole tightening torque: nothing is clamped.");
         Say(how.PrevailingTorque > 0.5 * m.Torque.Value, "prevailingHigh", "More than half of the torque goes into the locking feature: the clamp cannot be told from the torque.");
         Say(joint.Tapped && joint.End.Engagement < StripCheck.Required(m).Value, "engagementShort",
             "The thread engagement is shorter than what lets the bolt break first: a stripped thread gives no warning, and the part is lost.");
         Say(joint.Tapped && joint.End.Kind == ThreadEndKind.Tapped && joint.Layers[^1].Material.Kind.Contains("aluminium", StringComparison.Ordinal), "tappedAluminium",
             "Threads tapped straight into aluminium wear with each tightening: an insert is usual where the bolt comes out again.");
-        Say(joint.Layers.Any(l => l.Material.IsGasket) && joint.Cases.Any(c => c.Shear != 0), "gasketInShear",
+        Say(joint.Layers.Any(l => l.Material.IsGasket) && joint.Sharing.AnyShear, "gasketInShear",
             "A gasket lies between sheared faces: friction across it is not to be relied on.");
         Say(joint.Cases.Any(c => c.Pressure > 0), "pressure",
             "Pressure is contained: test with liquid, stand clear, and mind the code for pressure equipment.");
@@ -63,17 +66,17 @@ internal static class Cautions
             "Threads are taken as cut. Rolled threads last longer; state it only where it is sure.");
         Say(joint.Fatigue.Slope is null && joint.Cases.Any(c => c.Cycles is not null), "cyclesIdle",
             "Cycles are stated but no S–N slope: fatigue is judged for endless life.");
-        Say(joint.Layers.Any(l => l.EdgeDistance is null) && m.Stack.Planes.Length > 0 && joint.Cases.Any(c => c.Shear != 0), "edgeNotStated",
+        Say(Enumerable.Range(0, joint.Layers.Length).Any(i => joint.EdgeDistance(i) is null) && m.Stack.Planes.Length > 0 && joint.Sharing.AnyShear, "edgeNotStated",
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
-        Say(m.Stack.Planes.Length == 0 && joint.Cases.Any(c => c.Shear != 0), "noShearPlane",
+        Say(m.Stack.Planes.Length == 0 && joint.Sharing.AnyShear, "noShearPlane",
             "There is shear, but all parts pull the same way, so nothing resists it here: set which way each part pulls.");
         Say(grade.HighHardness && lubrication is "zinc" or "cadmium", "embrittlement",
             "High-hardness bolts and electroplating: danger of hydrogen embrittlement, which breaks bolts hours after tightening.");
         Say(grade.Grade is "10.9" or "A490" && lubrication == "galvanised", "galvanisedHigh",
             "Galvanised bolts of this grade need a process proven against hydrogen embrittlement; A490 must not be hot-dip galvanised.");
-        Say(lubrication is "lubricated" or "moly" or "wax" && joint.Cases.Any(c => c.Shear != 0), "lubricantOnFaces",
+        Say(lubrication is "lubricated" or "moly" or "wax" && joint.Sharing.AnyShear, "lubricantOnFaces",
             "Keep the lubricant off the faces that resist slip.");
         Say(joint.Layers.Select(l => l.Material.Kind.Contains("aluminium", StringComparison.Ordinal)).Distinct().Count() > 1 ||
             joint.Layers.Select(l => l.Material.Kind.Contains("stainless", StringComparison.Ordinal)).Distinct().Count() > 1, "dissimilarMetals",
@@ -81,8 +84,21 @@ internal static class Cautions
         Say(grade.Own || joint.Layers.Any(l => l.Material.Own), "ownData",
             "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})")
                 .Concat(grade.Own ? [$"{grade.Grade} ({grade.Source})"] : Array.Empty<string>()).Distinct()) + ".");
+        var (pull, pulledIn, _) = joint.Sharing.MostTension;
+        var prying = joint.Pattern?.Prying;
+        Say(joint.Pattern is { School: TensionSchool.Centroid } && joint.Cases.Any(c => c.Load.Moment.X != 0 || c.Load.Moment.Y != 0 || c.At is not null) && pulledIn >= 0
+            && BoltLoad<Plain>.Of(joint, pulledIn, joint.Sharing.MostTension.Bolt).Tension.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value, "centroidOpens",
+            "Moments are shared about the centroid, which holds only while the faces stay shut, and here they part. Share them about a compression line, or clamp harder.");
+        Say(joint.Pattern is { School: TensionSchool.Pivot } pivoting && joint.Cases.Any(c => OnBolt.LinesOf(c, pivoting) is (not null, not null)), "twoPivots",
+            "A moment about both axes is shared about two compression lines: two separate idealisations whose tensions add, not one neutral axis.");
+        Say(pulledIn >= 0 && prying is null, "pryingNotStated",
+            "Prying is not counted. Where bolts pull through a flange that bends, state it with the pattern: it can add a third and more to the bolt's tension.");
+        Say(prying?.FlangeUse(joint, pull) > 1, "pryingFlange",
+            "The flange gives way before the bolts under the load times its required factor: prying as counted is its upper limit. Use a thicker flange.");
+        Say(joint.Pattern is not null && joint.Sharing.AnyShear, "slipByBolt",
+            "Slip is judged at the bolt that is worst off; faces that slip share again, which is not relied on.");
         Say(true, "notJudged",
-            "Not judged here: prying, block tearing of the parts, uneven sharing among the bolts; fatigue of the parts themselves.");
+            $"Not judged here: {(prying is null ? "prying, " : "")}block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves.");
         Say(true, "competent",
             "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.");
         return cautions;

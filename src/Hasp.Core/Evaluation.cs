@@ -31,7 +31,8 @@ public static class Evaluation
             Values = ValuesOf(plain),
             Window = PreloadWindow.Of(plain),
             StiffnessSchools = StiffnessSchoolsOf(plain),
-            Cases = [.. joint.Cases.Select(c => CaseOf(c, plain))],
+            Cases = [.. Enumerable.Range(0, joint.Cases.Length).Select(c => CaseOf(c, plain))],
+            Spacing = PatternRules.SpacingOf(joint),
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
@@ -44,24 +45,27 @@ public static class Evaluation
     /// Only the smallest reserve (factor over required) and what gives it, without allocation: the Finder's inner loop.
     /// </summary>
     /// <param name="mechanics">Stiffness and preload of the candidate.</param>
-    /// <param name="count">Number of bolts.</param>
-    public static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics, int count)
+    public static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics)
     {
         var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1, Case: -1);
-        var cases = mechanics.Joint.Cases;
-        var required = mechanics.Joint.Judging.RequiredByIndex;
+        var joint = mechanics.Joint;
+        var cases = joint.Sharing.Cases;
+        var required = joint.Judging.RequiredByIndex;
         Span<int> judged = stackalloc int[required.Length];
         var many = 0;
         for (var i = 0; i < required.Length; i++) if (required[i] > 0 && MachineBasis.MayApply(i, mechanics)) judged[many++] = i;
         for (var c = 0; c < cases.Length; c++)
         {
-            var load = BoltLoad<Plain>.Of(cases[c], count);
-            foreach (var i in judged[..many])
+            foreach (var pull in cases[c])
             {
-                var found = MachineBasis.Judge(i, mechanics, load);
-                if (found.Applies && found.Factor.Value / required[i] < tightest.Reserve)
+                var load = BoltLoad<Plain>.Of(joint, c, pull);
+                foreach (var i in judged[..many])
                 {
-                    tightest = (found.Factor.Value / required[i], found.Factor.Value, i, c);
+                    var found = MachineBasis.Judge(i, mechanics, load);
+                    if (found.Applies && found.Factor.Value / required[i] < tightest.Reserve)
+                    {
+                        tightest = (found.Factor.Value / required[i], found.Factor.Value, i, c);
+                    }
                 }
             }
         }
@@ -73,24 +77,27 @@ public static class Evaluation
         var joint = plain.Joint;
         var check = Check.All[index];
         var byCase = new double?[joint.Cases.Length];
-        var (worst, worstCase) = (Judged<Plain>.Nothing, -1);
+        var (worst, worstCase, worstBolt) = (Judged<Plain>.Nothing, -1, -1);
         for (var c = 0; c < byCase.Length; c++)
         {
-            var judged = MachineBasis.Judge(index, plain, BoltLoad<Plain>.Of(joint.Cases[c], joint.Bolts.Count));
-            if (!judged.Applies) continue;
-            byCase[c] = judged.Factor.Value;
-            if (worstCase < 0 || judged.Factor.Value < worst.Factor.Value) (worst, worstCase) = (judged, c);
+            foreach (var pull in joint.Sharing.Cases[c])
+            {
+                var judged = MachineBasis.Judge(index, plain, BoltLoad<Plain>.Of(joint, c, pull));
+                if (!judged.Applies) continue;
+                if (byCase[c] is not { } least || judged.Factor.Value < least) byCase[c] = judged.Factor.Value;
+                if (worstCase < 0 || judged.Factor.Value < worst.Factor.Value) (worst, worstCase, worstBolt) = (judged, c, pull.Bolt);
+            }
         }
         var required = joint.Judging.RequiredByIndex[index];
         if (worstCase < 0)
         {
-            return new CheckResult(check, null, required, -1, "", -1, NothingToCheck(check, plain), byCase, [], Working.None);
+            return new CheckResult(check, null, required, -1, 0, "", -1, NothingToCheck(check, plain), byCase, [], Working.None);
         }
-        var load = joint.Cases[worstCase];
-        var working = Working.Of(MachineBasis.Judge(index, traced, BoltLoad<Traced>.Of(load, joint.Bolts.Count)).Factor);
+        var load = BoltLoad<Plain>.Of(joint, worstCase, worstBolt);
+        var working = Working.Of(MachineBasis.Judge(index, traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
         return new CheckResult(
-            check, worst.Factor.Value, required, worstCase, PlaceOf(check, worst.Place, plain), worst.Place, NoteOf(check, load, plain), byCase,
-            SchoolsOf(index, plain, load), working);
+            check, worst.Factor.Value, required, worstCase, joint.Pattern?.NumberOf(worstBolt) ?? 0, PlaceOf(check, worst.Place, plain), worst.Place,
+            NoteOf(check, load, plain), byCase, SchoolsOf(index, plain, load), working);
     }
 
     private static string NothingToCheck(Check check, in Mechanics<Plain> m) =>
@@ -114,9 +121,9 @@ public static class Evaluation
     }
 
     /// <summary>Says it where the faces are apart at the very preload that the check is made with.</summary>
-    private static string NoteOf(Check check, LoadCase load, in Mechanics<Plain> m)
+    private static string NoteOf(Check check, in BoltLoad<Plain> load, in Mechanics<Plain> m)
     {
-        if (check == Check.Fatigue && BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count).Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value)
+        if (check == Check.Fatigue && load.Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value)
         {
             return "at the smallest preload the faces part: the bolt sees the whole swing";
         }
@@ -127,18 +134,18 @@ public static class Evaluation
             PreloadUsed.Smallest => m.PreloadMin,
             _ => null,
         };
-        return preload is { } p && BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count).Tension.Value > JointUnderLoad.OpeningLoad(p, m.LoadShare).Value
+        return preload is { } p && load.Tension.Value > JointUnderLoad.OpeningLoad(p, m.LoadShare).Value
             ? $"at the {check.Preload.ToString().ToLowerInvariant()} preload the faces are apart: the bolt carries the whole load"
             : "";
     }
 
     /// <summary>Both schools where conventions differ, the one in use first.</summary>
-    private static IReadOnlyList<School> SchoolsOf(int index, in Mechanics<Plain> m, LoadCase load)
+    private static IReadOnlyList<School> SchoolsOf(int index, in Mechanics<Plain> m, in BoltLoad<Plain> load)
     {
         var check = Check.All[index];
         if (check == Check.Fatigue && m.Joint.Fatigue.Slope is null)
         {
-            return FatigueState.CriteriaOf(m, BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count));
+            return FatigueState.CriteriaOf(m, load);
         }
         var how = m.Joint.Judging;
         (string Used, string Other, Judging Flipped)? choice =
@@ -147,12 +154,11 @@ public static class Evaluation
             : check == Check.Shear ? Pick(how.MaximumShear, "maximum shear, 0.5", "distortion energy, 0.577", how with { MaximumShear = !how.MaximumShear })
             : null;
         if (choice is not { } c) return [];
-        var bolt = BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count);
         var other = m with { Joint = m.Joint with { Judging = c.Flipped } };
         return
         [
-            new School(c.Used, MachineBasis.Judge(index, m, bolt).Factor.Value),
-            new School(c.Other, MachineBasis.Judge(index, other, bolt).Factor.Value),
+            new School(c.Used, MachineBasis.Judge(index, m, load).Factor.Value),
+            new School(c.Other, MachineBasis.Judge(index, other, load).Factor.Value),
         ];
 
         static (string, string, Judging) Pick(bool on, string whenOn, string whenOff, Judging flipped) =>
@@ -179,14 +185,16 @@ public static class Evaluation
             new(name, members.Value, BoltStiffness.LoadShare(m.BoltStiffness, members).Value);
     }
 
-    private static CaseResult CaseOf(LoadCase load, in Mechanics<Plain> m)
+    private static CaseResult CaseOf(int index, Mechanics<Plain> m)
     {
-        var bolt = BoltLoad<Plain>.Of(load, m.Joint.Bolts.Count);
+        var joint = m.Joint;
+        var bolts = Enumerable.Range(0, joint.Pattern is null ? 1 : joint.Bolts.Count).Select(i => BoltLoad<Plain>.Of(joint, index, i)).ToList();
+        var pulled = bolts.MaxBy(b => b.Tension.Value);
         return new CaseResult(
-            load.Name, bolt.Tension.Value, bolt.Shear.Value,
-            JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, bolt.Tension).Value,
-            JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, bolt.Tension).Value,
-            StateOf(bolt, m));
+            joint.Cases[index].Name, pulled.Tension.Value, bolts.Max(b => b.Shear.Value),
+            JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, pulled.Tension).Value,
+            JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, pulled.Tension).Value,
+            StateOf(pulled, m));
     }
 
     private static JointState StateOf(in BoltLoad<Plain> bolt, in Mechanics<Plain> m) =>

@@ -1,6 +1,7 @@
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
 using Hasp.Core.Stiffness;
 
@@ -175,12 +176,14 @@ public readonly record struct Mechanics<T>
     }
 }
 
-/// <summary>One load case's share on one bolt, N.</summary>
+/// <summary>One load case on one bolt, prying included, N.</summary>
 /// <param name="Case">The load case.</param>
+/// <param name="Bolt">Index of the bolt; 0 where they share equally.</param>
 /// <param name="Count">N.</param>
 /// <param name="Tension">P; + pulls apart.</param>
 /// <param name="Shear">V, not below zero.</param>
-public readonly record struct BoltLoad<T>(LoadCase Case, T Count, T Tension, T Shear)
+/// <param name="Other">P of the case it alternates with; null where it is steady.</param>
+public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Tension, T Shear, T? Other)
     where T : struct, IScalar<T>
 {
     /// <summary>
@@ -189,23 +192,34 @@ public readonly record struct BoltLoad<T>(LoadCase Case, T Count, T Tension, T S
     /// </summary>
     public T Pull => Tension.Value > 0 ? Tension : T.Const(0);
 
-    /// <summary>Equal share among N bolts.</summary>
-    public static BoltLoad<T> Of(LoadCase loads, int count)
+    /// <summary>True where the bolt feels a swing: it alternates with a case of another tension.</summary>
+    public bool Swings => Other is { } other && other.Value != Tension.Value;
+
+    /// <summary>The upper and lower end of the swing on one bolt, N; only where it swings.</summary>
+    public (T Max, T Min) Swing => (T.Let(Terms.LoadMax, T.Max(Tension, Other!.Value)), T.Let(Terms.LoadMin, T.Min(Tension, Other!.Value)));
+
+    /// <summary>A case on a bolt of a joint, by the formulas of the load path.</summary>
+    /// <param name="joint">The joint.</param>
+    /// <param name="loadCase">Index of the case.</param>
+    /// <param name="bolt">Index of the bolt.</param>
+    /// <param name="index">Tells apart several loads of one working.</param>
+    public static BoltLoad<T> Of(Joint joint, int loadCase, int bolt, int index = 0)
     {
-        var n = T.Given(Terms.BoltCount, count);
-        return new(
-            loads, n,
-            T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, loads.Tension) / n),
-            T.Let(Terms.Shear, T.Given(Terms.JointShear, Math.Abs(loads.Shear)) / n));
+        var load = joint.Cases[loadCase];
+        var (tension, shear) = OnBolt.Of<T>(load, joint.Pattern, joint.Bolts.Count, bolt, index);
+        return Pried(joint, load, bolt, T.Given(Terms.BoltCount, joint.Bolts.Count), tension, shear,
+            Sharing.OtherTension<T>(load, joint.Cases, joint.Pattern, joint.Bolts.Count, bolt), index);
     }
 
-    /// <summary>The upper and lower end of the swing on one bolt, N; only for a case that alternates.</summary>
-    public (T Max, T Min) Swing
-    {
-        get
-        {
-            var other = T.Let(Terms.OtherLoad, T.Given(Terms.OtherTension, Case.OtherTension!.Value) / Count);
-            return (T.Let(Terms.LoadMax, T.Max(Tension, other)), T.Let(Terms.LoadMin, T.Min(Tension, other)));
-        }
-    }
+    private static BoltLoad<T> Pried(Joint joint, LoadCase load, int bolt, T count, T tension, T shear, T? other, int index) =>
+        joint.Pattern?.Prying is { } prying
+            ? new(load, bolt, count, prying.With(joint, tension, index), shear, other is { } o ? prying.With(joint, o, (load.Other ?? 0) + 1) : null)
+            : new(load, bolt, count, tension, shear, other);
+
+    /// <summary>A load that was shared out before: <see cref="Joint.Sharing"/> keeps the same formulas' numbers.</summary>
+    /// <param name="joint">The joint.</param>
+    /// <param name="loadCase">Index of the case.</param>
+    /// <param name="pull">The bolt's load.</param>
+    public static BoltLoad<T> Of(Joint joint, int loadCase, in BoltPull pull) =>
+        Pried(joint, joint.Cases[loadCase], pull.Bolt, T.Const(joint.Bolts.Count), T.Const(pull.Tension), T.Const(pull.Shear), pull.Other is { } other ? T.Const(other) : null, 0);
 }

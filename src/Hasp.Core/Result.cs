@@ -44,6 +44,9 @@ public sealed record Result
     /// <summary>How the joint takes its turn from snug.</summary>
     public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 
+    /// <summary>Pitch and edge distances: the least, and those short of good practice; empty where no pattern is laid out.</summary>
+    public required IReadOnlyList<LoadPath.SpacingFinding> Spacing { get; init; }
+
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }
 
@@ -110,6 +113,7 @@ public readonly record struct NamedValue(Term Term, double Value);
 /// <param name="Factor">The tightest factor; null where there was nothing to check.</param>
 /// <param name="Required">The required factor; 0 where it is shown and not judged.</param>
 /// <param name="Case">Index of the governing load case; −1 where there is none.</param>
+/// <param name="Bolt">Number on the drawing of the governing bolt; 0 where all share alike.</param>
 /// <param name="Place">In words: which layer, plane or end; empty where there is only one.</param>
 /// <param name="PlaceIndex">Which layer, plane or end, from 0; −1 where there is only one.</param>
 /// <param name="Note">Why there is nothing to check, or a state that must be known; may be empty.</param>
@@ -117,7 +121,7 @@ public readonly record struct NamedValue(Term Term, double Value);
 /// <param name="Schools">What other conventions would give, the one in use first; empty where there is one only.</param>
 /// <param name="Working">Every step behind the tightest factor.</param>
 public sealed record CheckResult(
-    Check Check, double? Factor, double Required, int Case, string Place, int PlaceIndex, string Note,
+    Check Check, double? Factor, double Required, int Case, int Bolt, string Place, int PlaceIndex, string Note,
     IReadOnlyList<double?> ByCase, IReadOnlyList<School> Schools, Working Working)
 {
     /// <summary>Factor over required factor: one measure for all checks. Null where it is not judged.</summary>
@@ -138,10 +142,10 @@ public readonly record struct School(string Name, double Factor);
 /// <param name="LoadShare">C.</param>
 public readonly record struct StiffnessSchool(string Name, double MemberStiffness, double LoadShare);
 
-/// <summary>One load case on one bolt, forces in N.</summary>
+/// <summary>One load case on its most loaded bolts, forces in N.</summary>
 /// <param name="Name">Its name.</param>
-/// <param name="Tension">P.</param>
-/// <param name="Shear">V.</param>
+/// <param name="Tension">The largest P.</param>
+/// <param name="Shear">The largest V.</param>
 /// <param name="BoltForce">At the largest preload.</param>
 /// <param name="ClampLeft">At the smallest preload.</param>
 /// <param name="State">closed, opens at the smallest preload, or open.</param>

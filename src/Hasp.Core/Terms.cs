@@ -84,7 +84,7 @@ public static class Terms
     public static readonly Term JointTension = new("jointTension", "F_z", Dimension.Force, "tension on the joint, + pulls the members apart", "load case");
     public static readonly Term JointShear = new("jointShear", "F_q", Dimension.Force, "shear on the joint", "load case");
     public static readonly Term BoltCount = new("boltCount", "N", Dimension.None, "number of bolts that share equally", "the joint");
-    public static readonly Term ExternalLoad = new("externalLoad", "P", Dimension.Force, "outside tension on one bolt", "equal share");
+    public static readonly Term ExternalLoad = new("externalLoad", "P", Dimension.Force, "outside tension on one bolt", "equal share, or the pattern");
     public static readonly Term Shear = new("shear", "V", Dimension.Force, "outside shear on one bolt", "equal share");
     public static readonly Term OpeningLoad = new("openingLoad", "P_0", Dimension.Force, "outside load that parts the faces", Mechanics);
     public static readonly Term BoltForce = new("boltForce", "F_b", Dimension.Force, "force in the bolt", Mechanics + "; the whole load once the faces are apart");
@@ -155,8 +155,6 @@ public static class Terms
     public static readonly Term StripTorque = new("stripTorque", "T_S", Dimension.Torque, "torque at which the thread strips, or the bolt breaks where that comes first", "torque form at the lesser of strip and break load");
 
     // Fatigue.
-    public static readonly Term OtherTension = new("otherTension", "F_z,2", Dimension.Force, "tension on the joint in the case it alternates with", "load case");
-    public static readonly Term OtherLoad = new("otherLoad", "P_2", Dimension.Force, "outside tension on one bolt in the case it alternates with", "equal share");
     public static readonly Term LoadMax = new("loadMax", "P_max", Dimension.Force, "upper end of the swing on one bolt", "load case pair");
     public static readonly Term LoadMin = new("loadMin", "P_min", Dimension.Force, "lower end of the swing on one bolt", "load case pair");
     public static readonly Term StressAmplitude = new("stressAmplitude", "σ_a", Dimension.Stress, "stress amplitude in the thread", Mechanics);
@@ -197,6 +195,36 @@ public static class Terms
 
     // The bolt group.
     public static readonly Term BoltWeights = new("boltWeights", "Σw", Dimension.None, "sum of the bolts' areas over one bolt's; their number where all are alike", "the pattern");
+    public static readonly Term ForceX = new("forceX", "F_x", Dimension.Force, "force on the joint along x", "load case");
+    public static readonly Term ForceY = new("forceY", "F_y", Dimension.Force, "force on the joint along y", "load case");
+    public static readonly Term ForceZ = new("forceZ", "F_z", Dimension.Force, "force on the joint along the bolts, + pulls the members apart", "load case");
+    public static readonly Term MomentX = new("momentX", "M_x", Dimension.Torque, "moment on the joint about x, where the load is stated", "load case");
+    public static readonly Term MomentY = new("momentY", "M_y", Dimension.Torque, "moment on the joint about y, where the load is stated", "load case");
+    public static readonly Term MomentZ = new("momentZ", "M_z", Dimension.Torque, "torsion on the joint, where the load is stated", "load case");
+    public static readonly Term ArmX = new("armX", "r_x", Dimension.Length, "from the centroid to where the load is stated, along x", "the pattern and the load case");
+    public static readonly Term ArmY = new("armY", "r_y", Dimension.Length, "from the centroid to where the load is stated, along y", "the pattern and the load case");
+    public static readonly Term ArmZ = new("armZ", "r_z", Dimension.Length, "from the joint plane to where the load is stated", "load case");
+    public static readonly Term CentroidMomentX = new("centroidMomentX", "M_c,x", Dimension.Torque, "moment about x through the centroid", "M + r × F");
+    public static readonly Term CentroidMomentY = new("centroidMomentY", "M_c,y", Dimension.Torque, "moment about y through the centroid", "M + r × F");
+    public static readonly Term CentroidMomentZ = new("centroidMomentZ", "T_c", Dimension.Torque, "torsion about the centroid", "M + r × F");
+    public static readonly Term PivotArm = new("pivotArm", "e_piv", Dimension.Length, "from the compression line to the centroid", "the pattern");
+    public static readonly Term PivotMoment = new("pivotMoment", "M_piv", Dimension.Torque, "moment about the compression line, the axial pull in it", "M + F·e");
+    public static readonly Term PivotDistance = new("pivotDistance", "y_piv", Dimension.Length, "from the compression line to the bolt", "the pattern");
+    public static readonly Term PivotSquares = new("pivotSquares", "Σy_piv²", Dimension.Area, "sum of squared distances of the bolts on the tension side from the compression line", "the pattern");
+    public static readonly Term BoltPull = new("boltPull", "P_0", Dimension.Force, "outside tension on one bolt before prying", "the pattern");
+    public static readonly Term PryingFactor = new("pryingFactor", "k_Q", Dimension.None, "bolt tension over the tension before prying", "stated");
+    public static readonly Term PryingStem = new("pryingStem", "b", Dimension.Length, "bolt line to the face of the stem", "stated");
+    public static readonly Term PryingStemReach = new("pryingStemReach", "b′", Dimension.Length, "arm on the stem's side", "AISC Manual Part 9, b − d/2");
+    public static readonly Term PryingEdge = new("pryingEdge", "a", Dimension.Length, "bolt line to the flange's edge", "stated");
+    public static readonly Term PryingEdgeReach = new("pryingEdgeReach", "a′", Dimension.Length, "arm on the edge's side", "AISC Manual Part 9, min(a; 1.25 b) + d/2");
+    public static readonly Term PryingLength = new("pryingLength", "p", Dimension.Length, "length of flange that goes with one bolt", "stated");
+    public static readonly Term FlangeThickness = new("flangeThickness", "t_f", Dimension.Length, "thickness of the flange: the part under the head", "the joint");
+    public static readonly Term FlangeYield = new("flangeYield", "f_y,f", Dimension.Stress, "yield strength of the flange", "material table");
+    public static readonly Term FlangeMoment = new("flangeMoment", "M_pl", Dimension.Torque, "plastic moment of the flange that goes with one bolt", "AISC Manual Part 9, p·fy·t²/4, yield in place of tensile strength");
+    public static readonly Term PryingNet = new("pryingNet", "δ", Dimension.None, "net over gross length at the bolt line", "AISC Manual Part 9, 1 − d′/p");
+    public static readonly Term PryingShare = new("pryingShare", "α", Dimension.None, "moment at the bolt line over that at the stem, 0 to 1, at the load times its required factor", "AISC Manual Part 9");
+    public static readonly Term PryingForce = new("pryingForce", "Q", Dimension.Force, "prying force on one bolt", "AISC Manual Part 9, δ·α·Mpl/a′");
+    public static readonly Term LoadGrowth = new("loadGrowth", "n_L", Dimension.None, "required factor of the load above preload", "the joint");
     public static readonly Term BoltX = new("boltX", "x", Dimension.Length, "place of the bolt from the centroid, along x", "the pattern");
     public static readonly Term BoltY = new("boltY", "y", Dimension.Length, "place of the bolt from the centroid, along y", "the pattern");
     public static readonly Term SumX2 = new("sumSquaresX", "Σx²", Dimension.Area, "sum of squares along x about the centroid", "the pattern");
@@ -211,6 +239,18 @@ public static class Terms
     public static readonly Term PivotTension = new("pivotTension", "P_piv", Dimension.Force, "outside tension on one bolt by the pivot school", "M·y/Σy² from the compression line");
     public static readonly Term EndLoad = new("endLoad", "F_p", Dimension.Force, "pressure on a bore or end cap", "p·π/4·D²");
     public static readonly Term RamPull = new("ramPull", "F_pull", Dimension.Force, "pull of a ram", "p·π/4·(D² − d²)");
+    public static readonly Term PressureInside = new("pressureInside", "p_i", Dimension.Stress, "pressure on the bore, or of the wind", "load case");
+    public static readonly Term BoreDiameter = new("boreDiameter", "D_B", Dimension.Length, "bore", "load case");
+    public static readonly Term RodDiameter = new("rodDiameter", "d_R", Dimension.Length, "rod", "load case");
+    public static readonly Term PanelWidth = new("panelWidth", "w_P", Dimension.Length, "width of the panel", "load case");
+    public static readonly Term PanelHeight = new("panelHeight", "h_P", Dimension.Length, "height of the panel", "load case");
+    public static readonly Term WindForce = new("windForce", "F_w", Dimension.Force, "wind on the panel", "q·w·h");
+    public static readonly Term MovingMass = new("movingMass", "m_r", Dimension.Mass, "mass", "load case");
+    public static readonly Term GravityLevel = new("gravityLevel", "n_g", Dimension.None, "acceleration over that of gravity", "load case");
+    public static readonly Term MassForce = new("massForce", "F_m", Dimension.Force, "inertia or weight of a mass", "m·n·g, g = 9.80665 m/s²");
+    public static readonly Term CrankRadius = new("crankRadius", "r_c", Dimension.Length, "crank radius", "load case");
+    public static readonly Term CrankSpeed = new("crankSpeed", "ω", Dimension.Speed, "speed of the crank", "load case");
+    public static readonly Term ConnectingRod = new("connectingRod", "l_c", Dimension.Length, "length of the connecting rod", "load case");
     public static readonly Term InertiaForce = new("inertiaForce", "F_in", Dimension.Force, "inertia of a reciprocating mass at top dead centre", "m·r·ω²·(1 + r/l)");
 
     /// <summary>All terms, in the order of the job.</summary>

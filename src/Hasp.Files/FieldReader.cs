@@ -22,6 +22,9 @@ internal sealed class FieldReader
         else if (element.ValueKind != JsonValueKind.Undefined) Add("", element, "must be an object");
     }
 
+    /// <summary>Faults found so far in the whole document.</summary>
+    internal int FaultCount => _faults.Count;
+
     /// <summary>The object under <paramref name="key"/>; an empty one where it is absent.</summary>
     internal FieldReader Child(string key) => new(Take(key) ?? default, Join(key), _faults);
 

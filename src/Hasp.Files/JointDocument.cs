@@ -5,6 +5,7 @@ using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
 using Hasp.Core.Uncertainty;
 
@@ -105,6 +106,7 @@ public static class JointDocument
             Thread = bolts.Choice(Fields.Thread),
             Grade = bolts.Choice(Fields.Grade),
             Count = bolts.Count(Fields.Count),
+            CountFaulty = faults.Any(f => f.Path == Fields.Count.Path),
             Length = bolts.Quantity(Fields.Length),
             ThreadLength = bolts.Quantity(Fields.ThreadLength),
             Head = bolts.Choice(Fields.Head, "hex"),
@@ -117,6 +119,7 @@ public static class JointDocument
             Fit = hole.Choice(Fields.Fit, "medium"),
             HoleDiameter = hole.Quantity(Fields.HoleDiameter),
             Layers = [.. doc.List("layers", 40).Select(l => LayerOf(l.Reader, l.Index))],
+            Pattern = PatternDocument.Read(doc.Child("pattern"), faults),
             Cases = [.. doc.List("loads", 1000).Select(c => CaseOf(c.Reader, c.Index))],
             Aim = tightening.Aim(Fields.Aim, (AimKind.ProofShare, 0.75)),
             Method = tightening.Choice(Fields.Method),
@@ -175,19 +178,96 @@ public static class JointDocument
         return layer;
     }
 
-    private static LoadCase? CaseOf(FieldReader r, int index)
+    private static CaseInput? CaseOf(FieldReader r, int index)
     {
-        var name = r.Text(Fields.CaseName) is { Length: > 0 } given ? given : $"Case {index + 1}";
-        var tension = r.Quantity(Fields.CaseTension, 0);
-        var shear = r.Quantity(Fields.CaseShear, 0);
-        var alternates = r.Choice(Fields.CaseAlternates);
-        var cycles = r.Number(Fields.CaseCycles);
-        var pressure = r.Quantity(Fields.CasePressure, 0);
+        var before = r.FaultCount;
+        var helper = r.Child("helper");
+        var (made, lacks) = HelperOf(helper);
+        var input = new CaseInput
+        {
+            Name = r.Text(Fields.CaseName) is { Length: > 0 } given ? given : $"Case {index + 1}",
+            Tension = r.Quantity(Fields.CaseTension),
+            Shear = r.Quantity(Fields.CaseShear),
+            Components = [.. new[] { Fields.CaseFx, Fields.CaseFy, Fields.CaseFz, Fields.CaseMx, Fields.CaseMy, Fields.CaseMz }.Select(f => r.Quantity(f))],
+            At = [r.Quantity(Fields.CaseAtX), r.Quantity(Fields.CaseAtY), r.Quantity(Fields.CaseAtZ)],
+            Factor = r.Number(Fields.CaseFactor, 1) ?? 1,
+            Combines = r.Text(Fields.CaseCombines) is { Length: > 0 } sum ? sum : null,
+            OnlyCombined = r.Choice(Fields.CaseJudged, "yes") == "only in combinations",
+            Helper = made,
+            HelperLacks = lacks,
+            AlternatesWith = r.Choice(Fields.CaseAlternates) is { Length: > 0 } other ? other : null,
+            Cycles = r.Number(Fields.CaseCycles),
+            Pressure = r.Quantity(Fields.CasePressure, 0) ?? 0,
+        };
+        // Where it came from is for the reader of the document; it is judged as any other case.
+        r.Count(Fields.CaseRow);
+        helper.RefuseUnknown();
         r.RefuseUnknown();
-        return tension is { } p && shear is { } v && pressure is { } contained
-            ? new LoadCase(name, p, v) { AlternatesWith = alternates is { Length: > 0 } ? alternates : null, Cycles = cycles, Pressure = contained }
-            : null;
+        return r.FaultCount == before ? input : null;
     }
+
+    private static (LoadHelper? Helper, IReadOnlyList<string> Lacks) HelperOf(FieldReader r)
+    {
+        HelperKind? kind = r.Choice(Fields.HelperKind) switch
+        {
+            "pressure" => HelperKind.Pressure, "ram push" => HelperKind.RamPush, "ram pull" => HelperKind.RamPull, "bracket" => HelperKind.Bracket,
+            "panel" => HelperKind.Panel, "reciprocating" => HelperKind.Reciprocating, "mass" => HelperKind.Mass, "column" => HelperKind.Column, _ => null,
+        };
+        Heading? heading = r.Choice(Fields.HelperHeading) switch
+        {
+            "x" => Heading.X, "-x" => Heading.MinusX, "y" => Heading.Y, "-y" => Heading.MinusY, "z" => Heading.Z, "-z" => Heading.MinusZ, _ => null,
+        };
+        var lacks = new List<string>();
+        var needs = kind is { } k ? NeedsOf(k) : [];
+        double Value(Field field, double otherwise = 0)
+        {
+            var before = r.FaultCount;
+            if (r.Quantity(field) is { } value) return value;
+            if (needs.Contains(field) && r.FaultCount == before) lacks.Add(field.Key);
+            return otherwise;
+        }
+
+        var helper = new LoadHelper(kind ?? HelperKind.Mass, heading ?? UsualHeading(kind ?? HelperKind.Mass))
+        {
+            Pressure = Value(Fields.HelperPressure),
+            Bore = Value(Fields.HelperBore),
+            Rod = Value(Fields.HelperRod),
+            Force = Value(Fields.HelperForce),
+            Offset = Value(Fields.HelperOffset),
+            OffsetUp = Value(Fields.HelperOffsetUp),
+            StandOff = Value(Fields.HelperStandOff),
+            Width = Value(Fields.HelperWidth),
+            Height = Value(Fields.HelperHeight),
+            Mass = Value(Fields.HelperMass),
+            Level = r.Number(Fields.HelperLevel, 1) ?? 1,
+            Radius = Value(Fields.HelperRadius),
+            Speed = Value(Fields.HelperSpeed),
+            RodLength = Value(Fields.HelperRodLength),
+            Shear = Value(Fields.HelperShear),
+            Moment = Value(Fields.HelperMoment),
+        };
+        return kind is null ? (null, []) : (helper, lacks);
+    }
+
+    /// <summary>The fields of a helper that a load cannot be worked out without.</summary>
+    public static IReadOnlyList<Field> NeedsOf(HelperKind kind) => kind switch
+    {
+        HelperKind.Pressure or HelperKind.RamPush => [Fields.HelperPressure, Fields.HelperBore],
+        HelperKind.RamPull => [Fields.HelperPressure, Fields.HelperBore, Fields.HelperRod],
+        HelperKind.Bracket => [Fields.HelperForce],
+        HelperKind.Panel => [Fields.HelperForce, Fields.HelperPressure, Fields.HelperWidth, Fields.HelperHeight],
+        HelperKind.Reciprocating => [Fields.HelperMass, Fields.HelperRadius, Fields.HelperSpeed, Fields.HelperRodLength],
+        HelperKind.Mass => [Fields.HelperMass],
+        _ => [Fields.HelperForce],
+    };
+
+    private static Heading UsualHeading(HelperKind kind) => kind switch
+    {
+        HelperKind.RamPull => Heading.MinusZ,
+        HelperKind.Bracket => Heading.MinusY,
+        HelperKind.Column => Heading.Y,
+        _ => Heading.Z,
+    };
 
     private static Sampling? SamplingOf(FieldReader r)
     {

@@ -4,6 +4,7 @@ using Hasp.Core;
 using Hasp.Core.Fatigue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
 
@@ -60,6 +61,7 @@ public static class ResultDocument
         },
         ["handChecks"] = new JsonArray([.. result.HandComparisons.Select(HandOf)]),
         ["cases"] = new JsonArray([.. result.Cases.Select(CaseOf)]),
+        ["pattern"] = result.Joint.Pattern is null ? null : PatternOf(result),
         ["chosen"] = Chosen(result.Joint),
         ["warnings"] = new JsonArray([.. result.Cautions.Select(c => (JsonNode)new JsonObject { ["id"] = c.Id, ["text"] = c.Text })]),
     };
@@ -87,6 +89,7 @@ public static class ResultDocument
         ["holds"] = c.Holds,
         ["judged"] = c.Reserve is not null,
         ["case"] = c.Case < 0 ? null : joint.Cases[c.Case].Name,
+        ["bolt"] = c.Bolt > 0 ? c.Bolt : null,
         ["place"] = c.Place,
         ["note"] = c.Note,
         ["byCase"] = new JsonArray([.. c.ByCase.Select(NumberOf)]),
@@ -147,6 +150,41 @@ public static class ResultDocument
         ["clampLeft"] = ValueOf(Dimension.Force, c.ClampLeft),
         ["state"] = c.State switch { JointState.Closed => "closed", JointState.Open => "open", _ => "opens at the smallest preload" },
     };
+
+    private static JsonObject PatternOf(Result result)
+    {
+        var joint = result.Joint;
+        var (pattern, group) = (joint.Pattern!, joint.Pattern!.Group);
+        return new JsonObject
+        {
+            ["bolts"] = group.Bolts.Length,
+            ["centroidX"] = ValueOf(Dimension.Length, group.CentroidX),
+            ["centroidY"] = ValueOf(Dimension.Length, group.CentroidY),
+            ["sumSquaresX"] = ValueOf(Dimension.Area, group.SumX2),
+            ["sumSquaresY"] = ValueOf(Dimension.Area, group.SumY2),
+            ["sumProducts"] = ValueOf(Dimension.Area, group.SumXY),
+            ["polar"] = ValueOf(Dimension.Area, group.Polar),
+            ["tensionSchool"] = pattern.School.ToString().ToLowerInvariant(),
+            ["spacing"] = new JsonArray([.. result.Spacing.Select(f => (JsonNode)new JsonObject
+            {
+                ["kind"] = f.Kind.ToString().ToLowerInvariant(), ["bolt"] = f.Number, ["other"] = f.Other > 0 ? f.Other : null,
+                ["distance"] = ValueOf(Dimension.Length, f.Distance), ["goodPractice"] = ValueOf(Dimension.Length, f.Good), ["isShort"] = f.IsShort,
+            })]),
+            ["loads"] = new JsonArray([.. joint.Cases.Select((c, i) => (JsonNode)new JsonObject
+            {
+                ["case"] = c.Name,
+                ["judged"] = !c.OnlyCombined,
+                ["bolts"] = new JsonArray([.. PlanLoads.Of(joint, i).Select(b => (JsonNode)new JsonObject
+                {
+                    ["bolt"] = b.Number,
+                    ["tension"] = ValueOf(Dimension.Force, b.Tension),
+                    ["shear"] = ValueOf(Dimension.Force, b.Shear),
+                    ["shearX"] = ValueOf(Dimension.Force, b.ShearX),
+                    ["shearY"] = ValueOf(Dimension.Force, b.ShearY),
+                })]),
+            })]),
+        };
+    }
 
     private static JsonObject Chosen(Joint joint) => new()
     {

@@ -18,6 +18,8 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options
 
     public DbSet<OwnRow> Own => Set<OwnRow>();
 
+    public DbSet<LoadSetRow> LoadSets => Set<LoadSetRow>();
+
     /// <summary>Options for the file at <paramref name="path"/>.</summary>
     public static void Configure(DbContextOptionsBuilder builder, string path) =>
         builder.UseSqlite($"Data Source={path};Default Timeout=30").AddInterceptors(new Durable());
@@ -25,6 +27,7 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<JointRow>().HasIndex(j => j.ProjectId);
+        modelBuilder.Entity<LoadSetRow>().HasIndex(l => l.JointId);
         modelBuilder.Entity<RevisionRow>().HasKey(r => new { r.JointId, r.Number });
         modelBuilder.Entity<DraftRow>().HasKey(d => new { d.JointId, d.Editor });
     }

@@ -177,6 +177,38 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         return await db.Own.Where(o => o.Id == id).ExecuteUpdateAsync(s => s.SetProperty(o => o.DeletedAt, at)) > 0;
     });
 
+    /// <summary>Id of the load cases that were last imported for a joint; null where there are none.</summary>
+    public async Task<int?> LoadSetOf(int jointId)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.LoadSets.Where(l => l.JointId == jointId && l.DeletedAt == null).OrderByDescending(l => l.Id).Select(l => (int?)l.Id).FirstOrDefaultAsync();
+    }
+
+    /// <summary>Imported load cases; null where there are none of that id.</summary>
+    public async Task<LoadSetRow?> LoadSet(int id)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.LoadSets.AsNoTracking().FirstOrDefaultAsync(l => l.Id == id);
+    }
+
+    /// <summary>Keeps imported load cases; those imported for the joint before stay in the file, out of use.</summary>
+    public Task<int> AddLoadSet(LoadSetRow row) => Write(async db =>
+    {
+        var now = clock.GetUtcNow().UtcDateTime;
+        await db.LoadSets.Where(l => l.JointId == row.JointId && l.DeletedAt == null).ExecuteUpdateAsync(s => s.SetProperty(l => l.DeletedAt, (DateTime?)now));
+        row.At = now;
+        db.LoadSets.Add(row);
+        await db.SaveChangesAsync();
+        return row.Id;
+    });
+
+    /// <summary>Takes imported load cases out of use, or back.</summary>
+    public Task<bool> DeleteLoadSet(int id, bool deleted) => Write(async db =>
+    {
+        DateTime? at = deleted ? clock.GetUtcNow().UtcDateTime : null;
+        return await db.LoadSets.Where(l => l.Id == id).ExecuteUpdateAsync(s => s.SetProperty(l => l.DeletedAt, at)) > 0;
+    });
+
     private Task<bool> Step(int id, int baseRevision, Func<HaspDb, int, Task<int?>> target) => Write(async db =>
     {
         var joint = await db.Joints.FirstOrDefaultAsync(j => j.Id == id && j.DeletedAt == null);

@@ -57,3 +57,30 @@ public sealed class OwnRow
     public required string Document { get; set; }
     public DateTime? DeletedAt { get; set; }
 }
+
+/// <summary>Load cases imported from a file, kept with their joint beside its documents: too many for one.</summary>
+public sealed class LoadSetRow
+{
+    public int Id { get; set; }
+    public int JointId { get; set; }
+
+    /// <summary>The file's name.</summary>
+    public required string Name { get; set; }
+
+    public int Count { get; set; }
+
+    /// <summary>Nine numbers a case, N, N·mm, mm: Fx Fy Fz Mx My Mz x y z; as IEEE doubles, little end first.</summary>
+    public required byte[] Figures { get; set; }
+
+    /// <summary>Names of the cases, one a line; a nameless case has an empty line.</summary>
+    public required string Names { get; set; }
+
+    /// <summary>Lines of the file that the cases came from, as 32-bit numbers, little end first.</summary>
+    public required byte[] Lines { get; set; }
+
+    /// <summary>Refused lines, one a line: number, tab, reason.</summary>
+    public required string Refused { get; set; }
+
+    public DateTime At { get; set; }
+    public DateTime? DeletedAt { get; set; }
+}

@@ -27,6 +27,8 @@ builder.Services.AddHttpContextAccessor();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();
 builder.Services.AddSingleton<SimulationRuns>();
+builder.Services.AddSingleton<LoadSets>();
+builder.Services.AddSingleton<Imports>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");
 builder.Services.AddProblemDetails();

@@ -37,9 +37,24 @@ internal static class Samples
         return document;
     }
 
-    internal static Joint Joint(params (string Path, string Text)[] changes)
+    /// <summary>The sample on a grid of two columns and three rows, 90 by 80 mm, with a load of 42 kN down at x = 310 mm.</summary>
+    internal static JsonObject Bracket(params (string Path, string Text)[] changes) => With(
+    [
+        ("loads[0].tension", ""), ("loads[0].shear", ""), ("pattern.kind", "grid"), ("pattern.rows", "3"), ("pattern.columns", "2"), ("pattern.pitchX", "90 mm"),
+        ("pattern.pitchY", "80 mm"), ("loads[0].fy", "-42 kN"), ("loads[0].atX", "310 mm"), .. changes,
+    ]);
+
+    internal static Joint PatternJoint(params (string Path, string Text)[] changes) => Read(Bracket(changes));
+
+    internal static Result RunPattern(params (string Path, string Text)[] changes) => Evaluation.Run(PatternJoint(changes));
+
+    internal static IReadOnlyList<Fault> PatternFaults(params (string Path, string Text)[] changes) => JointDocument.Read(Bracket(changes).ToJsonString()).Faults;
+
+    internal static Joint Joint(params (string Path, string Text)[] changes) => Read(With(changes));
+
+    internal static Joint Read(JsonObject document)
     {
-        var (joint, faults) = JointDocument.Read(With(changes).ToJsonString());
+        var (joint, faults) = JointDocument.Read(document.ToJsonString());
         Assert.True(joint is not null, string.Join("\n", faults));
         return joint;
     }

@@ -60,7 +60,7 @@ public sealed class BrowserTests(SharedServer shared)
         Assert.Equal("12.7 mm", b.Value("#f-layers-1-thickness"));
 
         // Adopt what holds.
-        b.Press("2");
+        b.Press("3");
         b.Until(() => b.Has("#matrix"), "the Finder");
         b.Find("td.holds button[data-thread='M20'][data-grade='8.8']").Click();
         b.Until(() => b.Has("#stage"), "the Bench");
@@ -156,7 +156,7 @@ public sealed class BrowserTests(SharedServer shared)
         Assert.StartsWith("2 ×", b.Text("#callout-text"), StringComparison.Ordinal);
         b.Press("u");
         b.Until(() => b.Text("#callout-text").Contains("lbf", StringComparison.Ordinal), "US units");
-        b.Press("2");
+        b.Press("3");
         b.Until(() => b.Has("#matrix"), "the Finder");
         b.Press("0");
         b.Until(() => b.Has("#quick"), "the Board");

@@ -79,7 +79,7 @@ public sealed class StageTests(SharedServer shared)
     public void The_preload_stage_is_worked_by_keyboard_alone()
     {
         using var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
-        b.Press("3");
+        b.Press("4");
         b.Until(() => b.Driver.Url.EndsWith("/preload", StringComparison.Ordinal), "the Preload stage");
         b.Run("document.getElementById('f-tightening-aim').focus(); document.getElementById('f-tightening-aim').select()");
         b.Press("70 % of yield" + Keys.Enter);
@@ -103,7 +103,7 @@ public sealed class StageTests(SharedServer shared)
     public void Fatigue_begins_with_what_alternates()
     {
         using var b = Bench("4 M16 8.8, 60 kN apart, 12 + 20 steel, oiled");
-        b.Press("4");
+        b.Press("5");
         b.Until(() => b.Has(".empty"), "nothing alternates");
         b.NoBarrier();
         b.Select("#f-loads-0-alternatesWith", "unloaded");
@@ -127,7 +127,7 @@ public sealed class StageTests(SharedServer shared)
     public void A_long_run_shows_its_progress_and_can_be_stopped()
     {
         using var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
-        b.Press("5");
+        b.Press("6");
         b.Until(() => b.Has("#chance-opening"), "the outcome");
         Assert.Contains("nut factor", b.Text("#chance-slip"), StringComparison.Ordinal);
         b.Type("#f-uncertainty-nutFactor", "lots");

@@ -11,6 +11,9 @@ public sealed record FatigueState
     /// <summary>Index of the load case.</summary>
     public required int Case { get; init; }
 
+    /// <summary>Index of the bolt that it is worst for.</summary>
+    public required int Bolt { get; init; }
+
     /// <summary>Upper end of the swing on one bolt.</summary>
     public required double LoadMax { get; init; }
 
@@ -59,15 +62,21 @@ public sealed record FatigueState
         var states = new List<FatigueState>();
         for (var i = 0; i < m.Joint.Cases.Length; i++)
         {
-            if (m.Joint.Cases[i].Swings) states.Add(Of(m, i));
+            // The worst bolt stands for the case.
+            FatigueState? worst = null;
+            foreach (var pull in m.Joint.Sharing.Cases[i])
+            {
+                var load = BoltLoad<Plain>.Of(m.Joint, i, pull);
+                if (load.Swings && Of(m, i, load) is var state && (worst is null || state.Factor < worst.Factor)) worst = state;
+            }
+            if (worst is not null) states.Add(worst);
         }
         return [.. states.OrderBy(s => s.Factor)];
     }
 
-    private static FatigueState Of(in Mechanics<Plain> m, int index)
+    private static FatigueState Of(in Mechanics<Plain> m, int index, in BoltLoad<Plain> load)
     {
         var rules = m.Joint.Fatigue;
-        var load = BoltLoad<Plain>.Of(m.Joint.Cases[index], m.Joint.Bolts.Count);
         var (max, min) = load.Swing;
         var (tight, loose) = (FatigueCheck.AtPreload(m, load, rules.Criterion, m.PreloadMax).Value, FatigueCheck.AtPreload(m, load, rules.Criterion, m.PreloadMin).Value);
         var atLargest = tight <= loose;
@@ -80,6 +89,7 @@ public sealed record FatigueState
         return new FatigueState
         {
             Case = index,
+            Bolt = load.Bolt,
             LoadMax = max.Value,
             LoadMin = min.Value,
             Preload = preload.Value,

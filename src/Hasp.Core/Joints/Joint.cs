@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Joints;
 
@@ -69,8 +70,29 @@ public sealed record Joint
     /// <summary>True where the last part takes the thread.</summary>
     public bool Tapped => End.Kind != ThreadEndKind.Nut;
 
-    /// <summary>True where some load case swings.</summary>
-    public bool Alternates => Cases.Any(c => c.Swings);
+    /// <summary>Where the bolts are; null where no pattern is laid out, and then they share equally.</summary>
+    public required BoltPattern? Pattern { get; init; }
+
+    /// <summary>Loads of every case on the bolts that can govern it; shared out when first asked for, once.</summary>
+    public Sharing Sharing => _sharing ??= Sharing.Of(Cases, Pattern, Bolts.Count);
+
+    private Sharing? _sharing;
+
+    /// <summary>The same joint with other bolts of the same kind, its loads already shared out among them.</summary>
+    public Joint WithBolts(BoltPattern? pattern, Sharing sharing) =>
+        this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing };
+
+    /// <summary>The same joint under one other load.</summary>
+    public Joint WithCase(LoadCase load) => this with { Cases = [load], _sharing = null };
+
+    /// <summary>True where some load case alternates with another.</summary>
+    public bool Alternates => Cases.Any(c => c.Other is not null);
+
+    /// <summary>Hole centre to the edge of a part, mm: as stated with the part, else by the plate drawn; null where neither is.</summary>
+    public double? EdgeDistance(int layer) => Layers[layer].EdgeDistance ?? PlateEdge;
+
+    /// <summary>The least distance from a bolt to an edge of the plate drawn, mm; null where none is drawn.</summary>
+    public double? PlateEdge { get; init; }
 
     /// <summary>True where the width of some part is stated.</summary>
     public bool HasWidth => Layers.Any(l => l.Width is not null);
@@ -82,7 +104,7 @@ public sealed record Joint
 /// <summary>The bolts of a joint.</summary>
 /// <param name="Thread">Thread.</param>
 /// <param name="Grade">Strengths for this diameter.</param>
-/// <param name="Count">N, all equally loaded.</param>
+/// <param name="Count">N.</param>
 /// <param name="Length">Nominal length under the head, mm.</param>
 /// <param name="LengthChosen">True where the length was chosen from the grip, not given.</param>
 /// <param name="ThreadLength">b, mm.</param>
@@ -246,20 +268,29 @@ public sealed record Layer(string Name, double Thickness, Material Material, Sid
     public bool OnlyClamped => Side == Side.None || Material.IsGasket;
 }
 
-/// <summary>Loads on the whole joint in one case.</summary>
+/// <summary>Loads on the whole joint in one case, its factor in them.</summary>
 /// <param name="Name">What it is called.</param>
-/// <param name="Tension">N; + pulls the members apart, − presses them together.</param>
-/// <param name="Shear">N, across the bolts; its sign does not matter.</param>
-public sealed record LoadCase(string Name, double Tension, double Shear)
+/// <param name="Load">Force and moment, N and N·mm.</param>
+/// <param name="At">Where they are stated, mm; null at the centroid of the bolts.</param>
+public sealed record LoadCase(string Name, Resultant Load, Components? At)
 {
+    /// <summary>Outside tension, N; + pulls the members apart, − presses them together.</summary>
+    public double Tension => Load.Force.Z;
+
+    /// <summary>In-plane force, N, not below zero.</summary>
+    public double Shear => Math.Sqrt((Load.Force.X * Load.Force.X) + (Load.Force.Y * Load.Force.Y));
+
+    /// <summary>True where it only counts as a part of combinations.</summary>
+    public bool OnlyCombined { get; init; }
+
+    /// <summary>What the load was worked out from; null where it was stated.</summary>
+    public LoadHelper? Helper { get; init; }
+
     /// <summary>Name of the case that this one alternates with, <see cref="JointRules.Unloaded"/>, or null where it is steady.</summary>
     public string? AlternatesWith { get; init; }
 
-    /// <summary>Tension of the case it alternates with, N; null where it is steady.</summary>
-    public double? OtherTension { get; init; }
-
-    /// <summary>True where the bolt feels a swing: it alternates with a case of another tension.</summary>
-    public bool Swings => OtherTension is { } other && other != Tension;
+    /// <summary>Index of the case it alternates with, −1 where that is no load; null where it is steady.</summary>
+    public int? Other { get; init; }
 
     /// <summary>How often it comes; null for endless.</summary>
     public double? Cycles { get; init; }

@@ -11,6 +11,9 @@ public sealed record JointInput
     public string? Thread { get; init; }
     public string? Grade { get; init; }
     public int? Count { get; init; }
+
+    /// <summary>True where a number was written and could not be read.</summary>
+    public bool CountFaulty { get; init; }
     public double? Length { get; init; }
     public double? ThreadLength { get; init; }
     public string? Head { get; init; }
@@ -23,7 +26,8 @@ public sealed record JointInput
     public string? Fit { get; init; }
     public double? HoleDiameter { get; init; }
     public IReadOnlyList<LayerInput> Layers { get; init; } = [];
-    public IReadOnlyList<LoadCase?> Cases { get; init; } = [];
+    public PatternInput? Pattern { get; init; }
+    public IReadOnlyList<CaseInput?> Cases { get; init; } = [];
     public (AimKind Kind, double Value)? Aim { get; init; }
     public string? Method { get; init; }
     public double? Scatter { get; init; }
@@ -55,3 +59,56 @@ public sealed record JointInput
 
 /// <summary>A layer as a document said it.</summary>
 public sealed record LayerInput(string Name, double? Thickness, string? Material, Side? Side, double? EdgeDistance, double? Width = null, int? HolesAcross = 1);
+
+/// <summary>A load case as a document said it. It is stated one way: tension and shear, components, a helper, or a combination.</summary>
+public sealed record CaseInput
+{
+    public string Name { get; init; } = "";
+    public double? Tension { get; init; }
+    public double? Shear { get; init; }
+
+    /// <summary>Fx, Fy, Fz, Mx, My, Mz; null where absent.</summary>
+    public IReadOnlyList<double?> Components { get; init; } = [null, null, null, null, null, null];
+
+    /// <summary>x, y, z of the point; null where absent.</summary>
+    public IReadOnlyList<double?> At { get; init; } = [null, null, null];
+    public double Factor { get; init; } = 1;
+    public string? Combines { get; init; }
+    public bool OnlyCombined { get; init; }
+    public LoadPath.LoadHelper? Helper { get; init; }
+
+    /// <summary>Fields of the helper that it needs and the document does not have.</summary>
+    public IReadOnlyList<string> HelperLacks { get; init; } = [];
+    public string? AlternatesWith { get; init; }
+    public double? Cycles { get; init; }
+    public double Pressure { get; init; }
+}
+
+/// <summary>A pattern as a document said it; a value already at fault is null.</summary>
+public sealed record PatternInput
+{
+    public LoadPath.Layout? Layout { get; init; }
+    public string Off { get; init; } = "";
+    public PlateInput? Plate { get; init; }
+    public LoadPath.TensionSchool? School { get; init; }
+    public double? PivotLeft { get; init; }
+    public double? PivotRight { get; init; }
+    public double? PivotBottom { get; init; }
+    public double? PivotTop { get; init; }
+    public double? PryingFactor { get; init; }
+    public double? PryingStem { get; init; }
+    public double? PryingEdge { get; init; }
+    public double? PryingLength { get; init; }
+}
+
+/// <summary>A plate as a document said it.</summary>
+public sealed record PlateInput
+{
+    public string? Shape { get; init; }
+    public double? Width { get; init; }
+    public double? Height { get; init; }
+    public double? Diameter { get; init; }
+    public LoadPath.PlanPoint At { get; init; }
+    public IReadOnlyList<LoadPath.PlanPoint?> Corners { get; init; } = [];
+    public IReadOnlyList<LoadPath.Opening?> Openings { get; init; } = [];
+}

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Joints;
@@ -53,7 +54,10 @@ public static class JointRules
         }
         var hole = HoleFor(input, thread, head, nut, headWasher, nutWasher, faults);
         var layers = LayersFor(input, thread, hole?.Diameter, faults);
-        var cases = CasesFor(input, faults);
+        var patternFaults = faults.Count;
+        var pattern = PatternRules.Judge(input, thread?.Diameter, faults);
+        var cases = PatternRules.Cases(input, pattern, faults.Count > patternFaults || (input.Pattern is not null && thread is null), faults);
+        var count = CountFor(input, pattern, faults);
         var fatigue = FatigueFor(input, thread, grade, faults);
         var friction = FrictionFor(input, faults);
         var aim = AimFor(input, grade, thread, faults);
@@ -61,18 +65,18 @@ public static class JointRules
         var methodName = input.Method ?? (lubrication is null ? null : UsualMethod(lubrication));
         var method = Named(methodName, Fields.Method.Path, s => Standards.Methods.FirstOrDefault(m => m.Name == s), Fields.Method.Allowed, faults);
         if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null ||
-            fatigue is null || aim is null || lubrication is null || method is null || input.Count is null || input.Judging is null ||
+            fatigue is null || aim is null || lubrication is null || method is null || count is null || input.Judging is null ||
             input.Relaxation is null || input.FaceFriction is null || input.PrevailingTorque is null || input.AssemblyTemperature is null || input.HandFigures is null || input.Sampling is null)
         {
             return null;
         }
 
-        var bolts = BoltsFor(input, thread, grade, head, nut, kind, layers.Value, (headWasher?.Thickness ?? 0) + (nutWasher?.Thickness ?? 0), faults);
+        var bolts = BoltsFor(input with { Count = count }, thread, grade, head, nut, kind, layers.Value, (headWasher?.Thickness ?? 0) + (nutWasher?.Thickness ?? 0), faults);
         var temperatures = TemperaturesFor(input, layers.Value, faults);
         if (bolts is null || temperatures is null) return null;
         // One in the thread, one under the head, one under a nut, one between each two parts.
         var interfaces = layers.Value.Length - 1 + (headWasher is null ? 0 : 1) + (nutWasher is null ? 0 : 1) + (nut is null ? 1 : 2);
-        return new Joint
+        var joint = new Joint
         {
             Input = input,
             Number = input.Number,
@@ -103,7 +107,30 @@ public static class JointRules
             Sampling = input.Sampling,
             FaceFriction = input.FaceFriction.Value,
             Judging = input.Judging,
+            Pattern = pattern,
+            PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };
+        PatternRules.JudgeRoom(joint, faults);
+        return faults.Count > before ? null : joint;
+    }
+
+    /// <summary>The number of bolts: as stated, or the pattern's, which the stated one must not contradict.</summary>
+    private static int? CountFor(JointInput input, BoltPattern? pattern, List<Fault> faults)
+    {
+        if (pattern is null)
+        {
+            if (input.Count is null && input.Pattern is null && !input.CountFaulty) faults.Add(new(Fields.Count.Path, null, "missing; " + Fields.Count.Allowed));
+            return input.Count;
+        }
+        var laid = pattern.Group.Bolts.Length;
+        if (input.Count is { } stated && stated != laid)
+        {
+            faults.Add(new(Fields.Count.Path, QuantityText.Figures(stated), $"the pattern has {laid} bolts ({PatternRules.Words(pattern.Layout)}) and no shape with {stated}. Change the pattern, or leave the number out")
+            {
+                Mends = [new($"{laid} bolts, as laid out", Fields.Count.Path, "")],
+            });
+        }
+        return laid;
     }
 
     /// <summary>The wrench that goes with a finish: dry, plated or lubricated.</summary>
@@ -259,36 +286,6 @@ public static class JointRules
             faults.Add(new($"layers[{index}].thickness", Mm(thickness), $"{bands[0].Name} has its strength listed up to {Mm(bands.Max(b => b.MaxThickness))}. Define a material of your own for thicker parts"));
         }
         return fitting;
-    }
-
-    private static ImmutableArray<LoadCase>? CasesFor(JointInput input, List<Fault> faults)
-    {
-        if (input.Cases.Count == 0)
-        {
-            faults.Add(new("loads", null, "no load case. State at least one, with its tension, its shear or both"));
-            return null;
-        }
-        if (input.Cases.Any(c => c is null)) return null;
-        var cases = ImmutableArray.CreateBuilder<LoadCase>();
-        for (var i = 0; i < input.Cases.Count; i++)
-        {
-            var load = input.Cases[i]!;
-            if (load.AlternatesWith is not { } name)
-            {
-                cases.Add(load);
-                continue;
-            }
-            var unloaded = name.Equals(Unloaded, StringComparison.OrdinalIgnoreCase);
-            var other = input.Cases.FirstOrDefault(c => c != load && c!.Name.Equals(name, StringComparison.OrdinalIgnoreCase));
-            if (!unloaded && other is null)
-            {
-                var known = string.Join(", ", input.Cases.Where(c => c != load).Select(c => c!.Name).Append(Unloaded));
-                faults.Add(new($"loads[{i}].alternatesWith", name, $"no other load case of that name. Choose one of {known}"));
-                continue;
-            }
-            cases.Add(load with { OtherTension = other?.Tension ?? 0 });
-        }
-        return cases.Count == input.Cases.Count ? cases.ToImmutable() : null;
     }
 
     private static FatigueRules? FatigueFor(JointInput input, ScrewThread? thread, GradeBand? grade, List<Fault> faults)

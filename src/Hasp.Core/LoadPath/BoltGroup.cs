@@ -7,7 +7,8 @@ namespace Hasp.Core.LoadPath;
 /// <param name="X">mm.</param>
 /// <param name="Y">mm.</param>
 /// <param name="Weight">Its area over that of the others; 1 where all are alike.</param>
-public readonly record struct PlanBolt(double X, double Y, double Weight = 1);
+/// <param name="Number">Number on the drawing, from 1; 0 where it has none.</param>
+public readonly record struct PlanBolt(double X, double Y, double Weight = 1, int Number = 0);
 
 /// <summary>
 /// Bolts in plan with what their arrangement amounts to: number, centroid, sums of squares about it. Lengths in mm, areas as weights.
@@ -61,8 +62,21 @@ public sealed class BoltGroup
     /// <summary>True where all bolts lie on one line; a moment that turns about that line finds no resistance.</summary>
     public bool IsLine => !IsPoint && (SumX2 * SumY2) - (SumXY * SumXY) <= 1e-12 * Polar * Polar;
 
+    /// <summary>Centroid, in the joint plane.</summary>
+    public Components Centroid => new(CentroidX, CentroidY, 0);
+
+    /// <summary>Direction of the line that all bolts lie on, of length 1; only where <see cref="IsLine"/>.</summary>
+    public (double X, double Y) LineDirection
+    {
+        get
+        {
+            var length = Math.Sqrt(Polar);
+            return (Math.Sqrt(SumX2) / length, Math.CopySign(Math.Sqrt(SumY2), SumXY == 0 ? 1 : SumXY) / length);
+        }
+    }
+
     /// <summary>A load stated at a point, carried to the centroid in the joint plane (z = 0).</summary>
-    public Resultant AtCentroid(in Resultant load, in Components at) => load.Moved(at, new Components(CentroidX, CentroidY, 0));
+    public Resultant AtCentroid(in Resultant load, in Components at) => load.Moved(at, Centroid);
 
     internal static double Square(double v) => v * v;
 }
@@ -73,10 +87,36 @@ public sealed class BoltGroup
 /// </summary>
 public static class GroupFormulas
 {
-    /// <summary>V·w/Σw: the direct share of an in-plane force, component by component.</summary>
-    public static T Direct<T>(Term name, T force, T weight, T weights)
+    /// <summary>M + r × F: the moment of a load about a point, r from that point to where the load is stated.</summary>
+    /// <param name="load">Force and moment as stated, N and N·mm.</param>
+    /// <param name="arm">r, mm.</param>
+    /// <param name="index">Tells apart several loads of one working.</param>
+    public static (T X, T Y, T Z) Carried<T>(in Resultant load, in Components arm, int index = 0)
+        where T : struct, IReal<T>
+    {
+        var (fx, fy, fz) = Forces<T>(load, index);
+        var (mx, my, mz) = Moments<T>(load, index);
+        var (x, y, z) = (T.Given(Terms.ArmX, arm.X, index), T.Given(Terms.ArmY, arm.Y, index), T.Given(Terms.ArmZ, arm.Z, index));
+        return (
+            T.Let(Terms.CentroidMomentX, mx + (y * fz) - (z * fy), index),
+            T.Let(Terms.CentroidMomentY, my + (z * fx) - (x * fz), index),
+            T.Let(Terms.CentroidMomentZ, mz + (x * fy) - (y * fx), index));
+    }
+
+    /// <summary>The force of a load case, component by component, N.</summary>
+    internal static (T X, T Y, T Z) Forces<T>(in Resultant load, int index)
         where T : struct, IReal<T> =>
-        T.Let(name, force * weight / weights);
+        (T.Given(Terms.ForceX, load.Force.X, index), T.Given(Terms.ForceY, load.Force.Y, index), T.Given(Terms.ForceZ, load.Force.Z, index));
+
+    /// <summary>The moment of a load case, component by component, N·mm.</summary>
+    internal static (T X, T Y, T Z) Moments<T>(in Resultant load, int index)
+        where T : struct, IReal<T> =>
+        (T.Given(Terms.MomentX, load.Moment.X, index), T.Given(Terms.MomentY, load.Moment.Y, index), T.Given(Terms.MomentZ, load.Moment.Z, index));
+
+    /// <summary>V·w/Σw: the direct share of an in-plane force, component by component.</summary>
+    public static T Direct<T>(Term name, T force, T weight, T weights, int index = 0)
+        where T : struct, IReal<T> =>
+        T.Let(name, force * weight / weights, index);
 
     /// <summary>
     /// In-plane elastic vector method: direct share V/N, and torsion T·r/Σr² perpendicular to the arm, added as vectors.
@@ -95,8 +135,8 @@ public static class GroupFormulas
         var directY = Direct(Terms.DirectShearY, forceY, weight, weights);
         if (group.IsPoint) return new(directX, directY, T.Const(0), T.Const(0), Length(directX, directY));
         var polar = T.Given(Terms.PolarSum, group.Polar);
-        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, bolt + 1);
-        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, bolt + 1);
+        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, NumberOf(b, bolt));
+        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, NumberOf(b, bolt));
         var turnX = T.Let(Terms.TorsionShearX, -(torsion * y * weight / polar));
         var turnY = T.Let(Terms.TorsionShearY, torsion * x * weight / polar);
         return new(directX, directY, turnX, turnY, Length(directX + turnX, directY + turnY));
@@ -111,29 +151,29 @@ public static class GroupFormulas
     /// <param name="pull">Fz, N.</param>
     /// <param name="momentX">Mx about the centroid, N·mm.</param>
     /// <param name="momentY">My about the centroid, N·mm.</param>
-    public static T TensionByCentroid<T>(BoltGroup group, int bolt, T pull, T momentX, T momentY)
+    /// <param name="index">Tells apart several loads of one working.</param>
+    public static T TensionByCentroid<T>(BoltGroup group, int bolt, T pull, T momentX, T momentY, int index = 0)
         where T : struct, IReal<T>
     {
         var b = group.Bolts[bolt];
         var weight = T.Const(b.Weight);
         var direct = pull / T.Given(Terms.BoltWeights, group.Weight);
-        if (group.IsPoint) return T.Let(Terms.BoltTension, weight * direct);
-        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, bolt + 1);
-        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, bolt + 1);
+        if (group.IsPoint) return T.Let(Terms.BoltTension, weight * direct, index);
+        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, NumberOf(b, bolt));
+        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, NumberOf(b, bolt));
         if (group.IsLine)
         {
             // Along the line's own direction u: T = w·(Fz/Σw + M·s/Σs²), M the moment that turns about the normal of the line.
-            var length = Math.Sqrt(group.Polar);
-            var (ux, uy) = (Math.Sqrt(group.SumX2) / length, Math.CopySign(Math.Sqrt(group.SumY2), group.SumXY == 0 ? 1 : group.SumXY) / length);
+            var (ux, uy) = group.LineDirection;
             var along = T.Const(ux) * x + (T.Const(uy) * y);
             var moment = (T.Const(uy) * momentX) - (T.Const(ux) * momentY);
-            return T.Let(Terms.BoltTension, weight * (direct + (moment * along / T.Given(Terms.PolarSum, group.Polar))));
+            return T.Let(Terms.BoltTension, weight * (direct + (moment * along / T.Given(Terms.PolarSum, group.Polar))), index);
         }
         var (xx, yy, xy) = (T.Given(Terms.SumX2, group.SumX2), T.Given(Terms.SumY2, group.SumY2), T.Given(Terms.SumXY, group.SumXY));
         var determinant = (xx * yy) - (xy * xy);
         var slopeX = -((momentY * yy) + (momentX * xy)) / determinant;
         var slopeY = ((momentX * xx) + (momentY * xy)) / determinant;
-        return T.Let(Terms.BoltTension, weight * (direct + (slopeX * x) + (slopeY * y)));
+        return T.Let(Terms.BoltTension, weight * (direct + (slopeX * x) + (slopeY * y)), index);
     }
 
     /// <summary>
@@ -144,12 +184,15 @@ public static class GroupFormulas
     /// <param name="distance">y of the bolt from the line, mm; below 0 on the compression side.</param>
     /// <param name="weight">Its area over the others'.</param>
     /// <param name="sumOfSquares">Σw·y² of the bolts on the tension side, mm².</param>
-    public static T TensionByPivot<T>(T moment, T distance, T weight, T sumOfSquares)
+    /// <param name="index">Tells apart several lines of one working.</param>
+    public static T TensionByPivot<T>(T moment, T distance, T weight, T sumOfSquares, int index = 0)
         where T : struct, IReal<T>
     {
         var zero = T.Const(0);
-        return T.Let(Terms.PivotTension, T.Max(zero, moment) * weight * T.Max(zero, distance) / sumOfSquares);
+        return T.Let(Terms.PivotTension, T.Max(zero, moment) * weight * T.Max(zero, distance) / sumOfSquares, index);
     }
+
+    private static int NumberOf(PlanBolt bolt, int index) => bolt.Number > 0 ? bolt.Number : index + 1;
 
     private static T Length<T>(T x, T y)
         where T : struct, IReal<T> =>

@@ -73,6 +73,21 @@ public static class InstantaneousCentre
         return new GroupStrength(strength * boltStrength, strength, Elastic(group, ux, uy, arm, boltStrength), residual, iteration);
     }
 
+    /// <summary>
+    /// What a group is worth along the line of a load, in bolts: by this method and by the elastic one. Null where the load has no in-plane
+    /// force to follow, or one bolt would have to hold a torsion.
+    /// </summary>
+    public static (double Centre, double Elastic)? Worth(BoltGroup group, Joints.LoadCase load)
+    {
+        var (fx, fy) = (load.Load.Force.X, load.Load.Force.Y);
+        var torsion = OnBolt.MomentsAtCentroid<Formulas.Plain>(load, group).Z.Value;
+        var square = (fx * fx) + (fy * fy);
+        // Beyond a thousand times the group's size the force is a remainder of a couple: there is no line to follow.
+        if (square < 1e-12 || (group.IsPoint ? Math.Abs(torsion) > 1e-3 * Math.Sqrt(square) : Math.Abs(torsion) > 1000 * group.Size * Math.Sqrt(square))) return null;
+        var strength = Solve(group, fx, fy, group.CentroidX + (group.IsPoint ? 0 : torsion * fy / square), group.CentroidY - (group.IsPoint ? 0 : torsion * fx / square), 1);
+        return (strength.Coefficient, strength.ElasticStrength);
+    }
+
     /// <summary>The load at which the most loaded bolt reaches its strength by the elastic vector method, N.</summary>
     private static double Elastic(BoltGroup group, double ux, double uy, double arm, double boltStrength)
     {

@@ -11,20 +11,20 @@ namespace Hasp.Core.LoadPath;
 public readonly record struct BoltExtremes(double Tension, int TensionCase, double Shear, int ShearCase);
 
 /// <summary>
-/// Largest tension and shear of every bolt over many load cases, by the centroid school and the elastic vector method: the formulas of a
-/// single bolt read as lanes, several cases at a time.
+/// Largest tension and shear of every bolt over many load cases, by the pattern's school and the elastic vector method: the formulas of a
+/// single bolt read as lanes, several cases at a time; the pivot school branches, and is read one case at a time.
 /// </summary>
 public static class LoadEnvelope
 {
     private const int Block = 4096;
 
     /// <summary>Finds the extremes of every bolt.</summary>
-    /// <param name="group">The bolts.</param>
+    /// <param name="pattern">The bolts and the school of tension; prying is not in it.</param>
     /// <param name="cases">Loads stated at the origin of the pattern, N and N·mm; at least one.</param>
     /// <param name="progress">Told the share done, from any thread.</param>
     /// <param name="stop">Stops the search.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static BoltExtremes[] Of(BoltGroup group, ReadOnlyMemory<Resultant> cases, Action<double>? progress = null, CancellationToken stop = default)
+    public static BoltExtremes[] Of(BoltPattern pattern, ReadOnlyMemory<Resultant> cases, Action<double>? progress = null, CancellationToken stop = default)
     {
         if (cases.IsEmpty) throw new ArgumentException("there is no load case", nameof(cases));
         var blocks = (cases.Length + Block - 1) / Block;
@@ -32,7 +32,7 @@ public static class LoadEnvelope
         var done = 0;
         Parallel.For(0, blocks, new ParallelOptions { CancellationToken = stop }, b =>
         {
-            parts[b] = OfBlock(group, cases.Span.Slice(b * Block, Math.Min(Block, cases.Length - (b * Block))), b * Block);
+            parts[b] = OfBlock(pattern, cases.Span.Slice(b * Block, Math.Min(Block, cases.Length - (b * Block))), b * Block);
             progress?.Invoke((double)Interlocked.Increment(ref done) / blocks);
         });
         var all = parts[0];
@@ -48,8 +48,9 @@ public static class LoadEnvelope
         return all;
     }
 
-    private static BoltExtremes[] OfBlock(BoltGroup group, ReadOnlySpan<Resultant> cases, int first)
+    private static BoltExtremes[] OfBlock(BoltPattern pattern, ReadOnlySpan<Resultant> cases, int first)
     {
+        var group = pattern.Group;
         var width = Vector<double>.Count;
         var lanes = (cases.Length + width - 1) / width;
         var loads = new double[6][];
@@ -71,7 +72,9 @@ public static class LoadEnvelope
             for (var l = 0; l < lanes; l++)
             {
                 Lanes At(int c) => new(new Vector<double>(loads[c], l * width));
-                var tension = GroupFormulas.TensionByCentroid(group, bolt, At(2), At(3), At(4)).Values;
+                var tension = pattern.School == TensionSchool.Centroid
+                    ? GroupFormulas.TensionByCentroid(group, bolt, At(2), At(3), At(4)).Values
+                    : OneByOne(pattern, bolt, loads, l * width, tensions);
                 var shear = GroupFormulas.InPlane(group, bolt, At(0), At(1), At(5)).Resultant.Values;
                 // Most cases raise nothing: only those that do are looked at one by one.
                 if (Vector.GreaterThanAny(tension, mostTension))
@@ -90,5 +93,56 @@ public static class LoadEnvelope
             extremes[bolt] = worst;
         }
         return extremes;
+    }
+
+    private static Vector<double> OneByOne(BoltPattern pattern, int bolt, double[][] loads, int from, double[] into)
+    {
+        for (var k = 0; k < into.Length; k++)
+        {
+            into[k] = OnBolt.BySchool<Plain>(pattern, bolt, new(loads[2][from + k]), new(loads[3][from + k]), new(loads[4][from + k])).Value;
+        }
+        return new Vector<double>(into);
+    }
+
+    /// <summary>
+    /// The rows that can govern a joint with this pattern: each is the worst, on some bolt, that no other row surpasses in tension and in
+    /// shear both. No check gets better with more of either, so that judging these is judging all; prying grows with tension and changes
+    /// nothing in the order.
+    /// </summary>
+    /// <param name="pattern">The bolts and the school of tension.</param>
+    /// <param name="cases">Loads stated at the origin of the pattern, N and N·mm; at least one.</param>
+    /// <param name="stop">Stops the search.</param>
+    /// <returns>Indices, in the order of the cases.</returns>
+    public static int[] Governing(BoltPattern pattern, ReadOnlyMemory<Resultant> cases, CancellationToken stop = default)
+    {
+        var blocks = (cases.Length + Block - 1) / Block;
+        var parts = new List<(double Tension, double Shear, int Case)>[blocks];
+        Parallel.For(0, blocks, new ParallelOptions { CancellationToken = stop }, b =>
+        {
+            var span = cases.Span.Slice(b * Block, Math.Min(Block, cases.Length - (b * Block)));
+            var front = new List<(double Tension, double Shear, int Case)>();
+            for (var i = 0; i < span.Length; i++)
+            {
+                var load = pattern.Group.AtCentroid(span[i], default);
+                for (var bolt = 0; bolt < pattern.Group.Bolts.Length; bolt++)
+                {
+                    var tension = OnBolt.BySchool<Plain>(pattern, bolt, new(load.Force.Z), new(load.Moment.X), new(load.Moment.Y)).Value;
+                    var shear = GroupFormulas.InPlane<Plain>(pattern.Group, bolt, new(load.Force.X), new(load.Force.Y), new(load.Moment.Z)).Resultant.Value;
+                    Put(front, (tension, shear, (b * Block) + i));
+                }
+            }
+            parts[b] = front;
+        });
+        var all = new List<(double Tension, double Shear, int Case)>();
+        foreach (var part in parts) foreach (var entry in part) Put(all, entry);
+        return [.. all.Select(e => e.Case).Distinct().Order()];
+    }
+
+    /// <summary>Adds an entry to a front unless another surpasses it, and takes out what it surpasses.</summary>
+    private static void Put(List<(double Tension, double Shear, int Case)> front, (double Tension, double Shear, int Case) entry)
+    {
+        foreach (var e in front) if (e.Tension >= entry.Tension && e.Shear >= entry.Shear) return;
+        front.RemoveAll(e => e.Tension <= entry.Tension && e.Shear <= entry.Shear);
+        front.Add(entry);
     }
 }

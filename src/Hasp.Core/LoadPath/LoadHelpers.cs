@@ -2,7 +2,7 @@ using Hasp.Core.Formulas;
 
 namespace Hasp.Core.LoadPath;
 
-/// <summary>Loads from what people know of a machine: N, mm, MPa; mass in kg, speed in rad/s.</summary>
+/// <summary>Formulas of loads from what people know of a machine: N, mm, MPa; mass in kg, speed in rad/s.</summary>
 public static class LoadHelpers
 {
     /// <summary>F = p·π/4·D²: pressure on a bore or an end cap; the push of a ram.</summary>
@@ -19,4 +19,155 @@ public static class LoadHelpers
     public static T Reciprocating<T>(T mass, T radius, T speed, T radiusOverRod)
         where T : struct, IReal<T> =>
         T.Let(Terms.InertiaForce, mass * radius * speed * speed * (T.Const(1) + radiusOverRod) / T.Const(1000));
+
+    /// <summary>F = m·n·g: weight (n = 1) or inertia of a mass in kg at n times gravity.</summary>
+    public static T OfMass<T>(T mass, T level)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.MassForce, mass * level * T.Const(9.80665));
+
+    /// <summary>F = q·w·h: wind square on a panel.</summary>
+    public static T Wind<T>(T pressure, T width, T height)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.WindForce, pressure * width * height);
+}
+
+/// <summary>What a load is worked out from.</summary>
+public enum HelperKind
+{
+    /// <summary>Pressure on a bore or end cap.</summary>
+    Pressure,
+
+    /// <summary>A ram pushing: pressure on the whole bore.</summary>
+    RamPush,
+
+    /// <summary>A ram pulling: pressure beside the rod.</summary>
+    RamPull,
+
+    /// <summary>A load on a bracket, beside the bolts and out from the joint plane.</summary>
+    Bracket,
+
+    /// <summary>Weight of, and wind on, a panel that stands off.</summary>
+    Panel,
+
+    /// <summary>A reciprocating mass at top dead centre.</summary>
+    Reciprocating,
+
+    /// <summary>A mass at so many times gravity.</summary>
+    Mass,
+
+    /// <summary>A column's foot: N, V, M.</summary>
+    Column,
+}
+
+/// <summary>A direction in the joint's axes.</summary>
+public enum Heading
+{
+    /// <summary>Along +x.</summary>
+    X,
+
+    /// <summary>Along −x.</summary>
+    MinusX,
+
+    /// <summary>Along +y.</summary>
+    Y,
+
+    /// <summary>Along −y.</summary>
+    MinusY,
+
+    /// <summary>Along +z: pulls the parts apart.</summary>
+    Z,
+
+    /// <summary>Along −z: presses them together.</summary>
+    MinusZ,
+}
+
+/// <summary>
+/// A load as worked out from what is known, with its inputs kept: N, mm, MPa, N·mm, kg, rad/s. What a kind does not use stays as it is.
+/// </summary>
+public sealed record LoadHelper(HelperKind Kind, Heading Heading)
+{
+    public double Pressure { get; init; }
+
+    public double Bore { get; init; }
+
+    public double Rod { get; init; }
+
+    /// <summary>Load of a bracket, weight of a panel, axial load of a column (+ presses the foot down).</summary>
+    public double Force { get; init; }
+
+    /// <summary>Beside the centroid, at right angles to the load: along x for a load along y, along y for one along x; a panel's middle along x.</summary>
+    public double Offset { get; init; }
+
+    /// <summary>A panel's middle along y.</summary>
+    public double OffsetUp { get; init; }
+
+    /// <summary>Out from the joint plane, along z.</summary>
+    public double StandOff { get; init; }
+
+    public double Width { get; init; }
+
+    public double Height { get; init; }
+
+    public double Mass { get; init; }
+
+    /// <summary>Acceleration over that of gravity.</summary>
+    public double Level { get; init; } = 1;
+
+    public double Radius { get; init; }
+
+    public double Speed { get; init; }
+
+    public double RodLength { get; init; }
+
+    /// <summary>V of a column's foot.</summary>
+    public double Shear { get; init; }
+
+    /// <summary>M of a column's foot, in the sense in which V acting higher up would turn it.</summary>
+    public double Moment { get; init; }
+
+    /// <summary>The one force that the kind works out, N; the load itself where it is stated.</summary>
+    public T ForceOf<T>()
+        where T : struct, IReal<T> => Kind switch
+        {
+            HelperKind.Pressure or HelperKind.RamPush => LoadHelpers.EndLoad(T.Given(Terms.PressureInside, Pressure), T.Given(Terms.BoreDiameter, Bore)),
+            HelperKind.RamPull => LoadHelpers.RamPull(T.Given(Terms.PressureInside, Pressure), T.Given(Terms.BoreDiameter, Bore), T.Given(Terms.RodDiameter, Rod)),
+            HelperKind.Reciprocating => LoadHelpers.Reciprocating(
+                T.Given(Terms.MovingMass, Mass), T.Given(Terms.CrankRadius, Radius), T.Given(Terms.CrankSpeed, Speed),
+                T.Given(Terms.CrankRadius, Radius) / T.Given(Terms.ConnectingRod, RodLength)),
+            HelperKind.Mass => LoadHelpers.OfMass(T.Given(Terms.MovingMass, Mass), T.Given(Terms.GravityLevel, Level)),
+            HelperKind.Panel => LoadHelpers.Wind(T.Given(Terms.PressureInside, Pressure), T.Given(Terms.PanelWidth, Width), T.Given(Terms.PanelHeight, Height)),
+            _ => T.Given(Terms.ForceX, Force),
+        };
+
+    /// <summary>
+    /// The load, about the centroid of the bolts for a bracket, panel or column, about the point stated for the others. A panel's weight
+    /// acts along −y, wind above 0 pulls it off the joint.
+    /// </summary>
+    public Resultant Load()
+    {
+        var force = ForceOf<Plain>().Value;
+        var along = Unit(Heading);
+        var beside = Heading is Heading.X or Heading.MinusX ? new Components(0, Offset, StandOff) : new Components(Offset, 0, StandOff);
+        return Kind switch
+        {
+            HelperKind.Bracket => new Resultant(force * along, default).Moved(beside, default),
+            HelperKind.Panel => new Resultant(new(0, -Force, force), default).Moved(new(Offset, OffsetUp, StandOff), default),
+            HelperKind.Column => new Resultant((Shear * along) + new Components(0, 0, -Force), Components.Cross(new(0, 0, 1), Moment * along)),
+            _ => new Resultant(force * along, default),
+        };
+    }
+
+    /// <summary>True for kinds whose point of application is stated with the case; the others hang from the centroid.</summary>
+    public bool HasPoint => Kind is not (HelperKind.Bracket or HelperKind.Panel or HelperKind.Column);
+
+    /// <summary>A heading as a vector of length 1.</summary>
+    public static Components Unit(Heading heading) => heading switch
+    {
+        Heading.X => new(1, 0, 0),
+        Heading.MinusX => new(-1, 0, 0),
+        Heading.Y => new(0, 1, 0),
+        Heading.MinusY => new(0, -1, 0),
+        Heading.Z => new(0, 0, 1),
+        _ => new(0, 0, -1),
+    };
 }

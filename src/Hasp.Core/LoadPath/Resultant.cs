@@ -1,3 +1,5 @@
+using Hasp.Core.Formulas;
+
 namespace Hasp.Core.LoadPath;
 
 /// <summary>Three components in the joint's axes: x, y in the joint plane, z along the bolts, +z pulls the parts apart.</summary>
@@ -21,7 +23,12 @@ public readonly record struct Components(double X, double Y, double Z)
 public readonly record struct Resultant(Components Force, Components Moment)
 {
     /// <summary>The same load stated at another point: M + (from − to) × F.</summary>
-    public Resultant Moved(Components from, Components to) => this with { Moment = Moment + Components.Cross(from - to, Force) };
+    public Resultant Moved(Components from, Components to)
+    {
+        var arm = from - to;
+        var (x, y, z) = GroupFormulas.Carried<Plain>(this, arm);
+        return this with { Moment = new(x.Value, y.Value, z.Value) };
+    }
 
     public static Resultant operator +(Resultant a, Resultant b) => new(a.Force + b.Force, a.Moment + b.Moment);
 

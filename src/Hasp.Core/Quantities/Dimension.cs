@@ -29,6 +29,12 @@ public enum Dimension
 
     /// <summary>Held in rad.</summary>
     Angle,
+
+    /// <summary>Held in kg.</summary>
+    Mass,
+
+    /// <summary>Speed of turning, held in rad/s.</summary>
+    Speed,
 }
 
 /// <summary>Which units are shown. It never changes what is stored.</summary>

@@ -175,6 +175,8 @@ public static partial class QuantityText
         Dimension.Stress => "Write for example 355 MPa or 45 ksi.",
         Dimension.Temperature => "Write for example 20 °C or 68 °F.",
         Dimension.Angle => "Write for example 30 deg.",
+        Dimension.Mass => "Write for example 40 kg or 90 lb.",
+        Dimension.Speed => "Write for example 600 rpm.",
         _ => $"Use {Units.Choices(dimension)}.",
     };
 }

@@ -76,6 +76,12 @@ public static class Units
         new("kip/in", Dimension.Stiffness, 1000 * PoundForce / Inch, 0),
         new("°", Dimension.Angle, Math.PI / 180, 0, "deg", "degree", "degrees"),
         new("rad", Dimension.Angle, 1, 0),
+        new("kg", Dimension.Mass, 1, 0, "kilogram", "kilograms"),
+        new("g", Dimension.Mass, 1e-3, 0, "gram", "grams"),
+        new("lb", Dimension.Mass, 0.45359237, 0, "lbm", "lbs", "pound", "pounds"),
+        new("rpm", Dimension.Speed, Math.PI / 30, 0, "r/min", "rev/min"),
+        new("rad/s", Dimension.Speed, 1, 0),
+        new("Hz", Dimension.Speed, 2 * Math.PI, 0, "rev/s"),
     ];
 
     /// <summary>Every unit, each dimension's usual one first.</summary>
@@ -102,6 +108,8 @@ public static class Units
         [(Dimension.Torque, "N")] = "N is a force. A torque is in N·m, kN·m or N·mm.",
         [(Dimension.Torque, "kN")] = "kN is a force. A torque is in N·m, kN·m or N·mm.",
         [(Dimension.Stress, "mPa")] = "mPa could be a slip for MPa. Write MPa, kPa or Pa.",
+        [(Dimension.Mass, "t")] = "Which ton? Write the mass in kg or lb.",
+        [(Dimension.Mass, "ton")] = "Which ton? Write the mass in kg or lb.",
         [(Dimension.Length, "Mm")] = "Mm could be a slip for mm. Write mm or m.",
     }.ToFrozenDictionary();
 
@@ -155,6 +163,9 @@ public static class Units
         (Dimension.Stiffness, UnitSystem.Si) => Of(dimension, "kN/mm"),
         (Dimension.Stiffness, _) => Of(dimension, "kip/in"),
         (Dimension.Angle, _) => Of(dimension, "°"),
+        (Dimension.Mass, UnitSystem.Si) => Of(dimension, "kg"),
+        (Dimension.Mass, _) => Of(dimension, "lb"),
+        (Dimension.Speed, _) => Of(dimension, "rpm"),
         _ => throw new ArgumentOutOfRangeException(nameof(dimension), dimension, "has no unit"),
     };
 
@@ -169,20 +180,22 @@ public static class Units
         Dimension.Stiffness => "N/mm",
         Dimension.Temperature => "°C",
         Dimension.Angle => "rad",
+        Dimension.Mass => "kg",
+        Dimension.Speed => "rad/s",
         _ => throw new ArgumentOutOfRangeException(nameof(dimension), dimension, "has no unit"),
     });
 
     /// <summary>True where a unit is at home in <paramref name="system"/>; what was typed in it need not be converted to be read.</summary>
     public static bool Belongs(Unit unit, UnitSystem system) =>
-        unit.Dimension is Dimension.Angle || (Customary.Contains(unit.Symbol) ? UnitSystem.Us : UnitSystem.Si) == system;
+        unit.Dimension is Dimension.Angle or Dimension.Speed || (Customary.Contains(unit.Symbol) ? UnitSystem.Us : UnitSystem.Si) == system;
 
     private static readonly FrozenSet<string> Customary = new[]
     {
-        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi", "°F", "in²", "lbf/in", "kip/in",
+        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi", "°F", "in²", "lbf/in", "kip/in", "lb",
     }.ToFrozenSet();
 
     /// <summary>"length", "force", … as the messages say it.</summary>
-    public static string Name(Dimension dimension) => dimension.ToString().ToLowerInvariant();
+    public static string Name(Dimension dimension) => dimension == Dimension.Speed ? "speed of turning" : dimension.ToString().ToLowerInvariant();
 
     /// <summary>The units of a dimension, for a message: <c>mm, cm, m, …</c>.</summary>
     public static string Choices(Dimension dimension) =>

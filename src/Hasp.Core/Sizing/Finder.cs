@@ -1,7 +1,9 @@
+using System.Collections.Concurrent;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Sizing;
 
@@ -10,10 +12,11 @@ namespace Hasp.Core.Sizing;
 /// <param name="Factor">The governing factor.</param>
 /// <param name="Check">What governs; null where nothing is loaded.</param>
 /// <param name="Case">Index of the governing load case.</param>
-public readonly record struct FinderEntry(double Reserve, double Factor, Check? Check, int Case)
+/// <param name="Obstacle">Why this number cannot be laid out with good pitch and edge distances; null where it can.</param>
+public readonly record struct FinderEntry(double Reserve, double Factor, Check? Check, int Case, string? Obstacle = null)
 {
-    /// <summary>True where every check reaches its required factor.</summary>
-    public bool Holds => Reserve >= 1;
+    /// <summary>True where every check reaches its required factor and the pattern has room.</summary>
+    public bool Holds => Reserve >= 1 && Obstacle is null;
 }
 
 /// <summary>One size in one grade, for every number of bolts.</summary>
@@ -30,7 +33,10 @@ public sealed record FinderCell(
     public int? LeastCount => Array.FindIndex(ByCount, e => e.Holds) is var i and >= 0 ? i + 1 : null;
 }
 
-/// <summary>Search over size, grade and number. Bolt and thread length are chosen anew for each size; a given hole stays as drilled.</summary>
+/// <summary>
+/// Search over size, grade and number. Bolt and thread length are chosen anew for each size; a given hole stays as drilled. A pattern grows
+/// by its own rule, and is asked for good pitch and edge distances.
+/// </summary>
 public static class Finder
 {
     /// <summary>Judges every combination.</summary>
@@ -45,8 +51,16 @@ public static class Finder
         ArgumentOutOfRangeException.ThrowIfLessThan(maxCount, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(maxCount, 1000);
         var rows = new FinderCell[threads.Count][];
-        Parallel.For(0, threads.Count, r => rows[r] = Row(joint, threads[r], grades, maxCount));
+        // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
+        var shared = new ConcurrentDictionary<(double, double, double), (BoltPattern? Pattern, Sharing? Sharing)[]>();
+        Parallel.For(0, threads.Count, r => rows[r] = Row(joint, threads[r], grades, maxCount, SharedAmong));
         return rows;
+
+        (BoltPattern? Pattern, Sharing? Sharing)[] SharedAmong(Joint candidate)
+        {
+            var layout = candidate.Pattern?.Layout;
+            return shared.GetOrAdd((layout?.PitchX ?? 0, layout?.PitchY ?? 0, layout?.Diameter ?? 0), _ => ByNumber(candidate, maxCount));
+        }
     }
 
     /// <summary>The grades that are made for at least one of the sizes, own grades first.</summary>
@@ -55,7 +69,8 @@ public static class Finder
             .Where(g => threads.Any(t => (g.System == MeasureSystem.Any || g.System == t.System) && t.Diameter >= g.MinDiameter - 0.005 && t.Diameter <= g.MaxDiameter + 0.005))
             .Select(g => g.Grade).Distinct()];
 
-    private static FinderCell[] Row(JointInput joint, ScrewThread thread, IReadOnlyList<string> grades, int maxCount)
+    private static FinderCell[] Row(
+        JointInput joint, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong)
     {
         var row = new FinderCell[grades.Count];
         // Stiffness depends on the size and on the bolt's modulus alone: computed once for each of the two or three moduli.
@@ -64,8 +79,7 @@ public static class Finder
         for (var g = 0; g < grades.Count; g++)
         {
             faults.Clear();
-            var candidate = JointRules.Judge(
-                joint with { Thread = thread.Designation, Grade = grades[g], Count = 1, Length = null, ThreadLength = null }, faults);
+            var candidate = CandidateOf(joint with { Thread = thread.Designation, Grade = grades[g], Count = joint.Pattern is null ? 1 : null, Length = null, ThreadLength = null }, faults);
             if (candidate is null)
             {
                 row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
@@ -75,13 +89,47 @@ public static class Finder
             if (!stiff.TryGetValue(modulus, out var mechanics)) stiff[modulus] = mechanics = Mechanics<Plain>.Stiff(candidate);
             mechanics = mechanics.Tightened(candidate);
             var entries = new FinderEntry[maxCount];
+            var shared = sharedAmong(candidate);
             for (var n = 1; n <= maxCount; n++)
             {
-                var (reserve, factor, check, loadCase) = Evaluation.Tightest(mechanics, n);
-                entries[n - 1] = new FinderEntry(reserve, factor, check < 0 ? null : Check.All[check], loadCase);
+                entries[n - 1] = Entry(mechanics, shared[n - 1], n);
             }
             row[g] = new FinderCell(thread, grades[g], null, candidate.Bolts.Length, mechanics.Torque.Value, entries);
         }
         return row;
+    }
+
+    /// <summary>The joint with this size and grade; where its pattern has no room for so many, with fewer, so that those are judged.</summary>
+    private static Joint? CandidateOf(JointInput input, List<Fault> faults)
+    {
+        var candidate = JointRules.Judge(input, faults);
+        if (candidate is not null || input.Pattern?.Layout is not { } layout || faults.Any(f => !f.Path.StartsWith("pattern.", StringComparison.Ordinal))) return candidate;
+        for (var n = layout.PlaceCount - 1; n >= 1 && candidate is null; n--)
+        {
+            if (layout.Grown(n) is { } fewer) candidate = JointRules.Judge(input with { Pattern = input.Pattern with { Layout = fewer } }, []);
+        }
+        return candidate;
+    }
+
+    private static (BoltPattern?, Sharing?)[] ByNumber(Joint joint, int maxCount)
+    {
+        var all = new (BoltPattern?, Sharing?)[maxCount];
+        for (var n = 1; n <= maxCount; n++)
+        {
+            if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, null, n));
+            // Too few bolts may find no hold against a moment.
+            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.Unheld(joint.Cases, grown).Count == 0 ? Sharing.Of(joint.Cases, grown, n) : null);
+        }
+        return all;
+    }
+
+    private static FinderEntry Entry(in Mechanics<Plain> mechanics, (BoltPattern? Pattern, Sharing? Sharing) shared, int n)
+    {
+        var joint = mechanics.Joint;
+        if (joint.Pattern is not null && shared.Pattern is null) return new(0, double.NaN, null, -1, $"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
+        if (shared.Sharing is null) return new(0, double.NaN, null, -1, $"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
+        var trial = mechanics with { Joint = joint.WithBolts(shared.Pattern, shared.Sharing) };
+        var (reserve, factor, check, loadCase) = Evaluation.Tightest(trial);
+        return new FinderEntry(reserve, factor, check < 0 ? null : Check.All[check], loadCase, PatternRules.Obstacle(trial.Joint));
     }
 }

@@ -29,7 +29,8 @@ public sealed record PreloadSweep(IReadOnlyList<double> Preloads, IReadOnlyList<
             if (Check.All[i].Preload == PreloadUsed.None || joint.Judging.RequiredByIndex[i] <= 0 || PreloadWindow.ReserveAt(i, mechanics, to) is null) continue;
             curves.Add(new SweepCurve(Check.All[i], [.. preloads.Select(p => PreloadWindow.ReserveAt(index, mechanics, p) ?? double.PositiveInfinity)]));
         }
-        var most = joint.Cases.Max(c => c.Tension) / joint.Bolts.Count;
+        var (most, at, bolt) = joint.Sharing.MostTension;
+        if (at >= 0) most = BoltLoad<Plain>.Of(joint, at, bolt).Tension.Value;
         // The faces part where the load reaches P0 = Fi/(1 − C): read the other way, Fi = P/P0 of a unit preload.
         var cliff = most <= 0 ? 0 : most / JointUnderLoad.OpeningLoad(new Plain(1), mechanics.LoadShare).Value;
         return new PreloadSweep(preloads, curves, cliff);

@@ -94,12 +94,15 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
         var joint = mechanics.Joint;
         var trial = mechanics.WithPreload(new Plain(preload));
         double? least = null;
-        foreach (var loads in joint.Cases)
+        for (var c = 0; c < joint.Cases.Length; c++)
         {
-            var judged = MachineBasis.Judge(check, trial, BoltLoad<Plain>.Of(loads, joint.Bolts.Count));
-            if (!judged.Applies) continue;
-            var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
-            if (least is null || reserve < least) least = reserve;
+            foreach (var pull in joint.Sharing.Cases[c])
+            {
+                var judged = MachineBasis.Judge(check, trial, BoltLoad<Plain>.Of(joint, c, pull));
+                if (!judged.Applies) continue;
+                var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
+                if (least is null || reserve < least) least = reserve;
+            }
         }
         return least;
     }

@@ -33,7 +33,7 @@ public static class WaysOut
     /// <summary>The ways out of <paramref name="joint"/>, the largest reserve first; only such as hold and are worth the change.</summary>
     public static IReadOnlyList<WayOut> Of(Joint joint)
     {
-        var now = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count).Reserve;
+        var now = Evaluation.Tightest(Mechanics<Plain>.Of(joint)).Reserve;
         // A joint that holds is not worth turning upside down for a little more.
         var kinds = new[] { Sizes(joint, now < 1 ? 6 : 2), Grades(joint), Counts(joint, now < 1 ? Math.Max(12, joint.Bolts.Count) : 2), Lubricants(joint), Methods(joint), Aims(joint), Washers(joint), Engagements(joint), Inserts(joint), Grips(joint), Thicker(joint), Edges(joint) };
         return [.. kinds.Select(k => First(joint, k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
@@ -47,7 +47,7 @@ public static class WaysOut
         foreach (var change in changes)
         {
             if (JointRules.Judge(change.Input, []) is not { } joint) continue;
-            var (reserve, _, check, _) = Evaluation.Tightest(Mechanics<Plain>.Of(joint), joint.Bolts.Count);
+            var (reserve, _, check, _) = Evaluation.Tightest(Mechanics<Plain>.Of(joint));
             // A joint that holds already is offered only what makes a difference.
             if (check < 0 || reserve < Math.Max(1, now * 1.02)) continue;
             return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserve, Check.All[check])
@@ -74,7 +74,12 @@ public static class WaysOut
     private static IEnumerable<Change> Counts(Joint joint, int most) =>
         from more in Enumerable.Range(1, most)
         let n = joint.Bolts.Count + more
-        select new Change($"{n} bolts in place of {joint.Bolts.Count}", joint.Input with { Count = n }, [(Fields.Count.Path, n.ToString(CultureInfo.InvariantCulture))]);
+        from change in joint.Pattern is null
+            ? [new Change($"{n} bolts in place of {joint.Bolts.Count}", joint.Input with { Count = n }, [(Fields.Count.Path, n.ToString(CultureInfo.InvariantCulture))])]
+            : joint.Pattern.Layout.Grown(n) is { } grown
+            ? new[] { new Change($"{n} bolts in place of {joint.Bolts.Count}: {PatternRules.Words(grown)}", joint.Input with { Pattern = joint.Input.Pattern! with { Layout = grown } }, PatternRules.Edits(grown)) }
+            : []
+        select change;
 
     private static IEnumerable<Change> Methods(Joint joint) =>
         from m in Standards.Methods

@@ -52,15 +52,15 @@ public sealed class Simulation
         _joint = joint;
         Spreads = Spreads.Of(joint);
         _nominal = Mechanics<Plain>.Of(joint);
-        var n = (double)joint.Bolts.Count;
-        var cases = joint.Cases.Select((c, i) => (Tension: c.Tension / n, Shear: Math.Abs(c.Shear) / n, Index: i)).ToList();
-        var most = cases.MaxBy(c => c.Tension);
-        var slipping = cases.Where(c => c.Shear > 0).OrderBy(c =>
-            JointUnderLoad.MemberForce(_nominal.PreloadMin, _nominal.LoadShare, new Plain(c.Tension)).Value / c.Shear).ToList();
+        var bolts = joint.Sharing.Cases
+            .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p)).Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
+        var most = bolts.MaxBy(b => b.Tension);
+        var slipping = bolts.Where(b => b.Shear > 0).OrderBy(b =>
+            JointUnderLoad.MemberForce(_nominal.PreloadMin, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear).ToList();
         OpeningCase = most.Tension > 0 ? most.Index : -1;
         YieldCase = most.Index;
         SlipCase = _nominal.Stack.Planes.Length > 0 && slipping.Count > 0 ? slipping[0].Index : -1;
-        _loads = (Math.Max(0, most.Tension), SlipCase < 0 ? (0, 0) : (cases[SlipCase].Tension, cases[SlipCase].Shear), Math.Max(0, most.Tension));
+        _loads = (Math.Max(0, most.Tension), SlipCase < 0 ? (0, 0) : (slipping[0].Tension, slipping[0].Shear), Math.Max(0, most.Tension));
     }
 
     /// <summary>Scatter of what varies.</summary>

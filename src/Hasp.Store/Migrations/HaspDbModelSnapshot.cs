@@ -62,6 +62,51 @@ namespace Hasp.Store.Migrations
                     b.ToTable("Joints");
                 });
 
+            modelBuilder.Entity("Hasp.Store.LoadSetRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("DeletedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Figures")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<int>("JointId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Lines")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Names")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Refused")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JointId");
+
+                    b.ToTable("LoadSets");
+                });
+
             modelBuilder.Entity("Hasp.Store.OwnRow", b =>
                 {
                     b.Property<int>("Id")

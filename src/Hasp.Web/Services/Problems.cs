@@ -20,6 +20,7 @@ internal static class Problems
         var (title, words) = status switch
         {
             404 => ("Nothing here", "There is no page or joint at this address. It may have been deleted; the Board can bring it back right after."),
+            413 => ("Too large", "The file is larger than what is taken here, 64 MB for load cases. Nothing was changed. Export fewer columns, or fewer cases at a time."),
             400 => ("Refused", "The request was not in order. Reload the page and try again; what was saved is safe."),
             _ => ("Something broke", "This is a fault of the program. What was saved is safe."),
         };

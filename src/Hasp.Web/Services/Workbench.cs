@@ -52,7 +52,7 @@ public sealed record BenchState
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, Preferences preferences)
+public sealed class Workbench(JointStore store, LoadSets sets, Preferences preferences)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
@@ -95,6 +95,11 @@ public sealed class Workbench(JointStore store, Preferences preferences)
         var after = document.ToJsonString();
         if (after == before && state.Faults.Count == 0) return state;
         var (joint, faults) = JointDocument.Read(after);
+        if (joint is not null && await ChooseAnew(id, document, joint, before))
+        {
+            after = document.ToJsonString();
+            (joint, faults) = JointDocument.Read(after);
+        }
         if (joint is null)
         {
             if (stale) return state with { Conflict = conflict };
@@ -142,6 +147,16 @@ public sealed class Workbench(JointStore store, Preferences preferences)
         return joint is null
             ? throw new InvalidOperationException("a stored joint is no longer valid: " + string.Join("; ", faults.Select(f => f.Path + " " + f.Problem)))
             : Evaluation.Run(joint);
+    }
+
+    /// <summary>Where the pattern changed, other rows of an imported file may govern: they are chosen anew.</summary>
+    private async Task<bool> ChooseAnew(int id, JsonObject document, Joint joint, string before)
+    {
+        if (joint.Pattern is not { } pattern || !LoadSet.IsIn(document)) return false;
+        if (JsonNode.DeepEquals(document["pattern"], Parse(before)["pattern"])) return false;
+        if (await sets.Load(id) is not { } set) return false;
+        set.PutGoverning(document, pattern);
+        return true;
     }
 
     /// <summary>A grade or material of the user's own goes into the document that names it, so that the document stands alone.</summary>

@@ -126,7 +126,7 @@ public sealed class BoltGroupTests
     [Fact]
     public void The_envelope_is_the_worst_case_of_every_bolt() => Gen.Select(Groups, Loads.Array[1, 9000]).Sample((g, cases) =>
     {
-        var envelope = LoadEnvelope.Of(g, cases);
+        var envelope = LoadEnvelope.Of(BoltPattern.Of(g), cases);
         var all = cases.Select(c => Shares(g, c, default)).ToArray();
         for (var i = 0; i < g.Bolts.Length; i++)
         {
@@ -141,7 +141,7 @@ public sealed class BoltGroupTests
     {
         using var stop = new CancellationTokenSource();
         stop.Cancel();
-        Assert.ThrowsAny<OperationCanceledException>(() => LoadEnvelope.Of(new BoltGroup([new(0, 0)]), new Resultant[10], null, stop.Token));
+        Assert.ThrowsAny<OperationCanceledException>(() => LoadEnvelope.Of(BoltPattern.Of(new BoltGroup([new(0, 0)])), new Resultant[10], null, stop.Token));
     }
 
     private static bool Near(Components a, Components b, double scale) =>

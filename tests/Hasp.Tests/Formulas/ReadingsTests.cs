@@ -59,6 +59,34 @@ public sealed class ReadingsTests
         }
     }
 
+    [Theory]
+    [InlineData("centroid", "")]
+    [InlineData("pivot", "")]
+    [InlineData("centroid", "pattern.prying.factor")]
+    [InlineData("pivot", "pattern.prying.stem")]
+    public void The_working_of_a_pattern_recomputes_and_rests_on_what_stands_above_it(string school, string prying)
+    {
+        (string, string)[] pried = prying switch
+        {
+            "" => [],
+            "pattern.prying.factor" => [(prying, "1.2")],
+            _ => [(prying, "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm")],
+        };
+        var result = Samples.RunPattern([
+            ("pattern.tension", school), ("loads[0].fz", "40 kN"), ("loads[0].mx", "3 kN·m"), ("loads[0].my", "-1 kN·m"), ("loads[0].alternatesWith", "unloaded"), .. pried]);
+        foreach (var check in result.Checks.Where(c => c.Factor is not null))
+        {
+            Assert.Equal(check.Factor!.Value, check.Working.Steps[^1].Value, Math.Abs(check.Factor.Value) * 1e-12);
+            var known = check.Working.Givens.Select(g => (g.Term!.Id, g.Index)).ToHashSet();
+            foreach (var step in check.Working.Steps)
+            {
+                Assert.Equal(step.Value, Recompute(step.Formula), Math.Max(1e-9, Math.Abs(step.Value) * 1e-9));
+                Assert.All(Leaves(step.Formula), leaf => Assert.Contains((leaf.Term!.Id, leaf.Index), known));
+                known.Add((step.Term.Id, step.Index));
+            }
+        }
+    }
+
     [Fact]
     public void Every_step_of_a_working_rests_on_givens_or_on_steps_above_it()
     {
@@ -84,10 +112,10 @@ public sealed class ReadingsTests
     public void Every_check_is_judged_by_the_basis_at_its_own_place()
     {
         var mechanics = Mechanics<Plain>.Of(Samples.Joint(Samples.EveryCheck));
-        var load = BoltLoad<Plain>.Of(mechanics.Joint.Cases[0], 4);
+        var load = BoltLoad<Plain>.Of(mechanics.Joint, 0, 0);
         for (var i = 0; i < Check.All.Count; i++)
         {
-            var traced = MachineBasis.Judge(i, Mechanics<Traced>.Of(mechanics.Joint), BoltLoad<Traced>.Of(mechanics.Joint.Cases[0], 4)).Factor;
+            var traced = MachineBasis.Judge(i, Mechanics<Traced>.Of(mechanics.Joint), BoltLoad<Traced>.Of(mechanics.Joint, 0, 0)).Factor;
             Assert.Equal(MachineBasis.Judge(i, mechanics, load).Factor.Value, traced.Value);
             // The factor's own term names the check's meaning: a check wired to another's formula would show here.
             Assert.Contains(traced.Expression.Term!.Id, Expected(Check.All[i]));

@@ -405,13 +405,15 @@ public sealed class ReferenceTests
     private static void BiaxialPivots(ReferenceCase c)
     {
         var group = Group(c);
-        double[] Squares(Func<PlanBolt, double> from) => [.. group.Bolts.Select(from)];
-        var fromX = Squares(b => b.X - c.Held("pivotLineX"));
-        var fromY = Squares(b => b.Y - c.Held("pivotLineY"));
-        var tensions = ByPivot(fromY, c.Held("momentAboutX")).Zip(ByPivot(fromX, c.Held("momentAboutY")), (a, b) => a + b).ToArray();
+        var pattern = BoltPattern.Of(group, TensionSchool.Pivot) with { Pivots = new(c.Held("pivotLineX"), c.Held("pivotLineX"), c.Held("pivotLineY"), c.Held("pivotLineY")) };
+        var (mx, my) = (c.Held("momentAboutX"), c.Held("momentAboutY"));
+        // Here +My is stated as pulling the bolts at +x; about the joint's axes it is −My.
         var at = List(c, "at", 2);
-        var load = group.AtCentroid(new(new(Or0(c, "forceX"), Or0(c, "forceY"), 0), new(0, 0, Or0(c, "momentZ"))), new(at[0], at[1], 0));
-        var shears = group.Bolts.Select((_, i) => GroupFormulas.InPlane<Plain>(group, i, new(load.Force.X), new(load.Force.Y), new(load.Moment.Z)).Resultant.Value).ToArray();
+        var stated = new Resultant(new(Or0(c, "forceX"), Or0(c, "forceY"), 0), new(mx, -my, Or0(c, "momentZ")));
+        var load = new LoadCase("", stated, new(at[0], at[1], 0));
+        var tensions = group.Bolts.Select((_, i) => OnBolt.Tension<Plain>(load, pattern, group.Bolts.Length, i).Value).ToArray();
+        var shears = group.Bolts.Select((_, i) => OnBolt.InPlane(load, pattern, i).Resultant.Value).ToArray();
+        var (fromX, fromY) = (pattern.ColumnLine(-my).Distances, pattern.RowLine(mx).Distances);
         c.Check("bolts", group.Bolts.Length);
         c.Check("sumSquaresX", fromX.Where(d => d > 0).Sum(d => d * d));
         c.Check("sumSquaresY", fromY.Where(d => d > 0).Sum(d => d * d));

@@ -14,15 +14,16 @@ internal static class FatigueCheck
     internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (!load.Case.Swings) return Judged<T>.Nothing;
+        if (!load.Swings) return Judged<T>.Nothing;
         if (m.Joint.Fatigue.Slope is not { } given) return Judged<T>.Of(EndlessFactor(m, load, m.Joint.Fatigue.Criterion));
         var slope = T.Given(Terms.Slope, given);
         T? sum = null;
         for (var i = 0; i < m.Joint.Cases.Length; i++)
         {
-            var block = m.Joint.Cases[i];
+            if (m.Joint.Cases[i].Other is null || m.Joint.Cases[i].OnlyCombined) continue;
+            var block = BoltLoad<T>.Of(m.Joint, i, load.Bolt, i + 1);
             if (!block.Swings) continue;
-            var damage = DamageOf(m, load with { Case = block, Tension = T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, block.Tension, i + 1) / load.Count, i + 1) }, slope, i + 1);
+            var damage = DamageOf(m, block, slope, i + 1);
             sum = sum is { } so ? so + damage : damage;
         }
         return Judged<T>.Of(FatigueFormulas.SpectrumFactor(T.Let(Terms.DamageSum, sum!.Value), slope));

@@ -2,7 +2,7 @@ using Hasp.Core.Formulas;
 
 namespace Hasp.Core.Checks.Machine;
 
-/// <summary>Shear yield of the layer over the stress on the two planes from the hole to its edge; only layers whose edge is stated.</summary>
+/// <summary>Shear yield of the layer over the stress on the two planes from the hole to its edge; only layers whose edge is stated or drawn.</summary>
 internal static class TearOutCheck
 {
     internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
@@ -13,7 +13,7 @@ internal static class TearOutCheck
         var layers = m.Joint.Layers;
         for (var i = 0; i < layers.Length; i++)
         {
-            if (layers[i].EdgeDistance is not { } edge || m.Stack.LayerShare[i] == 0) continue;
+            if (m.Joint.EdgeDistance(i) is not { } edge || m.Stack.LayerShare[i] == 0) continue;
             var force = BearingCheck.LoadOn(m, load, i);
             var e = T.Given(Terms.EdgeDistance, edge, i + 1);
             var t = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1);

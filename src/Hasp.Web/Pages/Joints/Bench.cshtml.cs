@@ -21,7 +21,8 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
     public override bool Shows(string path) => !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)) && Hasp.Core.Joints.Fields.At(path) is not null;
 
     private static readonly string[] OtherStages =
-        ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure"];
+        ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",
+        "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
 
     public Task<IActionResult> OnPostAdd(int id, string list) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Add(d, list), $"{list}: one more", new Conflict("", $"one more in {list}", null)));

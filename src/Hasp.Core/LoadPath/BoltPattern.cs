@@ -1,0 +1,296 @@
+using System.Collections.Immutable;
+
+namespace Hasp.Core.LoadPath;
+
+/// <summary>How the bolts are laid out in plan.</summary>
+public enum PatternKind
+{
+    /// <summary>One bolt.</summary>
+    Single,
+
+    /// <summary>Rows and columns.</summary>
+    Grid,
+
+    /// <summary>Rows and columns, every other row shifted by half a pitch.</summary>
+    Staggered,
+
+    /// <summary>Evenly round a bolt circle.</summary>
+    Circle,
+
+    /// <summary>Evenly along a part of a circle, a bolt at either end.</summary>
+    Arc,
+
+    /// <summary>Rows and columns, only along the outline.</summary>
+    Outline,
+
+    /// <summary>Each bolt at a place of its own.</summary>
+    Points,
+}
+
+/// <summary>Across which axis of the joint a pattern is repeated.</summary>
+public enum Mirror
+{
+    /// <summary>Not at all.</summary>
+    None,
+
+    /// <summary>Left and right of x = 0.</summary>
+    LeftRight,
+
+    /// <summary>Above and below y = 0.</summary>
+    UpDown,
+
+    /// <summary>Both: four copies.</summary>
+    Both,
+}
+
+/// <summary>A place in plan, mm.</summary>
+public readonly record struct PlanPoint(double X, double Y)
+{
+    /// <summary>Distance to another place, mm.</summary>
+    public double To(PlanPoint other) => Math.Sqrt(BoltGroup.Square(other.X - X) + BoltGroup.Square(other.Y - Y));
+
+    public static PlanPoint operator +(PlanPoint a, PlanPoint b) => new(a.X + b.X, a.Y + b.Y);
+
+    public static PlanPoint operator -(PlanPoint a, PlanPoint b) => new(a.X - b.X, a.Y - b.Y);
+
+    public static PlanPoint operator *(double factor, PlanPoint a) => new(factor * a.X, factor * a.Y);
+}
+
+/// <summary>
+/// The numbers a pattern is made from. Lengths in mm, angles in rad. What a kind does not use is left as it is, so that changing the kind
+/// back loses nothing.
+/// </summary>
+public sealed record Layout
+{
+    public PatternKind Kind { get; init; }
+
+    /// <summary>Rows of a grid, staggered grid or outline.</summary>
+    public int Rows { get; init; } = 2;
+
+    /// <summary>Columns of a grid, staggered grid or outline.</summary>
+    public int Columns { get; init; } = 2;
+
+    /// <summary>Between columns.</summary>
+    public double PitchX { get; init; }
+
+    /// <summary>Between rows.</summary>
+    public double PitchY { get; init; }
+
+    /// <summary>Bolts on the circle or arc.</summary>
+    public int Count { get; init; } = 4;
+
+    /// <summary>Bolt circle.</summary>
+    public double Diameter { get; init; }
+
+    /// <summary>Where the first bolt of a circle or arc stands, from x towards y.</summary>
+    public double From { get; init; }
+
+    /// <summary>What an arc covers, first bolt to last.</summary>
+    public double Sweep { get; init; } = Math.PI;
+
+    /// <summary>Middle of the layout; points are counted from it.</summary>
+    public PlanPoint At { get; init; }
+
+    /// <summary>Turned about its middle, from x towards y.</summary>
+    public double Turned { get; init; }
+
+    public Mirror Mirror { get; init; }
+
+    /// <summary>Places, where each bolt has its own.</summary>
+    public ImmutableArray<PlanPoint> Points { get; init; } = [];
+
+    /// <summary>Numbers of the places, from 1, that hold no bolt.</summary>
+    public ImmutableArray<int> Off { get; init; } = [];
+
+    /// <summary>True for a kind that holds its bolts by rows and columns.</summary>
+    public bool HasRows => Kind is PatternKind.Grid or PatternKind.Staggered or PatternKind.Outline;
+
+    /// <summary>True for a kind that holds its bolts on a circle.</summary>
+    public bool IsRound => Kind is PatternKind.Circle or PatternKind.Arc;
+
+    /// <summary>How many places the layout has, without laying it out.</summary>
+    public int PlaceCount => Copies * Kind switch
+    {
+        PatternKind.Single => 1,
+        PatternKind.Grid or PatternKind.Staggered => Rows * Columns,
+        PatternKind.Outline => Rows == 1 || Columns == 1 ? Rows * Columns : (2 * (Rows + Columns)) - 4,
+        PatternKind.Points => Points.Length,
+        _ => Count,
+    };
+
+    private int Copies => Mirror switch { Mirror.None => 1, Mirror.Both => 4, _ => 2 };
+
+    /// <summary>
+    /// Every place, switched off or not, numbered in this order: rows from the top, left to right; circles from the first bolt on; mirrored
+    /// copies after the original, those that fall on it left out.
+    /// </summary>
+    public ImmutableArray<PlanPoint> Places()
+    {
+        var (cos, sin) = (Math.Cos(Turned), Math.Sin(Turned));
+        var original = Local().Select(p => At + new PlanPoint((cos * p.X) - (sin * p.Y), (sin * p.X) + (cos * p.Y))).ToList();
+        var all = new List<PlanPoint>(original);
+        if (Mirror is Mirror.LeftRight or Mirror.Both) all.AddRange(original.Select(p => p with { X = -p.X }));
+        if (Mirror is Mirror.UpDown or Mirror.Both) all.AddRange(original.Select(p => p with { Y = -p.Y }));
+        if (Mirror is Mirror.Both) all.AddRange(original.Select(p => new PlanPoint(-p.X, -p.Y)));
+        var kept = new List<PlanPoint>();
+        foreach (var (p, i) in all.Select((p, i) => (p, i)))
+        {
+            // Only a mirror image that falls on a bolt is the same bolt; two bolts typed at one place are a fault that the rules name.
+            if (i < original.Count || kept.All(k => k.To(p) > 1e-6)) kept.Add(p);
+        }
+        return [.. kept];
+    }
+
+    /// <summary>The same layout with <paramref name="count"/> bolts by its own rule, pitch and circle kept; null where it has none of that number.</summary>
+    public Layout? Grown(int count)
+    {
+        if (Places().Length - Off.Length == count) return this;
+        // Which bolts would be off among others is not for a rule to say.
+        if (Off.Length > 0 || Kind is PatternKind.Single or PatternKind.Points) return null;
+        if (IsRound) return Candidates(from n in Enumerable.Range(1, count) select this with { Count = n });
+        return Candidates(
+            from rows in Enumerable.Range(1, count)
+            from columns in Enumerable.Range(1, count)
+            let grown = this with { Rows = rows, Columns = columns }
+            where grown.PlaceCount >= count && grown.PlaceCount <= 4 * count
+            // A field of bolts does not dwindle to a line, nor a line widen to a field, unless there are too few for one.
+            where grown.PlaceCount < 4 || (rows > 1 == Rows > 1 && columns > 1 == Columns > 1)
+            // As near as may be to the proportions that were drawn: first those that keep a side, then the likest.
+            orderby (rows == Rows || columns == Columns ? 0 : 1), Math.Abs(Math.Log((double)rows * Columns / (columns * Rows))), columns == Columns ? 0 : 1
+            select grown);
+
+        Layout? Candidates(IEnumerable<Layout> layouts) => layouts.FirstOrDefault(l => l.Places().Length == count);
+    }
+
+    /// <summary>Places about the middle of the layout, unturned.</summary>
+    private IEnumerable<PlanPoint> Local()
+    {
+        switch (Kind)
+        {
+            case PatternKind.Single:
+                return [default];
+            case PatternKind.Points:
+                return Points;
+            case PatternKind.Circle:
+                return Enumerable.Range(0, Count).Select(i => OnCircle(2 * Math.PI * i / Count));
+            case PatternKind.Arc:
+                return Enumerable.Range(0, Count).Select(i => OnCircle(Count == 1 ? 0 : Sweep * i / (Count - 1)));
+            default:
+                return from row in Enumerable.Range(0, Rows)
+                       from column in Enumerable.Range(0, Columns)
+                       where Kind != PatternKind.Outline || row == 0 || column == 0 || row == Rows - 1 || column == Columns - 1
+                       let shift = Kind == PatternKind.Staggered ? (row % 2 == 0 ? -PitchX / 4 : PitchX / 4) : 0
+                       select new PlanPoint(((column - ((Columns - 1) / 2.0)) * PitchX) + shift, (((Rows - 1) / 2.0) - row) * PitchY);
+        }
+    }
+
+    private PlanPoint OnCircle(double angle) => new(Diameter / 2 * Math.Cos(From + angle), Diameter / 2 * Math.Sin(From + angle));
+}
+
+/// <summary>By which school a moment out of the joint plane pulls the bolts.</summary>
+public enum TensionSchool
+{
+    /// <summary>About the centroid, as a rigid plate on springs: the faces stay shut.</summary>
+    Centroid,
+
+    /// <summary>About a compression line, bolts on its far side only: the faces part.</summary>
+    Pivot,
+}
+
+/// <summary>
+/// Compression lines, mm: a moment turns about the one on its far side. +Mx pulls the bolts at +y and turns about the bottom line, −Mx about
+/// the top one; +My pulls those at −x and turns about the right line, −My about the left one.
+/// </summary>
+public readonly record struct PivotLines(double Left, double Right, double Bottom, double Top);
+
+/// <summary>Where the bolts of a joint are, and how the load reaches them.</summary>
+public sealed record BoltPattern
+{
+    /// <summary>What it is made from.</summary>
+    public required Layout Layout { get; init; }
+
+    /// <summary>Every place, switched off or not; number i + 1.</summary>
+    public required ImmutableArray<PlanPoint> Places { get; init; }
+
+    /// <summary>The bolts that are there.</summary>
+    public required BoltGroup Group { get; init; }
+
+    /// <summary>Outline of the part that holds them; null where none is drawn.</summary>
+    public required Plate? Plate { get; init; }
+
+    /// <summary>How moments out of the plane are shared.</summary>
+    public required TensionSchool School { get; init; }
+
+    /// <summary>Compression lines of the pivot school.</summary>
+    public required PivotLines Pivots { get; init; }
+
+    /// <summary>Allowance for prying; null where none is stated.</summary>
+    public required Prying? Prying { get; init; }
+
+    private (BoltGroup Group, PivotLines Pivots, PivotLine[] Lines)? _lines;
+
+    /// <summary>The line of y = const that a moment about x turns the joint about.</summary>
+    public PivotLine RowLine(double momentX) => Lines[momentX > 0 ? 2 : 3];
+
+    /// <summary>The line of x = const that a moment about y turns the joint about.</summary>
+    public PivotLine ColumnLine(double momentY) => Lines[momentY > 0 ? 1 : 0];
+
+    /// <summary>Left, right, bottom, top; made when first asked for, anew in a copy with other bolts or lines.</summary>
+    private PivotLine[] Lines
+    {
+        get
+        {
+            if (_lines is { } made && ReferenceEquals(made.Group, Group) && made.Pivots == Pivots) return made.Lines;
+            var p = Pivots;
+            PivotLine[] lines = [new(Group, b => b.X - p.Left), new(Group, b => p.Right - b.X), new(Group, b => b.Y - p.Bottom), new(Group, b => p.Top - b.Y)];
+            _lines = (Group, p, lines);
+            return lines;
+        }
+    }
+
+    /// <summary>Number of the place that a bolt of the group stands at, from 1.</summary>
+    public int NumberOf(int bolt) => Group.Bolts[bolt].Number;
+
+    /// <summary>Index in the group of the bolt at a place's number; −1 where it is switched off.</summary>
+    public int BoltAt(int number)
+    {
+        for (var i = 0; i < Group.Bolts.Length; i++) if (Group.Bolts[i].Number == number) return i;
+        return -1;
+    }
+
+    /// <summary>A pattern of free bolts, without plate or prying.</summary>
+    public static BoltPattern Of(BoltGroup group, TensionSchool school = TensionSchool.Centroid)
+    {
+        ImmutableArray<PlanPoint> places = [.. group.Bolts.Select(b => new PlanPoint(b.X, b.Y))];
+        return new BoltPattern
+        {
+            Layout = new Layout { Kind = PatternKind.Points, Points = places },
+            Places = places,
+            Group = group,
+            Plate = null,
+            School = school,
+            Pivots = UsualPivots(group, null),
+            Prying = null,
+        };
+    }
+
+    /// <summary>The group of a layout: places that are not switched off, with their numbers.</summary>
+    public static BoltGroup GroupOf(Layout layout, ImmutableArray<PlanPoint> places) =>
+        new([.. places.Select((p, i) => new PlanBolt(p.X, p.Y, 1, i + 1)).Where(b => !layout.Off.Contains(b.Number))]);
+
+    /// <summary>The lines where nothing is stated: the plate's edges, or the outermost bolts where no plate is drawn.</summary>
+    public static PivotLines UsualPivots(BoltGroup group, Plate? plate) => plate is { } p
+        ? new(p.Left, p.Right, p.Bottom, p.Top)
+        : new(group.Bolts.Min(b => b.X), group.Bolts.Max(b => b.X), group.Bolts.Min(b => b.Y), group.Bolts.Max(b => b.Y));
+
+    /// <summary>The same pattern with <paramref name="count"/> bolts by its own rule; null where it has none of that number.</summary>
+    public BoltPattern? Grown(int count)
+    {
+        if (count == Group.Bolts.Length) return this;
+        if (Layout.Grown(count) is not { } layout) return null;
+        var places = layout.Places();
+        var group = GroupOf(layout, places);
+        // Lines that were left to the outermost bolts move out with them.
+        return this with { Layout = layout, Places = places, Group = group, Pivots = Plate is null && Pivots == UsualPivots(Group, null) ? UsualPivots(group, null) : Pivots };
+    }
+}

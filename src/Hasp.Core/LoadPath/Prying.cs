@@ -1,0 +1,70 @@
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core.LoadPath;
+
+/// <summary>
+/// Allowance for prying, where bolts pull through a flange that bends: a stated factor, or the T-stub model of the AISC Manual, Part 9.
+/// Lengths in mm.
+/// </summary>
+/// <param name="Factor">Bolt tension over the tension before prying; 0 where the model is used.</param>
+/// <param name="Stem">b, bolt line to the face of the stem.</param>
+/// <param name="Edge">a, bolt line to the flange's edge.</param>
+/// <param name="Length">p, length of flange that goes with one bolt.</param>
+public sealed record Prying(double Factor, double Stem, double Edge, double Length)
+{
+    /// <summary>True where the model works the prying force out.</summary>
+    public bool IsModel => Factor == 0;
+
+    /// <summary>
+    /// Bolt tension with prying, N. The model takes the flange under the head as plastic at its stem under the load times its required
+    /// factor; what prying that gives, divided by the factor, is added. The rule's tensile strength is replaced by yield, which is safe.
+    /// </summary>
+    /// <param name="joint">Bolt, hole, flange (the first part), required factor.</param>
+    /// <param name="pull">Tension before prying, N; nothing is pried where it presses.</param>
+    /// <param name="index">Tells apart several loads of one working.</param>
+    public T With<T>(Joint joint, T pull, int index = 0)
+        where T : struct, IScalar<T>
+    {
+        if (pull.Value <= 0) return pull;
+        if (!IsModel) return T.Let(Terms.ExternalLoad, T.Given(Terms.PryingFactor, Factor) * pull, index);
+        var growth = Growth<T>(joint);
+        var force = ForceAt(joint, growth * pull, index) / growth;
+        return T.Let(Terms.ExternalLoad, pull + force, index);
+    }
+
+    /// <summary>Share of the flange's strength at the stem that the largest pull asks for; above 1 the flange itself gives way under the load times its factor.</summary>
+    public double FlangeUse(Joint joint, double pull)
+    {
+        if (!IsModel || pull <= 0) return 0;
+        var (reach, _, moment, net) = Parts<Plain>(joint);
+        return Growth<Plain>(joint).Value * pull * reach.Value / (moment.Value * (1 + net.Value));
+    }
+
+    /// <summary>Q under a load, N.</summary>
+    private T ForceAt<T>(Joint joint, T load, int index)
+        where T : struct, IReal<T>
+    {
+        var (reach, edgeReach, moment, net) = Parts<T>(joint);
+        var share = T.Let(Terms.PryingShare, T.Min(T.Const(1), T.Max(T.Const(0), ((load * reach / moment) - T.Const(1)) / net)), index);
+        return T.Let(Terms.PryingForce, net * share * moment / edgeReach, index);
+    }
+
+    private (T Reach, T EdgeReach, T Moment, T Net) Parts<T>(Joint joint)
+        where T : struct, IReal<T>
+    {
+        var (b, a, p) = (T.Given(Terms.PryingStem, Stem), T.Given(Terms.PryingEdge, Edge), T.Given(Terms.PryingLength, Length));
+        var half = T.Given(Terms.NominalDiameter, joint.Bolts.Thread.Diameter) / T.Const(2);
+        var flange = joint.Layers[0];
+        var (t, fy) = (T.Given(Terms.FlangeThickness, flange.Thickness), T.Given(Terms.FlangeYield, flange.Material.Yield));
+        return (
+            T.Let(Terms.PryingStemReach, b - half),
+            T.Let(Terms.PryingEdgeReach, T.Min(a, T.Const(1.25) * b) + half),
+            T.Let(Terms.FlangeMoment, p * fy * t * t / T.Const(4)),
+            T.Let(Terms.PryingNet, T.Const(1) - (T.Given(Terms.HoleDiameter, joint.Hole) / p)));
+    }
+
+    private static T Growth<T>(Joint joint)
+        where T : struct, IReal<T> =>
+        T.Given(Terms.LoadGrowth, Math.Max(1, joint.Judging.RequiredByIndex[Checks.Check.All.ToList().IndexOf(Checks.Check.Load)]));
+}

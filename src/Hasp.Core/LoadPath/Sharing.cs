@@ -1,0 +1,82 @@
+using System.Collections.Immutable;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core.LoadPath;
+
+/// <summary>The load of one case on one bolt, before prying, N.</summary>
+/// <param name="Bolt">Index of the bolt.</param>
+/// <param name="Tension">+ pulls apart.</param>
+/// <param name="Shear">Not below zero.</param>
+/// <param name="Other">Tension in the case it alternates with; null where it is steady.</param>
+public readonly record struct BoltPull(int Bolt, double Tension, double Shear, double? Other);
+
+/// <summary>
+/// The loads of every case on those bolts that can govern it. No check gets better with more tension or more shear, so that a bolt which
+/// another one surpasses in both never governs; where a case alternates, every bolt is kept.
+/// </summary>
+public sealed class Sharing
+{
+    private Sharing(ImmutableArray<ImmutableArray<BoltPull>> cases, int count)
+    {
+        Cases = cases;
+        Count = count;
+    }
+
+    /// <summary>One entry a load case: the bolts that can govern it; none where the case only counts in combinations.</summary>
+    public ImmutableArray<ImmutableArray<BoltPull>> Cases { get; }
+
+    /// <summary>N.</summary>
+    public int Count { get; }
+
+    /// <summary>True where some bolt is sheared in some case.</summary>
+    public bool AnyShear => Cases.Any(c => c.Any(b => b.Shear > 0));
+
+    /// <summary>The largest tension of all, its case and bolt; 0, −1, −1 where nothing pulls.</summary>
+    public (double Tension, int Case, int Bolt) MostTension
+    {
+        get
+        {
+            var most = (Tension: 0.0, Case: -1, Bolt: -1);
+            for (var c = 0; c < Cases.Length; c++) foreach (var b in Cases[c]) if (b.Tension > most.Tension) most = (b.Tension, c, b.Bolt);
+            return most;
+        }
+    }
+
+    /// <summary>Shares the cases of a joint out.</summary>
+    /// <param name="cases">Load cases.</param>
+    /// <param name="pattern">Where the bolts are; null shares equally.</param>
+    /// <param name="count">Number of bolts.</param>
+    public static Sharing Of(ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count) =>
+        new([.. cases.Select(c => c.OnlyCombined ? [] : Front(c, cases, pattern, count))], count);
+
+    private static ImmutableArray<BoltPull> Front(LoadCase load, ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count)
+    {
+        var all = new BoltPull[pattern is null ? 1 : count];
+        for (var i = 0; i < all.Length; i++)
+        {
+            var (tension, shear) = OnBolt.Of<Plain>(load, pattern, count, i);
+            all[i] = new(i, tension.Value, shear.Value, OtherTension<Plain>(load, cases, pattern, count, i)?.Value);
+        }
+        return load.Other is null ? Surpassing(all) : [.. all];
+    }
+
+    /// <summary>Those that no other surpasses in tension and shear both, the most tension first; of equals the first.</summary>
+    public static ImmutableArray<BoltPull> Surpassing(IEnumerable<BoltPull> all)
+    {
+        var front = ImmutableArray.CreateBuilder<BoltPull>();
+        foreach (var b in all.OrderByDescending(b => b.Tension).ThenByDescending(b => b.Shear))
+        {
+            // Rounding leaves bolts that are alike a hair apart.
+            if (front.Count == 0 || b.Shear > front[^1].Shear * (1 + 1e-12)) front.Add(b);
+        }
+        return front.ToImmutable();
+    }
+
+    /// <summary>Tension of one bolt in the case that this one alternates with, before prying, N; null where it is steady.</summary>
+    internal static T? OtherTension<T>(LoadCase load, ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count, int bolt)
+        where T : struct, IScalar<T> =>
+        load.Other is not { } other ? null
+        : other < 0 ? T.Const(0)
+        : OnBolt.Tension<T>(cases[other], pattern, count, bolt, other + 1);
+}

@@ -1,0 +1,185 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files;
+
+/// <summary>What a column of a table of load cases holds.</summary>
+public enum ColumnMeaning
+{
+    /// <summary>Not used.</summary>
+    Ignore,
+
+    /// <summary>What the case is called.</summary>
+    Name,
+    Fx,
+    Fy,
+    Fz,
+    Mx,
+    My,
+    Mz,
+
+    /// <summary>Where the load is stated.</summary>
+    X,
+    Y,
+    Z,
+}
+
+/// <summary>One column: what it holds, in which unit.</summary>
+/// <param name="Meaning">What it holds.</param>
+/// <param name="Unit">Symbol of its unit; empty where none was found or it needs none.</param>
+public sealed record LoadColumn(ColumnMeaning Meaning, string Unit)
+{
+    /// <summary>What a column of that meaning measures.</summary>
+    public static Dimension DimensionOf(ColumnMeaning meaning) => meaning switch
+    {
+        ColumnMeaning.Fx or ColumnMeaning.Fy or ColumnMeaning.Fz => Dimension.Force,
+        ColumnMeaning.Mx or ColumnMeaning.My or ColumnMeaning.Mz => Dimension.Torque,
+        ColumnMeaning.X or ColumnMeaning.Y or ColumnMeaning.Z => Dimension.Length,
+        _ => Dimension.None,
+    };
+}
+
+/// <summary>A line that was not taken, and why.</summary>
+public readonly record struct RefusedLine(int Number, string Reason);
+
+/// <summary>How the columns of a table are read: once mapped, kept by its headings.</summary>
+/// <param name="Columns">One entry a column.</param>
+/// <param name="DecimalComma">True where a comma marks decimals.</param>
+/// <param name="FlipZ">True where the file's z presses the parts together.</param>
+public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool DecimalComma, bool FlipZ)
+{
+    [GeneratedRegex(@"[\[(]\s*(?<unit>[^\])]+?)\s*[\])]|[_\s/](?<tail>[A-Za-z·.\-*]+)$")]
+    private static partial Regex UnitInHead();
+
+    /// <summary>A guess from the headings and a first line of figures.</summary>
+    public static LoadColumns Guess(IReadOnlyList<string> head, IReadOnlyList<string>? sample)
+    {
+        var columns = head.Select(h =>
+        {
+            var meaning = MeaningOf(h);
+            var dimension = LoadColumn.DimensionOf(meaning);
+            var match = UnitInHead().Match(h);
+            var text = match.Groups["unit"].Success ? match.Groups["unit"].Value : match.Groups["tail"].Value;
+            var unit = dimension == Dimension.None || text.Length == 0 ? "" : QuantityText.Parse("1 " + text, dimension) is { Ok: true } read ? read.Unit!.Symbol : "";
+            return new LoadColumn(meaning, unit);
+        }).ToList();
+        // One column a meaning: of two alike the first.
+        for (var i = 0; i < columns.Count; i++) if (columns[i].Meaning != ColumnMeaning.Ignore && columns.Take(i).Any(c => c.Meaning == columns[i].Meaning)) columns[i] = new(ColumnMeaning.Ignore, "");
+        var comma = sample?.Any(c => Regex.IsMatch(c, @"^-?\d+,\d+$")) == true && !sample.Any(c => Regex.IsMatch(c, @"^-?\d+\.\d+$"));
+        return new(columns, comma, false);
+    }
+
+    /// <summary>By what a mapping is remembered: the headings.</summary>
+    public static string KeyOf(IReadOnlyList<string> head) => string.Join('|', head.Select(h => h.Trim().ToLowerInvariant()));
+
+    /// <summary>As it is kept.</summary>
+    public string ToJson() => JsonSerializer.Serialize(this);
+
+    /// <summary>As it was kept; null where it no longer reads, or has other columns.</summary>
+    public static LoadColumns? FromJson(string json, int columns)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<LoadColumns>(json) is { } read && read.Columns.Count == columns ? read : null;
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>What keeps the table from being read, one entry a column: index and reason; −1 for the whole.</summary>
+    public IReadOnlyList<(int Column, string Problem)> Problems()
+    {
+        var found = new List<(int, string)>();
+        for (var i = 0; i < Columns.Count; i++)
+        {
+            var (meaning, unit) = (Columns[i].Meaning, Columns[i].Unit);
+            var dimension = LoadColumn.DimensionOf(meaning);
+            if (meaning != ColumnMeaning.Ignore && Columns.Take(i).Any(c => c.Meaning == meaning)) found.Add((i, $"another column is {meaning} already"));
+            if (dimension == Dimension.None) continue;
+            if (unit.Length == 0) found.Add((i, $"in which unit? Figures without a unit are not taken. Choose one of {Units.Choices(dimension)}"));
+            else if (QuantityText.Parse("1 " + unit, dimension) is { Ok: false } read) found.Add((i, read.Problem!));
+        }
+        if (!Columns.Any(c => LoadColumn.DimensionOf(c.Meaning) is Dimension.Force or Dimension.Torque)) found.Add((-1, "no column holds a force or a moment: say what the columns are"));
+        return found;
+    }
+
+    /// <summary>Reads the lines below the headings. Good ones are handed on, others are told with their reason.</summary>
+    /// <param name="lines">All lines, the headings first.</param>
+    /// <param name="take">Called for each good line: name, load at its point, the point.</param>
+    /// <param name="refuse">Called for each other line.</param>
+    /// <param name="told">Called now and then with the number of the line.</param>
+    /// <param name="stop">Stops; what was taken stays.</param>
+    public void Read(IEnumerable<TableLine> lines, Action<string, Resultant, Components> take, Action<RefusedLine> refuse, Action<int>? told = null, CancellationToken stop = default)
+    {
+        var scales = Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) is var d && d != Dimension.None ? Units.Of(d, c.Unit).Scale : 1).ToArray();
+        Span<double> values = stackalloc double[9];
+        var count = 0;
+        foreach (var line in lines.Skip(1))
+        {
+            if (stop.IsCancellationRequested) return;
+            if (++count > LoadTable.MaxLines)
+            {
+                refuse(new(line.Number, $"beyond the {LoadTable.MaxLines} lines that are taken; it and all after it were left out"));
+                return;
+            }
+            if (count % 1000 == 0) told?.Invoke(line.Number);
+            values.Clear();
+            var name = "";
+            var reason = line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula].Meaning != ColumnMeaning.Ignore ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null;
+            for (var i = 0; i < Columns.Count && reason is null; i++)
+            {
+                var meaning = Columns[i].Meaning;
+                if (meaning == ColumnMeaning.Ignore) continue;
+                var cell = i < line.Cells.Count ? line.Cells[i] : "";
+                if (meaning == ColumnMeaning.Name)
+                {
+                    name = cell;
+                    continue;
+                }
+                if (cell.Length == 0) reason = $"{meaning} is empty";
+                else if (!Number(cell, out var value)) reason = $"{meaning} is \"{(cell.Length > 40 ? cell[..40] + "…" : cell)}\", which is not a number{(cell.Contains(',', StringComparison.Ordinal) && !DecimalComma ? ": a point marks decimals here, or choose the comma" : "")}";
+                else if (Math.Abs(value * scales[i]) > 1e15) reason = $"{meaning} is beyond any bolt";
+                else values[(int)meaning - (int)ColumnMeaning.Fx] = value * scales[i];
+            }
+            if (reason is not null)
+            {
+                refuse(new(line.Number, reason));
+                continue;
+            }
+            var sign = FlipZ ? -1 : 1;
+            take(name, new(new(values[0], values[1], sign * values[2]), new(values[3], values[4], values[5])), new(values[6], values[7], values[8]));
+        }
+    }
+
+    private bool Number(string cell, out double value)
+    {
+        value = 0;
+        if (DecimalComma ? cell.Contains('.', StringComparison.Ordinal) : cell.Contains(',', StringComparison.Ordinal)) return false;
+        return double.TryParse(DecimalComma ? cell.Replace(',', '.') : cell, NumberStyles.Float, CultureInfo.InvariantCulture, out value) && double.IsFinite(value);
+    }
+
+    private static ColumnMeaning MeaningOf(string heading)
+    {
+        var word = Regex.Replace(heading.ToLowerInvariant(), @"[\[(].*$", "").Trim();
+        var letters = Regex.Replace(word, @"[^a-z]", "");
+        var first = Regex.Match(word, @"^[a-z]+").Value;
+        foreach (var text in new[] { first, letters })
+        {
+            switch (text)
+            {
+                case "fx" or "fy" or "fz" or "mx" or "my" or "mz":
+                    return Enum.Parse<ColumnMeaning>(text, ignoreCase: true);
+                case "x" or "y" or "z" or "px" or "py" or "pz" or "atx" or "aty" or "atz":
+                    return Enum.Parse<ColumnMeaning>(text[^1..], ignoreCase: true);
+                case "name" or "case" or "loadcase" or "lc" or "id" or "combination":
+                    return ColumnMeaning.Name;
+            }
+        }
+        return ColumnMeaning.Ignore;
+    }
+}

@@ -1,0 +1,171 @@
+using System.Text;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+using Hasp.Store;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Hasp.Web.Pages.Joints;
+
+/// <summary>Load cases from a file: sent, its columns named once, read in the background, those that can govern taken into the joint.</summary>
+[RequestSizeLimit(LoadTable.MaxBytes + 1_000_000)]
+[RequestFormLimits(MultipartBodyLengthLimit = LoadTable.MaxBytes + 1_000_000)]
+public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences) : PageModel
+{
+    private const string Mappings = "mappings";
+
+    /// <summary>The joint.</summary>
+    public BenchState State { get; private set; } = null!;
+
+    /// <summary>What is in use, or was imported last; null where nothing was.</summary>
+    public LoadSet? Imported { get; private set; }
+
+    /// <summary>The file that waits for its columns; null where there is none.</summary>
+    public ImportFile? Waiting { get; private set; }
+
+    /// <summary>How its columns are read.</summary>
+    public LoadColumns? Columns { get; private set; }
+
+    /// <summary>True where the columns were named before, in a file with the same headings.</summary>
+    public bool Remembered { get; private set; }
+
+    /// <summary>What is wrong with the columns as chosen.</summary>
+    public IReadOnlyList<(int Column, string Problem)> Problems { get; private set; } = [];
+
+    /// <summary>The run going on or ended; null where there is none.</summary>
+    public ImportRun? Run { get; private set; }
+
+    /// <summary>Why a file was not taken, or nothing came of it; empty where all is well.</summary>
+    public string Refused { get; private set; } = "";
+
+    public async Task<IActionResult> OnGet(int id) => await Prepare(id) ? Page() : NotFound();
+
+    public async Task<IActionResult> OnPostSend(int id, IFormFile? table)
+    {
+        if (!await Prepare(id)) return NotFound();
+        try
+        {
+            if (table is null) Refused = "no file was chosen";
+            else if (table.Length > LoadTable.MaxBytes) Refused = $"{Path.GetFileName(table.FileName)} is larger than {LoadTable.MaxBytes / 1_000_000} MB. Export fewer columns or fewer cases at a time";
+            else await imports.Take(id, preferences.Editor, table);
+        }
+        catch (UnreadableTableException e)
+        {
+            Refused = e.Message;
+        }
+        return Refused.Length > 0 ? Page() : Redirect($"/joints/{id}/loads");
+    }
+
+    public async Task<IActionResult> OnPostRead(int id, string?[]? meaning, string?[]? unit, bool comma, bool flip)
+    {
+        if (!await Prepare(id)) return NotFound();
+        if (Waiting is null) return Redirect($"/joints/{id}/loads");
+        meaning ??= [];
+        unit ??= [];
+        Columns = new([.. Waiting.Head.Select((_, i) => new LoadColumn(i < meaning.Length && Enum.TryParse<ColumnMeaning>(meaning[i], out var m) && Enum.IsDefined(m) ? m : ColumnMeaning.Ignore, i < unit.Length ? unit[i]?.Trim() ?? "" : ""))], comma, flip);
+        // A unit belongs to what the column holds; one that was left from another meaning says nothing.
+        Columns = Columns with { Columns = [.. Columns.Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) == Dimension.None ? c with { Unit = "" } : QuantityText.Parse("1 " + c.Unit, LoadColumn.DimensionOf(c.Meaning)) is { Ok: true } u ? c with { Unit = u.Unit!.Symbol } : c)] };
+        Problems = Columns.Problems();
+        if (Problems.Count > 0) return Page();
+        await store.AddOwn(Mappings, LoadColumns.KeyOf(Waiting.Head), Columns.ToJson());
+        Run = imports.Begin(id, preferences.Editor, Columns);
+        return Page();
+    }
+
+    /// <summary>How far the run is; when it has ended, the page is loaded anew.</summary>
+    public async Task<IActionResult> OnGetProgress(int id)
+    {
+        if (!await Prepare(id)) return NotFound();
+        if (Run is null || Run.Outcome.IsCompleted)
+        {
+            Response.Headers["HX-Redirect"] = $"/joints/{id}/loads";
+            return new NoContentResult();
+        }
+        return Partial("_ImportProgress", this);
+    }
+
+    public async Task<IActionResult> OnPostStop(int id)
+    {
+        if (!await Prepare(id)) return NotFound();
+        Run?.Stop();
+        if (Run is not null) await Run.Outcome;
+        return Redirect($"/joints/{id}/loads");
+    }
+
+    /// <summary>Takes the cases that were read into the joint: all are kept beside it, those that can govern become its cases.</summary>
+    public async Task<IActionResult> OnPostTake(int id)
+    {
+        if (!await Prepare(id)) return NotFound();
+        if (Run is null || (await Run.Outcome).Row is not { } row) return Redirect($"/joints/{id}/loads");
+        if (State.Result.Joint.Pattern is null || State.Faults.Count > 0)
+        {
+            Refused = State.Faults.Count > 0 ? "the joint has entries that need putting right first" : "the bolts have no pattern yet: lay one out, so that each case finds its bolts. What was read stays here";
+            return Page();
+        }
+        await store.AddLoadSet(row);
+        imports.Drop(id, preferences.Editor);
+        return await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
+    }
+
+    /// <summary>Uses the cases imported last again.</summary>
+    public async Task<IActionResult> OnPostUse(int id) => !await Prepare(id) ? NotFound() : await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
+
+    /// <summary>Takes the cases of the file out of the joint; the file's cases stay to be used again.</summary>
+    public async Task<IActionResult> OnPostRemove(int id)
+    {
+        if (!await Prepare(id)) return NotFound();
+        var state = await bench.Change(id, State.Stored.Revision, d =>
+        {
+            LoadSet.TakeOut(d);
+            if (d["loads"] is not System.Text.Json.Nodes.JsonArray { Count: > 0 }) JointEdit.Add(d, "loads");
+        }, "cases of the file taken out", new Conflict("", "cases of the file taken out", null));
+        return Redirect(state is null ? "/" : $"/joints/{id}/loads");
+    }
+
+    public IActionResult OnPostDrop(int id)
+    {
+        imports.Drop(id, preferences.Editor);
+        return Redirect($"/joints/{id}/loads");
+    }
+
+    /// <summary>The refused lines as CSV.</summary>
+    public async Task<IActionResult> OnGetRefused(int id)
+    {
+        if (!await Prepare(id)) return NotFound();
+        var refused = Run is not null && (await Run.Outcome).Row is { } row ? new LoadSet(row).Refused : Imported?.Refused;
+        if (refused is null) return NotFound();
+        var text = "line,reason\r\n" + string.Concat(refused.Select(r => $"{r.Number},\"{r.Reason.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\r\n"));
+        return File(Encoding.UTF8.GetBytes(text), "text/csv", "refused-lines.csv");
+    }
+
+    private async Task<bool> Use(int id)
+    {
+        if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is not { } pattern) return false;
+        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, pattern), $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
+        if (changed is { Faults.Count: 0 }) return true;
+        Refused = changed is null ? "the joint is gone" : "a case cannot be held by this pattern: " + changed.Faults[0].Problem;
+        if (changed is not null) await bench.DropTyping(id);
+        return false;
+    }
+
+    private async Task<bool> Prepare(int id)
+    {
+        if (await bench.Load(id) is not { } state) return false;
+        State = state;
+        Imported = await sets.Load(id);
+        Waiting = imports.FileOf(id, preferences.Editor);
+        Run = imports.RunOf(id, preferences.Editor);
+        if (Waiting is { } file)
+        {
+            var key = LoadColumns.KeyOf(file.Head);
+            var known = (await store.Own(Mappings)).FirstOrDefault(m => m.Name == key);
+            Columns = known is null ? null : LoadColumns.FromJson(known.Document, file.Head.Count);
+            Remembered = Columns is not null;
+            Columns ??= LoadColumns.Guess(file.Head, file.Samples.Count > 0 ? file.Samples[0].Cells : null);
+        }
+        if (Run is { Outcome.IsCompletedSuccessfully: true } done && done.Outcome.Result.Problem is { } problem) Refused = problem;
+        return true;
+    }
+}

@@ -1,0 +1,169 @@
+using System.Globalization;
+using System.Text;
+using Hasp.Core;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+using Hasp.Web.Drawing;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Hasp.Web.Pages.Joints;
+
+/// <summary>The Pattern stage: bolts in plan, load cases, and the load on every bolt, drawn.</summary>
+public sealed class PatternModel(Workbench bench, Preferences preferences, LoadSets sets) : StageModel(bench, preferences)
+{
+    /// <summary>What stands for the envelope of all cases.</summary>
+    public const string All = "all";
+
+    private const long MostDrawing = 20_000_000;
+
+    /// <summary>Index of the case shown, <see cref="All"/>, or <c>file:</c> and a row of the imported file; the governing case where nothing is said.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Case { get; set; }
+
+    protected override string Panel => "_Pattern";
+
+    /// <summary>What is shown of the loads; null without a pattern.</summary>
+    public PlanView? View { get; private set; }
+
+    /// <summary>Every bolt of the view with what governs it; empty without a pattern.</summary>
+    public IReadOnlyList<BoltVerdict> Verdicts { get; private set; } = [];
+
+    /// <summary>The plan; null without a pattern.</summary>
+    public PlanDrawing? Drawing { get; private set; }
+
+    /// <summary>The file of load cases that goes with this joint; null where none was imported.</summary>
+    public LoadSet? Imported { get; private set; }
+
+    /// <summary>Why a file that was just chosen was not taken; empty where nothing was refused.</summary>
+    public string Refused { get; private set; } = "";
+
+    /// <summary>Index of the case whose fields are shown.</summary>
+    public int Edited => View is { CaseIndex: >= 0 } ? View.CaseIndex : int.TryParse(Case, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < State.Result.Joint.Cases.Length ? i : 0;
+
+    public override bool Shows(string path) =>
+        path.StartsWith("pattern.", StringComparison.Ordinal) || (path.StartsWith($"loads[{Edited}]", StringComparison.Ordinal) && !path.EndsWith("alternatesWith", StringComparison.Ordinal) && !path.EndsWith("cycles", StringComparison.Ordinal) && !path.EndsWith("pressure", StringComparison.Ordinal))
+        || path.EndsWith("helper.pressure", StringComparison.Ordinal);
+
+    public Task<IActionResult> OnPostMove(int id, string numbers, double dx, double dy) =>
+        Drawn(id, d => JointEdit.MoveBolts(d, Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
+
+    public Task<IActionResult> OnPostToggle(int id, string numbers) => Drawn(id, d => JointEdit.ToggleBolts(d, Numbers(numbers)), $"bolts {numbers} switched");
+
+    public Task<IActionResult> OnPostAddBolt(int id, double x, double y) => Drawn(id, d => JointEdit.AddBolt(d, new(Bounded(x), Bounded(y))), "a bolt more");
+
+    public Task<IActionResult> OnPostFree(int id) => Drawn(id, JointEdit.Free, "bolts set free");
+
+    /// <summary>Moves the point at which a case is stated.</summary>
+    public Task<IActionResult> OnPostMoveLoad(int id, int index, double x, double y) => Drawn(id, d =>
+    {
+        if (d["loads"] is not System.Text.Json.Nodes.JsonArray loads || index < 0 || index >= loads.Count) return;
+        foreach (var (key, value) in new[] { ("atX", x), ("atY", y) })
+        {
+            JointEdit.Set(d, $"loads[{index}].{key}", Math.Round(Bounded(value), 4).ToString(CultureInfo.InvariantCulture) + " mm", UnitSystem.Si);
+        }
+    }, $"load {index + 1} moved");
+
+    public Task<IActionResult> OnPostAdd(int id, string list)
+    {
+        // A new case is the one to be typed into next.
+        if (list == "loads") Case = int.MaxValue.ToString(CultureInfo.InvariantCulture);
+        return Drawn(id, d => JointEdit.Add(d, list), $"{list}: one more");
+    }
+
+    public Task<IActionResult> OnPostRemove(int id, string list, int index) => Drawn(id, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed");
+
+    /// <summary>Chooses how a case is stated.</summary>
+    public Task<IActionResult> OnPostHow(int id, int index, string how) => Drawn(id, d => JointEdit.State(d, index, how ?? ""), $"case {index + 1}: {how}");
+
+    /// <summary>Takes the circles of a drawing as bolts.</summary>
+    public async Task<IActionResult> OnPostImportDxf(int id, IFormFile? drawing, double unit)
+    {
+        if (drawing is null || drawing.Length == 0 || drawing.Length > MostDrawing)
+        {
+            Refused = drawing is null ? "no drawing was chosen" : drawing.Length == 0 ? "the drawing is empty" : $"the drawing is larger than {MostDrawing / 1_000_000} MB";
+            return await OnGetPanel(id);
+        }
+        using var reader = new StreamReader(drawing.OpenReadStream(), Encoding.UTF8);
+        var (circles, stated, problem) = DxfDrawing.Read(await reader.ReadToEndAsync());
+        var bolts = problem is null ? DxfDrawing.LikelyBolts(circles) : [];
+        if (problem is null && bolts.Count > PatternRules.MostBolts) problem = $"{bolts.Count} circles: at most {PatternRules.MostBolts} bolts are taken";
+        if (problem is not null)
+        {
+            Refused = problem;
+            return await OnGetPanel(id);
+        }
+        var scale = unit is > 0 and < 10_000 ? unit : stated ?? 1;
+        return await Drawn(id, d => JointEdit.SetBolts(d, bolts.Select(c => scale * c.At)), $"{bolts.Count} bolts from {Path.GetFileName(drawing.FileName)}");
+    }
+
+    /// <summary>The pattern as a drawing exchange file.</summary>
+    public Task<IActionResult> OnGetDxf(int id) => Download(id, "dxf", "image/vnd.dxf", m => DxfDrawing.Write(m.State.Result.Joint.Pattern!, m.State.Result.Joint.Hole));
+
+    /// <summary>The plan as drawn.</summary>
+    public Task<IActionResult> OnGetSvg(int id) => Download(id, "svg", "image/svg+xml", m => PlanSvg.Write(m.Drawing!, m.State.Result.Joint));
+
+    /// <summary>The table of bolts.</summary>
+    public Task<IActionResult> OnGetCsv(int id) => Download(id, "csv", "text/csv", m => BoltTable.Csv(m.View!.Bolts, m.Verdicts, Preferences.Units));
+
+    protected override async Task Prepare()
+    {
+        Imported = await sets.Load(State.Stored.Id);
+        var joint = State.Result.Joint;
+        if (joint.Pattern is null) return;
+        var last = joint.Cases.Length - 1;
+        if (Case == All) (View, Verdicts) = Envelope(joint);
+        else if (Case?.StartsWith("file:", StringComparison.Ordinal) == true && Imported is { } file && int.TryParse(Case.AsSpan(5), CultureInfo.InvariantCulture, out var row) && row >= 1 && row <= file.Count) (View, Verdicts) = OfRow(joint, file, row);
+        else (View, Verdicts) = OfCase(joint, int.TryParse(Case, CultureInfo.InvariantCulture, out var c) ? Math.Clamp(c, 0, last) : Math.Max(0, State.Result.Governing?.Case ?? 0));
+        Drawing = new PlanDrawing(State.Result, View, Preferences.Units);
+    }
+
+    private static (PlanView, IReadOnlyList<BoltVerdict>) OfCase(Joint joint, int index)
+    {
+        var verdicts = BoltVerdict.Of(joint, index);
+        return (new(joint.Cases[index].Name, PlanLoads.Of(joint, index), joint.Cases[index], Critical(verdicts), index), verdicts);
+    }
+
+    private static (PlanView, IReadOnlyList<BoltVerdict>) OfRow(Joint joint, LoadSet file, int row)
+    {
+        var load = file.CaseAt(row - 1);
+        var trial = joint.WithCase(load);
+        var verdicts = BoltVerdict.Of(trial, 0);
+        return (new(load.Name, PlanLoads.Of(joint, load), load, Critical(verdicts), -1), verdicts);
+    }
+
+    /// <summary>The largest tension and shear of every bolt, each from its own case; rows of the file included.</summary>
+    private (PlanView, IReadOnlyList<BoltVerdict>) Envelope(Joint joint)
+    {
+        var verdicts = BoltVerdict.Of(joint);
+        var extremes = Imported?.Envelope(joint.Pattern!);
+        var loads = verdicts.Select((v, i) =>
+        {
+            var sheared = PlanLoads.Of(joint, v.ShearCase)[i];
+            if (extremes is not null && extremes[i].Shear > sheared.Shear) sheared = PlanLoads.Of(joint, Imported!.CaseAt(extremes[i].ShearCase))[i];
+            var tension = extremes is not null ? Math.Max(v.Tension, PlanLoads.Of(joint, Imported!.CaseAt(extremes[i].TensionCase))[i].Tension) : v.Tension;
+            return sheared with { Tension = tension };
+        }).ToList();
+        return (new("Envelope of all cases", loads, null, Critical(verdicts), -1), verdicts);
+    }
+
+    private static int Critical(IReadOnlyList<BoltVerdict> verdicts) => verdicts.Where(v => v.Reserve is not null).MinBy(v => v.Reserve)?.Number ?? 0;
+
+    private Task<IActionResult> Drawn(int id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) => Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));
+
+    private async Task<IActionResult> Download(int id, string kind, string type, Func<PatternModel, string> write)
+    {
+        var page = await OnGet(id);
+        if (page is NotFoundResult) return page;
+        if (State.Result.Joint.Pattern is null) return NotFound();
+        var number = State.Result.Joint.Number is { Length: > 0 } n ? n : $"joint-{id}";
+        return File(Encoding.UTF8.GetBytes(write(this)), type, $"{number}-bolts.{kind}");
+    }
+
+    private static int[] Numbers(string? text) =>
+        [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(PatternRules.MostBolts).Select(t => int.TryParse(t, CultureInfo.InvariantCulture, out var n) ? n : 0).Where(n => n > 0)];
+
+    private static double Bounded(double mm) => double.IsFinite(mm) ? Math.Clamp(mm, -1e6, 1e6) : 0;
+}
