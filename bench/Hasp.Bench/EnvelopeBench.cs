@@ -44,4 +44,10 @@ public class EnvelopeBench
 
     [Benchmark(Description = "envelope: lanes on all processors, with the case of every extreme")]
     public BoltExtremes[] Envelope() => LoadEnvelope.Of(BoltPattern.Of(_group), _cases);
+
+    [Benchmark(Description = "envelope about compression lines, one case at a time")]
+    public BoltExtremes[] Pivots() => LoadEnvelope.Of(BoltPattern.Of(_group, TensionSchool.Pivot), _cases);
+
+    [Benchmark(Description = "the cases that can govern")]
+    public int[] Governing() => LoadEnvelope.Governing(BoltPattern.Of(_group), _cases);
 }

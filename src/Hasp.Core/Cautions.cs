@@ -98,7 +98,7 @@ internal static class Cautions
         Say(joint.Pattern is not null && joint.Sharing.AnyShear, "slipByBolt",
             "Slip is judged at the bolt that is worst off; faces that slip share again, which is not relied on.");
         Say(true, "notJudged",
-            $"Not judged here: {(prying is null ? "prying, " : "")}block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves.");
+            $"Not judged here: block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves.");
         Say(true, "competent",
             "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.");
         return cautions;

@@ -211,7 +211,13 @@ public static partial class JointEdit
     public static Unit BareUnit(Field field, UnitSystem shown) =>
         field == Fields.Settling ? Units.Of(Dimension.Length, shown == UnitSystem.Si ? "µm" : "mil") : Units.Shown(field.Dimension, shown);
 
-    /// <summary>Appends a part or a load case, alike in kind to the last one.</summary>
+    /// <summary>The lists whose entries a person adds and removes.</summary>
+    public static IReadOnlyList<string> Lists { get; } = ["layers", "loads", "pattern.points", "pattern.plate.corners", "pattern.plate.openings"];
+
+    /// <summary>How many entries a list of the document has; 0 where there is none.</summary>
+    public static int CountOf(JsonObject document, string list) => list.Split('.').Aggregate((JsonNode?)document, (n, key) => (n as JsonObject)?[key]) is JsonArray array ? array.Count : 0;
+
+    /// <summary>Appends an entry to a list, a part or load case alike in kind to the last one.</summary>
     public static void Add(JsonObject document, string list)
     {
         var array = ListOf(document, list);
@@ -348,7 +354,7 @@ public static partial class JointEdit
 
     private static JsonArray ListOf(JsonObject document, string list)
     {
-        if (list is not ("layers" or "loads" or "pattern.points" or "pattern.plate.corners" or "pattern.plate.openings")) throw new ArgumentException($"no list {list}", nameof(list));
+        if (!Lists.Contains(list)) throw new ArgumentException($"no list {list}", nameof(list));
         var at = document;
         var parts = list.Split('.');
         foreach (var part in parts[..^1]) at = at[part] as JsonObject ?? (JsonObject)(at[part] = new JsonObject())!;

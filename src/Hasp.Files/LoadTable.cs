@@ -118,23 +118,32 @@ public static class LoadTable
         using (document)
         {
             using var reader = OpenXmlReader.Create(sheet);
+            var (row, cells, formula, column, type, text) = (0, new List<string>(), -1, 0, "", "");
             while (NextElement(reader))
             {
-                if (reader.ElementType != typeof(Row) || !reader.IsStartElement) continue;
-                if (reader.LoadCurrentElement() is not Row row) continue;
-                var cells = new List<string>();
-                var formula = -1;
-                foreach (var cell in row.Elements<Cell>())
+                var element = reader.ElementType;
+                if (reader.IsStartElement)
                 {
-                    var column = ColumnOf(cell.CellReference?.Value, cells.Count);
-                    if (column >= MaxCells) break;
-                    while (cells.Count < column) cells.Add("");
-                    if (cell.CellFormula is not null && formula < 0) formula = column;
-                    cells.Add(TextOf(cell, shared));
+                    if (element == typeof(Row)) (row, cells, formula) = (int.TryParse(Attribute(reader, "r"), CultureInfo.InvariantCulture, out var r) ? r : row + 1, [], -1);
+                    else if (element == typeof(Cell)) (column, type, text) = (ColumnOf(Attribute(reader, "r"), cells.Count), Attribute(reader, "t") ?? "", "");
+                    else if (element == typeof(CellFormula) && formula < 0) formula = column;
+                    else if (element == typeof(CellValue) || element == typeof(Text)) text += reader.GetText();
                 }
-                yield return new((int)(row.RowIndex?.Value ?? 0), cells, formula);
+                if (!reader.IsEndElement) continue;
+                if (element == typeof(Cell) && column < MaxCells)
+                {
+                    while (cells.Count < column) cells.Add("");
+                    cells.Add(TextOf(type, text, shared));
+                }
+                else if (element == typeof(Row)) yield return new(row, cells, formula);
             }
         }
+    }
+
+    private static string? Attribute(OpenXmlReader reader, string name)
+    {
+        foreach (var attribute in reader.Attributes) if (attribute.LocalName == name) return attribute.Value;
+        return null;
     }
 
     private static bool NextElement(OpenXmlReader reader)
@@ -158,10 +167,9 @@ public static class LoadTable
         }
     }
 
-    private static string TextOf(Cell cell, List<string> shared)
+    private static string TextOf(string type, string text, List<string> shared)
     {
-        var text = cell.DataType?.Value == CellValues.InlineString ? cell.InlineString?.InnerText ?? "" : cell.CellValue?.Text ?? "";
-        if (cell.DataType?.Value == CellValues.SharedString && int.TryParse(text, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < shared.Count) text = shared[i];
+        if (type == "s" && int.TryParse(text, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < shared.Count) text = shared[i];
         text = text.Trim();
         return text.Length > MaxCell ? text[..MaxCell] : text;
     }

@@ -32,6 +32,18 @@ public sealed class Screenshots
         Shot("bench-working");
         b.Go("/joints/1/finder");
         Shot("finder");
+        b.Go("/joints/11/pattern");
+        Shot("pattern");
+        var file = Path.Combine(Path.GetTempPath(), "balance-beam-cases.csv");
+        File.WriteAllText(file, "Case;Fx [kN];Fy [kN];Fz;Mz [kN·m]\nGate 10 %;3.2;-8.1;4.4;0.2\nGate 20 %;5.9;-14.6;7.9;0.3\nGate 30 %;8,8;-20.2;11.5;0.5\nGate 40 %;11.3;-25.7;15.2;0.6\n");
+        b.Go("/joints/9/loads");
+        b.Find("#table").SendKeys(file);
+        b.Find("#send button").Click();
+        b.Until(() => b.Has("#columns"), "the columns");
+        b.Find("#read").Click();
+        b.Until(() => b.Has(".columns-table .fault"), "the unit asked for");
+        Shot("loads");
+        File.Delete(file);
         b.Go("/joints/3");
         Shot("bench-tapped");
         b.Go("/joints/3/preload");

@@ -31,7 +31,7 @@ public readonly record struct PlanLoad(int Number, PlanPoint At, double Tension,
         get
         {
             var both = Direct * Torsional;
-            return both < 1e-12 ? 0 : Math.Acos(Math.Clamp(((InPlane.DirectX.Value * InPlane.TorsionX.Value) + (InPlane.DirectY.Value * InPlane.TorsionY.Value)) / both, -1, 1));
+            return both < 1e-12 || Torsional < 1e-9 * Direct || Direct < 1e-9 * Torsional ? 0 : Math.Acos(Math.Clamp(((InPlane.DirectX.Value * InPlane.TorsionX.Value) + (InPlane.DirectY.Value * InPlane.TorsionY.Value)) / both, -1, 1));
         }
     }
 }
@@ -43,16 +43,14 @@ public static class PlanLoads
     public static IReadOnlyList<PlanLoad> Of(Joint joint, int loadCase) => Of(joint, joint.Cases[loadCase]);
 
     /// <summary>Every bolt under a load that need not be one of the joint's cases; only with a pattern.</summary>
-    public static IReadOnlyList<PlanLoad> Of(Joint joint, LoadCase load)
+    public static IReadOnlyList<PlanLoad> Of(Joint joint, LoadCase load) => [.. Enumerable.Range(0, joint.Pattern!.Group.Bolts.Length).Select(i => OfBolt(joint, load, i))];
+
+    /// <summary>One bolt under a load that need not be one of the joint's cases; only with a pattern.</summary>
+    public static PlanLoad OfBolt(Joint joint, LoadCase load, int bolt)
     {
         var pattern = joint.Pattern!;
-        return
-        [
-            .. pattern.Group.Bolts.Select((b, i) =>
-            {
-                var pull = OnBolt.Tension<Plain>(load, pattern, joint.Bolts.Count, i);
-                return new PlanLoad(b.Number, new(b.X, b.Y), (pattern.Prying?.With(joint, pull) ?? pull).Value, OnBolt.InPlane(load, pattern, i));
-            }),
-        ];
+        var b = pattern.Group.Bolts[bolt];
+        var pull = OnBolt.Tension<Plain>(load, pattern, joint.Bolts.Count, bolt);
+        return new PlanLoad(b.Number, new(b.X, b.Y), (pattern.Prying?.With(joint, pull) ?? pull).Value, OnBolt.InPlane(load, pattern, bolt));
     }
 }

@@ -48,7 +48,8 @@ public sealed record DrawnBolt(int Number, Spot At, bool Off, DrawnArrow? Direct
         get
         {
             var (dx, dy) = Resultant is { Length: > 4 } r ? ((r.To.X - At.X) / r.Length, (r.To.Y - At.Y) / r.Length) : (0.7, 0.7);
-            return new(At.X - (dx * (Room + 9)), At.Y - (dy * (Room + 9)) + 4);
+            var away = Room + (Critical ? 15 : 9);
+            return new(At.X - (dx * away), At.Y - (dy * away) + 4);
         }
     }
 
@@ -81,7 +82,11 @@ public sealed record DrawnPivot(string Path, Spot Handle, bool Upright, string F
 /// <param name="Load">The case's load; null in an envelope.</param>
 /// <param name="Critical">Number of the bolt that governs; 0 where nothing is judged.</param>
 /// <param name="CaseIndex">Index of the case in the document; −1 for an envelope or a row of a file.</param>
-public sealed record PlanView(string Name, IReadOnlyList<PlanLoad> Bolts, LoadCase? Load, int Critical, int CaseIndex);
+public sealed record PlanView(string Name, IReadOnlyList<PlanLoad> Bolts, LoadCase? Load, int Critical, int CaseIndex)
+{
+    /// <summary>In an envelope, the cases that each bolt's tension and shear come from, by its number.</summary>
+    public IReadOnlyDictionary<int, (string Tension, string Shear)> From { get; init; } = new Dictionary<int, (string, string)>();
+}
 
 /// <summary>The bolts in plan, true to scale, with the load on each: everything a view needs to draw and nothing to compute. Sheet units are CSS pixels at full size.</summary>
 public sealed class PlanDrawing
@@ -113,6 +118,7 @@ public sealed class PlanDrawing
         Plate = pattern.Plate is { } plate ? PathOf(plate) : "";
         var (mostShear, mostTension) = (view.Bolts.Max(b => b.Shear), view.Bolts.Max(b => Math.Abs(b.Tension)));
         Bolts = [.. pattern.Places.Select((p, i) => Drawn(p, i + 1, view, mostShear, mostTension))];
+        if (pattern.Layout is { Kind: PatternKind.Circle or PatternKind.Arc, Mirror: Mirror.None } round) BoltCircle = (On(round.At), round.Diameter / 2 * Scale);
         Dimensions = [.. Chain(joint, upright: false), .. Chain(joint, upright: true)];
         Findings = [.. result.Spacing.Where(f => f.IsShort).Take(12).Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)), PatternRules.Words(f), f.Kind == SpacingKind.Edge))];
         if (view.Load is { } load) (LoadAt, LoadArrow, Turn) = LoadOf(joint, load);
@@ -140,6 +146,9 @@ public sealed class PlanDrawing
     public double Radius { get; }
 
     public Spot Centroid { get; }
+
+    /// <summary>The circle that the bolts stand on; null where they stand on none.</summary>
+    public (Spot At, double Radius)? BoltCircle { get; }
 
     /// <summary>Outline and openings as one SVG path; empty where no plate is drawn.</summary>
     public string Plate { get; }
@@ -225,6 +234,8 @@ public sealed class PlanDrawing
             if (list.Count == 0 || v - list[^1] > 0.01) list.Add(v);
             return list;
         });
+        // A circle is dimensioned by its diameter.
+        if (BoltCircle is not null && layout.Kind == PatternKind.Circle) places = upright ? [layout.At.Y - (layout.Diameter / 2), layout.At.Y + (layout.Diameter / 2)] : [layout.At.X - (layout.Diameter / 2), layout.At.X + (layout.Diameter / 2)];
         if (places.Count > 7) places = [places[0], places[^1]];
         var marks = places.ToList();
         if (pattern.Plate is { } plate)
@@ -232,10 +243,9 @@ public sealed class PlanDrawing
             marks.Insert(0, upright ? plate.Bottom : plate.Left);
             marks.Add(upright ? plate.Top : plate.Right);
         }
-        var (low, high) = (On(new(pattern.Plate?.Left ?? bolts.Min(b => b.X), pattern.Plate?.Bottom ?? bolts.Min(b => b.Y))), 0);
-        var line = upright ? low.X - 30 : low.Y + 30;
-        if (pattern.Plate is null) line += upright ? -Radius : Radius;
-        _ = high;
+        var low = On(new(pattern.Plate?.Left ?? bolts.Min(b => b.X), pattern.Plate?.Bottom ?? bolts.Min(b => b.Y)));
+        var room = 30 + (pattern.Plate is null ? Radius : 0);
+        var line = upright ? low.X - room : low.Y + room;
         for (var i = 1; i < marks.Count; i++)
         {
             if (marks[i] - marks[i - 1] < 0.01) continue;

@@ -112,17 +112,17 @@ public sealed class LoadSet
 /// <summary>Imported load cases by joint; the last few stay in memory.</summary>
 public sealed class LoadSets(JointStore store)
 {
-    private const int Kept = 6;
-    private readonly ConcurrentDictionary<int, LoadSet> _sets = new();
+    private const int Kept = 4;
+    private readonly ConcurrentDictionary<int, LoadSet> _byJoint = new();
 
     /// <summary>Those of a joint; null where none were imported.</summary>
     public async Task<LoadSet?> Load(int jointId)
     {
         if (await store.LoadSetOf(jointId) is not { } id) return null;
-        if (_sets.TryGetValue(id, out var known)) return known;
+        if (_byJoint.TryGetValue(jointId, out var known) && known.Id == id) return known;
         if (await store.LoadSet(id) is not { } row) return null;
-        foreach (var old in _sets.Keys.Order().Take(_sets.Count - Kept + 1)) _sets.TryRemove(old, out _);
-        return _sets[id] = new LoadSet(row);
+        foreach (var old in _byJoint.Keys.Where(k => k != jointId).Take(_byJoint.Count - Kept + 1)) _byJoint.TryRemove(old, out _);
+        return _byJoint[jointId] = new LoadSet(row);
     }
 }
 

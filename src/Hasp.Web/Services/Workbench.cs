@@ -170,8 +170,8 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     private static List<string> Differences(JsonObject stored, JsonObject typed)
     {
         var paths = Fields.All.Select(f => f.Path).Where(p => !p.Contains("[]"))
-            .Concat(from list in new[] { "layers", "loads" }
-                    from i in Enumerable.Range(0, (typed[list] as JsonArray)?.Count ?? 0)
+            .Concat(from list in JointEdit.Lists
+                    from i in Enumerable.Range(0, Math.Max(JointEdit.CountOf(typed, list), JointEdit.CountOf(stored, list)))
                     from f in Fields.All
                     where f.Path.StartsWith(list + "[]", StringComparison.Ordinal)
                     select f.Path.Replace("[]", $"[{i}]"));

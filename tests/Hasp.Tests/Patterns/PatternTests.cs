@@ -279,6 +279,18 @@ public sealed class PatternTests
         Assert.Contains(Samples.PatternFaults(changes), f => f.Path == at && f.Problem.Contains(why, StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData("fy", "-42")]
+    [InlineData("mz", "3")]
+    [InlineData("atX", "310")]
+    [InlineData("fz", "5 kg")]
+    public void A_load_without_its_unit_is_refused_in_a_document(string key, string text)
+    {
+        var document = Samples.Bracket();
+        document["loads"]![0]![key] = text;
+        Assert.Equal("loads[0]." + key, Assert.Single(JointDocument.Read(document.ToJsonString()).Faults).Path);
+    }
+
     [Fact]
     public void Coincident_free_bolts_are_refused_where_they_are()
     {

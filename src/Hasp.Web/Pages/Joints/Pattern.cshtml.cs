@@ -120,13 +120,13 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         Drawing = new PlanDrawing(State.Result, View, Preferences.Units);
     }
 
-    private static (PlanView, IReadOnlyList<BoltVerdict>) OfCase(Joint joint, int index)
+    private (PlanView, IReadOnlyList<BoltVerdict>) OfCase(Joint joint, int index)
     {
         var verdicts = BoltVerdict.Of(joint, index);
         return (new(joint.Cases[index].Name, PlanLoads.Of(joint, index), joint.Cases[index], Critical(verdicts), index), verdicts);
     }
 
-    private static (PlanView, IReadOnlyList<BoltVerdict>) OfRow(Joint joint, LoadSet file, int row)
+    private (PlanView, IReadOnlyList<BoltVerdict>) OfRow(Joint joint, LoadSet file, int row)
     {
         var load = file.CaseAt(row - 1);
         var trial = joint.WithCase(load);
@@ -138,20 +138,36 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     private (PlanView, IReadOnlyList<BoltVerdict>) Envelope(Joint joint)
     {
         var verdicts = BoltVerdict.Of(joint);
-        var extremes = Imported?.Envelope(joint.Pattern!);
+        // Rows of the file count where this revision uses it.
+        var file = LoadSet.IsIn(State.Document) ? Imported : null;
+        var extremes = file?.Envelope(joint.Pattern!);
+        var from = new Dictionary<int, (string, string)>();
         var loads = verdicts.Select((v, i) =>
         {
-            var sheared = PlanLoads.Of(joint, v.ShearCase)[i];
-            if (extremes is not null && extremes[i].Shear > sheared.Shear) sheared = PlanLoads.Of(joint, Imported!.CaseAt(extremes[i].ShearCase))[i];
-            var tension = extremes is not null ? Math.Max(v.Tension, PlanLoads.Of(joint, Imported!.CaseAt(extremes[i].TensionCase))[i].Tension) : v.Tension;
+            var (tension, tensionIn, sheared, shearIn) = (v.Tension, joint.Cases[v.TensionCase].Name, PlanLoads.OfBolt(joint, joint.Cases[v.ShearCase], i), joint.Cases[v.ShearCase].Name);
+            if (extremes is { } e)
+            {
+                var (pulledBy, shearedBy) = (file!.CaseAt(e[i].TensionCase), file.CaseAt(e[i].ShearCase));
+                if (PlanLoads.OfBolt(joint, pulledBy, i).Tension is var pull && pull > tension) (tension, tensionIn) = (pull, pulledBy.Name);
+                if (PlanLoads.OfBolt(joint, shearedBy, i) is var shear && shear.Shear > sheared.Shear) (sheared, shearIn) = (shear, shearedBy.Name);
+            }
+            from[v.Number] = (tensionIn, shearIn);
             return sheared with { Tension = tension };
         }).ToList();
-        return (new("Envelope of all cases", loads, null, Critical(verdicts), -1), verdicts);
+        return (new("Envelope of all cases", loads, null, Critical(verdicts), -1) { From = from }, verdicts);
     }
 
-    private static int Critical(IReadOnlyList<BoltVerdict> verdicts) => verdicts.Where(v => v.Reserve is not null).MinBy(v => v.Reserve)?.Number ?? 0;
+    /// <summary>The bolt that is worst off; of bolts that are alike but for rounding the one that the verdicts name.</summary>
+    private int Critical(IReadOnlyList<BoltVerdict> verdicts)
+    {
+        var worst = verdicts.Where(v => v.Reserve is not null).MinBy(v => v.Reserve);
+        var named = verdicts.FirstOrDefault(v => v.Number == State.Result.Governing?.Bolt);
+        return named is not null && worst is not null && named.Reserve <= worst.Reserve * (1 + 1e-9) ? named.Number : worst?.Number ?? 0;
+    }
 
-    private Task<IActionResult> Drawn(int id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) => Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));
+    private Task<IActionResult> Drawn(int id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) =>
+        // A place that cannot be read did not come from the drawing.
+        !ModelState.IsValid ? Task.FromResult<IActionResult>(BadRequest()) : Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));
 
     private async Task<IActionResult> Download(int id, string kind, string type, Func<PatternModel, string> write)
     {

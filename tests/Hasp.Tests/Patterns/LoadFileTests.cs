@@ -1,0 +1,229 @@
+using System.Globalization;
+using System.Text;
+using CsCheck;
+using DocumentFormat.OpenXml;
+using DocumentFormat.OpenXml.Packaging;
+using DocumentFormat.OpenXml.Spreadsheet;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+
+namespace Hasp.Tests.Patterns;
+
+/// <summary>Load cases from tables, and the few of many that can govern; patterns as drawings.</summary>
+public sealed class LoadFileTests
+{
+    private static (List<(string Name, Resultant Load, Components At)> Taken, List<RefusedLine> Refused) Read(Stream stream, LoadColumns? columns = null)
+    {
+        var lines = LoadTable.Lines(stream).ToList();
+        columns ??= LoadColumns.Guess(lines[0].Cells, lines[1].Cells);
+        Assert.Empty(columns.Problems());
+        var (taken, refused) = (new List<(string, Resultant, Components)>(), new List<RefusedLine>());
+        columns.Read(lines, (name, load, at) => taken.Add((name, load, at)), refused.Add);
+        return (taken, refused);
+    }
+
+    private static MemoryStream Text(string text) => new(Encoding.UTF8.GetBytes(text));
+
+    private static MemoryStream Workbook(params object?[][] rows)
+    {
+        var stream = new MemoryStream();
+        using (var book = SpreadsheetDocument.Create(stream, SpreadsheetDocumentType.Workbook))
+        {
+            var part = book.AddWorkbookPart();
+            part.Workbook = new Workbook();
+            var sheet = part.AddNewPart<WorksheetPart>();
+            var data = new SheetData();
+            for (var r = 0; r < rows.Length; r++)
+            {
+                var row = new Row { RowIndex = (uint)(r + 1) };
+                for (var c = 0; c < rows[r].Length; c++)
+                {
+                    var reference = $"{(char)('A' + c)}{r + 1}";
+                    if (rows[r][c] is string text && text.StartsWith('=')) row.Append(new Cell { CellReference = reference, CellFormula = new CellFormula(text[1..]), CellValue = new CellValue("7") });
+                    else if (rows[r][c] is string s) row.Append(new Cell { CellReference = reference, DataType = CellValues.InlineString, InlineString = new InlineString(new Text(s)) });
+                    else if (rows[r][c] is { } number) row.Append(new Cell { CellReference = reference, CellValue = new CellValue(Convert.ToDouble(number, CultureInfo.InvariantCulture)) });
+                }
+                data.Append(row);
+            }
+            sheet.Worksheet = new Worksheet(data);
+            part.Workbook.AppendChild(new Sheets()).Append(new Sheet { Id = part.GetIdOfPart(sheet), SheetId = 1, Name = "Cases" });
+        }
+        stream.Position = 0;
+        return stream;
+    }
+
+    [Theory]
+    [InlineData("Case,Fx [kN],Fy (N),Mz [kN·m],x [m]\nA,1.5,-200,2,0.3\n")]
+    [InlineData("Case;Fx [kN];Fy (N);Mz [kN·m];x [m]\nA;1,5;-200;2;0,3\n")]
+    [InlineData("Case\tFx_kN\tFy_N\tMz_kN·m\tx_m\r\nA\t1.5\t-200\t2\t0.3\r\n")]
+    public void A_table_is_read_whatever_parts_its_cells(string text)
+    {
+        var (taken, refused) = Read(Text(text));
+        Assert.Empty(refused);
+        var (name, load, at) = Assert.Single(taken);
+        Assert.Equal(("A", 1500.0, -200.0, 2e6, 300.0), (name, load.Force.X, load.Force.Y, load.Moment.Z, at.X));
+    }
+
+    [Fact]
+    public void A_workbook_is_read_and_formulas_in_it_are_refused()
+    {
+        var (taken, refused) = Read(Workbook(["Name", "Fz [kN]", "Note"], ["one", 12.5, "x"], ["sum", "=B2*2", "x"], [], ["two", -3, "=A1"], ["gap", null, "x"], ["word", "much", "x"]));
+        Assert.Equal(["one", "two"], taken.Select(t => t.Name));
+        Assert.Equal((12_500, -3_000), (taken[0].Load.Force.Z, taken[1].Load.Force.Z));
+        Assert.Equal([3, 6, 7], refused.Select(r => r.Number));
+        Assert.Contains("formula", refused[0].Reason);
+        Assert.Contains("Fz is empty", refused[1].Reason);
+        Assert.Contains("\"much\", which is not a number", refused[2].Reason);
+    }
+
+    [Theory]
+    [InlineData("1,5", "a point marks decimals")]
+    [InlineData("1e400", "not a number")]
+    [InlineData("NaN", "not a number")]
+    [InlineData("12 kN", "not a number")]
+    [InlineData("=1+1", "formula")]
+    [InlineData("", "Fx is empty")]
+    [InlineData("1e14", "beyond any bolt")]
+    public void A_bad_line_is_refused_with_its_number_and_reason_and_the_good_ones_stay(string cell, string reason)
+    {
+        var (taken, refused) = Read(Text($"Fx [kN];Fy [kN]\n1;2\n\n{cell};2\n3;4\n"));
+        Assert.Equal([1000, 3000], taken.Select(t => t.Load.Force.X));
+        var line = Assert.Single(refused);
+        Assert.Equal(4, line.Number);
+        Assert.Contains(reason, line.Reason);
+    }
+
+    [Fact]
+    public void A_column_without_a_unit_is_asked_about_and_a_wrong_one_refused()
+    {
+        var columns = LoadColumns.Guess(["Fx", "My [kip·in]", "remark", "FX"], null);
+        Assert.Equal([ColumnMeaning.Fx, ColumnMeaning.My, ColumnMeaning.Ignore, ColumnMeaning.Ignore], columns.Columns.Select(c => c.Meaning));
+        var problem = Assert.Single(columns.Problems());
+        Assert.Equal(0, problem.Column);
+        Assert.Contains("which unit", problem.Problem);
+        Assert.Contains("Which ton", new LoadColumns([new(ColumnMeaning.Fx, "ton")], false, false).Problems()[0].Problem);
+        Assert.Equal(-1, new LoadColumns([new(ColumnMeaning.Name, "")], false, false).Problems()[0].Column);
+        Assert.Equal(columns.Columns, LoadColumns.FromJson(columns.ToJson(), 4)!.Columns);
+        Assert.Null(LoadColumns.FromJson("{", 4));
+    }
+
+    [Fact]
+    public void What_is_no_table_is_refused_with_the_reason()
+    {
+        Assert.Contains("empty", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(Text("")).ToList()).Message);
+        Assert.Contains("zero bytes", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(new MemoryStream([65, 0, 66, 10])).ToList()).Message);
+        Assert.Contains("cannot be opened", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(new MemoryStream([0x50, 0x4B, 3, 4, 1, 2])).ToList()).Message);
+    }
+
+    [Fact]
+    public void No_bytes_whatever_bring_the_reader_down() => Gen.Byte.Array[1, 300].Sample(bytes =>
+    {
+        try
+        {
+            foreach (var line in LoadTable.Lines(new MemoryStream(bytes))) Assert.True(line.Number >= 0);
+        }
+        catch (UnreadableTableException e)
+        {
+            Assert.NotEmpty(e.Message);
+        }
+    });
+
+    [Fact]
+    public void Reading_stops_when_it_is_told_to_and_keeps_what_it_has()
+    {
+        using var stop = new CancellationTokenSource();
+        var taken = 0;
+        var lines = Enumerable.Range(1, 1000).Select(i => new TableLine(i, ["1"], -1));
+        new LoadColumns([new(ColumnMeaning.Fx, "N")], false, false).Read(lines, (_, _, _) =>
+        {
+            if (++taken == 10) stop.Cancel();
+        }, _ => { }, null, stop.Token);
+        Assert.Equal(10, taken);
+    }
+
+    [Theory]
+    [InlineData(TensionSchool.Centroid)]
+    [InlineData(TensionSchool.Pivot)]
+    public void The_governing_rows_hold_the_worst_of_every_trade_between_tension_and_shear(TensionSchool school)
+    {
+        var pattern = BoltPattern.Of(new BoltGroup([new(-50, -60), new(60, -50), new(70, 80), new(-40, 90), new(0, 10)]), school);
+        Gen.Double[-5e4, 5e4].Array[6].Array[1, 300].Sample(rows =>
+        {
+            Resultant[] cases = [.. rows.Select(v => new Resultant(new(v[0], v[1], v[2]), new(50 * v[3], 50 * v[4], 50 * v[5])))];
+            var kept = LoadEnvelope.Governing(pattern, cases).ToHashSet();
+            var all = (from c in Enumerable.Range(0, cases.Length)
+                       from b in Enumerable.Range(0, 5)
+                       let share = OnBolt.Of<Plain>(new LoadCase("", cases[c], default(Components)), pattern, 5, b)
+                       select (Case: c, Tension: share.Tension.Value, Shear: share.Shear.Value)).ToList();
+            // Nothing left out surpasses all that was kept, whatever weight tension and shear have.
+            return all.All(x => all.Any(k => kept.Contains(k.Case) && k.Tension >= x.Tension - 1e-6 && k.Shear >= x.Shear - 1e-6))
+                && kept.Contains(all.MaxBy(x => x.Shear).Case) && kept.Contains(all.MaxBy(x => x.Tension).Case);
+        }, iter: 20);
+    }
+
+    [Fact]
+    public void The_envelope_about_compression_lines_is_the_worst_case_of_every_bolt()
+    {
+        var pattern = BoltPattern.Of(new BoltGroup([new(-50, -60), new(60, -50), new(70, 80), new(-40, 90)]), TensionSchool.Pivot);
+        Gen.Double[-5e4, 5e4].Array[6].Array[1, 200].Sample(rows =>
+        {
+            Resultant[] cases = [.. rows.Select(v => new Resultant(new(v[0], v[1], v[2]), new(50 * v[3], 50 * v[4], 50 * v[5])))];
+            var envelope = LoadEnvelope.Of(pattern, cases);
+            for (var b = 0; b < 4; b++)
+            {
+                Assert.Equal(cases.Max(c => OnBolt.Tension<Plain>(new LoadCase("", c, default(Components)), pattern, 4, b).Value), envelope[b].Tension, 1e-6);
+            }
+        }, iter: 20);
+    }
+
+    [Fact]
+    public void A_pattern_comes_back_from_a_drawing_to_the_same_points()
+    {
+        var joint = Samples.PatternJoint(
+            ("pattern.turned", "17 deg"), ("pattern.atX", "12.345 mm"), ("pattern.off", "2"), ("pattern.plate.shape", "circle"), ("pattern.plate.diameter", "600 mm"));
+        var (circles, unit, problem) = DxfDrawing.Read(DxfDrawing.Write(joint.Pattern!, joint.Hole));
+        Assert.Null(problem);
+        Assert.Equal(1, unit);
+        var bolts = DxfDrawing.LikelyBolts(circles);
+        Assert.Equal(5, bolts.Count);
+        for (var i = 0; i < 5; i++) Assert.Equal(0, bolts[i].At.To(new(joint.Pattern!.Group.Bolts[i].X, joint.Pattern.Group.Bolts[i].Y)), 1e-6);
+        Assert.All(bolts, b => Assert.Equal(joint.Hole, b.Diameter, 1e-6));
+    }
+
+    [Fact]
+    public void Of_a_foreign_drawing_the_circles_that_most_share_are_the_bolts()
+    {
+        DxfCircle[] circles = [new("0", new(0, 0), 200), new("holes", new(50, 0), 18), new("holes", new(-50, 0), 18), new("holes", new(-50, 0), 18), new("heads", new(50, 0), 30)];
+        Assert.Equal(2, DxfDrawing.LikelyBolts(circles).Count);
+    }
+
+    [Theory]
+    [InlineData("", "not a drawing exchange file")]
+    [InlineData("hello\nworld", "group code")]
+    [InlineData("0\nSECTION\n0\nENDSEC", "no circle")]
+    [InlineData("0\nSECTION\n0\nCIRCLE\n8\n0\n10\n1.0\n40\n3\n0\nENDSEC", "no middle")]
+    [InlineData("AutoCAD Binary DXF\r\n", "binary")]
+    public void What_is_no_drawing_is_refused_with_the_reason(string text, string reason) => Assert.Contains(reason, DxfDrawing.Read(text).Problem);
+
+    [Fact]
+    public void A_case_is_stated_another_way_and_the_helper_keeps_its_inputs()
+    {
+        var document = Samples.With();
+        JointEdit.State(document, 0, "components");
+        Assert.Equal(("72 kN", "24 kN"), (JointEdit.Get(document, "loads[0].fz"), JointEdit.Get(document, "loads[0].fx")));
+        JointEdit.State(document, 0, "ram push");
+        JointEdit.Set(document, "loads[0].helper.pressure", "160 bar", UnitSystem.Si);
+        JointEdit.Set(document, "loads[0].helper.bore", "63 mm", UnitSystem.Si);
+        Assert.Equal(Math.PI / 4 * 63 * 63 * 16, Samples.Read(document).Cases[0].Tension, 1e-6);
+        JointEdit.State(document, 0, "tension and shear");
+        JointEdit.State(document, 0, "ram push");
+        Assert.Equal("63 mm", JointEdit.Get(document, "loads[0].helper.bore"));
+        JointEdit.Add(document, "loads");
+        JointEdit.State(document, 1, "a combination");
+        Assert.Equal("1 × Full", JointEdit.Get(document, "loads[1].combines"));
+        Assert.Equal(2, Samples.Read(document).Cases.Length);
+    }
+}
