@@ -25,6 +25,9 @@ internal sealed class FieldReader
     /// <summary>Faults found so far in the whole document.</summary>
     internal int FaultCount => _faults.Count;
 
+    /// <summary>True where the object itself is there.</summary>
+    internal bool Exists => _object is not null;
+
     /// <summary>The object under <paramref name="key"/>; an empty one where it is absent.</summary>
     internal FieldReader Child(string key) => new(Take(key) ?? default, Join(key), _faults);
 

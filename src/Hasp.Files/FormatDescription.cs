@@ -64,7 +64,7 @@ public static class FormatDescription
             `fatigue.swings` hold every alternating case, the worst first, with its stresses, each criterion, and the damage where an
             S–N slope is stated; `fatigue.breakPlaces` where the bolt would break; `handChecks` lay figures by hand beside computed ones.
             Where a pattern is laid out, `pattern` holds its bolts, centroid and sums of squares, `spacing` the least pitch and edge distances
-            and those short of good practice, and `loads` the tension and shear of every bolt in every case; `checks[].bolt` is the number of
+            and those short of good practice, and `loads` the tension and shear of every bolt in every case (past 20 000 of them only the bolts that can govern); `checks[].bolt` is the number of
             the governing bolt.
             `warnings` have stable ids; every check carries its `working`, whose steps have a `key` (name, with # and an index where
             there are several) that `handChecks[].step` refers to.

@@ -208,6 +208,7 @@ public static class JointDocument
 
     private static (LoadHelper? Helper, IReadOnlyList<string> Lacks) HelperOf(FieldReader r)
     {
+        if (!r.Exists) return (null, []);
         HelperKind? kind = r.Choice(Fields.HelperKind) switch
         {
             "pressure" => HelperKind.Pressure, "ram push" => HelperKind.RamPush, "ram pull" => HelperKind.RamPull, "bracket" => HelperKind.Bracket,

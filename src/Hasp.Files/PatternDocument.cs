@@ -35,6 +35,7 @@ public static class PatternDocument
 
     internal static PatternInput? Read(FieldReader r, List<Fault> faults)
     {
+        if (!r.Exists) return null;
         var before = faults.Count;
         var kind = r.Choice(Fields.PatternKind);
         var plate = PlateOf(r.Child("plate"));

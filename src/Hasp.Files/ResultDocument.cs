@@ -174,7 +174,7 @@ public static class ResultDocument
             {
                 ["case"] = c.Name,
                 ["judged"] = !c.OnlyCombined,
-                ["bolts"] = new JsonArray([.. PlanLoads.Of(joint, i).Select(b => (JsonNode)new JsonObject
+                ["bolts"] = new JsonArray([.. Listed(joint, i).Select(b => (JsonNode)new JsonObject
                 {
                     ["bolt"] = b.Number,
                     ["tension"] = ValueOf(Dimension.Force, b.Tension),
@@ -185,6 +185,13 @@ public static class ResultDocument
             })]),
         };
     }
+
+    /// <summary>Every bolt of a case; of a great many only those that can govern.</summary>
+    private static IEnumerable<PlanLoad> Listed(Joint joint, int loadCase) => joint.Cases.Length * joint.Bolts.Count <= MostLoads
+        ? PlanLoads.Of(joint, loadCase)
+        : joint.Sharing.Cases[loadCase].Select(b => PlanLoads.OfBolt(joint, joint.Cases[loadCase], b.Bolt));
+
+    private const int MostLoads = 20_000;
 
     private static JsonObject Chosen(Joint joint) => new()
     {

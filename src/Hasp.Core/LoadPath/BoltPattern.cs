@@ -241,12 +241,14 @@ public sealed record BoltPattern
         get
         {
             if (_lines is { } made && ReferenceEquals(made.Group, Group) && made.Pivots == Pivots) return made.Lines;
-            var p = Pivots;
-            PivotLine[] lines = [new(Group, b => b.X - p.Left), new(Group, b => p.Right - b.X), new(Group, b => b.Y - p.Bottom), new(Group, b => p.Top - b.Y)];
-            _lines = (Group, p, lines);
+            var lines = LinesOf(Group, Pivots);
+            _lines = (Group, Pivots, lines);
             return lines;
         }
     }
+
+    private static PivotLine[] LinesOf(BoltGroup group, PivotLines at) =>
+        [new(group, b => b.X - at.Left), new(group, b => at.Right - b.X), new(group, b => b.Y - at.Bottom), new(group, b => at.Top - b.Y)];
 
     /// <summary>Number of the place that a bolt of the group stands at, from 1.</summary>
     public int NumberOf(int bolt) => Group.Bolts[bolt].Number;

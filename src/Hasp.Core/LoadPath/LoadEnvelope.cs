@@ -142,7 +142,7 @@ public static class LoadEnvelope
     private static void Put(List<(double Tension, double Shear, int Case)> front, (double Tension, double Shear, int Case) entry)
     {
         foreach (var e in front) if (e.Tension >= entry.Tension && e.Shear >= entry.Shear) return;
-        front.RemoveAll(e => e.Tension <= entry.Tension && e.Shear <= entry.Shear);
+        for (var i = front.Count - 1; i >= 0; i--) if (front[i].Tension <= entry.Tension && front[i].Shear <= entry.Shear) front.RemoveAt(i);
         front.Add(entry);
     }
 }

@@ -66,5 +66,7 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
 
     private static T Growth<T>(Joint joint)
         where T : struct, IReal<T> =>
-        T.Given(Terms.LoadGrowth, Math.Max(1, joint.Judging.RequiredByIndex[Checks.Check.All.ToList().IndexOf(Checks.Check.Load)]));
+        T.Given(Terms.LoadGrowth, Math.Max(1, joint.Judging.RequiredByIndex[LoadIndex]));
+
+    private static readonly int LoadIndex = Checks.Check.All.ToList().IndexOf(Checks.Check.Load);
 }

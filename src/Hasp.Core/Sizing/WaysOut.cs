@@ -50,6 +50,8 @@ public static class WaysOut
             var (reserve, _, check, _) = Evaluation.Tightest(Mechanics<Plain>.Of(joint));
             // A joint that holds already is offered only what makes a difference.
             if (check < 0 || reserve < Math.Max(1, now * 1.02)) continue;
+            // What mends the strength must not crowd the bolts.
+            if (PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null) continue;
             return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserve, Check.All[check])
             {
                 Sides = [.. before.Layers.Select(l => l.Side.ToString().ToLowerInvariant())],
