@@ -92,30 +92,3 @@ public static class OnBolt
         return (Math.Abs(momentX) > least, Math.Abs(momentY) > least);
     }
 }
-
-/// <summary>A compression line with what the bolts amount to about it.</summary>
-public sealed class PivotLine
-{
-    /// <summary>Sums up a group about a line.</summary>
-    /// <param name="group">The bolts.</param>
-    /// <param name="distance">How far a bolt is on the tension side of the line, mm.</param>
-    public PivotLine(BoltGroup group, Func<PlanBolt, double> distance)
-    {
-        Distances = [.. group.Bolts.Select(distance)];
-        Centroid = group.Bolts.Select((b, i) => b.Weight * Distances[i]).Sum() / group.Weight;
-        Held = group.Bolts.Select((b, i) => b.Weight * Math.Max(0, Distances[i])).Sum();
-        Squares = group.Bolts.Select((b, i) => b.Weight * BoltGroup.Square(Math.Max(0, Distances[i]))).Sum();
-    }
-
-    /// <summary>How far each bolt is on the tension side, mm; below 0 on the compression side.</summary>
-    public double[] Distances { get; }
-
-    /// <summary>How far the centroid is on the tension side, mm.</summary>
-    public double Centroid { get; }
-
-    /// <summary>Σw·y of the bolts on the tension side, mm.</summary>
-    public double Held { get; }
-
-    /// <summary>Σw·y² of the bolts on the tension side, mm².</summary>
-    public double Squares { get; }
-}

@@ -295,7 +295,7 @@ public sealed class PatternTests
     public void Coincident_free_bolts_are_refused_where_they_are()
     {
         var document = Samples.Bracket();
-        JointEdit.SetBolts(document, [new(0, 0), new(80, 0), new(0, 0)]);
+        PatternEdit.Place(document, [new(0, 0), new(80, 0), new(0, 0)]);
         var fault = Assert.Single(JointDocument.Read(document.ToJsonString()).Faults);
         Assert.Equal("pattern.points[0].x", fault.Path);
         Assert.Contains("same place", fault.Problem);
@@ -359,19 +359,19 @@ public sealed class PatternTests
         JointEdit.Set(document, "bolts.count", "8", UnitSystem.Si);
         Assert.Equal((4, 2), (PatternDocument.LayoutOf(document)!.Rows, PatternDocument.LayoutOf(document)!.Columns));
         // The corner bolt at (−45, 120) drawn 5 mm out and 12 mm up.
-        JointEdit.MoveBolts(document, [1], new(-5, 12));
+        PatternEdit.Move(document, [1], new(-5, 12));
         var laid = PatternDocument.LayoutOf(document)!;
         Assert.Equal((100, 88), (laid.PitchX, laid.PitchY));
-        JointEdit.MoveBolts(document, [.. Enumerable.Range(1, 8)], new(10, 0));
+        PatternEdit.Move(document, [.. Enumerable.Range(1, 8)], new(10, 0));
         Assert.Equal(10, PatternDocument.LayoutOf(document)!.At.X, 1e-9);
-        JointEdit.ToggleBolts(document, [3, 4]);
+        PatternEdit.Toggle(document, [3, 4]);
         Assert.Equal([3, 4], PatternDocument.LayoutOf(document)!.Off);
         var before = PatternDocument.LayoutOf(document)!.Places();
-        JointEdit.Free(document);
+        PatternEdit.Free(document);
         Assert.Equal(before.AsEnumerable(), PatternDocument.LayoutOf(document)!.Places());
-        JointEdit.MoveBolts(document, [1, 2], new(0, 4));
+        PatternEdit.Move(document, [1, 2], new(0, 4));
         Assert.Equal(before[0].Y + 4, PatternDocument.LayoutOf(document)!.Places()[0].Y, 1e-9);
-        JointEdit.AddBolt(document, new(200, 100));
+        PatternEdit.Add(document, new(200, 100));
         Assert.Equal(new PlanPoint(200, 100), PatternDocument.LayoutOf(document)!.Places()[^1]);
     }
 

@@ -17,6 +17,10 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     /// <summary>What stands for the envelope of all cases.</summary>
     public const string All = "all";
 
+    /// <summary>A case stated by its six components.</summary>
+    public const string Components = "components";
+
+    private const string OfFile = "file:";
     private const long MostDrawing = 20_000_000;
 
     /// <summary>Index of the case shown, <see cref="All"/>, or <c>file:</c> and a row of the imported file; the governing case where nothing is said.</summary>
@@ -43,18 +47,46 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     /// <summary>Index of the case whose fields are shown.</summary>
     public int Edited => View is { CaseIndex: >= 0 } ? View.CaseIndex : int.TryParse(Case, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < State.Result.Joint.Cases.Length ? i : 0;
 
+    /// <summary>What of <see cref="Case"/> stands now, to be sent along with each change.</summary>
+    public string Shown => Case ?? (View is { CaseIndex: >= 0 } v ? v.CaseIndex.ToString(CultureInfo.InvariantCulture) : "0");
+
+    /// <summary>True where the envelope is shown.</summary>
+    public bool IsEnvelope => Case == All;
+
+    /// <summary>True where a row of the imported file is shown.</summary>
+    public bool IsRow => Case?.StartsWith(OfFile, StringComparison.Ordinal) == true;
+
+    /// <summary>Which row of the imported file is shown, from 1.</summary>
+    public int Row => IsRow && int.TryParse(Case.AsSpan(OfFile.Length), CultureInfo.InvariantCulture, out var row) ? row : 1;
+
+    /// <summary>How the case is stated: a kind of helper, a combination, tension and shear, or components.</summary>
+    public string How
+    {
+        get
+        {
+            string? Get(string key) => JointEdit.Get(State.Document, $"loads[{Edited}].{key}");
+            return Get("combines") is not null ? "a combination" : Get("helper.kind") ?? (Get("tension") is not null || Get("shear") is not null ? "tension and shear" : Components);
+        }
+    }
+
+    /// <summary>A length as shown; what is left of rounding is nothing.</summary>
+    public string Length(double mm) => QuantityText.ShowText(Math.Abs(mm) < 1e-6 ? 0 : mm, Dimension.Length, Preferences.Units, 4);
+
+    /// <summary>A force as shown; what is left of rounding is nothing.</summary>
+    public string Force(double n) => QuantityText.ShowText(Math.Abs(n) < 1e-4 ? 0 : n, Dimension.Force, Preferences.Units, 3);
+
     public override bool Shows(string path) =>
         path.StartsWith("pattern.", StringComparison.Ordinal) || (path.StartsWith($"loads[{Edited}]", StringComparison.Ordinal) && !path.EndsWith("alternatesWith", StringComparison.Ordinal) && !path.EndsWith("cycles", StringComparison.Ordinal) && !path.EndsWith("pressure", StringComparison.Ordinal))
         || path.EndsWith("helper.pressure", StringComparison.Ordinal);
 
     public Task<IActionResult> OnPostMove(int id, string numbers, double dx, double dy) =>
-        Drawn(id, d => JointEdit.MoveBolts(d, Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
+        Drawn(id, d => PatternEdit.Move(d, Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
 
-    public Task<IActionResult> OnPostToggle(int id, string numbers) => Drawn(id, d => JointEdit.ToggleBolts(d, Numbers(numbers)), $"bolts {numbers} switched");
+    public Task<IActionResult> OnPostToggle(int id, string numbers) => Drawn(id, d => PatternEdit.Toggle(d, Numbers(numbers)), $"bolts {numbers} switched");
 
-    public Task<IActionResult> OnPostAddBolt(int id, double x, double y) => Drawn(id, d => JointEdit.AddBolt(d, new(Bounded(x), Bounded(y))), "a bolt more");
+    public Task<IActionResult> OnPostAddBolt(int id, double x, double y) => Drawn(id, d => PatternEdit.Add(d, new(Bounded(x), Bounded(y))), "a bolt more");
 
-    public Task<IActionResult> OnPostFree(int id) => Drawn(id, JointEdit.Free, "bolts set free");
+    public Task<IActionResult> OnPostFree(int id) => Drawn(id, PatternEdit.Free, "bolts set free");
 
     /// <summary>Moves the point at which a case is stated.</summary>
     public Task<IActionResult> OnPostMoveLoad(int id, int index, double x, double y) => Drawn(id, d =>
@@ -96,7 +128,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
             return await OnGetPanel(id);
         }
         var scale = unit is > 0 and < 10_000 ? unit : stated ?? 1;
-        return await Drawn(id, d => JointEdit.SetBolts(d, bolts.Select(c => scale * c.At)), $"{bolts.Count} bolts from {Path.GetFileName(drawing.FileName)}");
+        return await Drawn(id, d => PatternEdit.Place(d, bolts.Select(c => scale * c.At)), $"{bolts.Count} bolts from {Path.GetFileName(drawing.FileName)}");
     }
 
     /// <summary>The pattern as a drawing exchange file.</summary>
@@ -114,8 +146,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         var joint = State.Result.Joint;
         if (joint.Pattern is null) return;
         var last = joint.Cases.Length - 1;
-        if (Case == All) (View, Verdicts) = Envelope(joint);
-        else if (Case?.StartsWith("file:", StringComparison.Ordinal) == true && Imported is { } file && int.TryParse(Case.AsSpan(5), CultureInfo.InvariantCulture, out var row) && row >= 1 && row <= file.Count) (View, Verdicts) = OfRow(joint, file, row);
+        if (IsEnvelope) (View, Verdicts) = Envelope(joint);
+        else if (IsRow && Imported is { } file) (View, Verdicts) = OfRow(joint, file, Math.Clamp(Row, 1, file.Count));
         else (View, Verdicts) = OfCase(joint, int.TryParse(Case, CultureInfo.InvariantCulture, out var c) ? Math.Clamp(c, 0, last) : Math.Max(0, State.Result.Governing?.Case ?? 0));
         Drawing = new PlanDrawing(State.Result, View, Preferences.Units);
     }

@@ -1,0 +1,34 @@
+namespace Hasp.Core.LoadPath;
+
+/// <summary>
+/// Compression lines, mm: a moment turns about the one on its far side. +Mx pulls the bolts at +y and turns about the bottom line, −Mx about
+/// the top one; +My pulls those at −x and turns about the right line, −My about the left one.
+/// </summary>
+public readonly record struct PivotLines(double Left, double Right, double Bottom, double Top);
+
+/// <summary>A compression line with what the bolts amount to about it.</summary>
+public sealed class PivotLine
+{
+    /// <summary>Sums up a group about a line.</summary>
+    /// <param name="group">The bolts.</param>
+    /// <param name="distance">How far a bolt is on the tension side of the line, mm.</param>
+    public PivotLine(BoltGroup group, Func<PlanBolt, double> distance)
+    {
+        Distances = [.. group.Bolts.Select(distance)];
+        Centroid = group.Bolts.Select((b, i) => b.Weight * Distances[i]).Sum() / group.Weight;
+        Held = group.Bolts.Select((b, i) => b.Weight * Math.Max(0, Distances[i])).Sum();
+        Squares = group.Bolts.Select((b, i) => b.Weight * BoltGroup.Square(Math.Max(0, Distances[i]))).Sum();
+    }
+
+    /// <summary>How far each bolt is on the tension side, mm; below 0 on the compression side.</summary>
+    public double[] Distances { get; }
+
+    /// <summary>How far the centroid is on the tension side, mm.</summary>
+    public double Centroid { get; }
+
+    /// <summary>Σw·y of the bolts on the tension side, mm.</summary>
+    public double Held { get; }
+
+    /// <summary>Σw·y² of the bolts on the tension side, mm².</summary>
+    public double Squares { get; }
+}

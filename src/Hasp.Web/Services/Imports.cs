@@ -1,0 +1,167 @@
+using System.Collections.Concurrent;
+using System.Runtime.InteropServices;
+using Hasp.Files;
+using Hasp.Store;
+
+namespace Hasp.Web.Services;
+
+/// <summary>An import in the background: how far it is, what it came to, and a way to stop it.</summary>
+public sealed class ImportRun
+{
+    private const int MostTold = 5000;
+    private readonly Action _stop;
+    private readonly CancellationToken _stopped;
+    private readonly List<double> _figures = [];
+    private readonly List<string> _names = [];
+    private readonly List<RefusedLine> _refused = [];
+    private long _position;
+    private int _line;
+
+    internal ImportRun(ImportFile file, LoadColumns columns)
+    {
+        (File, Columns) = (file, columns);
+        // Without a timer or a wait handle a source holds nothing that must be given back.
+        var stop = new CancellationTokenSource();
+        (_stop, _stopped) = (stop.Cancel, stop.Token);
+        Outcome = Task.Run(Read);
+    }
+
+    /// <summary>The file that is read.</summary>
+    public ImportFile File { get; }
+
+    /// <summary>How its columns are read.</summary>
+    public LoadColumns Columns { get; }
+
+    /// <summary>The cases, or why there are none.</summary>
+    public Task<(LoadSetRow? Row, string? Problem)> Outcome { get; }
+
+    /// <summary>Lines read so far.</summary>
+    public int Lines => Volatile.Read(ref _line);
+
+    /// <summary>Share of the file read, 0 to 1; a workbook tells only its lines.</summary>
+    public double Share => File.Length == 0 ? 0 : Math.Min(1, Volatile.Read(ref _position) / (double)File.Length);
+
+    /// <summary>True where it was stopped before its end.</summary>
+    public bool Stopped => _stopped.IsCancellationRequested;
+
+    /// <summary>How many lines were refused.</summary>
+    public int RefusedCount { get; private set; }
+
+    /// <summary>Stops it; what was read is offered all the same.</summary>
+    public void Stop() => _stop();
+
+    private (LoadSetRow?, string?) Read()
+    {
+        try
+        {
+            using var stream = File.Open();
+            IEnumerable<TableLine> Watched()
+            {
+                foreach (var line in LoadTable.Lines(stream))
+                {
+                    Volatile.Write(ref _line, line.Number);
+                    if (line.Number % 500 == 0) Volatile.Write(ref _position, stream.Position);
+                    yield return line;
+                }
+            }
+            var taken = new List<int>();
+            Columns.Read(Watched(), (name, load, at) =>
+            {
+                taken.Add(_line);
+                _names.Add(name.Replace('\n', ' '));
+                _figures.AddRange([load.Force.X, load.Force.Y, load.Force.Z, load.Moment.X, load.Moment.Y, load.Moment.Z, at.X, at.Y, at.Z]);
+            }, refused =>
+            {
+                RefusedCount++;
+                if (_refused.Count < MostTold) _refused.Add(refused);
+            }, null, _stopped);
+            Volatile.Write(ref _position, File.Length);
+            if (taken.Count == 0) return (null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}" : "there is no line below the headings");
+            return (new LoadSetRow
+            {
+                JointId = File.JointId,
+                Name = File.Name,
+                Count = taken.Count,
+                Figures = MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_figures)).ToArray(),
+                Lines = MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(taken)).ToArray(),
+                Names = string.Join('\n', _names),
+                Refused = string.Join('\n', _refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
+            }, null);
+        }
+        catch (UnreadableTableException e)
+        {
+            return (null, e.Message);
+        }
+    }
+}
+
+/// <summary>A file that was sent for import, kept in a temporary place until it is read or the server ends.</summary>
+/// <param name="JointId">The joint it is for.</param>
+/// <param name="Name">Its name, without its folder.</param>
+/// <param name="Path">Where it is kept.</param>
+/// <param name="Length">Bytes.</param>
+public sealed record ImportFile(int JointId, string Name, string Path, long Length)
+{
+    /// <summary>The headings, and the first line below them; empty where it has none.</summary>
+    public IReadOnlyList<string> Head { get; init; } = [];
+
+    /// <summary>A few lines below the headings.</summary>
+    public IReadOnlyList<TableLine> Samples { get; init; } = [];
+
+    internal FileStream Open() => new(Path, FileMode.Open, FileAccess.Read, FileShare.Read);
+}
+
+/// <summary>Files on their way in, one a joint and browser.</summary>
+public sealed class Imports : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("hasp-import").FullName;
+    private readonly ConcurrentDictionary<(int Joint, string Editor), ImportFile> _files = new();
+    private readonly ConcurrentDictionary<(int Joint, string Editor), ImportRun> _runs = new();
+
+    /// <summary>The file that waits for its columns; null where there is none.</summary>
+    public ImportFile? FileOf(int joint, string editor) => _files.GetValueOrDefault((joint, editor));
+
+    /// <summary>The run that is going on or has ended; null where there is none.</summary>
+    public ImportRun? RunOf(int joint, string editor) => _runs.GetValueOrDefault((joint, editor));
+
+    /// <summary>Takes a file in, as far as its first lines.</summary>
+    /// <exception cref="UnreadableTableException">It cannot be read.</exception>
+    public async Task<ImportFile> Take(int joint, string editor, IFormFile file)
+    {
+        Drop(joint, editor);
+        var path = Path.Combine(_folder, Guid.NewGuid().ToString("N"));
+        await using (var target = System.IO.File.Create(path)) await file.CopyToAsync(target);
+        var taken = new ImportFile(joint, Shorten(Path.GetFileName(file.FileName.Replace('\\', '/'))), path, file.Length);
+        try
+        {
+            using var stream = taken.Open();
+            var lines = LoadTable.Lines(stream).Take(6).ToList();
+            if (lines.Count < 2) throw new UnreadableTableException("there is no line below the headings");
+            taken = taken with { Head = lines[0].Cells, Samples = lines[1..] };
+        }
+        catch (UnreadableTableException)
+        {
+            System.IO.File.Delete(path);
+            throw;
+        }
+        return _files[(joint, editor)] = taken;
+    }
+
+    /// <summary>Begins to read the waiting file.</summary>
+    public ImportRun? Begin(int joint, string editor, LoadColumns columns) =>
+        FileOf(joint, editor) is { } file ? _runs[(joint, editor)] = new ImportRun(file, columns) : null;
+
+    /// <summary>Forgets a run and its file.</summary>
+    public void Drop(int joint, string editor)
+    {
+        if (_runs.TryRemove((joint, editor), out var run)) run.Stop();
+        if (_files.TryRemove((joint, editor), out var file))
+        {
+            _ = (run?.Outcome ?? Task.CompletedTask).ContinueWith(_ => System.IO.File.Delete(file.Path), TaskScheduler.Default);
+        }
+    }
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    private static string Shorten(string name) => name.Length > 60 ? name[..60] : name.Length == 0 ? "file" : name;
+}
