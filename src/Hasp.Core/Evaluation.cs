@@ -45,11 +45,14 @@ public static class Evaluation
     /// Only the smallest reserve (factor over required) and what gives it, without allocation: the Finder's inner loop.
     /// </summary>
     /// <param name="mechanics">Stiffness and preload of the candidate.</param>
-    public static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics)
+    public static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics) => Tightest(mechanics, mechanics.Joint.Sharing);
+
+    /// <summary>The same with the loads shared out another way; not for swings in a spectrum, which are shared out with the joint.</summary>
+    internal static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics, Sharing sharing)
     {
         var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1, Case: -1);
         var joint = mechanics.Joint;
-        var cases = joint.Sharing.Cases;
+        var cases = sharing.Cases;
         var required = joint.Judging.RequiredByIndex;
         Span<int> judged = stackalloc int[required.Length];
         var many = 0;
@@ -58,7 +61,7 @@ public static class Evaluation
         {
             foreach (var pull in cases[c])
             {
-                var load = BoltLoad<Plain>.Of(joint, c, pull);
+                var load = BoltLoad<Plain>.Of(joint, c, pull, sharing.Count);
                 foreach (var i in judged[..many])
                 {
                     var found = MachineBasis.Judge(i, mechanics, load);
@@ -82,7 +85,7 @@ public static class Evaluation
         {
             foreach (var pull in joint.Sharing.Cases[c])
             {
-                var judged = MachineBasis.Judge(index, plain, BoltLoad<Plain>.Of(joint, c, pull));
+                var judged = MachineBasis.Judge(index, plain, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;
                 if (byCase[c] is not { } least || judged.Factor.Value < least) byCase[c] = judged.Factor.Value;
                 if (worstCase < 0 || judged.Factor.Value < worst.Factor.Value) (worst, worstCase, worstBolt) = (judged, c, pull.Bolt);

@@ -220,6 +220,7 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     /// <param name="joint">The joint.</param>
     /// <param name="loadCase">Index of the case.</param>
     /// <param name="pull">The bolt's load.</param>
-    public static BoltLoad<T> Of(Joint joint, int loadCase, in BoltPull pull) =>
-        Pried(joint, joint.Cases[loadCase], pull.Bolt, T.Const(joint.Bolts.Count), T.Const(pull.Tension), T.Const(pull.Shear), pull.Other is { } other ? T.Const(other) : null, 0);
+    /// <param name="count">Number of bolts it was shared among.</param>
+    public static BoltLoad<T> Of(Joint joint, int loadCase, in BoltPull pull, int count) =>
+        Pried(joint, joint.Cases[loadCase], pull.Bolt, T.Const(count), T.Const(pull.Tension), T.Const(pull.Shear), pull.Other is { } other ? T.Const(other) : null, 0);
 }

@@ -102,6 +102,7 @@ public static class ResultDocument
     {
         ["case"] = joint.Cases[f.Case].Name,
         ["alternatesWith"] = joint.Cases[f.Case].AlternatesWith,
+        ["bolt"] = joint.Pattern?.NumberOf(f.Bolt),
         ["factor"] = NumberOf(f.Factor),
         ["criteria"] = new JsonObject(f.Criteria.Select(c => KeyValuePair.Create(c.Name, NumberOf(c.Factor)))),
         ["preload"] = f.AtLargest ? "largest" : "smallest",

@@ -66,7 +66,7 @@ public sealed record FatigueState
             FatigueState? worst = null;
             foreach (var pull in m.Joint.Sharing.Cases[i])
             {
-                var load = BoltLoad<Plain>.Of(m.Joint, i, pull);
+                var load = BoltLoad<Plain>.Of(m.Joint, i, pull, m.Joint.Bolts.Count);
                 if (load.Swings && Of(m, i, load) is var state && (worst is null || state.Factor < worst.Factor)) worst = state;
             }
             if (worst is not null) states.Add(worst);

@@ -128,6 +128,12 @@ public static class Finder
         var joint = mechanics.Joint;
         if (joint.Pattern is not null && shared.Pattern is null) return new(0, double.NaN, null, -1, $"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
         if (shared.Sharing is null) return new(0, double.NaN, null, -1, $"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
+        // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.
+        if (shared.Pattern is null && joint.Fatigue.Slope is null)
+        {
+            var (least, at, by, worst) = Evaluation.Tightest(mechanics, shared.Sharing);
+            return new FinderEntry(least, at, by < 0 ? null : Check.All[by], worst);
+        }
         var trial = mechanics with { Joint = joint.WithBolts(shared.Pattern, shared.Sharing) };
         var (reserve, factor, check, loadCase) = Evaluation.Tightest(trial);
         return new FinderEntry(reserve, factor, check < 0 ? null : Check.All[check], loadCase, PatternRules.Obstacle(trial.Joint));

@@ -98,7 +98,7 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
         {
             foreach (var pull in joint.Sharing.Cases[c])
             {
-                var judged = MachineBasis.Judge(check, trial, BoltLoad<Plain>.Of(joint, c, pull));
+                var judged = MachineBasis.Judge(check, trial, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;
                 var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
                 if (least is null || reserve < least) least = reserve;

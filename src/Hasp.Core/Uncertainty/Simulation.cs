@@ -53,7 +53,7 @@ public sealed class Simulation
         Spreads = Spreads.Of(joint);
         _nominal = Mechanics<Plain>.Of(joint);
         var bolts = joint.Sharing.Cases
-            .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p)).Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
+            .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p, joint.Bolts.Count)).Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
         var most = bolts.MaxBy(b => b.Tension);
         var slipping = bolts.Where(b => b.Shear > 0).OrderBy(b =>
             JointUnderLoad.MemberForce(_nominal.PreloadMin, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear).ToList();
