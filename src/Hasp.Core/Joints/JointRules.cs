@@ -54,9 +54,8 @@ public static class JointRules
         }
         var hole = HoleFor(input, thread, head, nut, headWasher, nutWasher, faults);
         var layers = LayersFor(input, thread, hole?.Diameter, faults);
-        var patternFaults = faults.Count;
         var pattern = PatternRules.Judge(input, thread?.Diameter, faults);
-        var cases = PatternRules.Cases(input, pattern, faults.Count > patternFaults || (input.Pattern is not null && thread is null), faults);
+        var cases = PatternRules.Cases(input, pattern, faults);
         var count = CountFor(input, pattern, faults);
         var fatigue = FatigueFor(input, thread, grade, faults);
         var friction = FrictionFor(input, faults);
@@ -125,7 +124,7 @@ public static class JointRules
         var laid = pattern.Group.Bolts.Length;
         if (input.Count is { } stated && stated != laid)
         {
-            faults.Add(new(Fields.Count.Path, QuantityText.Figures(stated), $"the pattern has {laid} bolts ({PatternRules.Words(pattern.Layout)}) and no shape with {stated}. Change the pattern, or leave the number out")
+            faults.Add(new(Fields.Count.Path, QuantityText.Figures(stated), $"the pattern has {laid} bolts ({PatternRules.Words(pattern.Layout)}), not {stated}{(pattern.Layout.Grown(stated) is null ? ", and no shape with so many" : "")}. Change the pattern, or leave the number out")
             {
                 Mends = [new($"{laid} bolts, as laid out", Fields.Count.Path, "")],
             });

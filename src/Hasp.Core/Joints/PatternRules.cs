@@ -147,7 +147,7 @@ public static class PatternRules
     }
 
     /// <summary>The cases of a joint, each resolved to one load, with their factors and combinations; null where some has a fault.</summary>
-    internal static ImmutableArray<LoadCase>? Cases(JointInput input, BoltPattern? pattern, bool patternFaulty, List<Fault> faults)
+    internal static ImmutableArray<LoadCase>? Cases(JointInput input, BoltPattern? pattern, List<Fault> faults)
     {
         if (input.Cases.Count == 0)
         {
@@ -156,7 +156,9 @@ public static class PatternRules
         }
         if (input.Cases.Any(c => c is null)) return null;
         var before = faults.Count;
-        var cases = input.Cases.Select((c, i) => c!.Combines is null ? Stated(c, i, pattern, patternFaulty, faults) : new LoadCase(c.Name, default, null)).ToList();
+        // A pattern with faults of its own is a pattern all the same.
+        var laidOut = pattern is not null || input.Pattern is not null;
+        var cases = input.Cases.Select((c, i) => c!.Combines is null ? Stated(c, i, laidOut, faults) : new LoadCase(c.Name, default, null)).ToList();
         for (var i = 0; i < cases.Count; i++) if (input.Cases[i]!.Combines is { } text) cases[i] = Combined(text, i, input.Cases, cases, pattern, faults);
         var all = cases.Select((c, i) => c with
         {
@@ -176,7 +178,7 @@ public static class PatternRules
         return faults.Count > before ? null : all;
     }
 
-    private static LoadCase Stated(CaseInput c, int index, BoltPattern? pattern, bool patternFaulty, List<Fault> faults)
+    private static LoadCase Stated(CaseInput c, int index, bool laidOut, List<Fault> faults)
     {
         var path = $"loads[{index}].";
         var components = c.Components.Any(x => x is not null);
@@ -199,7 +201,7 @@ public static class PatternRules
         var load = c.Helper is { } helper && c.HelperLacks.Count == 0 ? helper.Load()
             : components ? new Resultant(new(stated[0], stated[1], stated[2]), new(stated[3], stated[4], stated[5]))
             : new Resultant(new(Math.Abs(c.Shear ?? 0), 0, c.Tension ?? 0), default);
-        if (pattern is null && !patternFaulty && (placed || load.Moment != default))
+        if (!laidOut && (placed || load.Moment != default))
         {
             faults.Add(new(path + (c.Helper is not null ? "helper.kind" : placed ? "atX" : stated[3] != 0 ? "mx" : stated[4] != 0 ? "my" : "mz"), null,
                 "a moment, or a load beside the bolts, needs their places: lay out a pattern first"));

@@ -107,7 +107,8 @@ public static class LoadEnvelope
     /// <summary>
     /// The rows that can govern a joint with this pattern: each is the worst, on some bolt, that no other row surpasses in tension and in
     /// shear both. No check gets better with more of either, so that judging these is judging all; prying grows with tension and changes
-    /// nothing in the order.
+    /// nothing in the order. Where more than <see cref="MostGoverning"/> rows trade one for the other, as a load swung round step by step
+    /// does, those are left out that are within a four-hundredth of the range of tension and of shear of one that is kept.
     /// </summary>
     /// <param name="pattern">The bolts and the school of tension.</param>
     /// <param name="cases">Loads stated at the origin of the pattern, N and N·mm; at least one.</param>
@@ -135,7 +136,26 @@ public static class LoadEnvelope
         });
         var all = new List<(double Tension, double Shear, int Case)>();
         foreach (var part in parts) foreach (var entry in part) Put(all, entry);
-        return [.. all.Select(e => e.Case).Distinct().Order()];
+        return [.. Thinned(all).Select(e => e.Case).Distinct().Order()];
+    }
+
+    /// <summary>No more rows than these are named as governing.</summary>
+    public const int MostGoverning = 802;
+
+    private static List<(double Tension, double Shear, int Case)> Thinned(List<(double Tension, double Shear, int Case)> front)
+    {
+        if (front.Count <= MostGoverning) return front;
+        var (tension, shear) = ((front.Max(e => e.Tension) - front.Min(e => e.Tension)) / 400, (front.Max(e => e.Shear) - front.Min(e => e.Shear)) / 400);
+        var kept = new List<(double Tension, double Shear, int Case)>();
+        // Along the front tension falls while shear rises.
+        foreach (var e in front.OrderByDescending(e => e.Tension).ThenBy(e => e.Shear))
+        {
+            if (kept.Count == 0 || kept[^1].Tension - e.Tension > tension || e.Shear - kept[^1].Shear > shear) kept.Add(e);
+        }
+        // The far end is the largest shear of all.
+        var last = front.MaxBy(e => e.Shear);
+        if (kept[^1].Case != last.Case) kept.Add(last);
+        return kept;
     }
 
     /// <summary>Adds an entry to a front unless another surpasses it, and takes out what it surpasses.</summary>

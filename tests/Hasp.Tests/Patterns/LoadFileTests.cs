@@ -165,6 +165,18 @@ public sealed class LoadFileTests
     }
 
     [Fact]
+    public void A_load_swung_round_in_small_steps_is_thinned_within_a_four_hundredth()
+    {
+        var pattern = BoltPattern.Of(new BoltGroup([new(0, 0), new(80, 0)]));
+        Resultant[] cases = [.. Enumerable.Range(0, 5000).Select(i => i * Math.PI / 2 / 4999).Select(a => new Resultant(new(2000 * Math.Sin(a), 0, 2000 * Math.Cos(a)), default))];
+        var kept = LoadEnvelope.Governing(pattern, cases);
+        Assert.InRange(kept.Length, 300, LoadEnvelope.MostGoverning);
+        Assert.Contains(0, kept);
+        Assert.Contains(4999, kept);
+        Assert.All(cases, c => Assert.Contains(kept, k => cases[k].Force.Z >= c.Force.Z - (2000 / 400.0) && cases[k].Force.X >= c.Force.X - (2000 / 400.0)));
+    }
+
+    [Fact]
     public void The_envelope_about_compression_lines_is_the_worst_case_of_every_bolt()
     {
         var pattern = BoltPattern.Of(new BoltGroup([new(-50, -60), new(60, -50), new(70, 80), new(-40, 90)]), TensionSchool.Pivot);

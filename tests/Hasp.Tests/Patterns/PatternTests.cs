@@ -265,7 +265,7 @@ public sealed class PatternTests
         { "pattern.prying.stem", "30 mm", "pattern.prying.edge", "missing" },
         { "pattern.plate.shape", "rectangle", "pattern.plate.width", "missing" },
         { "pattern.plate.shape", "polygon", "pattern.plate.corners", "three corners" },
-        { "bolts.count", "7", "bolts.count", "no shape with 7" },
+        { "bolts.count", "7", "bolts.count", "no shape with so many" },
         { "pattern.kind", "", "loads[0].atX", "lay out a pattern" },
     };
 
@@ -290,6 +290,10 @@ public sealed class PatternTests
         document["loads"]![0]![key] = text;
         Assert.Equal("loads[0]." + key, Assert.Single(JointDocument.Read(document.ToJsonString()).Faults).Path);
     }
+
+    [Fact]
+    public void A_fault_of_the_pattern_brings_no_other_with_it() =>
+        Assert.Equal("pattern.pitchX", Assert.Single(Samples.PatternFaults(("pattern.pitchX", "wide"))).Path);
 
     [Fact]
     public void Coincident_free_bolts_are_refused_where_they_are()
