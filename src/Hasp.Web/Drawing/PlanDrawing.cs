@@ -66,7 +66,12 @@ public sealed record DrawnBolt(int Number, Spot At, bool Off, DrawnArrow? Direct
 public sealed record PlanDimension(string Path, Spot At, bool Upright, string Text, string Field);
 
 /// <summary>A pitch or edge distance that falls short, drawn where it is.</summary>
-public sealed record DrawnFinding(Spot From, Spot To, Spot At, string Words, bool Edge);
+/// <param name="From">Middle of the bolt.</param>
+/// <param name="To">Middle of the other bolt, or the place on the edge.</param>
+/// <param name="At">Where its figure is written.</param>
+/// <param name="Figure">The distance.</param>
+/// <param name="Words">What is wrong.</param>
+public sealed record DrawnFinding(Spot From, Spot To, Spot At, string Figure, string Words);
 
 /// <summary>A compression line with its handle.</summary>
 /// <param name="Path">The line.</param>
@@ -120,7 +125,7 @@ public sealed class PlanDrawing
         Bolts = [.. pattern.Places.Select((p, i) => Drawn(p, i + 1, view, mostShear, mostTension))];
         if (pattern.Layout is { Kind: PatternKind.Circle or PatternKind.Arc, Mirror: Mirror.None } round) BoltCircle = (On(round.At), round.Diameter / 2 * Scale);
         Dimensions = [.. Chain(joint, upright: false), .. Chain(joint, upright: true)];
-        Findings = [.. result.Spacing.Where(f => f.IsShort).Take(12).Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)), PatternRules.Words(f), f.Kind == SpacingKind.Edge))];
+        Findings = [.. result.Spacing.Where(f => f.IsShort).Take(12).Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)), QuantityText.Show(f.Distance, Dimension.Length, units, 3).Number, PatternRules.Words(f)))];
         if (view.Load is { } load) (LoadAt, LoadArrow, Turn) = LoadOf(joint, load);
         Pivots = pattern.School == TensionSchool.Pivot && view.Load is { } turning ? PivotsOf(pattern, turning) : [];
         var worst = view.Bolts.FirstOrDefault(b => b.Number == view.Critical);
