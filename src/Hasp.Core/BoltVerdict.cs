@@ -1,5 +1,4 @@
 using Hasp.Core.Checks;
-using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -33,16 +32,14 @@ public sealed record BoltVerdict(int Number, double Tension, int TensionCase, do
         var loads = cases.Select(c => (Case: c, Load: BoltLoad<Plain>.Of(joint, c, bolt))).ToList();
         var (pulled, sheared) = (loads.MaxBy(l => l.Load.Tension.Value), loads.MaxBy(l => l.Load.Shear.Value));
         var (reserve, check, worst) = (double.PositiveInfinity, -1, -1);
-        foreach (var (c, load) in loads)
+        Span<int> room = stackalloc int[Check.All.Count];
+        var judged = Evaluation.JudgedChecks(mechanics, room);
+        // What another case surpasses in tension and in shear cannot govern, unless it swings.
+        var steady = Sharing.Surpassing(loads.Where(l => l.Load.Other is null), l => l.Load.Tension.Value, l => l.Load.Shear.Value);
+        foreach (var (c, load) in steady.Concat(loads.Where(l => l.Load.Other is not null)))
         {
-            // What another case surpasses in tension and in shear cannot govern, unless it swings.
-            if (load.Other is null && loads.Any(o => o.Case != c && o.Load.Tension.Value > load.Tension.Value && o.Load.Shear.Value > load.Shear.Value)) continue;
-            for (var i = 0; i < Check.All.Count; i++)
-            {
-                if (joint.Judging.RequiredByIndex[i] <= 0 || !MachineBasis.MayApply(i, mechanics)) continue;
-                var found = MachineBasis.Judge(i, mechanics, load);
-                if (found.Applies && found.Factor.Value / joint.Judging.RequiredByIndex[i] < reserve) (reserve, check, worst) = (found.Factor.Value / joint.Judging.RequiredByIndex[i], i, c);
-            }
+            var (least, _, by) = Evaluation.Tightest(mechanics, load, judged);
+            if (least < reserve) (reserve, check, worst) = (least, by, c);
         }
         return new(
             joint.Pattern!.NumberOf(bolt), pulled.Load.Tension.Value, pulled.Case, sheared.Load.Shear.Value, sheared.Case,

@@ -46,9 +46,9 @@ internal static class Cautions
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
             "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.");
-        Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9) || PatternRules.SpacingOf(joint).Any(f => f.Kind == SpacingKind.Edge && f.IsShort), "edgeDistance",
+        Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9) || joint.Spacing.Any(f => f.Kind == SpacingKind.Edge && f.IsShort), "edgeDistance",
             "An edge distance is under two bolt diameters.");
-        Say(PatternRules.SpacingOf(joint).Any(f => f.Kind == SpacingKind.Pitch && f.IsShort), "pitch",
+        Say(joint.Spacing.Any(f => f.Kind == SpacingKind.Pitch && f.IsShort), "pitch",
             "Bolts stand closer than two and two thirds diameters: parts may tear between them, and a socket may not fit.");
         Say(m.Preload.Value <= 0, "noClamp", "The prevailing torque eats the whole tightening torque: nothing is clamped.");
         Say(how.PrevailingTorque > 0.5 * m.Torque.Value, "prevailingHigh", "More than half of the torque goes into the locking feature: the clamp cannot be told from the torque.");
@@ -84,10 +84,10 @@ internal static class Cautions
         Say(grade.Own || joint.Layers.Any(l => l.Material.Own), "ownData",
             "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})")
                 .Concat(grade.Own ? [$"{grade.Grade} ({grade.Source})"] : Array.Empty<string>()).Distinct()) + ".");
-        var (pull, pulledIn, _) = joint.Sharing.MostTension;
+        var (pull, pulledIn, pulled) = joint.Sharing.MostTension;
         var prying = joint.Pattern?.Prying;
         Say(joint.Pattern is { School: TensionSchool.Centroid } && joint.Cases.Any(c => c.Load.Moment.X != 0 || c.Load.Moment.Y != 0 || c.At is not null) && pulledIn >= 0
-            && BoltLoad<Plain>.Of(joint, pulledIn, joint.Sharing.MostTension.Bolt).Tension.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value, "centroidOpens",
+            && BoltLoad<Plain>.Of(joint, pulledIn, pulled).Tension.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value, "centroidOpens",
             "Moments are shared about the centroid, which holds only while the faces stay shut, and here they part. Share them about a compression line, or clamp harder.");
         Say(joint.Pattern is { School: TensionSchool.Pivot } pivoting && joint.Cases.Any(c => OnBolt.LinesOf(c, pivoting) is (not null, not null)), "twoPivots",
             "A moment about both axes is shared about two compression lines: two separate idealisations whose tensions add, not one neutral axis.");

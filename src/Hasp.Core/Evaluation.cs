@@ -32,7 +32,6 @@ public static class Evaluation
             Window = PreloadWindow.Of(plain),
             StiffnessSchools = StiffnessSchoolsOf(plain),
             Cases = [.. Enumerable.Range(0, joint.Cases.Length).Select(c => CaseOf(c, plain))],
-            Spacing = PatternRules.SpacingOf(joint),
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
@@ -53,24 +52,37 @@ public static class Evaluation
         var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1, Case: -1);
         var joint = mechanics.Joint;
         var cases = sharing.Cases;
-        var required = joint.Judging.RequiredByIndex;
-        Span<int> judged = stackalloc int[required.Length];
-        var many = 0;
-        for (var i = 0; i < required.Length; i++) if (required[i] > 0 && MachineBasis.MayApply(i, mechanics)) judged[many++] = i;
+        Span<int> room = stackalloc int[Check.All.Count];
+        var judged = JudgedChecks(mechanics, room);
         for (var c = 0; c < cases.Length; c++)
         {
             foreach (var pull in cases[c])
             {
-                var load = BoltLoad<Plain>.Of(joint, c, pull, sharing.Count);
-                foreach (var i in judged[..many])
-                {
-                    var found = MachineBasis.Judge(i, mechanics, load);
-                    if (found.Applies && found.Factor.Value / required[i] < tightest.Reserve)
-                    {
-                        tightest = (found.Factor.Value / required[i], found.Factor.Value, i, c);
-                    }
-                }
+                var (reserve, factor, check) = Tightest(mechanics, BoltLoad<Plain>.Of(joint, c, pull, sharing.Count), judged);
+                if (reserve < tightest.Reserve) tightest = (reserve, factor, check, c);
             }
+        }
+        return tightest;
+    }
+
+    /// <summary>The checks that are judged and may find something in this joint, written into <paramref name="room"/>.</summary>
+    internal static ReadOnlySpan<int> JudgedChecks(in Mechanics<Plain> mechanics, Span<int> room)
+    {
+        var required = mechanics.Joint.Judging.RequiredByIndex;
+        var many = 0;
+        for (var i = 0; i < required.Length; i++) if (required[i] > 0 && MachineBasis.MayApply(i, mechanics)) room[many++] = i;
+        return room[..many];
+    }
+
+    /// <summary>The smallest reserve of one load over some checks; infinite and −1 where none has anything to judge.</summary>
+    internal static (double Reserve, double Factor, int Check) Tightest(in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, ReadOnlySpan<int> checks)
+    {
+        var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1);
+        foreach (var i in checks)
+        {
+            var found = MachineBasis.Judge(i, mechanics, load);
+            var required = mechanics.Joint.Judging.RequiredByIndex[i];
+            if (found.Applies && found.Factor.Value / required < tightest.Reserve) tightest = (found.Factor.Value / required, found.Factor.Value, i);
         }
         return tightest;
     }
@@ -191,7 +203,10 @@ public static class Evaluation
     private static CaseResult CaseOf(int index, Mechanics<Plain> m)
     {
         var joint = m.Joint;
-        var bolts = Enumerable.Range(0, joint.Pattern is null ? 1 : joint.Bolts.Count).Select(i => BoltLoad<Plain>.Of(joint, index, i)).ToList();
+        // Those that can govern hold the largest of both; a case that only counts in combinations was not shared out.
+        var bolts = joint.Cases[index].OnlyCombined
+            ? Enumerable.Range(0, joint.Pattern is null ? 1 : joint.Bolts.Count).Select(i => BoltLoad<Plain>.Of(joint, index, i)).ToList()
+            : [.. joint.Sharing.Cases[index].Select(p => BoltLoad<Plain>.Of(joint, index, p, joint.Bolts.Count))];
         var pulled = bolts.MaxBy(b => b.Tension.Value);
         return new CaseResult(
             joint.Cases[index].Name, pulled.Tension.Value, bolts.Max(b => b.Shear.Value),

@@ -44,9 +44,6 @@ public sealed record Result
     /// <summary>How the joint takes its turn from snug.</summary>
     public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 
-    /// <summary>Pitch and edge distances: the least, and those short of good practice; empty where no pattern is laid out.</summary>
-    public required IReadOnlyList<LoadPath.SpacingFinding> Spacing { get; init; }
-
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }
 

@@ -214,10 +214,8 @@ public static class JointDocument
             "pressure" => HelperKind.Pressure, "ram push" => HelperKind.RamPush, "ram pull" => HelperKind.RamPull, "bracket" => HelperKind.Bracket,
             "panel" => HelperKind.Panel, "reciprocating" => HelperKind.Reciprocating, "mass" => HelperKind.Mass, "column" => HelperKind.Column, _ => null,
         };
-        Heading? heading = r.Choice(Fields.HelperHeading) switch
-        {
-            "x" => Heading.X, "-x" => Heading.MinusX, "y" => Heading.Y, "-y" => Heading.MinusY, "z" => Heading.Z, "-z" => Heading.MinusZ, _ => null,
-        };
+        // The choices stand in the order of the headings.
+        Heading? heading = r.Choice(Fields.HelperHeading) is { } along ? (Heading)Fields.HelperHeading.Choices.ToList().IndexOf(along) : null;
         var lacks = new List<string>();
         var needs = kind is { } k ? NeedsOf(k) : [];
         double Value(Field field, double otherwise = 0)

@@ -112,9 +112,8 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
     /// <param name="lines">All lines, the headings first.</param>
     /// <param name="take">Called for each good line: name, load at its point, the point.</param>
     /// <param name="refuse">Called for each other line.</param>
-    /// <param name="told">Called now and then with the number of the line.</param>
     /// <param name="stop">Stops; what was taken stays.</param>
-    public void Read(IEnumerable<TableLine> lines, Action<string, Resultant, Components> take, Action<RefusedLine> refuse, Action<int>? told = null, CancellationToken stop = default)
+    public void Read(IEnumerable<TableLine> lines, Action<string, Resultant, Components> take, Action<RefusedLine> refuse, CancellationToken stop = default)
     {
         var scales = Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) is var d && d != Dimension.None ? Units.Of(d, c.Unit).Scale : 1).ToArray();
         Span<double> values = stackalloc double[9];
@@ -127,7 +126,6 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
                 refuse(new(line.Number, $"beyond the {LoadTable.MaxLines} lines that are taken; it and all after it were left out"));
                 return;
             }
-            if (count % 1000 == 0) told?.Invoke(line.Number);
             values.Clear();
             var name = "";
             var reason = line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula].Meaning != ColumnMeaning.Ignore ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null;

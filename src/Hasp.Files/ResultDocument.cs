@@ -166,7 +166,7 @@ public static class ResultDocument
             ["sumProducts"] = ValueOf(Dimension.Area, group.SumXY),
             ["polar"] = ValueOf(Dimension.Area, group.Polar),
             ["tensionSchool"] = pattern.School.ToString().ToLowerInvariant(),
-            ["spacing"] = new JsonArray([.. result.Spacing.Select(f => (JsonNode)new JsonObject
+            ["spacing"] = new JsonArray([.. joint.Spacing.Select(f => (JsonNode)new JsonObject
             {
                 ["kind"] = f.Kind.ToString().ToLowerInvariant(), ["bolt"] = f.Number, ["other"] = f.Other > 0 ? f.Other : null,
                 ["distance"] = ValueOf(Dimension.Length, f.Distance), ["goodPractice"] = ValueOf(Dimension.Length, f.Good), ["isShort"] = f.IsShort,

@@ -63,13 +63,15 @@ public sealed record FatigueState
         for (var i = 0; i < m.Joint.Cases.Length; i++)
         {
             // The worst bolt stands for the case.
-            FatigueState? worst = null;
+            var (worst, least) = (default(BoltLoad<Plain>?), double.PositiveInfinity);
             foreach (var pull in m.Joint.Sharing.Cases[i])
             {
                 var load = BoltLoad<Plain>.Of(m.Joint, i, pull, m.Joint.Bolts.Count);
-                if (load.Swings && Of(m, i, load) is var state && (worst is null || state.Factor < worst.Factor)) worst = state;
+                if (!load.Swings) continue;
+                var factor = FatigueCheck.EndlessFactor(m, load, m.Joint.Fatigue.Criterion).Value;
+                if (worst is null || factor < least) (worst, least) = (load, factor);
             }
-            if (worst is not null) states.Add(worst);
+            if (worst is { } governing) states.Add(Of(m, i, governing));
         }
         return [.. states.OrderBy(s => s.Factor)];
     }

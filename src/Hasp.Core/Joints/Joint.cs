@@ -80,7 +80,12 @@ public sealed record Joint
 
     /// <summary>The same joint with other bolts of the same kind, its loads already shared out among them.</summary>
     public Joint WithBolts(BoltPattern? pattern, Sharing sharing) =>
-        this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing };
+        this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing, _spacing = null };
+
+    /// <summary>Pitch and edge distances: the least, and those short of good practice; measured when first asked for, once. Empty without a pattern.</summary>
+    public IReadOnlyList<SpacingFinding> Spacing => _spacing ??= PatternRules.SpacingOf(this);
+
+    private IReadOnlyList<SpacingFinding>? _spacing;
 
     /// <summary>The same joint under one other load.</summary>
     public Joint WithCase(LoadCase load) => this with { Cases = [load], _sharing = null };

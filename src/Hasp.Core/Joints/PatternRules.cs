@@ -59,7 +59,7 @@ public static class PatternRules
     /// <summary>What is wrong with the room that heads, holes and edges have, once the bolts and holes are chosen.</summary>
     internal static void JudgeRoom(Joint joint, List<Fault> faults)
     {
-        foreach (var finding in SpacingOf(joint).Where(f => f.IsRefused))
+        foreach (var finding in joint.Spacing.Where(f => f.IsRefused))
         {
             var layout = joint.Pattern!.Layout;
             var path = layout.Kind == PatternKind.Points ? $"pattern.points[{finding.Number - 1}].x"
@@ -83,7 +83,7 @@ public static class PatternRules
     };
 
     /// <summary>Pitch and edge distances of a joint; empty without a pattern.</summary>
-    public static IReadOnlyList<SpacingFinding> SpacingOf(Joint joint)
+    internal static IReadOnlyList<SpacingFinding> SpacingOf(Joint joint)
     {
         if (joint.Pattern is not { } pattern) return [];
         var head = Math.Max(joint.Bolts.Head.Across, joint.Bolts.Nut?.Across ?? 0);
@@ -92,7 +92,7 @@ public static class PatternRules
     }
 
     /// <summary>The first distance short of good practice, in words; null where there is none.</summary>
-    public static string? Obstacle(Joint joint) => joint.Pattern is null ? null : SpacingOf(joint).FirstOrDefault(f => f.IsShort) is { } finding ? Words(finding) : null;
+    public static string? Obstacle(Joint joint) => joint.Spacing.FirstOrDefault(f => f.IsShort) is { } finding ? Words(finding) : null;
 
     /// <summary>A layout in a few words: <c>grid, 3 rows of 2</c>.</summary>
     public static string Words(Layout layout) => (layout.Kind switch

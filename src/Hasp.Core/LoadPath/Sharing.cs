@@ -58,17 +58,17 @@ public sealed class Sharing
             var (tension, shear) = OnBolt.Of<Plain>(load, pattern, count, i);
             all[i] = new(i, tension.Value, shear.Value, OtherTension<Plain>(load, cases, pattern, count, i)?.Value);
         }
-        return load.Other is null ? Surpassing(all) : [.. all];
+        return load.Other is null ? Surpassing(all, b => b.Tension, b => b.Shear) : [.. all];
     }
 
     /// <summary>Those that no other surpasses in tension and shear both, the most tension first; of equals the first.</summary>
-    public static ImmutableArray<BoltPull> Surpassing(IEnumerable<BoltPull> all)
+    internal static ImmutableArray<TLoad> Surpassing<TLoad>(IEnumerable<TLoad> all, Func<TLoad, double> tension, Func<TLoad, double> shear)
     {
-        var front = ImmutableArray.CreateBuilder<BoltPull>();
-        foreach (var b in all.OrderByDescending(b => b.Tension).ThenByDescending(b => b.Shear))
+        var front = ImmutableArray.CreateBuilder<TLoad>();
+        foreach (var b in all.OrderByDescending(tension).ThenByDescending(shear))
         {
             // Rounding leaves bolts that are alike a hair apart.
-            if (front.Count == 0 || b.Shear > front[^1].Shear * (1 + 1e-12)) front.Add(b);
+            if (front.Count == 0 || shear(b) > shear(front[^1]) * (1 + 1e-12)) front.Add(b);
         }
         return front.ToImmutable();
     }

@@ -125,7 +125,7 @@ public sealed class PlanDrawing
         Bolts = [.. pattern.Places.Select((p, i) => Drawn(p, i + 1, view, mostShear, mostTension))];
         if (pattern.Layout is { Kind: PatternKind.Circle or PatternKind.Arc, Mirror: Mirror.None } round) BoltCircle = (On(round.At), round.Diameter / 2 * Scale);
         Dimensions = [.. Chain(joint, upright: false), .. Chain(joint, upright: true)];
-        Findings = [.. result.Spacing.Where(f => f.IsShort).Take(12).Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)), QuantityText.Show(f.Distance, Dimension.Length, units, 3).Number, PatternRules.Words(f)))];
+        Findings = [.. joint.Spacing.Where(f => f.IsShort).Take(12).Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)), QuantityText.Show(f.Distance, Dimension.Length, units, 3).Number, PatternRules.Words(f)))];
         if (view.Load is { } load) (LoadAt, LoadArrow, Turn) = LoadOf(joint, load);
         Pivots = pattern.School == TensionSchool.Pivot && view.Load is { } turning ? PivotsOf(pattern, turning) : [];
         var worst = view.Bolts.FirstOrDefault(b => b.Number == view.Critical);
@@ -182,7 +182,7 @@ public sealed class PlanDrawing
     public double Snap => _units == UnitSystem.Si ? (Scale < 0.4 ? 5 : 1) : (Scale < 0.4 ? 25.4 / 4 : 25.4 / 16);
 
     /// <summary>Drawing scale in words, at 96 pixels an inch.</summary>
-    public string ScaleWords => Scale * 25.4 / 96 is var s && s >= 1 ? $"{QuantityText.Figures(s, 2)} : 1" : $"1 : {QuantityText.Figures(1 / (Scale * 25.4 / 96), 2)}";
+    public string ScaleWords => SectionDrawing.ScaleIn(Scale);
 
     private Spot On(PlanPoint p) => new(OriginX + (Scale * p.X), OriginY - (Scale * p.Y));
 

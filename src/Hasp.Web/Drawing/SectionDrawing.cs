@@ -176,7 +176,10 @@ public sealed class SectionDrawing
     public double OpenAt { get; }
 
     /// <summary>Drawing scale in words, at 96 pixels an inch: <c>1 : 1.2</c> or <c>2.5 : 1</c>.</summary>
-    public string ScaleWords => Scale * 25.4 / 96 is var s && s >= 1 ? $"{QuantityText.Figures(s, 2)} : 1" : $"1 : {QuantityText.Figures(1 / (Scale * 25.4 / 96), 2)}";
+    public string ScaleWords => ScaleIn(Scale);
+
+    /// <summary>A scale in words, from drawing units (96 to the inch) a millimetre.</summary>
+    internal static string ScaleIn(double scale) => scale * 25.4 / 96 is var s && s >= 1 ? $"{QuantityText.Figures(s, 2)} : 1" : $"1 : {QuantityText.Figures(1 / s, 2)}";
 
     /// <summary>The drawing in words, for those who do not see it.</summary>
     public string Words

@@ -74,7 +74,7 @@ public sealed class ImportRun
             {
                 RefusedCount++;
                 if (_refused.Count < MostTold) _refused.Add(refused);
-            }, null, _stopped);
+            }, _stopped);
             Volatile.Write(ref _position, File.Length);
             if (taken.Count == 0) return (null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}" : "there is no line below the headings");
             return (new LoadSetRow

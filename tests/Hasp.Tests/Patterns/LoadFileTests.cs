@@ -140,7 +140,7 @@ public sealed class LoadFileTests
         new LoadColumns([new(ColumnMeaning.Fx, "N")], false, false).Read(lines, (_, _, _) =>
         {
             if (++taken == 10) stop.Cancel();
-        }, _ => { }, null, stop.Token);
+        }, _ => { }, stop.Token);
         Assert.Equal(10, taken);
     }
 

@@ -317,7 +317,7 @@ public sealed class PatternTests
     public void Edge_distances_are_judged_in_plan_where_they_are()
     {
         (string, string)[] plate = [("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "150 mm"), ("pattern.plate.height", "220 mm")];
-        var edge = Samples.RunPattern(plate).Spacing.First(f => f.Kind == SpacingKind.Edge);
+        var edge = Samples.RunPattern(plate).Joint.Spacing.First(f => f.Kind == SpacingKind.Edge);
         Assert.Equal(30, edge.Distance, 1e-9);
         Assert.True(edge.IsShort);
         Assert.Contains(Samples.PatternFaults([.. plate, ("pattern.plate.width", "100 mm")]), f => f.Path == "pattern.plate.shape" && f.Problem.Contains("at least 16 mm", StringComparison.Ordinal));
