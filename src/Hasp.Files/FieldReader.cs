@@ -49,13 +49,18 @@ internal sealed class FieldReader
         foreach (var item in list.EnumerateArray()) yield return (new FieldReader(item, $"{Join(key)}[{i}]", _faults), i++);
     }
 
-    /// <summary>Free text of at most 200 characters.</summary>
+    /// <summary>Free text, no longer than the field takes, without control characters (a note may have lines).</summary>
     internal string? Text(Field field)
     {
         if (Present(field) is not { } e) return null;
         if (e.ValueKind != JsonValueKind.String) return Refuse<string>(field, e);
         var text = e.GetString()!.Trim();
-        if (text.Length > 200) return Refuse<string>(field, e);
+        if (text.Length > field.MaxLength) return Refuse<string>(field, e);
+        if (text.Any(c => char.IsControl(c) && !(field.Lines && c is '\n' or '\r' or '\t')))
+        {
+            Add(field.Key, e, "holds characters that cannot be shown; type it anew");
+            return null;
+        }
         if (field.Required && text.Length == 0)
         {
             Add(field.Key, e, "empty; " + field.Allowed);

@@ -146,7 +146,7 @@ public static class FormatDescription
             default:
                 schema["type"] = "string";
                 if (field.Choices.Count > 0) schema["enum"] = new JsonArray([.. field.Choices.Select(c => (JsonNode)c)]);
-                else schema["maxLength"] = 200;
+                else schema["maxLength"] = field.MaxLength;
                 if (field.Required) schema["minLength"] = 1;
                 break;
         }

@@ -11,7 +11,7 @@ namespace Hasp.Files;
 /// <summary>Changes to a joint document as a person makes them, one field or one part at a time. The document may be faulty before and after.</summary>
 public static partial class JointEdit
 {
-    [GeneratedRegex(@"^(?<key>[A-Za-z]+)(?:\[(?<index>\d{1,3})\])?$")]
+    [GeneratedRegex(@"^(?<key>[A-Za-z]+)(?:\[(?<index>[0-9]{1,3})\])?$")]
     private static partial Regex Part();
 
     /// <summary>
@@ -204,6 +204,15 @@ public static partial class JointEdit
             JsonValue v when v.TryGetValue<string>(out var s) => s,
             _ => at.ToJsonString(),
         };
+    }
+
+    /// <summary>True where a field of that path can be written: the list entry that it belongs to is there.</summary>
+    public static bool CanHold(JsonObject document, string path)
+    {
+        var at = path.LastIndexOf(']');
+        if (at < 0) return true;
+        var open = path.LastIndexOf('[');
+        return int.TryParse(path.AsSpan(open + 1, at - open - 1), NumberStyles.None, CultureInfo.InvariantCulture, out var i) && i < CountOf(document, path[..open]);
     }
 
     private static (JsonObject Parent, string Key) Walk(JsonObject document, string path)

@@ -68,7 +68,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
         }).ToList();
         // One column a meaning: of two alike the first.
         for (var i = 0; i < columns.Count; i++) if (columns[i].Meaning != ColumnMeaning.Ignore && columns.Take(i).Any(c => c.Meaning == columns[i].Meaning)) columns[i] = new(ColumnMeaning.Ignore, "");
-        var comma = sample?.Any(c => Regex.IsMatch(c, @"^-?\d+,\d+$")) == true && !sample.Any(c => Regex.IsMatch(c, @"^-?\d+\.\d+$"));
+        var comma = sample?.Any(c => Regex.IsMatch(c, @"^-?[0-9]+,[0-9]+$")) == true && !sample.Any(c => Regex.IsMatch(c, @"^-?[0-9]+\.[0-9]+$"));
         return new(columns, comma, false);
     }
 

@@ -29,15 +29,14 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options
         modelBuilder.Entity<JointRow>().HasIndex(j => j.ProjectId);
         modelBuilder.Entity<LoadSetRow>().HasIndex(l => l.JointId);
         modelBuilder.Entity<RevisionRow>().HasKey(r => new { r.JointId, r.Number });
-        modelBuilder.Entity<DraftRow>().HasKey(d => new { d.JointId, d.Editor });
+        modelBuilder.Entity<DraftRow>().HasKey(d => new { d.JointId, d.Editor, d.BaseRevision });
     }
 
-    /// <summary>
-    /// Write-ahead log with a flush at every commit: what was acknowledged survives a killed process and a power cut alike.
-    /// </summary>
+    /// <summary>A flush at every commit: what was acknowledged survives a killed process and a power cut alike.</summary>
     private sealed class Durable : DbConnectionInterceptor
     {
-        private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";
+        // Of the connection, not of the file: it writes nothing, so that a file may be looked at without touching it.
+        private const string Pragmas = "PRAGMA synchronous=FULL;";
 
         public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
         {

@@ -20,8 +20,13 @@ public readonly record struct SaveOutcome(int? Revision, bool Conflict);
 /// Keeps joints as append-only revisions. Every write is one immediate transaction: it is on disk before the call returns,
 /// or it did not happen.
 /// </summary>
-public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock)
+public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock) : IDisposable
 {
+    // SQLite has one writer: in this process they stand in line instead of asking the file again and again.
+    private readonly SemaphoreSlim _writer = new(1, 1);
+
+    public void Dispose() => _writer.Dispose();
+
     /// <summary>All projects that are not deleted, oldest first.</summary>
     public async Task<IReadOnlyList<ProjectRow>> Projects()
     {
@@ -86,6 +91,45 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         return await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.JointId == id && r.Number == number);
     }
 
+    /// <summary>Projects and joints that were deleted and can be brought back, the last first.</summary>
+    public async Task<(IReadOnlyList<ProjectRow> Projects, IReadOnlyList<StoredJoint> Joints)> Deleted(int projectId)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        var projects = await db.Projects.AsNoTracking().Where(p => p.DeletedAt != null).OrderByDescending(p => p.DeletedAt).ToListAsync();
+        var joints = await (
+            from j in db.Joints.AsNoTracking()
+            join r in db.Revisions.AsNoTracking() on new { JointId = j.Id, Number = j.Current } equals new { r.JointId, r.Number }
+            where j.ProjectId == projectId && j.DeletedAt != null
+            orderby j.DeletedAt descending
+            select new StoredJoint(j.Id, projectId, j.Current, r.Document, false, false)).ToListAsync();
+        return (projects, joints);
+    }
+
+    /// <summary>A project with its joints, all or none.</summary>
+    public Task<int> CreateProject(string name, string note, IEnumerable<string> documents, string summary) => Write(async db =>
+    {
+        var project = new ProjectRow { Name = name, Note = note };
+        db.Projects.Add(project);
+        await db.SaveChangesAsync();
+        var now = clock.GetUtcNow().UtcDateTime;
+        foreach (var document in documents)
+        {
+            var row = new JointRow { ProjectId = project.Id, Current = 1 };
+            db.Joints.Add(row);
+            await db.SaveChangesAsync();
+            db.Revisions.Add(new RevisionRow { JointId = row.Id, Number = 1, Document = document, Summary = summary, At = now });
+        }
+        await db.SaveChangesAsync();
+        return project.Id;
+    });
+
+    /// <summary>All revisions of a joint, deleted or not, the newest first; none where there is no such joint.</summary>
+    public async Task<IReadOnlyList<RevisionRow>> Revisions(int id)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Revisions.AsNoTracking().Where(r => r.JointId == id).OrderByDescending(r => r.Number).ToListAsync();
+    }
+
     /// <summary>A new joint in a project.</summary>
     public Task<int> Create(int projectId, string document, string summary) => Write(async db =>
     {
@@ -109,7 +153,8 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         db.Revisions.Add(new RevisionRow { JointId = id, Number = next, Parent = baseRevision, Document = document, Summary = summary, At = clock.GetUtcNow().UtcDateTime });
         var conflict = joint.Current != baseRevision;
         if (!conflict) joint.Current = next;
-        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor).ExecuteDeleteAsync();
+        // What was unfinished at this very revision is in the document now; older unfinished typing stays until it is taken or let go.
+        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor && d.BaseRevision == baseRevision).ExecuteDeleteAsync();
         await db.SaveChangesAsync();
         return new SaveOutcome(next, conflict);
     });
@@ -129,28 +174,31 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         return await db.Joints.Where(j => j.Id == id).ExecuteUpdateAsync(s => s.SetProperty(j => j.DeletedAt, at)) > 0;
     });
 
-    /// <summary>What this browser typed on this joint that is not yet valid; null where there is nothing.</summary>
-    public async Task<DraftRow?> Draft(int id, string editor)
+    /// <summary>What this browser typed on this joint that is not yet valid: one entry a revision that it was typed against.</summary>
+    public async Task<IReadOnlyList<DraftRow>> Drafts(int id, string editor)
     {
         await using var db = await databases.CreateDbContextAsync();
-        return await db.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.JointId == id && d.Editor == editor);
+        return await db.Drafts.AsNoTracking().Where(d => d.JointId == id && d.Editor == editor).OrderBy(d => d.BaseRevision).ToListAsync();
     }
 
     /// <summary>Keeps what this browser typed although it is not yet valid.</summary>
     public Task<bool> KeepDraft(int id, string editor, int baseRevision, string document) => Write(async db =>
     {
-        var row = await db.Drafts.FirstOrDefaultAsync(d => d.JointId == id && d.Editor == editor);
-        if (row is null) db.Drafts.Add(row = new DraftRow { JointId = id, Editor = editor, Document = document });
-        row.BaseRevision = baseRevision;
+        var row = await db.Drafts.FirstOrDefaultAsync(d => d.JointId == id && d.Editor == editor && d.BaseRevision == baseRevision);
+        if (row is null) db.Drafts.Add(row = new DraftRow { JointId = id, Editor = editor, BaseRevision = baseRevision, Document = document });
         row.Document = document;
         row.At = clock.GetUtcNow().UtcDateTime;
         await db.SaveChangesAsync();
         return true;
     });
 
-    /// <summary>Forgets what this browser typed.</summary>
-    public Task<bool> DropDraft(int id, string editor) => Write(async db =>
-        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor).ExecuteDeleteAsync() > 0);
+    /// <summary>Forgets what this browser typed against one revision.</summary>
+    public Task<bool> DropDraft(int id, string editor, int baseRevision) => Write(async db =>
+        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor && d.BaseRevision == baseRevision).ExecuteDeleteAsync() > 0);
+
+    /// <summary>Forgets what this browser typed against revisions before <paramref name="revision"/>, or all where it is null.</summary>
+    public Task<bool> DropDrafts(int id, string editor, int? revision) => Write(async db =>
+        await db.Drafts.Where(d => d.JointId == id && d.Editor == editor && (revision == null || d.BaseRevision != revision)).ExecuteDeleteAsync() > 0);
 
     /// <summary>Grades or materials of the user's own.</summary>
     public async Task<IReadOnlyList<OwnRow>> Own(string kind)
@@ -220,8 +268,21 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
 
     private async Task<T> Write<T>(Func<HaspDb, Task<T>> work)
     {
+        await _writer.WaitAsync();
+        try
+        {
+            return await WriteNow(work);
+        }
+        finally
+        {
+            _writer.Release();
+        }
+    }
+
+    private async Task<T> WriteNow<T>(Func<HaspDb, Task<T>> work)
+    {
         await using var db = await databases.CreateDbContextAsync();
-        // An SQLite transaction begins immediate here: the second writer waits instead of failing half-way.
+        // A transaction begins immediate here: another process that writes is waited for, and nothing fails half-way.
         await using var transaction = await db.Database.BeginTransactionAsync();
         var result = await work(db);
         await transaction.CommitAsync();

@@ -17,10 +17,13 @@ if (string.IsNullOrEmpty(builder.Configuration["urls"]) && string.IsNullOrEmpty(
     builder.WebHost.UseUrls("http://127.0.0.1:5080");
 }
 
-var data = Path.GetFullPath(builder.Configuration["data"] ?? ".data");
-Directory.CreateDirectory(data);
-builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, Path.Combine(data, "hasp.db")));
-builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(data, "keys"))).SetApplicationName("Hasp");
+if (Exposure.Refusal(builder.Configuration) is { } exposed) return Refuse(exposed);
+
+// The database is made or upgraded while the host is put together: neither waits for the other.
+var opening = Task.Run(() => DataFolder.Open(builder.Configuration["data"] ?? ".data"));
+var path = Path.GetFullPath(builder.Configuration["data"] ?? ".data");
+builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, Path.Combine(path, "hasp.db")));
+builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(path, "keys"))).SetApplicationName("Hasp");
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<JointStore>();
 builder.Services.AddHttpContextAccessor();
@@ -36,15 +39,20 @@ builder.Services.AddResponseCompression(options => options.EnableForHttps = true
 
 var app = builder.Build();
 
-// Listening begins at once; pages wait for the database. Meanwhile the other core warms what the first page will need.
-var ready = Task.Run(async () =>
+// Nothing is served, nor said to be, before the folder can be used.
+DataFolder folder;
+try
 {
-    await using (var db = await app.Services.GetRequiredService<IDbContextFactory<HaspDb>>().CreateDbContextAsync())
-    {
-        await db.Database.MigrateAsync();
-    }
+    folder = await opening;
     if (app.Configuration.GetValue<bool>("demo")) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
-});
+}
+catch (UnusableFolderException e)
+{
+    return Refuse(e.Message);
+}
+using var held = folder;
+
+// What the first page needs is warmed while nobody asks yet.
 _ = Task.Run(() =>
 {
     Workbench.Evaluate(AldermereLock.Documents().First());
@@ -69,11 +77,7 @@ app.UseStaticFiles(new StaticFileOptions
     OnPrepareResponse = static c => c.Context.Response.Headers.CacheControl =
         c.Context.Request.Path.StartsWithSegments("/lib", StringComparison.Ordinal) ? "public, max-age=604800" : "no-cache",
 });
-app.Use(async (context, next) =>
-{
-    await ready;
-    await next(context);
-});
+app.UseMiddleware<SameSite>();
 app.UseRouting();
 app.UseAntiforgery();
 app.MapRazorPages();
@@ -83,10 +87,15 @@ app.Lifetime.ApplicationStarted.Register(() =>
 {
     foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
 });
-await app.StartAsync();
-// A database that cannot be made ready ends the program with its reason, not every page with an error.
-await ready;
-await app.WaitForShutdownAsync();
+await app.RunAsync();
+return 0;
+
+// One plain sentence with a cure, on the error stream, and an exit code that a script can see.
+static int Refuse(string sentence)
+{
+    Console.Error.WriteLine(sentence);
+    return 1;
+}
 
 /// <summary>The web application; public so that tests can start it.</summary>
 public partial class Program;

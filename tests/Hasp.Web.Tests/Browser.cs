@@ -7,8 +7,31 @@ namespace Hasp.Web.Tests;
 /// <summary>Headless Chromium, driven as a person would: by what is on the page.</summary>
 public sealed class Browser : IDisposable
 {
+    /// <summary>Selects all that stands in the field.</summary>
+    public const string All = "select all";
+
+    private static Browser? _shared;
     private readonly ChromeDriver _driver;
-    private readonly Uri _address;
+    private Uri _address;
+
+    /// <summary>One browser for all tests that need but one, as new: starting it costs more than most of them.</summary>
+    public static Browser Shared(Server server, int width = 1280, int height = 800)
+    {
+        var b = _shared ??= new Browser(server, width, height);
+        b._address = server.Address;
+        b.Latency(0);
+        b.Resize(width, height);
+        // A page that warns of unsent typing is left all the same.
+        b._driver.Navigate().GoToUrl("about:blank");
+        b.Dismiss();
+        b._driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
+        b._driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new() { ["origin"] = server.Address.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" });
+        b.Complaints();
+        return b;
+    }
+
+    /// <summary>Ends the shared browser.</summary>
+    public static void EndShared() => _shared?.Dispose();
 
     public Browser(Server server, int width = 1280, int height = 800)
     {
@@ -19,9 +42,47 @@ public sealed class Browser : IDisposable
             "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-device-scale-factor=1", $"--window-size={width},{height}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin"), options, TimeSpan.FromSeconds(60));
-        // The window's size counts its frame: set what the page sees.
-        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        Resize(width, height);
     }
+
+    /// <summary>What the page sees of the window; the window's own size counts its frame.</summary>
+    public void Resize(int width, int height) =>
+        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+
+    /// <summary>Every answer takes this much longer.</summary>
+    public void Latency(int milliseconds)
+    {
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = false, ["latency"] = milliseconds, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    }
+
+    /// <summary>Whether pages run their scripts.</summary>
+    public void Scripts(bool run) => _driver.ExecuteCdpCommand("Emulation.setScriptExecutionDisabled", new() { ["value"] = !run });
+
+    /// <summary>Answers a question of the browser ("leave this page?") with yes, where there is one.</summary>
+    public bool Dismiss()
+    {
+        try
+        {
+            _driver.SwitchTo().Alert().Accept();
+            return true;
+        }
+        catch (NoAlertPresentException)
+        {
+            return false;
+        }
+    }
+
+    /// <summary>Keys one after another as a hand types them, into whatever has the focus.</summary>
+    public void Keystrokes(IEnumerable<string> keys, int pause = 60)
+    {
+        var hand = new OpenQA.Selenium.Interactions.Actions(_driver);
+        foreach (var key in keys) (key == All ? hand.KeyDown(Keys.Control).SendKeys("a").KeyUp(Keys.Control) : hand.SendKeys(key)).Pause(TimeSpan.FromMilliseconds(pause));
+        hand.Perform();
+    }
+
+    /// <summary>Waits until the page has nothing under way.</summary>
+    public void Quiet() => Until(() => (bool)(_driver.ExecuteScript("return !window.Edits || Edits.pending() === 0 && !document.querySelector('.htmx-request');") ?? false), "nothing under way");
 
     public IWebDriver Driver => _driver;
 
@@ -51,6 +112,7 @@ public sealed class Browser : IDisposable
         var field = Find(css);
         field.SendKeys(Keys.Control + "a");
         field.SendKeys(text.Length == 0 ? Keys.Delete : text);
+        if (Value(css) == field.GetDomAttribute("data-shown")) return;
         Settled(() => field.SendKeys(Keys.Enter));
     }
 
@@ -60,6 +122,7 @@ public sealed class Browser : IDisposable
         _driver.ExecuteScript("window.__settled = false; document.addEventListener('htmx:afterSettle', () => { window.__settled = true; }, { once: true });");
         action();
         Until(() => (bool)(_driver.ExecuteScript("return window.__settled === true || window.__settled === undefined;") ?? false), "the server's answer");
+        Quiet();
     }
 
     public void Select(string css, string option) => Settled(() =>

@@ -11,7 +11,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void A_joint_from_nothing_to_kept()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find("#quick").SendKeys("M12" + Keys.Enter);
         b.Until(() => b.Driver.Url.Contains("/joints/", StringComparison.Ordinal), "the Bench");
@@ -79,7 +79,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void Faults_stand_beside_their_fields_and_what_was_typed_stays()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/joints/2");
         var kept = b.Text("#kept");
         b.Type("#f-layers-0-thickness", "12,5 mm");
@@ -92,7 +92,7 @@ public sealed class BrowserTests(SharedServer shared)
         Assert.Contains("Which ton", b.Text("#f-loads-0-shear-fault"), StringComparison.Ordinal);
         Assert.Contains("ft·lb", b.Text("#f-tightening-aim-fault"), StringComparison.Ordinal);
         Assert.Contains("4 entries", b.Text("#faults"), StringComparison.Ordinal);
-        Assert.Equal("not kept yet", b.Text("#kept"));
+        Assert.Equal("not saved yet", b.Text("#kept"));
 
         // A new start of the page finds it as it was typed.
         b.Go("/joints/2");
@@ -133,7 +133,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void The_keyboard_alone_reaches_everything_needed()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/joints/1");
         b.Press("?");
         b.Until(() => b.Find("#help").Displayed, "help");
@@ -165,7 +165,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void The_quick_line_points_at_what_it_did_not_understand()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find("#quick").SendKeys("4 M16 8.8, a pinch of salt, 12 + 20 steel" + Keys.Enter);
         Assert.Equal("a pinch of salt", b.Text(".echo .unknown"));
@@ -178,7 +178,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void A_way_out_is_taken_with_one_press_and_undone_with_another()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find("#quick").SendKeys("2 M12 8.8, 9 kN apart, 9 kN across, 8 + 10 S275, washers, zinc" + Keys.Enter);
         b.Until(() => b.Has("#stage"), "the Bench");
@@ -194,7 +194,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void A_blank_joint_is_one_press_away()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find(".blank").Click();
         b.Until(() => b.Has("#stage"), "the Bench");
@@ -206,7 +206,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void The_board_creates_renames_duplicates_deletes_and_brings_back()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find("#project-menu summary").Click();
         b.Find("#new-project").SendKeys("Yard" + Keys.Enter);
@@ -234,16 +234,41 @@ public sealed class BrowserTests(SharedServer shared)
         b.Settled(() => b.Find("#search").SendKeys("crane"));
         Assert.Single(b.Driver.FindElements(By.CssSelector(".joint")));
         Menu("Delete");
-        b.Until(() => b.Has(".banner"), "the way back");
+        b.Until(() => b.Has("#deleted"), "the way back");
         Assert.DoesNotContain("Crane hook", b.Text("#joints"), StringComparison.Ordinal);
-        b.Find(".banner button").Click();
+        // It is there on another day as well.
+        b.Go("/");
+        b.Find(".projects a[href]:last-of-type").Click();
+        b.Find("#deleted summary").Click();
+        b.Find("#deleted button").Click();
         b.Until(() => b.Text("#joints").Contains("Crane hook", StringComparison.Ordinal), "it is back");
+    }
+
+    [Fact]
+    public void A_name_too_long_is_said_beside_it_and_stays_typed()
+    {
+        var b = Browser.Shared(_server);
+        b.Go("/");
+        var name = new string('N', 121);
+        b.Find("#project-menu summary").Click();
+        b.Find("#new-project").SendKeys(name + Keys.Enter);
+        b.Until(() => b.Has("#project-menu .fault"), "the fault");
+        Assert.Contains("at most 120", b.Text("#project-menu .fault"), StringComparison.Ordinal);
+        Assert.Equal(name, b.Value("#new-project"));
+        Assert.DoesNotContain(b.Driver.FindElements(By.CssSelector(".projects > a")), a => a.Text == "New project");
+        b.Find(".joint .menu summary").Click();
+        var rename = b.Find(".joint .menu[open] input[name=name]");
+        
+        rename.Clear();
+        rename.SendKeys(new string('J', 201) + Keys.Enter);
+        b.Until(() => b.Has(".joint .menu .fault"), "the fault");
+        Assert.Equal(201, b.Value(".joint .menu[open] input[name=name]").Length);
     }
 
     [Fact]
     public void A_grade_of_ones_own_is_used_and_marked()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/stores");
         b.Find("#own summary").Click();
         b.Find("#own [name=name]").SendKeys("House 1100");
@@ -268,7 +293,7 @@ public sealed class BrowserTests(SharedServer shared)
     [Fact]
     public void The_finder_answers_to_number_wrench_and_series()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/joints/1/finder");
         Assert.True(b.Has("td.current"));
         var held = b.Driver.FindElements(By.CssSelector("td.holds")).Count;
@@ -306,7 +331,7 @@ public sealed class BrowserTests(SharedServer shared)
             "/stores?shelf=threads&search=M16",
             "/stores?shelf=factors",
         ];
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         foreach (var theme in new[] { "light", "dark" })
         {
             b.Go("/");

@@ -21,7 +21,10 @@ public sealed partial class Editor : IDisposable
     public string Token { get; }
 
     /// <summary>The revision it is looking at.</summary>
-    public int Seen { get; private set; }
+    public int Seen { get; set; }
+
+    /// <summary>Looks at the joint anew.</summary>
+    public async Task Reload() => Seen = int.Parse(SeenIn().Match(await Http.GetStringAsync($"/joints/{_joint}")).Groups[1].Value);
 
     public static async Task<Editor> Open(Server server, int joint)
     {
@@ -38,6 +41,7 @@ public sealed partial class Editor : IDisposable
             Content = new FormUrlEncodedContent([new("path", path), new("value", value), new("Seen", $"{Seen}")]),
         };
         request.Headers.Add("RequestVerificationToken", Token);
+        request.Headers.Add("HX-Request", "true");
         using var answer = await Http.SendAsync(request);
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         var html = await answer.Content.ReadAsStringAsync();

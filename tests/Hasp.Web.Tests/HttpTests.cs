@@ -73,9 +73,25 @@ public sealed partial class HttpTests(SharedServer shared)
     public async Task A_huge_body_and_bytes_that_are_no_text_are_refused()
     {
         using var http = _server.Client();
-        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", new ByteArrayContent(new byte[3_000_000]))).StatusCode);
-        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", new ByteArrayContent([0xff, 0xfe, 0x00, 0xc3, 0x28]))).StatusCode);
-        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", new ByteArrayContent([]))).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes(new byte[3_000_000]))).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes([0xff, 0xfe, 0x00, 0xc3, 0x28]))).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes([]))).StatusCode);
+        // A form of a foreign page can send text, but not JSON.
+        Assert.Equal(HttpStatusCode.UnsupportedMediaType, (await http.PostAsync("/api/v1/evaluate", new StringContent(Good))).StatusCode);
+
+        static ByteArrayContent Bytes(byte[] bytes) => new(bytes) { Headers = { ContentType = new("application/json") } };
+    }
+
+    [Theory]
+    [InlineData("Host", "evil.example", HttpStatusCode.MisdirectedRequest)]
+    [InlineData("Origin", "http://evil.example", HttpStatusCode.Forbidden)]
+    [InlineData("Sec-Fetch-Site", "cross-site", HttpStatusCode.Forbidden)]
+    public async Task Only_this_machine_and_this_site_are_answered(string header, string value, HttpStatusCode status)
+    {
+        using var http = _server.Client();
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/v1/evaluate") { Content = Json(Good) };
+        request.Headers.TryAddWithoutValidation(header, value);
+        Assert.Equal(status, (await http.SendAsync(request)).StatusCode);
     }
 
     [Fact]

@@ -126,7 +126,7 @@ public sealed class PatternStageTests(SharedServer shared)
         b.Type("#f-pattern-points-0-x", other);
         Assert.Contains("same place", b.Text("#faults") + b.Text("#bolt-table"), StringComparison.Ordinal);
         Assert.Equal(other, b.Value("#f-pattern-points-0-x"));
-        Assert.Equal("not kept yet", b.Text("#kept"));
+        Assert.Equal("not saved yet", b.Text("#kept"));
         b.NoBarrier();
         b.Settled(() => b.Find("#undo").Click());
         // A double click adds a bolt where there is none.
@@ -139,7 +139,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public void A_compression_line_is_dragged_and_short_edges_are_drawn_where_they_are()
     {
-        using var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/joints/11/pattern");
         var tension = b.Text("#bolt-row-5");
         Drag(b, "#pivot-y .grip", 0, 30);

@@ -29,12 +29,10 @@ public sealed partial class Server : IDisposable
         get { lock (_log) return string.Join('\n', _log); }
     }
 
-    public static async Task<Server> Start(string? data = null, bool demo = true)
+    public static async Task<Server> Start(string? data = null, bool demo = true, string urls = "http://127.0.0.1:0")
     {
         data ??= Directory.CreateTempSubdirectory("hasp-").FullName;
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var arg in new[] { Path.Combine(AppContext.BaseDirectory, "Hasp.Web.dll"), "--urls", "http://127.0.0.1:0", "--data", data, "--demo", demo.ToString() }) start.ArgumentList.Add(arg);
-        var server = new Server(Process.Start(start)!, data);
+        var server = new Server(Process.Start(Command("--urls", urls, "--data", data, "--demo", demo.ToString()))!, data);
         var ready = new TaskCompletionSource<Uri>();
         void Take(string? line)
         {
@@ -49,6 +47,23 @@ public sealed partial class Server : IDisposable
         server._process.BeginErrorReadLine();
         server.Address = await ready.Task.WaitAsync(TimeSpan.FromSeconds(60));
         return server;
+    }
+
+    /// <summary>Starts it where it is expected to refuse: what it said, and how it ended.</summary>
+    public static async Task<(int Exit, string Said)> Refused(params string[] args)
+    {
+        using var process = Process.Start(Command(args))!;
+        var said = Task.WhenAll(process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
+        await process.WaitForExitAsync().WaitAsync(TimeSpan.FromSeconds(30));
+        return (process.ExitCode, string.Concat(await said));
+    }
+
+    /// <summary>The program and its arguments, to be started.</summary>
+    public static ProcessStartInfo Command(params string[] args)
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
+        foreach (var arg in args.Prepend(Path.Combine(AppContext.BaseDirectory, "Hasp.Web.dll"))) start.ArgumentList.Add(arg);
+        return start;
     }
 
     /// <summary>Ends it as a power cut would: no time to tidy up.</summary>
@@ -81,6 +96,7 @@ public sealed class SharedServer : IAsyncLifetime
 
     public ValueTask DisposeAsync()
     {
+        Browser.EndShared();
         Server.Dispose();
         return ValueTask.CompletedTask;
     }

@@ -28,7 +28,7 @@ public sealed class StageTests(SharedServer shared)
         Assert.True(b.Has(".tip-of-drill"));
         b.Type("#f-bolts-length", "50 mm");
         Assert.Contains("the screw bottoms", b.Text(".on-drawing"), StringComparison.Ordinal);
-        Assert.Equal("not kept yet", b.Text("#kept"));
+        Assert.Equal("not saved yet", b.Text("#kept"));
         Assert.Equal("50 mm", b.Value("#f-bolts-length"));
         b.NoBarrier();
         b.Settled(() => b.Find(".on-drawing button").Click());

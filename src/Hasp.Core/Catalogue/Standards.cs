@@ -158,7 +158,7 @@ public static partial class Standards
         }
     }
 
-    [GeneratedRegex(@"(?<=\d\.\d*?)0+(?=$|[^\d])|\s")]
+    [GeneratedRegex(@"(?<=[0-9]\.[0-9]*?)0+(?=$|[^[0-9]])|\s")]
     private static partial Regex Blank();
 
     private static string Key(string text) =>

@@ -22,10 +22,10 @@ public readonly record struct QuantityReading(double Held, Unit? Unit, string? P
 public static partial class QuantityText
 {
     // whole-and-fraction, fraction, or a decimal with optional groups and exponent; then the unit.
-    [GeneratedRegex(@"^\s*(?<sign>[+-]?)\s*(?:(?<whole>\d+)[\s-]+(?<num>\d+)\s*/\s*(?<den>\d+)|(?<num>\d+)\s*/\s*(?<den>\d+)|(?<dec>(?:\d{1,3}(?:[ ,_']\d{3})+|\d+)(?:\.\d*)?|\.\d+)(?:[eE](?<exp>[+-]?\d+))?)\s*(?<unit>.*?)\s*$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^\s*(?<sign>[+-]?)\s*(?:(?<whole>[0-9]+)[\s-]+(?<num>[0-9]+)\s*/\s*(?<den>[0-9]+)|(?<num>[0-9]+)\s*/\s*(?<den>[0-9]+)|(?<dec>(?:[0-9]{1,3}(?:[ ,_'][0-9]{3})+|[0-9]+)(?:\.[0-9]*)?|\.[0-9]+)(?:[eE](?<exp>[+-]?[0-9]+))?)\s*(?<unit>.*?)\s*$", RegexOptions.CultureInvariant)]
     private static partial Regex Shape();
 
-    [GeneratedRegex(@"^\s*[+-]?\d+,\d+", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^\s*[+-]?[0-9]+,[0-9]+", RegexOptions.CultureInvariant)]
     private static partial Regex DecimalComma();
 
     private static readonly Dictionary<char, string> Fractions = new()
@@ -142,7 +142,7 @@ public static partial class QuantityText
         {
             if (Fractions.TryGetValue(c, out var fraction))
             {
-                if (b.Length > 0 && char.IsDigit(b[^1])) b.Append(' ');
+                if (b.Length > 0 && char.IsAsciiDigit(b[^1])) b.Append(' ');
                 b.Append(fraction);
             }
             else

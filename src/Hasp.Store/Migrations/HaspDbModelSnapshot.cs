@@ -25,17 +25,17 @@ namespace Hasp.Store.Migrations
                     b.Property<string>("Editor")
                         .HasColumnType("TEXT");
 
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
                     b.Property<int>("BaseRevision")
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Document")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("JointId", "Editor");
+                    b.HasKey("JointId", "Editor", "BaseRevision");
 
                     b.ToTable("Drafts");
                 });

@@ -51,6 +51,11 @@ internal static class JointApi
 
     private static async Task<(Joint? Joint, IResult? Refused)> Read(HttpRequest request)
     {
+        // A form of a foreign page can send text, but not this type without being asked first.
+        if (!request.HasJsonContentType())
+        {
+            return (null, Results.Problem(statusCode: 415, title: "Send the joint document as application/json", detail: "For example: curl -H 'Content-Type: application/json' --data-binary @joint.json …"));
+        }
         using var body = new MemoryStream();
         var buffer = new byte[16384];
         int read;

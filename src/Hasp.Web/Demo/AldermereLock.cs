@@ -12,8 +12,8 @@ internal static class AldermereLock
     internal static async Task Seed(JointStore store)
     {
         if ((await store.Projects()).Any(p => p.Name == ProjectName)) return;
-        var project = await store.CreateProject(ProjectName, "Refurbishment of a canal lock: mitre gates, balance beams, paddle gear, a footbridge. Fictitious.");
-        foreach (var document in Documents()) await store.Create(project, document, "Demonstration joint");
+        await store.CreateProject(
+            ProjectName, "Refurbishment of a canal lock: mitre gates, balance beams, paddle gear, a footbridge. Fictitious.", Documents(), "Demonstration joint");
     }
 
     /// <summary>The documents that ship, in the order of their numbers.</summary>

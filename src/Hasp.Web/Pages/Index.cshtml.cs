@@ -44,9 +44,17 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
 
     public string? FaultsOf { get; private set; }
 
-    /// <summary>What was just deleted and can be brought back.</summary>
-    [TempData]
-    public string? Deleted { get; set; }
+    /// <summary>A name that was typed and could not be taken: which form, the text, and why.</summary>
+    public sealed record RefusedName(string Form, string Text, string Problem);
+
+    /// <summary>The name that was just refused; null where none was.</summary>
+    public RefusedName? Refused { get; private set; }
+
+    /// <summary>Projects that were deleted and can be brought back.</summary>
+    public IReadOnlyList<ProjectRow> DeletedProjects { get; private set; } = [];
+
+    /// <summary>Joints of this project that were deleted and can be brought back, with their names.</summary>
+    public IReadOnlyList<(int Id, string Name)> DeletedJoints { get; private set; } = [];
 
     public async Task OnGet() => await Show();
 
@@ -105,13 +113,11 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
     public async Task<IActionResult> OnPostRename(int id, string? name)
     {
         if (await store.Load(id) is not { } stored) return NotFound();
+        Project = stored.ProjectId;
+        if (await Refuse($"joint-{id}", name, Core.Joints.Fields.Name.MaxLength)) return Page();
         var document = Workbench.Parse(stored.Document);
-        var trimmed = (name ?? "").Trim();
-        if (trimmed.Length is > 0 and <= 200)
-        {
-            document["name"] = trimmed;
-            await store.Save(id, stored.Revision, document.ToJsonString(), "name: " + trimmed, preferences.Editor);
-        }
+        document["name"] = name!.Trim();
+        await store.Save(id, stored.Revision, document.ToJsonString(), "name: " + name.Trim(), preferences.Editor);
         return Redirect($"/?project={stored.ProjectId}");
     }
 
@@ -119,8 +125,7 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
     {
         if (await store.Load(id) is not { } stored) return NotFound();
         await store.Delete(id, deleted: true);
-        Deleted = $"{id}|{JointEdit.Get(Workbench.Parse(stored.Document), "name")}";
-        return Redirect($"/?project={stored.ProjectId}");
+        return Redirect($"/?project={stored.ProjectId}&deleted={id}");
     }
 
     public async Task<IActionResult> OnPostRestore(int id)
@@ -131,22 +136,21 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
 
     public async Task<IActionResult> OnPostProject(string? name)
     {
-        var trimmed = (name ?? "").Trim();
-        var id = await store.CreateProject(trimmed.Length is > 0 and <= 120 ? trimmed : "New project", "");
-        return Redirect($"/?project={id}");
+        if (await Refuse("new-project", name, LongestProject)) return Page();
+        return Redirect($"/?project={await store.CreateProject(name!.Trim(), "")}");
     }
 
     public async Task<IActionResult> OnPostRenameProject(int id, string? name)
     {
-        var trimmed = (name ?? "").Trim();
-        if (trimmed.Length is > 0 and <= 120) await store.RenameProject(id, trimmed);
+        Project = id;
+        if (await Refuse("rename-project", name, LongestProject)) return Page();
+        await store.RenameProject(id, name!.Trim());
         return Redirect($"/?project={id}");
     }
 
     public async Task<IActionResult> OnPostDeleteProject(int id)
     {
         await store.DeleteProject(id, deleted: true);
-        Deleted = $"project {id}|the project";
         return Redirect("/");
     }
 
@@ -154,6 +158,22 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
     {
         await store.DeleteProject(id, deleted: false);
         return Redirect($"/?project={id}");
+    }
+
+    private const int LongestProject = 120;
+
+    /// <summary>Shows the page again with the name as typed and what is wrong with it; false where nothing is.</summary>
+    private async Task<bool> Refuse(string form, string? name, int longest)
+    {
+        var trimmed = (name ?? "").Trim();
+        var problem = trimmed.Length == 0 ? "Empty: write a name."
+            : trimmed.Length > longest ? $"{trimmed.Length} characters: at most {longest} are taken."
+            : trimmed.Any(char.IsControl) ? "Holds characters that cannot be shown: type it anew."
+            : null;
+        if (problem is null) return false;
+        Refused = new(form, name ?? "", problem);
+        await Show();
+        return true;
     }
 
     private async Task<int> ProjectFor()
@@ -166,6 +186,9 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
     {
         Projects = await store.Projects();
         Current = Projects.FirstOrDefault(p => p.Id == Project) ?? Projects.FirstOrDefault();
+        var (projects, joints) = await store.Deleted(Current?.Id ?? 0);
+        DeletedProjects = projects;
+        DeletedJoints = [.. joints.Select(j => (j.Id, JointEdit.Get(Workbench.Parse(j.Document), "name") ?? $"joint {j.Id}"))];
         if (Current is null) return;
         Project = Current.Id;
         var items = new List<Item>();

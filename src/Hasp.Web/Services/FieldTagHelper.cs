@@ -2,8 +2,6 @@ using System.Net;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
-using Microsoft.AspNetCore.Mvc.Rendering;
-using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
 
 namespace Hasp.Web.Services;
@@ -15,18 +13,14 @@ namespace Hasp.Web.Services;
 [HtmlTargetElement("hasp-field", TagStructure = TagStructure.WithoutEndTag)]
 public sealed class FieldTagHelper(Preferences preferences) : TagHelper
 {
-    /// <summary>The page it stands on: its changes go back there.</summary>
-    [ViewContext, HtmlAttributeNotBound]
-    public ViewContext View { get; set; } = null!;
-
     /// <summary>The joint.</summary>
     public required BenchState State { get; set; }
 
     /// <summary>Path in the document, e.g. <c>layers[0].thickness</c>.</summary>
     public required string Path { get; set; }
 
-    /// <summary>The label.</summary>
-    public required string Label { get; set; }
+    /// <summary>The label where the field's own would not do.</summary>
+    public string Label { get; set; } = "";
 
     /// <summary>What is chosen where the field is empty, as it reads.</summary>
     public string Chosen { get; set; } = "";
@@ -48,14 +42,15 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var text = FieldText.Show(State.Document, Path, preferences.Units);
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
-        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (fault is null ? "" : " faulty"));
+        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (field.Lines ? " lines" : "") + (fault is null ? "" : " faulty"));
         output.Attributes.SetAttribute("id", "row-" + id);
         var described = fault is null ? "" : $" aria-invalid=\"true\" aria-describedby=\"{id}-fault\"";
-        var attributes = $"id=\"{id}\" name=\"value\" data-path=\"{E(Path)}\" hx-post=\"{E(View.HttpContext.Request.Path)}?handler=Set\" hx-trigger=\"change\" hx-vals='{{\"path\":\"{E(Path)}\"}}'{described}";
-        var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label)}</label>";
-        var control = Options is not null || field.Choices.Count > 0
-            ? Select(attributes, Options ?? field.Choices, text, Chosen)
-            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"200\" {attributes} value=\"{E(text)}\" data-shown=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
+        // A form of its own, outside, takes the fields of the page where there are no scripts.
+        var attributes = $"id=\"{id}\" name=\"{E(Path)}\" form=\"stage-form\" data-path=\"{E(Path)}\" data-shown=\"{E(text)}\"{described}";
+        var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label.Length > 0 ? Label : field.Label)}</label>";
+        var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, Chosen)
+            : field.Lines ? $"<textarea rows=\"4\" maxlength=\"{field.MaxLength}\" dir=\"auto\" {attributes}>\n{E(text)}</textarea>"
+            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
         var hint = Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
         var problem = fault is null || Bare ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
         output.Content.SetHtmlContent(label + control + hint + problem);
@@ -67,7 +62,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     private static string Select(string attributes, IEnumerable<string> options, string text, string chosen)
     {
         var all = options.ToList();
-        var html = new System.Text.StringBuilder($"<select {attributes} data-shown=\"{E(text)}\">");
+        var html = new System.Text.StringBuilder($"<select {attributes}>");
         if (chosen.Length > 0) html.Append($"<option value=\"\"{(text.Length == 0 ? " selected" : "")}>{E(chosen)}</option>");
         if (text.Length > 0 && !all.Contains(text)) html.Append($"<option selected>{E(text)}</option>");
         foreach (var option in all) html.Append($"<option{(option == text ? " selected" : "")}>{E(option)}</option>");

@@ -29,8 +29,8 @@ public sealed record BenchState
     /// <summary>A change of this browser that had to be kept beside another's.</summary>
     public Conflict? Conflict { get; init; }
 
-    /// <summary>Unfinished typing against an older revision, as "field: text"; empty where there is none.</summary>
-    public IReadOnlyList<string> StaleTyping { get; init; } = [];
+    /// <summary>Unfinished typing against other revisions than the one that stands, field by field; empty where there is none.</summary>
+    public IReadOnlyList<Typed> StaleTyping { get; init; } = [];
 
     /// <summary>Materials to choose from: those that ship and the user's own.</summary>
     public IReadOnlyList<string> MaterialNames { get; init; } = [];
@@ -44,6 +44,15 @@ public sealed record BenchState
     /// <summary>All faults of one row of fields, e.g. <c>layers[0].</c></summary>
     public IEnumerable<Fault> FaultsUnder(string prefix) => Faults.Where(f => f.Path.StartsWith(prefix, StringComparison.Ordinal));
 }
+
+/// <summary>What was typed into a field and is not part of the joint.</summary>
+/// <param name="Path">The field.</param>
+/// <param name="Text">As typed; empty where it was cleared.</param>
+/// <param name="Fits">True where the joint as it stands has that field.</param>
+public sealed record Typed(string Path, string Text, bool Fits);
+
+/// <summary>A revision that the joint never had: a page that is not of this joint, or of another data folder.</summary>
+public sealed class UnknownRevisionException(int joint, int revision) : Exception($"joint {joint} has no revision {revision}");
 
 /// <summary>A change that met another's.</summary>
 /// <param name="Path">The field changed; empty for a change of parts.</param>
@@ -68,11 +77,16 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
             MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(materials.Select(m => m.Name)).Distinct()],
             OwnGradeNames = [.. (await store.Own("grades")).Select(g => g.Name)],
         };
-        if (await store.Draft(id, preferences.Editor) is not { } draft) return state;
-        var typed = Parse(draft.Document);
-        return draft.BaseRevision == stored.Revision
-            ? state with { Document = typed, Faults = JointDocument.Read(draft.Document).Faults }
-            : state with { StaleTyping = Differences(document, typed) };
+        var drafts = await store.Drafts(id, preferences.Editor);
+        var stale = new List<Typed>();
+        foreach (var old in drafts.Where(d => d.BaseRevision != stored.Revision))
+        {
+            if (await store.Revision(id, old.BaseRevision) is { } then) stale.AddRange(TypedSince(Parse(then.Document), Parse(old.Document), document));
+        }
+        state = state with { StaleTyping = [.. stale.DistinctBy(t => t.Path)] };
+        return drafts.FirstOrDefault(d => d.BaseRevision == stored.Revision) is { } draft
+            ? state with { Document = Parse(draft.Document), Faults = JointDocument.Read(draft.Document).Faults }
+            : state;
     }
 
     /// <summary>
@@ -88,7 +102,8 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     {
         if (await Load(id) is not { } state) return null;
         var stale = state.Stored.Revision != seen;
-        var document = stale && await store.Revision(id, seen) is { } old ? Parse(old.Document) : state.Document;
+        var document = stale ? await SeenThen(id, seen) : state.Document;
+        if (stale && Already(state.Document, edit)) return state;
         var before = document.ToJsonString();
         edit(document);
         await EmbedOwn(document);
@@ -102,9 +117,8 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
         }
         if (joint is null)
         {
-            if (stale) return state with { Conflict = conflict };
             await store.KeepDraft(id, preferences.Editor, seen, after);
-            return state with { Document = document, Faults = faults };
+            return stale ? (await Load(id))! with { Conflict = conflict } : state with { Document = document, Faults = faults };
         }
         var outcome = await store.Save(id, seen, after, summary, preferences.Editor);
         if (outcome.Conflict) return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision } };
@@ -113,7 +127,6 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
             Stored = state.Stored with { Revision = outcome.Revision!.Value, Document = after, CanUndo = true, CanRedo = false },
             Document = document,
             Faults = [],
-            StaleTyping = [],
             Result = Evaluation.Run(joint),
             Before = state.Result,
         };
@@ -123,16 +136,18 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     public async Task<BenchState?> Step(int id, int seen, bool back)
     {
         if (await Load(id) is not { } state) return null;
-        if (back && state.Faults.Count > 0) await store.DropDraft(id, preferences.Editor);
+        if (back && state.Faults.Count > 0) await store.DropDraft(id, preferences.Editor, state.Stored.Revision);
         else if (back) await store.Undo(id, seen);
         else await store.Redo(id, seen);
         return (await Load(id))! with { Before = state.Result };
     }
 
-    /// <summary>Throws unfinished typing away.</summary>
-    public async Task<BenchState?> DropTyping(int id)
+    /// <summary>Throws unfinished typing away: that of the revision that stands, or that of older ones.</summary>
+    public async Task<BenchState?> DropTyping(int id, bool older = false)
     {
-        await store.DropDraft(id, preferences.Editor);
+        if (await store.Load(id) is not { } stored) return null;
+        if (older) await store.DropDrafts(id, preferences.Editor, stored.Revision);
+        else await store.DropDraft(id, preferences.Editor, stored.Revision);
         return await Load(id);
     }
 
@@ -167,14 +182,42 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
         foreach (var row in await store.Own("materials")) if (materials.Contains(row.Name)) JointEdit.Embed(document, row.Kind, Parse(row.Document));
     }
 
-    private static List<string> Differences(JsonObject stored, JsonObject typed)
+    /// <summary>The document that this browser was looking at: a revision, with what it had typed against it.</summary>
+    /// <exception cref="UnknownRevisionException">There is no such revision.</exception>
+    private async Task<JsonObject> SeenThen(int id, int seen)
     {
-        var paths = Fields.All.Select(f => f.Path).Where(p => !p.Contains("[]"))
+        var then = await store.Revision(id, seen) ?? throw new UnknownRevisionException(id, seen);
+        var draft = (await store.Drafts(id, preferences.Editor)).FirstOrDefault(d => d.BaseRevision == seen);
+        return Parse(draft?.Document ?? then.Document);
+    }
+
+    /// <summary>True where a change is in the joint as it stands: it was sent again because its answer had been lost.</summary>
+    private static bool Already(JsonObject document, Action<JsonObject> edit)
+    {
+        var trial = (JsonObject)document.DeepClone();
+        try
+        {
+            edit(trial);
+        }
+        catch (ArgumentException)
+        {
+            return false;
+        }
+        return JsonNode.DeepEquals(trial, document);
+    }
+
+    /// <summary>What was typed over <paramref name="then"/> and is not in the joint as it stands now.</summary>
+    private static IEnumerable<Typed> TypedSince(JsonObject then, JsonObject typed, JsonObject now) =>
+        from path in PathsOf(typed)
+        let text = JointEdit.Get(typed, path)
+        where text != JointEdit.Get(then, path) && text != JointEdit.Get(now, path)
+        select new Typed(path, text ?? "", JointEdit.CanHold(now, path));
+
+    private static IEnumerable<string> PathsOf(JsonObject document) =>
+        Fields.All.Select(f => f.Path).Where(p => !p.Contains("[]", StringComparison.Ordinal))
             .Concat(from list in JointEdit.Lists
-                    from i in Enumerable.Range(0, Math.Max(JointEdit.CountOf(typed, list), JointEdit.CountOf(stored, list)))
+                    from i in Enumerable.Range(0, JointEdit.CountOf(document, list))
                     from f in Fields.All
                     where f.Path.StartsWith(list + "[]", StringComparison.Ordinal)
-                    select f.Path.Replace("[]", $"[{i}]"));
-        return [.. paths.Where(p => JointEdit.Get(stored, p) != JointEdit.Get(typed, p)).Select(p => $"{p}: {JointEdit.Get(typed, p)}")];
-    }
+                    select f.Path.Replace("[]", $"[{i}]", StringComparison.Ordinal));
 }

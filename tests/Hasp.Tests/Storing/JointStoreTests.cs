@@ -20,6 +20,7 @@ public sealed class JointStoreTests : IAsyncLifetime
 
     public ValueTask DisposeAsync()
     {
+        _store.Dispose();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         foreach (var end in new[] { "", "-wal", "-shm" }) File.Delete(_file + end);
         return ValueTask.CompletedTask;
@@ -67,15 +68,32 @@ public sealed class JointStoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Twenty_writers_at_once_are_all_served()
+    {
+        var ids = new List<int>();
+        for (var i = 0; i < 20; i++) ids.Add(await _store.Create(_project, "one", "first"));
+        await Task.WhenAll(ids.Select(id => Task.Run(async () =>
+        {
+            for (var n = 1; n <= 10; n++) await _store.Save(id, n, $"{n}", "", "me");
+        })));
+        foreach (var id in ids) Assert.Equal(11, (await _store.Load(id))!.Revision);
+    }
+
+    [Fact]
     public async Task Unfinished_typing_is_each_browsers_own_and_goes_when_it_is_saved()
     {
         var id = await _store.Create(_project, "one", "first");
         await _store.KeepDraft(id, "me", 1, "half");
         await _store.KeepDraft(id, "you", 1, "quarter");
-        Assert.Equal("half", (await _store.Draft(id, "me"))!.Document);
+        Assert.Equal("half", Assert.Single(await _store.Drafts(id, "me")).Document);
         await _store.Save(id, 1, "two", "second", "me");
-        Assert.Null(await _store.Draft(id, "me"));
-        Assert.Equal("quarter", (await _store.Draft(id, "you"))!.Document);
+        Assert.Empty(await _store.Drafts(id, "me"));
+        Assert.Equal("quarter", Assert.Single(await _store.Drafts(id, "you")).Document);
+        // What was typed against an older revision outlives saves of a newer one.
+        await _store.KeepDraft(id, "me", 1, "late");
+        await _store.KeepDraft(id, "me", 2, "now");
+        await _store.Save(id, 2, "three", "third", "me");
+        Assert.Equal("late", Assert.Single(await _store.Drafts(id, "me")).Document);
     }
 
     [Fact]

@@ -29,6 +29,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
 
     protected override string Panel => "_Pattern";
 
+    public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Case", Shown)];
+
     /// <summary>What is shown of the loads; null without a pattern.</summary>
     public PlanView? View { get; private set; }
 

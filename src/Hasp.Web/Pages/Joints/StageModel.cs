@@ -1,7 +1,9 @@
+using System.Globalization;
 using Hasp.Core.Joints;
 using Hasp.Files;
 using Hasp.Web.Services;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages.Joints;
@@ -12,8 +14,8 @@ namespace Hasp.Web.Pages.Joints;
 /// </summary>
 public abstract class StageModel(Workbench bench, Preferences preferences) : PageModel
 {
-    // Controls take 200 characters; more did not come from one.
-    private const int MaxTyped = 1000;
+    // More than any control takes: it did not come from one.
+    private const int MaxTyped = 40_000;
 
     /// <summary>What is shown.</summary>
     public BenchState State { get; private set; } = null!;
@@ -24,6 +26,9 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
 
     /// <summary>Where this stage's changes are sent.</summary>
     public string Address => Request.Path;
+
+    /// <summary>What each request of the panel carries along: the revision looked at, and what the stage shows of it.</summary>
+    public virtual IEnumerable<(string Name, string Value)> Carried => [("Seen", State.Stored.Revision.ToString(System.Globalization.CultureInfo.InvariantCulture))];
 
     /// <summary>The stage's panel.</summary>
     protected abstract string Panel { get; }
@@ -44,14 +49,53 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (Fields.At(path ?? "") is null) return Task.FromResult<IActionResult>(BadRequest());
         var text = value ?? "";
         if (text.Length > MaxTyped) return Task.FromResult<IActionResult>(BadRequest());
-        return Changed(bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {text}", new Conflict(path!, text, null)));
+        return Changed(bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {Short(text)}", new Conflict(path!, text, null)));
+    }
+
+    /// <summary>Every field of the page at once: how a browser without scripts saves.</summary>
+    public Task<IActionResult> OnPostSetAll(int id) => OnGet(id);
+
+    /// <summary>A browser without scripts sends all fields with whatever button was pressed: what was typed is kept first.</summary>
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        if (HttpMethods.IsPost(Request.Method) && !Request.Headers.ContainsKey("HX-Request") && Request.HasFormContentType
+            && int.TryParse(RouteData.Values["id"] as string, CultureInfo.InvariantCulture, out var id))
+        {
+            await KeepTyped(id);
+        }
+        await next();
+    }
+
+    /// <summary>Only what differs from what was shown is a change.</summary>
+    private async Task KeepTyped(int id)
+    {
+        if (await bench.Load(id) is not { } state) return;
+        var typed = Request.Form
+            .Where(f => Fields.At(f.Key) is not null && f.Value.ToString() is { Length: <= MaxTyped } text && Plain(text) != Plain(FieldText.Show(state.Document, f.Key, preferences.Units)))
+            .Select(f => (Path: f.Key, Text: f.Value.ToString())).ToList();
+        if (typed.Count == 0) return;
+        var kept = await bench.Change(id, Seen, d => { foreach (var (path, text) in typed) JointEdit.Set(d, path, text, preferences.Units); },
+            string.Join("; ", typed.Select(t => $"{t.Path}: {Short(t.Text)}")), new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null));
+        Seen = kept?.Stored.Revision ?? Seen;
+
+        static string Plain(string text) => text.ReplaceLineEndings("\n").Trim();
+    }
+
+    /// <summary>Older unfinished typing put into the joint as it stands, as far as it has those fields.</summary>
+    public async Task<IActionResult> OnPostTakeTyping(int id)
+    {
+        if (await bench.Load(id) is not { } state) return NotFound();
+        var typed = state.StaleTyping.Where(t => t.Fits).ToList();
+        await bench.DropTyping(id, older: true);
+        return await Changed(bench.Change(id, state.Stored.Revision, d => { foreach (var t in typed) JointEdit.Set(d, t.Path, t.Text, preferences.Units); },
+            "older typing put in", new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null)));
     }
 
     public Task<IActionResult> OnPostUndo(int id) => Changed(bench.Step(id, Seen, back: true));
 
     public Task<IActionResult> OnPostRedo(int id) => Changed(bench.Step(id, Seen, back: false));
 
-    public Task<IActionResult> OnPostDropTyping(int id) => Changed(bench.DropTyping(id));
+    public Task<IActionResult> OnPostDropTyping(int id, bool older) => Changed(bench.DropTyping(id, older));
 
     /// <summary>Shows the panel after a change.</summary>
     protected async Task<IActionResult> Changed(Task<BenchState?> change)
@@ -60,12 +104,18 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         {
             return await Load(change) ?? Fragment();
         }
+        catch (UnknownRevisionException)
+        {
+            return BadRequest();
+        }
         catch (ArgumentException)
         {
             // A part that is no longer there: another window removed it. Show what stands.
             return await OnGetPanel(int.Parse((string)RouteData.Values["id"]!));
         }
     }
+
+    private static string Short(string text) => text.Length > 120 ? text[..120] + "…" : text;
 
     /// <summary>What else a stage needs once the joint is there.</summary>
     protected virtual Task Prepare() => Task.CompletedTask;
@@ -78,8 +128,10 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         return null;
     }
 
-    private PartialViewResult Fragment()
+    /// <summary>The panel alone for a page that morphs it in, the whole page for a browser without scripts.</summary>
+    private IActionResult Fragment()
     {
+        if (!Request.Headers.ContainsKey("HX-Request")) return Page();
         ViewData["Fragment"] = true;
         return Partial(Panel, this);
     }

@@ -16,7 +16,8 @@
   const unit = () => (document.querySelector("[data-units][aria-pressed=true]")?.value === "us" ? ["in", 25.4] : ["mm", 1]);
   const show = (mm) => { const [u, s] = unit(); return Math.round(mm / s * 1000) / 1000 + " " + u; };
 
-  const post = (handler, values) => htmx.ajax("POST", plan().dataset.address + "?handler=" + handler, { source: "#plan", target: "#stage", swap: "morph:outerHTML", values });
+  const post = (handler, values) => Edits.enqueue(() =>
+    htmx.ajax("POST", plan().dataset.address + "?handler=" + handler, { source: "#plan", target: "#stage", swap: "morph:outerHTML", values }));
 
   const mark = () => {
     if (!plan()) return;
@@ -146,8 +147,8 @@
     const value = wanted;
     wanted = null;
     busy = true;
-    htmx.ajax("GET", plan().dataset.address + "?handler=Panel&Case=" + encodeURIComponent(value), { source: "#scrub", target: "#stage", swap: "morph:outerHTML" })
-      .finally(() => { busy = false; scrub(); });
+    Edits.enqueue(() => htmx.ajax("GET", plan().dataset.address + "?handler=Panel&Case=" + encodeURIComponent(value), { source: "#scrub", target: "#stage", swap: "morph:outerHTML" })
+      .finally(() => { busy = false; scrub(); }));
   };
   document.addEventListener("input", (e) => { if (e.target.id === "scrub") { wanted = e.target.dataset.scrub + e.target.value; scrub(); } });
 

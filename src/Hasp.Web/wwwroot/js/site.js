@@ -9,24 +9,14 @@
 
   const typing = (t) => t instanceof HTMLElement && (t.matches("input, select, textarea") || t.isContentEditable);
   const click = (selector) => { const e = document.querySelector(selector); if (e && !e.disabled) e.click(); return !!e; };
-  // What each field last sent; kept here, because a morph tidies away attributes it does not know.
-  const sent = new WeakMap();
   const help = document.getElementById("help");
 
   document.addEventListener("keydown", (e) => {
-    if (e.key === "Enter" && e.target.matches && e.target.matches("#stage input[data-path]")) {
-      e.target.dispatchEvent(new Event("change", { bubbles: true }));
-      e.preventDefault();
-      return;
-    }
-    if (e.key === "Escape" && e.target.matches && e.target.matches("#stage input[data-path]")) {
-      // Takes back what was typed and leaves the field, so that single keys work again.
-      e.target.value = e.target.dataset.shown;
-      e.target.blur();
-      return;
-    }
     if (typing(e.target) || help.open || e.altKey) return;
-    if ((e.ctrlKey || e.metaKey) && e.key === "z") { if (click("#undo")) e.preventDefault(); return; }
+    if ((e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) {
+      if (click(e.key.toLowerCase() === "y" || e.shiftKey ? "#redo" : "#undo")) e.preventDefault();
+      return;
+    }
     if (e.ctrlKey || e.metaKey) return;
     switch (e.key) {
       case "?": help.showModal(); break;
@@ -58,25 +48,35 @@
     }
   });
 
-  // Enter sends a change; leaving the field must not send it twice.
-  document.addEventListener("htmx:configRequest", (e) => {
-    const f = e.detail.elt;
-    if (f.matches("input[data-path]")) {
-      if (f.value === f.dataset.shown || f.value === sent.get(f)) { e.preventDefault(); return; }
-      sent.set(f, f.value);
-    }
-  });
+  // What was opened stays open, and columns stay where they were scrolled to, over an undo, a reload, another stage and back.
+  const place = "hasp:" + location.pathname;
+  const memory = () => { try { return JSON.parse(sessionStorage.getItem(place)) || {}; } catch { return {}; } };
+  const remember = (change) => { try { sessionStorage.setItem(place, JSON.stringify({ ...memory(), ...change })); } catch { /* a browser that keeps nothing */ } };
+  document.addEventListener("toggle", (e) => {
+    if (e.target.id && e.target.matches("#stage details")) remember({ open: { ...memory().open, [e.target.id]: e.target.open } });
+  }, true);
+  document.addEventListener("scroll", (e) => {
+    const s = e.target.closest?.("#stage .columns > section");
+    if (s && s === e.target) remember({ scroll: { ...memory().scroll, [[...s.parentElement.children].indexOf(s)]: s.scrollTop } });
+  }, true);
+  const restore = () => {
+    const was = memory();
+    for (const [id, open] of Object.entries(was.open || {})) { const d = document.getElementById(id); if (d && open) d.open = true; }
+    document.querySelectorAll("#stage .columns > section").forEach((s, i) => { if (was.scroll?.[i]) s.scrollTop = was.scroll[i]; });
+  };
+  restore();
+  // The address says which working is open, so that a reload finds it open.
+  const address = () => {
+    const open = document.querySelector("#stage-state [name=Open]");
+    if (!open) return;
+    const url = new URL(location.href);
+    if (open.value) url.searchParams.set("Open", open.value); else url.searchParams.delete("Open");
+    if (url.href !== location.href) history.replaceState(history.state, "", url);
+  };
+  document.addEventListener("htmx:afterSettle", address);
 
-  // The field that was just sent shows what the server made of it, unless the user has typed on.
-  document.addEventListener("htmx:afterSettle", () => {
-    const f = document.activeElement;
-    if (f && f.matches("input[data-path]") && sent.get(f) === f.value) f.value = f.dataset.shown;
-    if (f) sent.delete(f);
-  });
-
-  document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent = "Not saved: the server refused the request."; document.body.classList.add("offline"); });
-  document.addEventListener("htmx:sendError", () => { document.getElementById("announce").textContent = "Not saved: the server does not answer."; document.body.classList.add("offline"); });
-  document.addEventListener("htmx:afterRequest", (e) => { if (e.detail.successful) document.body.classList.remove("offline"); });
+  document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent = "Not done: the server refused the request."; });
+  document.addEventListener("htmx:sendError", () => { document.getElementById("announce").textContent = "Not done: the server does not answer."; });
 
   if (location.search.includes("quick=1")) { const q = document.getElementById("quick"); if (q) q.focus(); }
 })();

@@ -1,0 +1,189 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Hasp.Store;
+
+/// <summary>A data folder that cannot be used, in one sentence with its cure.</summary>
+public sealed class UnusableFolderException(string sentence, Exception? inner = null) : Exception(sentence, inner);
+
+/// <summary>
+/// The folder that everything is kept in. Opening it makes, checks or upgrades the database before anything is served; each of the three
+/// may be killed at any moment and begins again. One program at a time holds it.
+/// </summary>
+public sealed class DataFolder : IDisposable
+{
+    private const string Making = ".making";
+    private readonly FileStream _lock;
+
+    private DataFolder(string path, FileStream held) => (Path, _lock) = (path, held);
+
+    /// <summary>The folder, absolute.</summary>
+    public string Path { get; }
+
+    /// <summary>The database file.</summary>
+    public string Database => System.IO.Path.Combine(Path, "hasp.db");
+
+    /// <summary>Opens a folder, making it where it is not there. What cannot be used ends in a sentence and a cure.</summary>
+    /// <exception cref="UnusableFolderException">It cannot be used: read-only, full, damaged, in use, or written by a newer version.</exception>
+    public static DataFolder Open(string path)
+    {
+        path = System.IO.Path.GetFullPath(path);
+        FileStream? held = null;
+        try
+        {
+            MakePrivate(path);
+            held = Hold(path);
+            var folder = new DataFolder(path, held);
+            folder.MakeReady();
+            return folder;
+        }
+        catch (Exception e) when (Sentence(path, e) is { } sentence)
+        {
+            held?.Dispose();
+            throw new UnusableFolderException(sentence, e);
+        }
+    }
+
+    /// <summary>Lets another program have the folder.</summary>
+    public void Dispose() => _lock.Dispose();
+
+    /// <summary>What people type about their structures is theirs: nobody else on the machine reads the folder.</summary>
+    private static void MakePrivate(string path)
+    {
+        if (!OperatingSystem.IsWindows() && !Directory.Exists(path))
+        {
+            Directory.CreateDirectory(path, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+            return;
+        }
+        Directory.CreateDirectory(path);
+    }
+
+    /// <summary>A lock of the operating system, which goes with the process however it ends.</summary>
+    private static FileStream Hold(string path)
+    {
+        var file = System.IO.Path.Combine(path, "hasp.lock");
+        try
+        {
+            return new FileStream(file, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        }
+        catch (IOException e) when (e is not DirectoryNotFoundException && File.Exists(file) && e.HResult is not (DiskFull or ReadOnlyFile))
+        {
+            throw new UnusableFolderException($"The data folder {path} is in use by another Hasp. Stop that one, or name another folder with --data.", e);
+        }
+    }
+
+    /// <summary>
+    /// A new database, and an upgraded one, is made beside the old under another name and moved into its place whole: what is found there
+    /// is always of one version, whenever the making was killed.
+    /// </summary>
+    private void MakeReady()
+    {
+        var made = Database + Making;
+        foreach (var end in new[] { "", "-wal", "-shm", "-journal" }) File.Delete(made + end);
+        if (File.Exists(Database))
+        {
+            if (IsOfThisVersion())
+            {
+                Keep();
+                return;
+            }
+            CopyTo(made);
+        }
+        using (var db = new HaspDb(OptionsFor(made)))
+        {
+            // A lock that was left by a killed upgrade was copied with the rest; nobody else has this file.
+            db.Database.ExecuteSqlRaw("DROP TABLE IF EXISTS \"__EFMigrationsLock\"");
+            db.Database.Migrate();
+        }
+        SqliteConnection.ClearAllPools();
+        File.Move(made, Database, overwrite: true);
+        Keep();
+    }
+
+    /// <summary>True where nothing is to be upgraded. Looks without writing, so that a newer version's database stays as it is.</summary>
+    private bool IsOfThisVersion()
+    {
+        using var db = new HaspDb(OptionsFor(Database, "ReadOnly"));
+        var known = db.Database.GetMigrations().ToList();
+        var applied = AppliedOf(db);
+        if (applied.Except(known).Any())
+        {
+            throw new UnusableFolderException($"The data folder {Path} was written by a newer version of Hasp. Start that version, or name another folder with --data; nothing was changed.");
+        }
+        return applied.Count == known.Count;
+    }
+
+    private static List<string> AppliedOf(HaspDb db)
+    {
+        var connection = db.Database.GetDbConnection();
+        db.Database.OpenConnection();
+        using var check = connection.CreateCommand();
+        check.CommandText = "PRAGMA quick_check(1)";
+        if (check.ExecuteScalar() as string != "ok") throw new InvalidDataException();
+        using var tables = connection.CreateCommand();
+        tables.CommandText = "SELECT count(*) FROM sqlite_master WHERE name = '__EFMigrationsHistory'";
+        if ((long)tables.ExecuteScalar()! == 0) return [];
+        using var history = connection.CreateCommand();
+        history.CommandText = "SELECT \"MigrationId\" FROM \"__EFMigrationsHistory\"";
+        var applied = new List<string>();
+        using var reader = history.ExecuteReader();
+        while (reader.Read()) applied.Add(reader.GetString(0));
+        return applied;
+    }
+
+    /// <summary>The whole database, what is still in its log included, into another file; the log is emptied, so that none is left beside the upgraded file.</summary>
+    private void CopyTo(string target)
+    {
+        using (var source = new SqliteConnection($"Data Source={Database};Pooling=False"))
+        using (var copy = new SqliteConnection($"Data Source={target};Pooling=False"))
+        {
+            source.Open();
+            Run(source, "PRAGMA journal_mode=DELETE");
+            copy.Open();
+            source.BackupDatabase(copy);
+        }
+        // As it was before the upgrade, for whoever wants it back.
+        File.Copy(Database, Database + ".before-upgrade", overwrite: true);
+    }
+
+    /// <summary>A write-ahead log, so that readers and the writer do not wait for each other; it is a property of the file.</summary>
+    private void Keep()
+    {
+        using var connection = new SqliteConnection($"Data Source={Database};Pooling=False");
+        connection.Open();
+        Run(connection, "PRAGMA journal_mode=WAL");
+        // Shows here, and not at the first save, that the file can be written.
+        Run(connection, "BEGIN IMMEDIATE; ROLLBACK");
+    }
+
+    private static void Run(SqliteConnection connection, string sql)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+
+    private static DbContextOptions<HaspDb> OptionsFor(string file, string mode = "ReadWriteCreate")
+    {
+        var builder = new DbContextOptionsBuilder<HaspDb>();
+        builder.UseSqlite($"Data Source={file};Mode={mode};Pooling=False;Default Timeout=30");
+        return builder.Options;
+    }
+
+    // errno ENOSPC and EROFS as .NET reports them.
+    private const int DiskFull = 28, ReadOnlyFile = 30;
+
+    private static string? Sentence(string path, Exception e) => e switch
+    {
+        UnusableFolderException => e.Message,
+        SqliteException { SqliteErrorCode: 5 or 6 } => $"The database in {path} is locked by another program. Close that program, or name another folder with --data.",
+        SqliteException { SqliteErrorCode: 8 } => $"The database in {path} cannot be written. Give this user the right to write it, or name another folder with --data.",
+        SqliteException { SqliteErrorCode: 11 or 26 } or InvalidDataException => $"The database in {path} is damaged. Put a backup in its place (hasp.db), or name another folder with --data; nothing was changed.",
+        SqliteException { SqliteErrorCode: 13 } => $"The disk that holds {path} is full. Make room, or name another folder with --data.",
+        SqliteException { SqliteErrorCode: 14 or 10 } => $"The database in {path} cannot be opened. See that hasp.db is a file that this user may read and write, or name another folder with --data.",
+        IOException { HResult: DiskFull } => $"The disk that holds {path} is full. Make room, or name another folder with --data.",
+        UnauthorizedAccessException => $"The data folder {path} cannot be written. Give this user the right to write it, or name another folder with --data.",
+        IOException => $"The data folder {path} cannot be used ({e.Message.TrimEnd('.')}). Name another folder with --data.",
+        _ => null,
+    };
+}
