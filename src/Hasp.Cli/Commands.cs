@@ -116,7 +116,7 @@ public static class Commands
         output.WriteLine($"{"check",-28}{"factor",8}{"required",10}{"reserve",9}  case, place");
         foreach (var c in result.Checks)
         {
-            var where = c.Case < 0 ? c.Note : result.Joint.Cases[c.Case].Name + (c.Bolt > 0 ? $", bolt {c.Bolt}" : "") + (c.Place.Length > 0 ? ", " + c.Place : "") + (c.Note.Length > 0 ? "; " + c.Note : "");
+            var where = c.Factor is null ? c.Note : c.Case < 0 ? "whatever the load" : result.Joint.Cases[c.Case].Name + (c.Bolt > 0 ? $", bolt {c.Bolt}" : "") + (c.Place.Length > 0 ? ", " + c.Place : "") + (c.Note.Length > 0 ? "; " + c.Note : "");
             output.WriteLine($"{c.Check.Name,-28}{QuantityText.Factor(c.Factor),8}{c.Required,10:0.00}{QuantityText.Factor(c.Reserve),9}  {(c.Holds ? "" : "FALLS SHORT  ")}{where}");
         }
         output.WriteLine();

@@ -34,11 +34,12 @@ public sealed record BoltVerdict(int Number, double Tension, int TensionCase, do
         var (reserve, check, worst) = (double.PositiveInfinity, -1, -1);
         Span<int> room = stackalloc int[Check.All.Count];
         var judged = Evaluation.JudgedChecks(mechanics, room);
-        // What another case surpasses in tension and in shear cannot govern, unless it swings.
-        var steady = Sharing.Surpassing(loads.Where(l => l.Load.Other is null), l => l.Load.Tension.Value, l => l.Load.Shear.Value);
-        foreach (var (c, load) in steady.Concat(loads.Where(l => l.Load.Other is not null)))
+        // What another case surpasses in tension and in shear cannot govern a check that worsens with both alone.
+        var front = Sharing.Surpassing(loads, l => l.Load.Tension.Value, l => l.Load.Shear.Value).Select(l => l.Case).ToHashSet();
+        var byCase = judged.ToArray().Where(i => Check.All[i].Info.Worsens == Worsens.WithTheCase).ToArray();
+        foreach (var (c, load) in loads)
         {
-            var (least, _, by) = Evaluation.Tightest(mechanics, load, judged);
+            var (least, _, by) = Evaluation.Tightest(mechanics, load, front.Contains(c) ? judged : byCase);
             if (least < reserve) (reserve, check, worst) = (least, by, c);
         }
         return new(

@@ -41,7 +41,7 @@ public sealed record CallOut(string Order, string Finish, string Torque, string 
         };
         var head = bolts.IsStud ? "studs with nuts" : $"{bolts.Head.Kind} head";
         var governs = result.Governing is { Factor: { } factor } g
-            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")} in {joint.Cases[g.Case].Name}, {QuantityText.Factor(factor)} against {g.Required:0.00}."
+            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {QuantityText.Factor(factor)} against {g.Required:0.00}."
             : "Nothing loads it.";
         return new CallOut(
             $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",

@@ -1,3 +1,5 @@
+using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
@@ -19,14 +21,10 @@ internal static class Cautions
 
         var how = joint.Tightening;
         var grade = joint.Bolts.Grade;
-        var lubrication = how.NutFactor.Lubrication;
         Say(m.Preload.Value > grade.Tensile * m.Thread.StressArea.Value, "tighteningBreaks",
             "The preload aimed at is above what breaks the bolt. Check the torque's unit: ft·lb and in·lb differ twelvefold, N·m and N·mm a thousandfold.");
-        Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value, "tighteningAboveProof",
+        Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value && !how.Pretensioned, "tighteningAboveProof",
             "The preload aimed at is above the proof load: the bolt is stretched for good by the tightening alone.");
-        var tightening = YieldCheck.UtilisationWhileTightening(m).Value;
-        Say(tightening > 0.9 && m.Preload.Value <= m.ProofLoad.Value, "tighteningNearYield",
-            $"While it is tightened to the preload aimed at, tension and torsion together reach {tightening * 100:0} % of yield; 90 % is usual at most. Less friction in the thread or less preload helps.");
         Say(!joint.Tapped && m.Stack.Protrusion < joint.Bolts.Thread.Pitch - 1e-9, "threadShowing",
             "Less than one thread shows beyond the nut: its last threads may not carry.");
         Say(!joint.Tapped && m.Stack.Protrusion > Math.Max(joint.Bolts.Thread.Diameter, 6 * joint.Bolts.Thread.Pitch), "longBolt",
@@ -42,7 +40,7 @@ internal static class Cautions
             "The torque is about a thousand times, or a thousandth of, what is usual for this bolt: N·m and N·mm may be mixed up.");
         Say(!how.NutFactorGiven && how.Friction is null, "torqueUntested",
             $"Torque from a table, K {how.NutFactor.K:0.##} ({how.NutFactor.Low:0.##} to {how.NutFactor.High:0.##}), not from a test of this lot. Test before relying on it.");
-        Say(lubrication == "dry" && !how.NutFactorGiven && how.Friction is null, "dryTorque",
+        Say(how.NutFactor.Lubrication == "dry" && !how.NutFactorGiven && how.Friction is null, "dryTorque",
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
             "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.");
@@ -72,12 +70,33 @@ internal static class Cautions
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
         Say(m.Stack.Planes.Length == 0 && joint.Sharing.AnyShear, "noShearPlane",
             "There is shear, but all parts pull the same way, so nothing resists it here: set which way each part pulls.");
-        Say(grade.HighHardness && lubrication is "zinc" or "cadmium", "embrittlement",
-            "High-hardness bolts and electroplating: danger of hydrogen embrittlement, which breaks bolts hours after tightening.");
-        Say(grade.Grade is "10.9" or "A490" && lubrication == "galvanised", "galvanisedHigh",
-            "Galvanised bolts of this grade need a process proven against hydrogen embrittlement; A490 must not be hot-dip galvanised.");
-        Say(lubrication is "lubricated" or "moly" or "wax" && joint.Sharing.AnyShear, "lubricantOnFaces",
-            "Keep the lubricant off the faces that resist slip.");
+        var finish = how.NutFactor;
+        Say(grade.Embrittles && finish.Plating != Plating.None, "embrittlement",
+            "High-strength bolts, and a coating that brings hydrogen in: danger of hydrogen embrittlement, which breaks bolts hours after tightening.");
+        Say(!grade.Embrittles && grade.Tensile >= 1000 && finish.Plating == Plating.HotDip, "galvanisedHigh",
+            "Galvanised bolts of this grade are used only as assemblies that their standard allows, by a process proven against hydrogen embrittlement; A490 must not be hot-dip galvanised.");
+        Say(finish.Lubricant && joint.Sharing.AnyShear, "lubricantOnFaces", "Keep the lubricant off the faces that resist slip.");
+        Say(grade.Stainless, "galling", "Stainless threads gall and seize: lubricate them and turn slowly.");
+        Say(!grade.Stainless && joint.Layers.Any(l => l.Material.Kind is "stainless steel" or "aluminium"), "steelInNobler",
+            "Steel bolts in stainless or aluminium parts rust first where it is wet.");
+        Say(!grade.Stainless && grade.Tensile < 600 && (joint.Sharing.AnyShear || joint.Sharing.MostTension.Case >= 0), "weakForPreload",
+            "Bolts of this grade are not made for controlled preload: what clamps and what resists slip is not to be relied on.");
+        Say(joint.Condition == BoltCondition.UnknownGrade, "unknownGrade",
+            "Nobody knows these bolts' grade for sure: the strengths are of the grade stated. Find the head marking, or use new bolts.");
+        Say(joint.Condition == BoltCondition.Reused, "reused",
+            "Reused bolts: threads and finish are worn, so that the same torque clamps less. Never reuse bolts tightened past yield, galvanised or A490 ones.");
+        Say(joint.Cases.Any(c => c.Pressure > 0 && c.Tension <= 0), "pressureNoEndLoad",
+            "A case contains pressure, and no load pulls the parts apart in it: the end load of the pressure, p·π/4·D², belongs into its tension.");
+        var (coldest, hottest) = (Math.Min(joint.Temperatures.Bolts, joint.Temperatures.Assembly), Math.Max(joint.Temperatures.Bolts, joint.Temperatures.Parts));
+        Say(coldest < grade.Service.Least || hottest > grade.Service.Most, "gradeTemperature",
+            $"{grade.Grade} is listed for {grade.Service.Least:0} to {grade.Service.Most:0} °C: its strengths do not hold beyond.");
+        Say(hottest > finish.ServiceMost, "finishTemperature", $"The finish ({finish.Label}) serves to {finish.ServiceMost:0} °C.");
+        Say(joint.Cases.Any(c => c.Other is { } o && (c.Shear != (o < 0 ? 0 : joint.Cases[o].Shear))) && how.PrevailingTorque <= 0, "selfLoosening",
+            "The shear alternates and nothing locks the thread: bolts work loose sideways. Keep it from slipping, or lock it.");
+        Say(!joint.Alternates && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged", "Fatigue is not judged: no load case alternates with another.");
+        var lowered = Check.All.Where(c => joint.Judging.RequiredByIndex[c.Index] < c.Required).Select(c => c.Name.ToLowerInvariant()).ToList();
+        Say(lowered.Count > 0, "requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
+        Say(joint.FaceFriction > 0.5, "frictionHigh", "A slip coefficient above 0.5 needs a surface class or a test to stand on.");
         Say(joint.Layers.Select(l => l.Material.Kind.Contains("aluminium", StringComparison.Ordinal)).Distinct().Count() > 1 ||
             joint.Layers.Select(l => l.Material.Kind.Contains("stainless", StringComparison.Ordinal)).Distinct().Count() > 1, "dissimilarMetals",
             "Dissimilar metals touch: insulate them where it is wet.");
@@ -93,8 +112,6 @@ internal static class Cautions
             "A moment about both axes is shared about two compression lines: two separate idealisations whose tensions add, not one neutral axis.");
         Say(pulledIn >= 0 && prying is null, "pryingNotStated",
             "Prying is not counted. Where bolts pull through a flange that bends, state it with the pattern: it can add a third and more to the bolt's tension.");
-        Say(prying?.FlangeUse(joint, pull) > 1, "pryingFlange",
-            "The flange gives way before the bolts under the load times its required factor: prying as counted is its upper limit. Use a thicker flange.");
         Say(joint.Pattern is not null && joint.Sharing.AnyShear, "slipByBolt",
             "Slip is judged at the bolt that is worst off; faces that slip share again, which is not relied on.");
         Say(true, "notJudged",

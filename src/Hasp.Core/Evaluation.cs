@@ -21,7 +21,7 @@ public static class Evaluation
     {
         var plain = Mechanics<Plain>.Of(joint);
         var traced = Mechanics<Traced>.Of(joint);
-        var checks = Check.All.Select((_, i) => JudgeAll(i, plain, traced)).ToList();
+        var checks = Check.All.Select(c => JudgeAll(c, plain, traced)).ToList();
         var fatigue = FatigueState.Of(plain);
         return new Result
         {
@@ -70,7 +70,7 @@ public static class Evaluation
     {
         var required = mechanics.Joint.Judging.RequiredByIndex;
         var many = 0;
-        for (var i = 0; i < required.Length; i++) if (required[i] > 0 && MachineBasis.MayApply(i, mechanics)) room[many++] = i;
+        for (var i = 0; i < required.Length; i++) if (required[i] > 0 && Check.All[i].MayApply(mechanics.Joint)) room[many++] = i;
         return room[..many];
     }
 
@@ -80,59 +80,38 @@ public static class Evaluation
         var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1);
         foreach (var i in checks)
         {
-            var found = MachineBasis.Judge(i, mechanics, load);
+            var found = Check.All[i].Judge(mechanics, load);
             var required = mechanics.Joint.Judging.RequiredByIndex[i];
             if (found.Applies && found.Factor.Value / required < tightest.Reserve) tightest = (found.Factor.Value / required, found.Factor.Value, i);
         }
         return tightest;
     }
 
-    private static CheckResult JudgeAll(int index, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
+    private static CheckResult JudgeAll(Check check, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
     {
         var joint = plain.Joint;
-        var check = Check.All[index];
         var byCase = new double?[joint.Cases.Length];
         var (worst, worstCase, worstBolt) = (Judged<Plain>.Nothing, -1, -1);
         for (var c = 0; c < byCase.Length; c++)
         {
             foreach (var pull in joint.Sharing.Cases[c])
             {
-                var judged = MachineBasis.Judge(index, plain, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
+                var judged = check.Judge(plain, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;
                 if (byCase[c] is not { } least || judged.Factor.Value < least) byCase[c] = judged.Factor.Value;
                 if (worstCase < 0 || judged.Factor.Value < worst.Factor.Value) (worst, worstCase, worstBolt) = (judged, c, pull.Bolt);
             }
         }
-        var required = joint.Judging.RequiredByIndex[index];
+        var required = joint.Judging.RequiredByIndex[check.Index];
         if (worstCase < 0)
         {
-            return new CheckResult(check, null, required, -1, 0, "", -1, NothingToCheck(check, plain), byCase, [], Working.None);
+            return new CheckResult(check, null, required, -1, 0, "", -1, check.Nothing(plain), byCase, [], Working.None);
         }
         var load = BoltLoad<Plain>.Of(joint, worstCase, worstBolt);
-        var working = Working.Of(MachineBasis.Judge(index, traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
+        var working = Working.Of(check.Judge(traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
         return new CheckResult(
-            check, worst.Factor.Value, required, worstCase, joint.Pattern?.NumberOf(worstBolt) ?? 0, PlaceOf(check, worst.Place, plain), worst.Place,
-            NoteOf(check, load, plain), byCase, SchoolsOf(index, plain, load), working);
-    }
-
-    private static string NothingToCheck(Check check, in Mechanics<Plain> m) =>
-        check == Check.Load || check == Check.Opening ? "no case pulls the members apart"
-        : check == Check.Leak ? "no pressure to seal, or no sealing area stated"
-        : check == Check.Strip ? "a standard nut of the matching class is full strength"
-        : check == Check.Fatigue ? "no load case alternates with another"
-        : check == Check.TearOut && m.Stack.Planes.Length > 0 ? "no shear, or no edge distance stated"
-        : check == Check.NetSection && m.Stack.Planes.Length > 0 ? "no shear, or no width stated"
-        : m.Stack.Planes.Length == 0 ? "all parts pull the same way"
-        : "no shear in any case";
-
-    private static string PlaceOf(Check check, int place, in Mechanics<Plain> m)
-    {
-        if (check == Check.UnderHead) return place == 0 ? "under the head" : "under the nut";
-        if (check == Check.Strip) return place == 0 ? "the bolt's thread" : $"the thread in {m.Joint.Layers[^1].Name}";
-        if (check == Check.Bearing || check == Check.TearOut || check == Check.NetSection) return m.Joint.Layers[place].Name;
-        if (check != Check.Shear && check != Check.Combined) return "";
-        var plane = m.Stack.Planes[place];
-        return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane" : "shank in the plane";
+            check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad ? 0 : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
+            NoteOf(check, load, plain), byCase, SchoolsOf(check, plain, load), working);
     }
 
     /// <summary>Says it where the faces are apart at the very preload that the check is made with.</summary>
@@ -155,29 +134,12 @@ public static class Evaluation
     }
 
     /// <summary>Both schools where conventions differ, the one in use first.</summary>
-    private static IReadOnlyList<School> SchoolsOf(int index, in Mechanics<Plain> m, in BoltLoad<Plain> load)
+    private static IReadOnlyList<School> SchoolsOf(Check check, in Mechanics<Plain> m, in BoltLoad<Plain> load)
     {
-        var check = Check.All[index];
-        if (check == Check.Fatigue && m.Joint.Fatigue.Slope is null)
-        {
-            return FatigueState.CriteriaOf(m, load);
-        }
-        var how = m.Joint.Judging;
-        (string Used, string Other, Judging Flipped)? choice =
-            check == Check.Bearing ? Pick(how.BearingQuarter, "quarter of the circumference", "projected area", how with { BearingQuarter = !how.BearingQuarter })
-            : check == Check.TearOut ? Pick(how.TearOutFullEdge, "planes from the hole's centre", "planes from the hole's edge", how with { TearOutFullEdge = !how.TearOutFullEdge })
-            : check == Check.Shear ? Pick(how.MaximumShear, "maximum shear, 0.5", "distortion energy, 0.577", how with { MaximumShear = !how.MaximumShear })
-            : null;
-        if (choice is not { } c) return [];
-        var other = m with { Joint = m.Joint with { Judging = c.Flipped } };
-        return
-        [
-            new School(c.Used, MachineBasis.Judge(index, m, load).Factor.Value),
-            new School(c.Other, MachineBasis.Judge(index, other, load).Factor.Value),
-        ];
-
-        static (string, string, Judging) Pick(bool on, string whenOn, string whenOff, Judging flipped) =>
-            on ? (whenOn, whenOff, flipped) : (whenOff, whenOn, flipped);
+        if (check == Check.Fatigue && m.Joint.Fatigue.Slope is null) return FatigueState.CriteriaOf(m, load);
+        if (check.Convention(m.Joint.Judging) is not { } convention) return [];
+        var other = m with { Joint = m.Joint with { Judging = convention.Flipped } };
+        return [new School(convention.Used, check.Judge(m, load).Factor.Value), new School(convention.Other, check.Judge(other, load).Factor.Value)];
     }
 
     private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)
@@ -246,7 +208,7 @@ public static class Evaluation
         new(Terms.MeasuredStretch, Tension.MeasuredStretch(
             m.Preload, m.BoltStiffness, new Plain((m.Joint.Bolts.Head.Kind is "socket" or "countersunk" ? 0.4 : 0.5) * m.Thread.Diameter.Value),
             m.Thread.Diameter, m.Thread.ShankArea, m.Thread.RootArea, new Plain(m.Joint.Bolts.Grade.ElasticModulus)).Value),
-        new(Terms.TighteningUtilisation, YieldCheck.UtilisationWhileTightening(m).Value),
+        new(Terms.TighteningUtilisation, TighteningCheck.UtilisationAtAim(m).Value),
         new(Terms.ThreadFriction, m.ThreadFriction.Value),
         new(Terms.BearingFriction, m.BearingFriction.Value),
         new(Terms.PrevailingTorque, m.Joint.Tightening.PrevailingTorque),
@@ -262,6 +224,7 @@ public static class Evaluation
         new(Terms.ThreadFrictionTorque, Torsion.ThreadFrictionTorque(m.Preload, m.ThreadFriction, m.Thread.PitchDiameter).Value),
         new(Terms.BearingFrictionTorque, Torsion.BearingFrictionTorque(m.Preload, m.BearingFriction, m.MeanBearingDiameter).Value),
         new(Terms.ThermalChange, m.ThermalChange.Value),
+        new(Terms.PreloadTight, m.PreloadTight.Value),
         new(Terms.PreloadMax, m.PreloadMax.Value),
         new(Terms.PreloadMin, m.PreloadMin.Value),
         new(Terms.OpeningLoad, JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value),

@@ -66,6 +66,9 @@ public readonly record struct Mechanics<T>
     /// <summary>ΔFz.</summary>
     public T EmbeddingLoss { get; private init; }
 
+    /// <summary>The tight end of the tightening, before any warming; the nominal preload where the handbook switch is set.</summary>
+    public T PreloadTight { get; private init; }
+
     /// <summary>Fi,max; the nominal one where the handbook switch is set.</summary>
     public T PreloadMax { get; private init; }
 
@@ -75,6 +78,17 @@ public readonly record struct Mechanics<T>
     /// <summary>The whole joint: geometry, stiffness, then preload.</summary>
     public static Mechanics<T> Of(Joint joint) => Stiff(joint).Tightened(joint);
 
+    /// <summary>Thread and sizes without stiffness, for what the wrench alone decides.</summary>
+    internal static Mechanics<T> WithoutStiffness(Joint joint)
+    {
+        var one = T.Const(1);
+        return new Mechanics<T>
+        {
+            Joint = joint, Stack = Stack.Of(joint), Thread = ThreadGeometry<T>.Of(joint.Bolts.Thread),
+            BoltStiffness = one, MemberStiffness = one, StiffnessShare = one, LoadShare = one,
+        };
+    }
+
     /// <summary>What depends on sizes only; the Finder keeps it while grade and number change.</summary>
     public static Mechanics<T> Stiff(Joint joint)
     {
@@ -83,11 +97,11 @@ public readonly record struct Mechanics<T>
         var bolt = Stiffness.BoltStiffness.Of(
             thread.ShankArea, thread.StressArea,
             T.Given(Terms.ShankInGrip, stack.ShankInGrip), T.Given(Terms.ThreadInGrip, stack.ThreadInGrip),
-            T.Given(Terms.BoltModulus, joint.Bolts.Grade.ElasticModulus));
+            T.Given(Terms.BoltModulus, joint.Bolts.Grade.ElasticModulus, source: joint.Bolts.Grade.Cited));
         var members = PressureCone.InSeries(
             stack.Cones,
-            T.Given(Terms.BearingFaceDiameter, joint.Bolts.Head.ConeFace, 1),
-            T.Given(Terms.BearingFaceDiameter, (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace, 2),
+            T.Given(Terms.BearingFaceDiameter, joint.Bolts.Head.ConeFace, 1, joint.Bolts.Head.Source),
+            T.Given(Terms.BearingFaceDiameter, (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace, 2, (joint.Bolts.Nut ?? joint.Bolts.Head).Source),
             T.Given(Terms.ConeBore, joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter),
             T.Given(Terms.ConeHalfAngle, joint.Judging.ConeHalfAngle));
         var share = Stiffness.BoltStiffness.LoadShare(bolt, members);
@@ -105,44 +119,56 @@ public readonly record struct Mechanics<T>
     }
 
     /// <summary>The same joint with exactly this preload (N) in the bolt, no scatter and no loss.</summary>
-    public Mechanics<T> WithPreload(T preload) => this with { Preload = preload, PreloadMax = preload, PreloadMin = preload };
+    public Mechanics<T> WithPreload(T preload) => this with { Preload = preload, PreloadTight = preload, PreloadMax = preload, PreloadMin = preload };
+
+    /// <summary>The same as numbers alone, for what is found by trial.</summary>
+    internal Mechanics<Plain> AsPlain()
+    {
+        if (this is Mechanics<Plain> plain) return plain;
+        return Mechanics<Plain>.Of(Joint) with { Preload = new(Preload.Value), PreloadTight = new(PreloadTight.Value), PreloadMax = new(PreloadMax.Value), PreloadMin = new(PreloadMin.Value) };
+    }
+
+    /// <summary>Torsion in the thread while it is tightened to a preload, MPa; a locking feature twists the bolt as well.</summary>
+    public T TorsionAt(T preload) => Torsion.WhileTightening(
+        preload, Thread.Pitch, ThreadFriction, Thread.PitchDiameter, Thread.RootDiameter, PrevailingOf(Joint));
+
+    private static T? PrevailingOf(Joint joint) =>
+        joint.Tightening.PrevailingTorque > 0 ? T.Given(Terms.PrevailingTorque, joint.Tightening.PrevailingTorque) : null;
 
     /// <summary>The same sizes with the grade and tightening of <paramref name="joint"/>.</summary>
     public Mechanics<T> Tightened(Joint joint)
     {
         var how = joint.Tightening;
         var grade = joint.Bolts.Grade;
-        var proofStrength = T.Given(Terms.ProofStrength, grade.Proof);
-        var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield);
+        var proofStrength = T.Given(Terms.ProofStrength, grade.Proof, source: grade.Cited);
+        var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield, source: grade.Cited);
         var proofLoad = Tension.ProofLoad(proofStrength, Thread.StressArea);
-        var mean = T.Given(Terms.MeanBearingDiameter, (joint.Turned.BearingDiameter + Math.Min(joint.Hole, joint.Turned.BearingDiameter)) / 2);
-        var turning = joint.Turned.Countersunk ? Torsion.ConicalMeanDiameter(mean) : mean;
-        T threadFriction, bearingFriction, nutFactor;
-        T? arm = null;
+        var mean = T.Given(Terms.MeanBearingDiameter, (joint.Turned.BearingDiameter + Math.Min(joint.Hole, joint.Turned.BearingDiameter)) / 2, source: joint.Turned.Source);
+        var turning = joint.Turned.ConeAngle is { } angle ? Torsion.ConicalMeanDiameter(mean, angle) : mean;
+        T threadFriction, bearingFriction, nutFactor, arm;
         if (how.Friction is { } given)
         {
             threadFriction = T.Given(Terms.ThreadFriction, given.Thread);
             bearingFriction = T.Given(Terms.BearingFriction, given.Bearing);
             arm = Torsion.Arm(Thread.Pitch, threadFriction, Thread.PitchDiameter, bearingFriction, turning);
-            nutFactor = Torsion.EquivalentNutFactor(arm.Value, Thread.Diameter);
+            nutFactor = Torsion.EquivalentNutFactor(arm, Thread.Diameter);
         }
         else
         {
-            nutFactor = T.Given(Terms.NutFactor, how.NutFactor.K);
+            nutFactor = T.Given(Terms.NutFactor, how.NutFactor.K, source: how.NutFactor.Source);
             threadFriction = bearingFriction = Torsion.ImpliedFriction(nutFactor, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter, turning);
+            arm = nutFactor * Thread.Diameter;
         }
-        T? prevailing = how.PrevailingTorque > 0 ? T.Given(Terms.PrevailingTorque, how.PrevailingTorque) : null;
-        var preload = how.Aim switch
-        {
-            AimKind.ProofShare => T.Let(Terms.Preload, T.Given(Terms.ProofFraction, how.AimValue) * proofLoad),
-            AimKind.YieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.StressArea),
-            AimKind.RootYieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.RootArea),
-            AimKind.Torque => Tension.FromTorque(T.Given(Terms.Torque, how.AimValue), prevailing, arm ?? nutFactor * Thread.Diameter),
-            _ => T.Given(Terms.Preload, how.AimValue),
-        };
-        var scatter = T.Given(Terms.Scatter, how.Method.Scatter);
+        var prevailing = PrevailingOf(joint);
+        var preload = AimedAt(how, proofLoad, yieldStrength, prevailing, arm);
+        var torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated") : Tension.Torque(arm, preload, prevailing);
+        var scatter = T.Given(Terms.Scatter, how.Method.Scatter, source: $"{how.Method.Label}: {how.Method.Source}");
         var loss = Tension.EmbeddingLoss(T.Given(Terms.Settling, how.Settling), BoltStiffness, MemberStiffness);
         T? thermal = joint.Temperatures.Change ? Warmed(joint) : null;
+        // Friction from a table has a band, and the torque that is set does not know where in it the lot lies.
+        T? atLowFriction = how.FrictionFromTable ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source) * Thread.Diameter, 1) : null;
+        T? atHighFriction = how.FrictionFromTable ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
+        var tight = Tension.Tight(preload, scatter, atLowFriction);
         var nominal = joint.Judging.NominalPreload;
         return this with
         {
@@ -151,17 +177,31 @@ public readonly record struct Mechanics<T>
             YieldStrength = yieldStrength,
             ProofLoad = proofLoad,
             Preload = preload,
-            Torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue) : Tension.Torque(arm ?? nutFactor * Thread.Diameter, preload, prevailing),
+            Torque = torque,
             MeanBearingDiameter = turning,
             ThreadFriction = threadFriction,
             BearingFriction = bearingFriction,
             NutFactor = nutFactor,
             EmbeddingLoss = loss,
             ThermalChange = thermal ?? T.Const(0),
-            PreloadMax = nominal ? preload : Tension.Largest(preload, scatter, thermal),
-            PreloadMin = nominal ? preload : Tension.Smallest(preload, scatter, loss, T.Given(Terms.Relaxation, how.Relaxation), thermal),
+            PreloadTight = nominal ? preload : tight,
+            PreloadMax = nominal ? preload : Tension.Largest(preload, scatter, thermal, atLowFriction),
+            PreloadMin = nominal ? preload
+                : how.Pretensioned ? Tension.LeastByCode(T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource), thermal)
+                : Tension.Smallest(preload, scatter, loss, T.Given(Terms.Relaxation, how.Relaxation), thermal, atHighFriction),
         };
     }
+
+    /// <summary>The preload aimed at; a structural code's least is a floor, and the method aims above it.</summary>
+    private T AimedAt(Tightening how, T proofLoad, T yieldStrength, T? prevailing, T arm) => how.Aim switch
+    {
+        AimKind.ProofShare => T.Let(Terms.Preload, T.Given(Terms.ProofFraction, how.AimValue, source: how.AimChosen) * proofLoad),
+        AimKind.YieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.StressArea),
+        AimKind.RootYieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.RootArea),
+        AimKind.Torque => Tension.FromTorque(T.Given(Terms.Torque, how.AimValue, source: "stated"), prevailing, arm),
+        AimKind.Structural => T.Let(Terms.Preload, T.Given(Terms.AboveMinimum, how.Method.AboveMinimum) * T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource)),
+        _ => T.Given(Terms.Preload, how.AimValue, source: "stated"),
+    };
 
     /// <summary>What the change of temperature adds to the preload, each layer growing by its own expansion over its share of the grip.</summary>
     private T Warmed(Joint joint)
@@ -183,7 +223,8 @@ public readonly record struct Mechanics<T>
 /// <param name="Tension">P; + pulls apart.</param>
 /// <param name="Shear">V, not below zero.</param>
 /// <param name="Other">P of the case it alternates with; null where it is steady.</param>
-public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Tension, T Shear, T? Other)
+/// <param name="BeforePrying">P before prying.</param>
+public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Tension, T Shear, T? Other, T BeforePrying)
     where T : struct, IScalar<T>
 {
     /// <summary>
@@ -198,6 +239,10 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     /// <summary>The upper and lower end of the swing on one bolt, N; only where it swings.</summary>
     public (T Max, T Min) Swing => (T.Let(Terms.LoadMax, T.Max(Tension, Other!.Value)), T.Let(Terms.LoadMin, T.Min(Tension, Other!.Value)));
 
+    /// <summary>The same with the outside load multiplied, the preload not.</summary>
+    public BoltLoad<T> Times(T factor) =>
+        this with { Tension = factor * Tension, Shear = factor * Shear, Other = Other is { } other ? factor * other : null, BeforePrying = factor * BeforePrying };
+
     /// <summary>A case on a bolt of a joint, by the formulas of the load path.</summary>
     /// <param name="joint">The joint.</param>
     /// <param name="loadCase">Index of the case.</param>
@@ -207,14 +252,14 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     {
         var load = joint.Cases[loadCase];
         var (tension, shear) = OnBolt.Of<T>(load, joint.Pattern, joint.Bolts.Count, bolt, index);
-        return Pried(joint, load, bolt, T.Given(Terms.BoltCount, joint.Bolts.Count), tension, shear,
+        return WithPrying(joint, load, bolt, T.Given(Terms.BoltCount, joint.Bolts.Count), tension, shear,
             Sharing.OtherTension<T>(load, joint.Cases, joint.Pattern, joint.Bolts.Count, bolt), index);
     }
 
-    private static BoltLoad<T> Pried(Joint joint, LoadCase load, int bolt, T count, T tension, T shear, T? other, int index) =>
+    private static BoltLoad<T> WithPrying(Joint joint, LoadCase load, int bolt, T count, T tension, T shear, T? other, int index) =>
         joint.Pattern?.Prying is { } prying
-            ? new(load, bolt, count, prying.With(joint, tension, index), shear, other is { } o ? prying.With(joint, o, (load.Other ?? 0) + 1) : null)
-            : new(load, bolt, count, tension, shear, other);
+            ? new(load, bolt, count, prying.With(joint, tension, index), shear, other is { } o ? prying.With(joint, o, (load.Other ?? 0) + 1) : null, tension)
+            : new(load, bolt, count, tension, shear, other, tension);
 
     /// <summary>A load that was shared out before: <see cref="Joint.Sharing"/> keeps the same formulas' numbers.</summary>
     /// <param name="joint">The joint.</param>
@@ -222,5 +267,5 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     /// <param name="pull">The bolt's load.</param>
     /// <param name="count">Number of bolts it was shared among.</param>
     public static BoltLoad<T> Of(Joint joint, int loadCase, in BoltPull pull, int count) =>
-        Pried(joint, joint.Cases[loadCase], pull.Bolt, T.Const(count), T.Const(pull.Tension), T.Const(pull.Shear), pull.Other is { } other ? T.Const(other) : null, 0);
+        WithPrying(joint, joint.Cases[loadCase], pull.Bolt, T.Const(count), T.Const(pull.Tension), T.Const(pull.Shear), pull.Other is { } other ? T.Const(other) : null, 0);
 }

@@ -80,6 +80,17 @@ public static class Terms
     public static readonly Term EquivalentStress = new("equivalentStress", "σ_v", Dimension.Stress, "tension and torsion together in the thread", "distortion energy");
     public static readonly Term YieldFactor = new("yieldFactor", "n_y", Dimension.None, "yield over tension with half the tightening torsion", "distortion energy; half the torsion stays in service");
 
+    public static readonly Term TighteningLimit = new("tighteningLimit", "ν", Dimension.None, "share of yield that tightening may use", "VDI 2230-1, 5.4.3");
+    public static readonly Term TighteningFactor = new("tighteningFactor", "n_t", Dimension.None, "0.9 of yield over tension with the whole torsion while tightening", "distortion energy; VDI 2230-1, 5.4.3");
+    public static readonly Term NutFactorLow = new("nutFactorLow", "K_low", Dimension.None, "low end of the nut factor's band", "lubrication table");
+    public static readonly Term NutFactorHigh = new("nutFactorHigh", "K_high", Dimension.None, "high end of the nut factor's band", "lubrication table");
+    public static readonly Term PreloadAtLowFriction = new("preloadAtLowFriction", "F_i,low", Dimension.Force, "preload that the torque gives at the low end of the friction's band", "T/(K_low·d)");
+    public static readonly Term PreloadAtHighFriction = new("preloadAtHighFriction", "F_i,high", Dimension.Force, "preload that the torque gives at the high end of the friction's band", "T/(K_high·d)");
+    public static readonly Term PreloadTight = new("preloadTight", "F_i,tight", Dimension.Force, "tight end of the tightening, before any warming", "scatter of the method, or the low end of the friction's band");
+    public static readonly Term LeastPretension = new("leastPretension", "F_code", Dimension.Force, "least pretension that a structural code lays down", "EN 1090-2, 8.5.1; AISC 360 Table J3.1");
+    public static readonly Term AboveMinimum = new("aboveMinimum", "c", Dimension.None, "what the method aims at over the least pretension", "EN 1090-2, 8.5.3: 1.10 by torque; RCSC, 7.1: 1.05 otherwise");
+    public static readonly Term ConicalBearingDiameter = new("conicalBearingDiameter", "D_m,k", Dimension.Length, "mean diameter of a countersunk head, over the sine of half its angle", "long torque form on a cone");
+
     // The joint under load, for one bolt.
     public static readonly Term JointTension = new("jointTension", "F_z", Dimension.Force, "tension on the joint, + pulls the members apart", "load case");
     public static readonly Term JointShear = new("jointShear", "F_q", Dimension.Force, "shear on the joint", "load case");
@@ -125,6 +136,23 @@ public static class Terms
     public static readonly Term NetFactor = new("netFactor", "n_net", Dimension.None, "yield of the layer over the stress in its net section", "yield of the part");
     public static readonly Term PartForce = new("partForce", "F_t", Dimension.Force, "shear that all bolts bring into one part", "the drawing: its share of the planes");
 
+    public static readonly Term PackingThickness = new("packingThickness", "t_p", Dimension.Length, "packing between the sheared parts", "the joint");
+    public static readonly Term PackingReduction = new("packingReduction", "β_p", Dimension.None, "what packing over a third of the diameter leaves of the bolt's shear", "EN 1993-1-8, 3.6.1(12)");
+    public static readonly Term ShearFactorPacked = new("shearFactorPacked", "n_v,p", Dimension.None, "shear yield over shear stress, packing counted", "EN 1993-1-8, 3.6.1(12)");
+    public static readonly Term PunchDiameter = new("punchDiameter", "d_m", Dimension.Length, "mean of the widths across points and flats, or mean diameter of the washer", "head, nut or washer table");
+    public static readonly Term PunchTensile = new("punchTensile", "f_u,p", Dimension.Stress, "tensile strength of the part that is punched", "material table");
+    public static readonly Term PullThroughLoad = new("pullThroughLoad", "B_p", Dimension.Force, "tension that punches head or nut through the part", "0.6·π·dm·t·fu, EN 1993-1-8, Table 3.4");
+    public static readonly Term PullThroughFactor = new("pullThroughFactor", "n_p,B", Dimension.None, "tension that punches the part over the outside tension", "EN 1993-1-8, Table 3.4");
+    public static readonly Term WasherDiameter = new("washerDiameter", "D_U", Dimension.Length, "outer diameter of the washer", "washer table");
+    public static readonly Term WasherBore = new("washerBore", "d_U", Dimension.Length, "bore of the washer", "washer table");
+    public static readonly Term WasherThickness = new("washerThickness", "h_U", Dimension.Length, "thickness of the washer", "washer table");
+    public static readonly Term WasherLimit = new("washerLimit", "p_G,U", Dimension.Stress, "limiting pressure of the washer", "washer table, by hardness class");
+    public static readonly Term WasherFactor = new("washerFactor", "n_U", Dimension.None, "limiting pressure of the washer over the pressure on it", "VDI 2230-1, 5.5.4");
+    public static readonly Term FlangeStrength = new("flangeStrength", "T_pl", Dimension.Force, "tension on one bolt at which the flange is plastic at web and bolt line", "AISC Manual Part 9, Mpl·(1 + δ)/b′");
+    public static readonly Term FlangeFactor = new("flangeFactor", "n_fl", Dimension.None, "strength of the flange over the tension before prying", "AISC Manual Part 9");
+    public static readonly Term PryingLimited = new("pryingLengthUsed", "p_e", Dimension.Length, "length of flange that goes with one bolt, at most the pitch and twice b", "AISC Manual Part 9");
+    public static readonly Term LeastPitch = new("leastPitch", "p_min", Dimension.Length, "least distance between two bolts", "the pattern");
+
     // Hanger and pin.
     public static readonly Term HangerShankLoad = new("loadShank", "F_shank", Dimension.Force, "load at which the shank reaches its allowable", "gross section");
     public static readonly Term HangerEyeLoad = new("loadNetSection", "F_net", Dimension.Force, "load at which the section through the eye reaches its allowable", "net section");
@@ -139,6 +167,12 @@ public static class Terms
     public static readonly Term ClampPressure = new("clampPressure", "p_c", Dimension.Stress, "clamp pressure left on the seal", "clamp left over the area pressed");
     public static readonly Term LeakFactor = new("leakFactor", "n_s", Dimension.None, "clamp pressure left over the pressure that the seal needs", "remaining clamp; ASME BPVC VIII-1 App. 2 for the gasket factor");
 
+    public static readonly Term GasketPressure = new("gasketPressure", "p_g", Dimension.Stress, "pressure on the gasket", "preload of all bolts over the area pressed");
+    public static readonly Term SeatingStress = new("seatingStress", "y_G", Dimension.Stress, "stress that seats the gasket", "gasket table; ASME BPVC VIII-1 App. 2, y");
+    public static readonly Term SeatingFactor = new("seatingFactor", "n_y", Dimension.None, "pressure on the gasket at the smallest preload over its seating stress", "gasket table");
+    public static readonly Term GasketLimit = new("gasketLimit", "p_G,g", Dimension.Stress, "pressure that crushes the gasket", "gasket table");
+    public static readonly Term GasketCrushingFactor = new("gasketCrushingFactor", "n_g", Dimension.None, "crushing limit of the gasket over the pressure on it", "gasket table");
+
     // Thread stripping.
     public static readonly Term Engagement = new("engagement", "L_e", Dimension.Length, "thread engagement", "bolt length less what is clamped, as far as the thread goes");
     public static readonly Term TensileStrength = new("tensileStrength", "S_u", Dimension.Stress, "tensile strength of the bolt", "grade table");
@@ -151,6 +185,7 @@ public static class Terms
     public static readonly Term TappedStripLoad = new("tappedStripLoad", "F_S,t", Dimension.Force, "load that strips the tapped thread", "shear strength on the shear area");
     public static readonly Term BoltBreakLoad = new("boltBreakLoad", "F_u", Dimension.Force, "load that breaks the bolt", "tensile strength on the stress area");
     public static readonly Term StripFactor = new("stripFactor", "n_S", Dimension.None, "load that strips the weaker thread over the load that breaks the bolt", "the bolt must break first");
+    public static readonly Term StripLoadFactor = new("stripLoadFactor", "n_S,F", Dimension.None, "load that strips the weaker thread over the force in the bolt", "basic 60° form; ASME B1.1 App. B");
     public static readonly Term RequiredEngagement = new("requiredEngagement", "L_e,req", Dimension.Length, "engagement at which the bolt breaks before the thread strips", "weaker side of the thread");
     public static readonly Term StripTorque = new("stripTorque", "T_S", Dimension.Torque, "torque at which the thread strips, or the bolt breaks where that comes first", "torque form at the lesser of strip and break load");
 
@@ -172,11 +207,13 @@ public static class Terms
     public static readonly Term FirstCycleYield = new("firstCycleYield", "n_1", Dimension.None, "proof strength over the largest stress of the swing", "proof strength");
     public static readonly Term FatigueFactor = new("fatigueFactor", "n_F", Dimension.None, "times the swing may grow: the lesser at the largest and the smallest preload, touching and apart", "the criterion in use");
     public static readonly Term Cycles = new("cycles", "N_i", Dimension.None, "how often the swing comes", "load case");
-    public static readonly Term Knee = new("knee", "N_D", Dimension.None, "cycles at which the S–N line reaches the endurance strength", "given, 2 million where not");
+    public static readonly Term Knee = new("knee", "N_k", Dimension.None, "cycles at which the S–N line reaches the endurance strength", "given, 2 million where not");
     public static readonly Term Slope = new("slope", "k", Dimension.None, "exponent of the S–N line", "given");
-    public static readonly Term Damage = new("damage", "D", Dimension.None, "share of the life that one swing of the spectrum uses", "linear damage sum, S–N line carried on below its knee");
+    public static readonly Term ReversedAmplitude = new("reversedAmplitude", "σ_eq", Dimension.Stress, "fully reversed amplitude that harms alike", "Goodman σa/(1 − σm/Su), Gerber σa/(1 − (σm/Su)²), ellipse σa/√(1 − (σm/Sp)²)");
+    public static readonly Term CyclesToFailure = new("cyclesToFailure", "N_f", Dimension.None, "cycles to failure on the S–N line", "N_k·(Se/σeq)^k");
+    public static readonly Term Damage = new("damage", "D", Dimension.None, "share of the life that one swing of the spectrum uses", "cycles over cycles to failure; S–N line carried on below its knee");
     public static readonly Term DamageSum = new("damageSum", "D_sum", Dimension.None, "share of the life that the whole spectrum uses", "linear damage sum");
-    public static readonly Term SpectrumFactor = new("spectrumFactor", "n_D", Dimension.None, "times all swings may grow until the life is used up", "linear damage sum, D to the power −1/k");
+    public static readonly Term SpectrumFactor = new("spectrumFactor", "n_D", Dimension.None, "times all swings may grow until their damages sum to 1", "linear damage sum, found by trial");
 
     // Temperature.
     public static readonly Term MemberExpansion = new("memberExpansion", "α_m", Dimension.None, "thermal expansion of the parts, per kelvin, mean over the grip", "material table");
@@ -209,6 +246,8 @@ public static class Terms
     public static readonly Term CentroidMomentZ = new("centroidMomentZ", "T_c", Dimension.Torque, "torsion about the centroid", "M + r × F");
     public static readonly Term PivotArm = new("pivotArm", "e_piv", Dimension.Length, "from the compression line to the centroid", "the pattern");
     public static readonly Term PivotMoment = new("pivotMoment", "M_piv", Dimension.Torque, "moment about the compression line, the axial pull in it", "M + F·e");
+    public static readonly Term PivotPull = new("pivotPull", "F_piv", Dimension.Force, "part of the pull that goes to one of two compression lines", "in the ratio |Mx|/ex : |My|/ey");
+    public static readonly Term PivotTensions = new("pivotTensions", "P_piv,Σ", Dimension.Force, "tension about two compression lines, added", "two separate idealisations");
     public static readonly Term PivotDistance = new("pivotDistance", "y_piv", Dimension.Length, "from the compression line to the bolt", "the pattern");
     public static readonly Term PivotSquares = new("pivotSquares", "Σy_piv²", Dimension.Area, "sum of squared distances of the bolts on the tension side from the compression line", "the pattern");
     public static readonly Term BoltPull = new("boltPull", "P_0", Dimension.Force, "outside tension on one bolt before prying", "the pattern");

@@ -122,9 +122,9 @@ internal sealed class FieldReader
     }
 
     /// <summary>A share of proof, a clamp force or a torque, told apart by the unit.</summary>
-    internal (AimKind, double)? Aim(Field field, (AimKind, double) otherwise)
+    internal (AimKind, double)? Aim(Field field)
     {
-        if (Present(field) is not { } e) return otherwise;
+        if (Present(field) is not { } e) return null;
         if (e.ValueKind == JsonValueKind.String)
         {
             var (aim, problem) = AimText.Parse(e.GetString()!);

@@ -250,6 +250,17 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         return row.Id;
     });
 
+    /// <summary>The load cases of a joint for a copy of it as well, so that the copy can choose among all of them.</summary>
+    public Task<bool> CopyLoadSet(int from, int to) => Write(async db =>
+    {
+        var row = await db.LoadSets.AsNoTracking().Where(l => l.JointId == from && l.DeletedAt == null).OrderByDescending(l => l.Id).FirstOrDefaultAsync();
+        if (row is null) return false;
+        (row.Id, row.JointId) = (0, to);
+        db.LoadSets.Add(row);
+        await db.SaveChangesAsync();
+        return true;
+    });
+
     /// <summary>Takes imported load cases out of use, or back.</summary>
     public Task<bool> DeleteLoadSet(int id, bool deleted) => Write(async db =>
     {

@@ -17,8 +17,9 @@ internal static class Samples
             { "name": "Lug", "thickness": "20 mm", "material": "S355", "edgeDistance": "45 mm" }
           ],
           "loads": [ { "name": "Full", "tension": "72 kN", "shear": "24 kN" } ],
-          "tightening": { "lubrication": "lubricated" },
-          "faceFriction": 0.3
+          "tightening": { "lubrication": "lubricated", "aim": "75 %" },
+          "faceFriction": 0.3,
+          "judging": { "required": { "tightening": 0 } }
         }
         """;
 

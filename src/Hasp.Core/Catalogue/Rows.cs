@@ -45,7 +45,26 @@ public sealed record ScrewThread(
 /// <param name="Own">True where a user defined it; marked in every result that used it.</param>
 public sealed record GradeBand(
     string Grade, string Standard, MeasureSystem System, double MinDiameter, double MaxDiameter,
-    double Proof, double Yield, double Tensile, double ElasticModulus, double Expansion, bool HighHardness, string Marking, string Source, bool Own = false);
+    double Proof, double Yield, double Tensile, double ElasticModulus, double Expansion, bool HighHardness, string Marking, string Source, bool Own = false)
+{
+    /// <summary>
+    /// Least hardness of the washers that go with it, HV (ISO 7089: 200 HV to 8.8, 300 HV to 10.9; F436 with F3125). Above 10.9 none is
+    /// assigned: the hardest serve, and the pressure decides. Of a grade of the user's own it follows from the tensile strength.
+    /// </summary>
+    public double WasherHardness { get; init; } = Tensile switch { <= 620 => 100, <= 860 => 200, _ => 300 };
+
+    /// <summary>True for stainless bolts, whose threads gall.</summary>
+    public bool Stainless { get; init; }
+
+    /// <summary>True where electroplating or galvanising endangers it: over 39 HRC, or over 1200 MPa.</summary>
+    public bool Embrittles => HighHardness || Tensile > 1200;
+
+    /// <summary>Service temperatures that it is listed for, °C.</summary>
+    public (double Least, double Most) Service { get; init; } = (-50, 150);
+
+    /// <summary>Grade and source, as a working cites them.</summary>
+    public string Cited => $"{Grade}: {Source}";
+}
 
 /// <summary>A member material over one range of thickness.</summary>
 /// <param name="Name">As ordered: <c>S355</c>, <c>Aluminium 6082-T6</c>.</param>
@@ -64,8 +83,46 @@ public sealed record Material(
     string Name, double MaxThickness, double ElasticModulus, double Yield, double Tensile, double BearingLimit,
     double? Expansion, bool Brittle, double? GasketFactor, string Kind, string Source, bool Own = false)
 {
+    /// <summary>Stress that seats a gasket, MPa; null for parts, and for a gasket that needs none.</summary>
+    public double? SeatingStress { get; init; }
+
+    /// <summary>Material and source, as a working cites them.</summary>
+    public string Cited => $"{Name}: {Source}";
+
     /// <summary>True for a soft sheet between parts: it is clamped and takes no shear.</summary>
     public bool IsGasket => GasketFactor is not null;
+}
+
+/// <summary>The outline of a head or nut in plan.</summary>
+public enum HeadShape
+{
+    /// <summary>Six flats.</summary>
+    Hexagon,
+
+    /// <summary>A circle: socket, button and countersunk heads, flanges.</summary>
+    Round,
+}
+
+/// <summary>By which standard the threaded length of a bolt follows from its head, diameter and length.</summary>
+public enum ThreadLengthRule
+{
+    /// <summary>No rule: a nut, or a stud threaded all over.</summary>
+    None,
+
+    /// <summary>ISO 888: 2d + 6 to 125 mm, 2d + 12 to 200 mm, 2d + 25 over.</summary>
+    Iso888,
+
+    /// <summary>ISO 4762, ISO 10642, ISO 7380: 2d + 12.</summary>
+    Socket,
+
+    /// <summary>ASME B18.2.1: 2d + 1/4 in to 6 in, 2d + 1/2 in over.</summary>
+    AsmeHex,
+
+    /// <summary>ASME B18.3: 2d + 1/2 in.</summary>
+    AsmeSocket,
+
+    /// <summary>ASME B18.2.6, structural bolts: by its table.</summary>
+    AsmeStructural,
 }
 
 /// <summary>A bolt head or a nut of one size.</summary>
@@ -75,10 +132,18 @@ public sealed record Material(
 /// <param name="Across">Width across flats, or the head's diameter, mm.</param>
 /// <param name="BearingDiameter">Outer diameter of the face that presses, mm.</param>
 /// <param name="Source">Standard.</param>
-public sealed record BearingPart(string Kind, double Diameter, double Height, double Across, double BearingDiameter, string Source)
+/// <param name="Shape">Hexagon, or round.</param>
+/// <param name="ConeAngle">Angle of the cone that a countersunk head presses on, degrees; null for a flat face.</param>
+/// <param name="ThreadRule">How long bolts with this head are threaded; none for nuts.</param>
+public sealed record BearingPart(
+    string Kind, double Diameter, double Height, double Across, double BearingDiameter, string Source,
+    HeadShape Shape = HeadShape.Hexagon, double? ConeAngle = null, ThreadLengthRule ThreadRule = ThreadLengthRule.None)
 {
     /// <summary>True where the head sits in the part and presses on a cone.</summary>
-    public bool Countersunk => Kind == "countersunk";
+    public bool Countersunk => ConeAngle is not null;
+
+    /// <summary>True where it is wider across its points than across its flats.</summary>
+    public bool Hexagon => Shape == HeadShape.Hexagon;
 
     /// <summary>
     /// Depth below the part's face at which the head presses, mm: half the head's height where it is countersunk, else 0. The
@@ -96,8 +161,10 @@ public sealed record BearingPart(string Kind, double Diameter, double Height, do
 /// <param name="InnerDiameter">mm.</param>
 /// <param name="OuterDiameter">mm.</param>
 /// <param name="Thickness">mm.</param>
+/// <param name="Hardness">Least Vickers hardness.</param>
+/// <param name="BearingLimit">Limiting pressure on the washer, MPa.</param>
 /// <param name="Source">Standard.</param>
-public sealed record Washer(string Kind, double Diameter, double InnerDiameter, double OuterDiameter, double Thickness, string Source);
+public sealed record Washer(string Kind, double Diameter, double InnerDiameter, double OuterDiameter, double Thickness, double Hardness, double BearingLimit, string Source);
 
 /// <summary>A clearance hole: a diameter for one size, or an allowance over a range of sizes.</summary>
 /// <param name="Fit">fine, medium, coarse, or the rule of a standard.</param>
@@ -121,14 +188,42 @@ public sealed record PreferredLength(MeasureSystem System, double Length, string
 /// <param name="High">High end of the band.</param>
 /// <param name="Label">In words.</param>
 /// <param name="Source">Where the figure comes from.</param>
-public sealed record NutFactor(string Lubrication, double K, double Low, double High, string Label, string Source);
+public sealed record NutFactor(string Lubrication, double K, double Low, double High, string Label, string Source)
+{
+    /// <summary>Highest service temperature of the finish, °C.</summary>
+    public double ServiceMost { get; init; } = 1000;
+
+    /// <summary>What the bolt is plated with.</summary>
+    public Plating Plating { get; init; }
+
+    /// <summary>True for what is put on to lower the friction.</summary>
+    public bool Lubricant { get; init; }
+}
+
+/// <summary>What a bolt is plated with.</summary>
+public enum Plating
+{
+    /// <summary>Nothing.</summary>
+    None,
+
+    /// <summary>Zinc, electroplated.</summary>
+    Zinc,
+
+    /// <summary>Cadmium, electroplated.</summary>
+    Cadmium,
+
+    /// <summary>Zinc, hot-dip.</summary>
+    HotDip,
+}
 
 /// <summary>A way of tightening with the scatter of the preload that it reaches.</summary>
 /// <param name="Name">wrench lubricated, turn, …</param>
 /// <param name="Scatter">Γ, ± as a share of the nominal preload.</param>
 /// <param name="Label">In words.</param>
 /// <param name="Source">Where the figure comes from.</param>
-public sealed record TighteningMethod(string Name, double Scatter, string Label, string Source);
+/// <param name="ByTorque">True where the preload follows from a torque and the friction met; the others reach for the preload itself.</param>
+/// <param name="AboveMinimum">What is aimed at over the least pretension of a structural code.</param>
+public sealed record TighteningMethod(string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05);
 
 /// <summary>A listed endurance strength of rolled threads, fully corrected, stress concentration inside.</summary>
 /// <param name="Grade">Grade name.</param>

@@ -17,16 +17,22 @@ public static partial class Standards
     public static IReadOnlyList<GradeBand> Grades { get; } = Read("grades", r => new GradeBand(
         Text(r, "grade"), Text(r, "standard"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"),
         Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Number(r, "yield_mpa"), Number(r, "tensile_mpa"),
-        Number(r, "elastic_modulus_mpa"), Number(r, "expansion_per_k"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source")));
+        Number(r, "elastic_modulus_mpa"), Number(r, "expansion_per_k"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source"))
+        {
+            WasherHardness = Number(r, "washer_hv"), Service = (Number(r, "service_min_c"), Number(r, "service_max_c")), Stainless = Text(r, "stainless") == "yes",
+        });
 
     /// <summary>All member materials, a row for each range of thickness.</summary>
     public static IReadOnlyList<Material> Materials { get; } = Read("materials", r => new Material(
         Text(r, "material"), Number(r, "max_thickness_mm"), Number(r, "elastic_modulus_mpa"), Number(r, "yield_mpa"),
         Number(r, "tensile_mpa"), Number(r, "bearing_limit_mpa"), Number(r, "expansion_per_k"), Text(r, "brittle") == "yes",
-        Optional(r, "gasket_factor"), Text(r, "kind"), Text(r, "source")));
+        Optional(r, "gasket_factor"), Text(r, "kind"), Text(r, "source")) { SeatingStress = Optional(r, "seating_mpa") });
 
     /// <summary>Bolt heads.</summary>
-    public static IReadOnlyList<BearingPart> Heads { get; } = Read("heads", r => Part(r, "head_height_mm"));
+    public static IReadOnlyList<BearingPart> Heads { get; } = Read("heads", r => Part(r, "head_height_mm") with
+    {
+        Shape = Enum.Parse<HeadShape>(Text(r, "shape"), true), ConeAngle = Optional(r, "cone_angle_deg"), ThreadRule = Enum.Parse<ThreadLengthRule>(Text(r, "thread_rule"), true),
+    });
 
     /// <summary>Nuts.</summary>
     public static IReadOnlyList<BearingPart> Nuts { get; } = Read("nuts", r => Part(r, "height_mm"));
@@ -34,7 +40,7 @@ public static partial class Standards
     /// <summary>Flat washers.</summary>
     public static IReadOnlyList<Washer> Washers { get; } = Read("washers", r => new Washer(
         Text(r, "kind"), Number(r, "diameter_mm"), Number(r, "inner_diameter_mm"), Number(r, "outer_diameter_mm"),
-        Number(r, "thickness_mm"), Text(r, "source")));
+        Number(r, "thickness_mm"), Number(r, "hardness_hv"), Number(r, "bearing_limit_mpa"), Text(r, "source")));
 
     /// <summary>Clearance holes.</summary>
     public static IReadOnlyList<HoleRow> Holes { get; } = Read("holes", r => new HoleRow(
@@ -47,11 +53,15 @@ public static partial class Standards
 
     /// <summary>Nut factors.</summary>
     public static IReadOnlyList<NutFactor> NutFactors { get; } = Read("nutFactors", r => new NutFactor(
-        Text(r, "lubrication"), Number(r, "nut_factor"), Number(r, "low"), Number(r, "high"), Text(r, "label"), Text(r, "source")));
+        Text(r, "lubrication"), Number(r, "nut_factor"), Number(r, "low"), Number(r, "high"), Text(r, "label"), Text(r, "source"))
+        {
+            ServiceMost = Number(r, "service_max_c"), Plating = Enum.Parse<Plating>(Text(r, "plating"), true), Lubricant = Text(r, "lubricant") == "yes",
+        });
 
     /// <summary>Tightening methods.</summary>
     public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
-        new TighteningMethod(Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source")));
+        new TighteningMethod(
+            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum")));
 
     /// <summary>Listed endurance strengths.</summary>
     public static IReadOnlyList<EnduranceRow> Endurances { get; } = Read("endurance", r => new EnduranceRow(
@@ -128,15 +138,28 @@ public static partial class Standards
     /// <summary>The distinct names of a kind of row, in the order of the file: for lists to choose from.</summary>
     public static IReadOnlyList<string> Names<T>(IEnumerable<T> rows, Func<T, string> name) => [.. rows.Select(name).Distinct()];
 
-    /// <summary>
-    /// Thread length b of a bolt of that diameter and nominal length, mm: ISO 888 (2d + 6, + 12, + 25) or ASME B18.2.1
-    /// (2d + 1/4 in, + 1/2 in over 6 in); the whole length where the bolt is shorter than that.
-    /// </summary>
-    public static double ThreadLength(MeasureSystem system, double diameter, double length)
+    /// <summary>Thread lengths of structural bolts, in (ASME B18.2.6 Table 2).</summary>
+    private static readonly FrozenDictionary<double, double> StructuralThreads = new Dictionary<double, double>
     {
-        var b = (2 * diameter) + (system == MeasureSystem.Metric
-            ? length <= 125 ? 6 : length <= 200 ? 12 : 25
-            : length <= 6 * 25.4 + 1e-9 ? 0.25 * 25.4 : 0.5 * 25.4);
+        [0.5] = 1, [0.625] = 1.25, [0.75] = 1.375, [0.875] = 1.5, [1] = 1.75, [1.125] = 2, [1.25] = 2, [1.375] = 2.25, [1.5] = 2.25,
+    }.ToFrozenDictionary();
+
+    /// <summary>
+    /// Thread length b of a bolt of that diameter and nominal length by the standard of its head, mm; the whole length where the bolt is
+    /// shorter than that, or is threaded all over.
+    /// </summary>
+    public static double ThreadLength(ThreadLengthRule rule, double diameter, double length)
+    {
+        const double Inch = 25.4;
+        var b = rule switch
+        {
+            ThreadLengthRule.Iso888 => (2 * diameter) + (length <= 125 ? 6 : length <= 200 ? 12 : 25),
+            ThreadLengthRule.Socket => (2 * diameter) + 12,
+            ThreadLengthRule.AsmeHex => (2 * diameter) + ((length <= (6 * Inch) + 1e-9 ? 0.25 : 0.5) * Inch),
+            ThreadLengthRule.AsmeSocket => (2 * diameter) + (0.5 * Inch),
+            ThreadLengthRule.AsmeStructural => StructuralThreads.TryGetValue(Math.Round(diameter / Inch, 4), out var inches) ? inches * Inch : length,
+            _ => length,
+        };
         return Math.Min(b, length);
     }
 

@@ -1,3 +1,7 @@
+using Hasp.Core.Checks.Machine;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
 namespace Hasp.Core.Checks;
 
 /// <summary>Which preload a check is made with; the handbook switch overrides it with the nominal one.</summary>
@@ -19,7 +23,27 @@ public enum PreloadUsed
     Both,
 }
 
-/// <summary>One way a joint can fail, and by what factor it is kept from it.</summary>
+/// <summary>What makes a check worse: on it rests which loads may be left out before they are judged.</summary>
+public enum Worsens
+{
+    /// <summary>No better with more tension or more shear on the bolt: a bolt load that another one reaches in both never governs.</summary>
+    WithTensionAndShear,
+
+    /// <summary>With what the whole case brings (its in-plane force, its pressure): every case is judged.</summary>
+    WithTheCase,
+}
+
+/// <summary>What sets a check: the tool, whose checks stand near 1 on every well-tightened joint, or the load.</summary>
+public enum SetBy
+{
+    /// <summary>The outside load: nothing to judge without one.</summary>
+    Load,
+
+    /// <summary>The tightening: judged with no outside load at all.</summary>
+    Tool,
+}
+
+/// <summary>What is fixed about a check.</summary>
 /// <param name="Id">Stable name in documents and results.</param>
 /// <param name="Name">In the field's words.</param>
 /// <param name="Brief">What happens, in a word or two: for narrow places.</param>
@@ -27,27 +51,144 @@ public enum PreloadUsed
 /// <param name="Preload">The preload it is made with.</param>
 /// <param name="Meaning">What the factor is.</param>
 /// <param name="Source">What the requirement rests on.</param>
-public sealed record Check(string Id, string Name, string Brief, double Required, PreloadUsed Preload, string Meaning, string Source)
+public sealed record CheckInfo(string Id, string Name, string Brief, double Required, PreloadUsed Preload, string Meaning, string Source)
 {
-    public static readonly Check Proof = new("proof", "Proof, at the tightest", "proof", 1.0, PreloadUsed.Largest, "proof load over the force in the bolt at the largest preload", "proof load, ISO 898-1, 9.6; SAE J429");
-    public static readonly Check Yield = new("yield", "Yield with torsion", "yields", 1.0, PreloadUsed.Largest, "yield over tension with half the tightening torsion at the largest preload", "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)");
-    public static readonly Check Load = new("load", "Load above preload", "load", 1.5, PreloadUsed.Nominal, "times the outside load may grow until the bolt reaches proof", "two springs; past opening the bolt carries the whole load");
-    public static readonly Check Opening = new("opening", "Opening", "opens", 1.2, PreloadUsed.Smallest, "load that parts the faces over the outside load, at the smallest preload", "two springs");
-    public static readonly Check Leak = new("leak", "Leaking of the seal", "leaks", 1.0, PreloadUsed.Smallest, "clamp pressure left on the seal over the pressure that it needs, at the smallest preload", "remaining clamp; ASME BPVC VIII-1 App. 2 for the gasket factor");
-    public static readonly Check Slip = new("slip", "Slip on the faces", "slips", 1.25, PreloadUsed.Smallest, "friction of the clamp that is left over the shear, at the smallest preload", "dry friction");
-    public static readonly Check Shear = new("shear", "Shear of the bolt", "shears", 1.5, PreloadUsed.None, "shear yield over the shear stress in the worst plane", "distortion energy or maximum shear");
-    public static readonly Check Combined = new("combined", "Tension and shear together", "combined", 1.25, PreloadUsed.Largest, "times tension and shear may grow together until the worst plane yields, the largest preload standing", "distortion energy");
-    public static readonly Check Bearing = new("bearing", "Bearing on the hole", "bears", 1.5, PreloadUsed.None, "yield of the softer of bolt and member over the bearing stress of the worst layer", "mean bearing stress");
-    public static readonly Check TearOut = new("tearOut", "Tear-out to the edge", "tears out", 2.0, PreloadUsed.None, "shear yield of the layer over the stress on the two planes to its edge", "mean shear stress");
-    public static readonly Check NetSection = new("netSection", "Net section of a part", "net section", 1.5, PreloadUsed.None, "yield of the part over the tension between its holes", "EN 1993-1-8, 3.10.1; AISC 360 B4.3b (the area)");
-    public static readonly Check UnderHead = new("underHead", "Pressure under head and nut", "crushes", 1.0, PreloadUsed.Largest, "limiting pressure of the part over the pressure at the largest preload, at the worse end", "VDI 2230-1, 5.5.4 (limiting surface pressure)");
+    /// <summary>Which loads may be left out before they are judged.</summary>
+    public Worsens Worsens { get; init; } = Worsens.WithTensionAndShear;
 
-    public static readonly Check Strip = new("strip", "Thread stripping", "strips", 1.0, PreloadUsed.None, "load that strips the weaker thread over the load that breaks the bolt: the bolt must break first", "basic 60° form of the shear areas; ASME B1.1 App. B");
-    public static readonly Check Fatigue = new("fatigue", "Fatigue of the bolt", "tires", 1.5, PreloadUsed.Both, "times the alternating load may grow until the criterion in use, at the worse of largest and smallest preload", "Goodman, Gerber or ASME-elliptic along the load line; VDI 2230-1, 5.5.3 for the amplitude school");
+    /// <summary>Tool or load.</summary>
+    public SetBy SetBy { get; init; } = SetBy.Load;
+
+    /// <summary>True where no outside load comes into it: its verdict names no load case.</summary>
+    public bool WithoutLoad { get; init; }
+}
+
+/// <summary>Two conventions for one check: their names, and the judging with the other one in use.</summary>
+/// <param name="Used">The one in use.</param>
+/// <param name="Other">The other one.</param>
+/// <param name="Flipped">By which the other would be judged.</param>
+internal readonly record struct Convention(string Used, string Other, Judging Flipped);
+
+/// <summary>
+/// One way to fail: its words, its formula and what it says where there is nothing to judge. One file each, in the folder of its basis.
+/// </summary>
+internal interface ICheck
+{
+    static abstract CheckInfo Info { get; }
+
+    /// <summary>The factor of one load on one bolt.</summary>
+    static abstract Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T>;
+
+    /// <summary>False where it has nothing to judge in any case of this joint, so that a search need not ask at every load.</summary>
+    static virtual bool MayApply(Joint joint) => true;
+
+    /// <summary>Why there is nothing to judge.</summary>
+    static virtual string Nothing(in Mechanics<Plain> m) => "nothing loads it";
+
+    /// <summary>A place in words: which layer, plane or end; empty where there is only one.</summary>
+    static virtual string Place(int place, in Mechanics<Plain> m) => "";
+
+    /// <summary>Another convention that gives another factor; null where there is one only.</summary>
+    static virtual Convention? Convention(Judging how) => null;
+}
+
+/// <summary>One way a joint can fail, and by what factor it is kept from it.</summary>
+public abstract class Check
+{
+    public static readonly Check Proof = new Check<ProofCheck>();
+    public static readonly Check Yield = new Check<YieldCheck>();
+    public static readonly Check Tightening = new Check<TighteningCheck>();
+    public static readonly Check Load = new Check<LoadCheck>();
+    public static readonly Check Opening = new Check<OpeningCheck>();
+    public static readonly Check Leak = new Check<LeakCheck>();
+    public static readonly Check Seating = new Check<SeatingCheck>();
+    public static readonly Check Slip = new Check<SlipCheck>();
+    public static readonly Check Shear = new Check<ShearCheck>();
+    public static readonly Check Combined = new Check<CombinedCheck>();
+    public static readonly Check Bearing = new Check<BearingCheck>();
+    public static readonly Check TearOut = new Check<TearOutCheck>();
+    public static readonly Check NetSection = new Check<NetSectionCheck>();
+    public static readonly Check Flange = new Check<FlangeCheck>();
+    public static readonly Check PullThrough = new Check<PullThroughCheck>();
+    public static readonly Check UnderHead = new Check<UnderHeadCheck>();
+    public static readonly Check WasherPressure = new Check<WasherCheck>();
+    public static readonly Check GasketCrushing = new Check<GasketCheck>();
+    public static readonly Check Strip = new Check<StripCheck>();
+    public static readonly Check StripByLoad = new Check<StripLoadCheck>();
+    public static readonly Check Fatigue = new Check<FatigueCheck>();
 
     /// <summary>Every check, in the order of the job.</summary>
-    public static IReadOnlyList<Check> All { get; } = [Proof, Yield, Load, Opening, Leak, Slip, Shear, Combined, Bearing, TearOut, NetSection, UnderHead, Strip, Fatigue];
+    public static IReadOnlyList<Check> All { get; } = Numbered(
+        Proof, Yield, Tightening, Load, Opening, Leak, Seating, Slip, Shear, Combined, Bearing, TearOut, NetSection, Flange, PullThrough,
+        UnderHead, WasherPressure, GasketCrushing, Strip, StripByLoad, Fatigue);
+
+    private protected Check(CheckInfo info) => Info = info;
+
+    /// <summary>Its place in <see cref="All"/>.</summary>
+    public int Index { get; private set; }
+
+    /// <summary>What is fixed about it.</summary>
+    public CheckInfo Info { get; }
+
+    /// <summary>Stable name in documents and results.</summary>
+    public string Id => Info.Id;
+
+    /// <summary>In the field's words.</summary>
+    public string Name => Info.Name;
+
+    /// <summary>What happens, in a word or two: for narrow places.</summary>
+    public string Brief => Info.Brief;
+
+    /// <summary>Required factor where the project states none.</summary>
+    public double Required => Info.Required;
+
+    /// <summary>The preload it is made with.</summary>
+    public PreloadUsed Preload => Info.Preload;
+
+    /// <summary>What the factor is.</summary>
+    public string Meaning => Info.Meaning;
+
+    /// <summary>What the requirement rests on.</summary>
+    public string Source => Info.Source;
 
     /// <summary>The check of that id, or null.</summary>
     public static Check? ById(string id) => All.FirstOrDefault(c => c.Id == id);
+
+    /// <summary>The factor of one load on one bolt.</summary>
+    public abstract Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load);
+
+    /// <summary>The same with its working.</summary>
+    public abstract Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load);
+
+    internal abstract bool MayApply(Joint joint);
+
+    internal abstract string Nothing(in Mechanics<Plain> m);
+
+    internal abstract string Place(int place, in Mechanics<Plain> m);
+
+    internal abstract Convention? Convention(Judging how);
+
+    private static Check[] Numbered(params Check[] all)
+    {
+        for (var i = 0; i < all.Length; i++) all[i].Index = i;
+        return all;
+    }
+}
+
+/// <summary>A check as a thing that can be listed; what it does is written in <typeparamref name="TCheck"/>.</summary>
+internal sealed class Check<TCheck>() : Check(TCheck.Info)
+    where TCheck : ICheck
+{
+    public override Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load) => TCheck.Judge(m, load);
+
+    public override Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load) => TCheck.Judge(m, load);
+
+    internal override bool MayApply(Joint joint) => TCheck.MayApply(joint);
+
+    internal override string Nothing(in Mechanics<Plain> m) => TCheck.Nothing(m);
+
+    internal override string Place(int place, in Mechanics<Plain> m) => TCheck.Place(place, m);
+
+    internal override Convention? Convention(Judging how) => TCheck.Convention(how);
 }

@@ -53,6 +53,9 @@ public sealed record FatigueState
     /// <summary>Share of the life it uses; null without an S–N slope.</summary>
     public required double? Damage { get; init; }
 
+    /// <summary>Share of the life that all swings of this bolt use together; null without an S–N slope.</summary>
+    public required double? LifeUsed { get; init; }
+
     /// <summary>The factor in use.</summary>
     public double Factor => Criteria[0].Factor;
 
@@ -104,7 +107,8 @@ public sealed record FatigueState
             Criteria = CriteriaOf(m, load),
             FirstCycleYield = FatigueFormulas.FirstCycleYield(m.ProofStrength, mean, amplitude).Value,
             Cycles = load.Case.Cycles,
-            Damage = rules.Slope is { } k ? FatigueCheck.DamageOf(m, load, new Plain(k), 0).Value : null,
+            Damage = rules.Slope is null ? null : Spectrum.DamageOf(m, load),
+            LifeUsed = rules.Slope is null ? null : Spectrum.Damage(m, load.Bolt),
         };
     }
 

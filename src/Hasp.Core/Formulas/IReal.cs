@@ -21,10 +21,24 @@ public interface IReal<TSelf> :
     static abstract TSelf Const(double value, string? written = null);
 
     /// <summary>A number that the joint or the catalogue gives.</summary>
-    static abstract TSelf Given(Term term, double value, int index = 0);
+    /// <param name="term">Its name.</param>
+    /// <param name="value">In the consistent set.</param>
+    /// <param name="index">Tells like-named values apart; 0 where there is one.</param>
+    /// <param name="source">The row or entry that it came from, where that says more than the term does.</param>
+    static abstract TSelf Given(Term term, double value, int index = 0, string? source = null);
 
     /// <summary>Names a result: free for <see cref="Plain"/> and <see cref="Lanes"/>, a step of the working for <see cref="Traced"/>.</summary>
-    static abstract TSelf Let(Term term, TSelf value, int index = 0);
+    /// <param name="term">Its name.</param>
+    /// <param name="value">What is named.</param>
+    /// <param name="index">Tells like-named values apart; 0 where there is one.</param>
+    /// <param name="source">The rule that it follows, where that says more than the term does.</param>
+    static abstract TSelf Let(Term term, TSelf value, int index = 0, string? source = null);
+
+    /// <summary>A number that was found by trial and not by a formula.</summary>
+    /// <param name="value">What was found.</param>
+    /// <param name="how">What it satisfies, as it is written.</param>
+    /// <param name="shown">What it was found from, to be shown in the working.</param>
+    static abstract TSelf Found(double value, string how, TSelf shown);
 
     /// <summary>Square root.</summary>
     static abstract TSelf Sqrt(TSelf x);

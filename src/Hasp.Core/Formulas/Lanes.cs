@@ -13,10 +13,13 @@ public readonly record struct Lanes(Vector<double> Values) : IReal<Lanes>
     public static Lanes Const(double value, string? written = null) => new(new Vector<double>(value));
 
     /// <inheritdoc/>
-    public static Lanes Given(Term term, double value, int index = 0) => new(new Vector<double>(value));
+    public static Lanes Given(Term term, double value, int index = 0, string? source = null) => new(new Vector<double>(value));
 
     /// <inheritdoc/>
-    public static Lanes Let(Term term, Lanes value, int index = 0) => value;
+    public static Lanes Let(Term term, Lanes value, int index = 0, string? source = null) => value;
+
+    /// <inheritdoc/>
+    public static Lanes Found(double value, string how, Lanes shown) => new(new Vector<double>(value));
 
     /// <inheritdoc/>
     public static Lanes operator +(Lanes left, Lanes right) => new(left.Values + right.Values);

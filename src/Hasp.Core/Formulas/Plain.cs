@@ -10,11 +10,14 @@ public readonly record struct Plain(double Value) : IScalar<Plain>
     public static Plain Const(double value, string? written = null) => new(value);
 
     /// <inheritdoc/>
-    public static Plain Given(Term term, double value, int index = 0) => new(value);
+    public static Plain Given(Term term, double value, int index = 0, string? source = null) => new(value);
 
     /// <inheritdoc/>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static Plain Let(Term term, Plain value, int index = 0) => value;
+    public static Plain Let(Term term, Plain value, int index = 0, string? source = null) => value;
+
+    /// <inheritdoc/>
+    public static Plain Found(double value, string how, Plain shown) => new(value);
 
     /// <inheritdoc/>
     public static Plain operator +(Plain left, Plain right) => new(left.Value + right.Value);

@@ -12,6 +12,9 @@ public enum Operation
     /// <summary>A named result; its one operand is the expression it names.</summary>
     Named,
 
+    /// <summary>A number found by trial; its operand is what it was found from.</summary>
+    Found,
+
     /// <summary>Sum.</summary>
     Add,
 
@@ -53,8 +56,9 @@ public enum Operation
 /// <param name="Term">Its name, where it has one.</param>
 /// <param name="Index">Tells like-named values apart (layer 1, layer 2); 0 where there is only one.</param>
 /// <param name="Written">How a constant is written, where digits would hide it.</param>
+/// <param name="Source">The row, entry or rule it came from, where that says more than its term.</param>
 public sealed record Expression(
-    Operation Operation, double Value, Expression[] Operands, Term? Term = null, int Index = 0, string? Written = null);
+    Operation Operation, double Value, Expression[] Operands, Term? Term = null, int Index = 0, string? Written = null, string? Source = null);
 
 /// <summary>A number that remembers how it was made, so that the printed working is the very formula that computed it.</summary>
 /// <param name="Expression">The expression so far.</param>
@@ -67,11 +71,14 @@ public readonly record struct Traced(Expression Expression) : IScalar<Traced>
     public static Traced Const(double value, string? written = null) => new(new(Operation.Constant, value, [], Written: written));
 
     /// <inheritdoc/>
-    public static Traced Given(Term term, double value, int index = 0) => new(new(Operation.Given, value, [], term, index));
+    public static Traced Given(Term term, double value, int index = 0, string? source = null) => new(new(Operation.Given, value, [], term, index, Source: source));
 
     /// <inheritdoc/>
-    public static Traced Let(Term term, Traced value, int index = 0) =>
-        new(new(Operation.Named, value.Value, [value.Expression], term, index));
+    public static Traced Let(Term term, Traced value, int index = 0, string? source = null) =>
+        new(new(Operation.Named, value.Value, [value.Expression], term, index, Source: source));
+
+    /// <inheritdoc/>
+    public static Traced Found(double value, string how, Traced shown) => new(new(Operation.Found, value, [shown.Expression], Written: how));
 
     /// <inheritdoc/>
     public static Traced operator +(Traced left, Traced right) => Make(Operation.Add, left.Value + right.Value, left, right);

@@ -5,7 +5,8 @@ namespace Hasp.Core.Formulas;
 /// <param name="Index">Which of several like-named values; 0 where there is one.</param>
 /// <param name="Formula">The expression; its named operands are symbols, explained by earlier steps or given.</param>
 /// <param name="Value">The result in the consistent set.</param>
-public sealed record Step(Term Term, int Index, Expression Formula, double Value)
+/// <param name="Source">The rule it follows.</param>
+public sealed record Step(Term Term, int Index, Expression Formula, double Value, string Source)
 {
     /// <summary>The step's name within a working: the value name, with # and the index where there are several.</summary>
     public string Key => Index > 0 ? $"{Term.Id}#{Index}" : Term.Id;
@@ -35,7 +36,7 @@ public sealed record Working(IReadOnlyList<Expression> Givens, IReadOnlyList<Ste
             if (e.Operation == Operation.Given) givens.Add(e);
             if (e.Operation == Operation.Named && !steps.Any(s => s.Term == e.Term && s.Index == e.Index && s.Value.Equals(e.Value)))
             {
-                steps.Add(new Step(e.Term!, e.Index, e.Operands[0], e.Value));
+                steps.Add(new Step(e.Term!, e.Index, e.Operands[0], e.Value, e.Source ?? e.Term!.Source));
             }
         }
     }

@@ -22,6 +22,9 @@ public sealed record Joint
     /// <summary>The bolts: thread, grade, number, lengths, head and nut.</summary>
     public required BoltSet Bolts { get; init; }
 
+    /// <summary>New, used before, or of an unknown grade.</summary>
+    public BoltCondition Condition { get; init; }
+
     /// <summary>What the thread runs into: a nut, a tapped part or an insert in it.</summary>
     public required ThreadEnd End { get; init; }
 
@@ -67,6 +70,9 @@ public sealed record Joint
     /// <summary>Figures calculated by hand, to be laid beside the working.</summary>
     public required HandFigures HandFigures { get; init; }
 
+    /// <summary>The gasket among the parts; null where there is none.</summary>
+    public Layer? Gasket => Layers.FirstOrDefault(l => l.Material.IsGasket);
+
     /// <summary>True where the last part takes the thread.</summary>
     public bool Tapped => End.Kind != ThreadEndKind.Nut;
 
@@ -98,6 +104,21 @@ public sealed record Joint
 
     /// <summary>The least distance from a bolt to an edge of the plate drawn, mm; null where none is drawn.</summary>
     public double? PlateEdge { get; init; }
+
+    private const double LeastRing = 1.05;
+
+    /// <summary>
+    /// No pressure cone is wider in a part, mm: twice the least of the edge distance stated, the edge distance in the plan, and half the
+    /// width or the pitch between bolts.
+    /// </summary>
+    public double ConeLimit(int layer)
+    {
+        var part = Layers[layer];
+        var edge = Math.Min(part.EdgeDistance ?? double.PositiveInfinity, PlateEdge ?? double.PositiveInfinity);
+        var room = Math.Min(part.Width ?? double.PositiveInfinity, Pattern?.Group.LeastPitch ?? double.PositiveInfinity);
+        // Bolts that stand in each other's way are refused elsewhere: here a ring of metal is left round the hole.
+        return Math.Max(Math.Min(2 * edge, room), LeastRing * Hole);
+    }
 
     /// <summary>True where the width of some part is stated.</summary>
     public bool HasWidth => Layers.Any(l => l.Width is not null);
@@ -135,6 +156,19 @@ public sealed record BoltSet(
     public double SureShank => Math.Max(0, ShankLength - (5 * Thread.Pitch));
 }
 
+/// <summary>What is known of the bolts.</summary>
+public enum BoltCondition
+{
+    /// <summary>New.</summary>
+    New,
+
+    /// <summary>Tightened before.</summary>
+    Reused,
+
+    /// <summary>Nobody knows the grade for sure: the one stated is a guess.</summary>
+    UnknownGrade,
+}
+
 /// <summary>What the thread runs into.</summary>
 public enum ThreadEndKind
 {
@@ -170,7 +204,8 @@ public sealed record Temperatures(double Assembly, double Parts, double Bolts)
 /// <summary>What the clamp has to seal.</summary>
 /// <param name="Area">Area of gasket or face that the bolts together press, mm².</param>
 /// <param name="Factor">m, clamp pressure needed over the pressure contained.</param>
-public sealed record Sealing(double Area, double Factor);
+/// <param name="Source">Where the factor comes from.</param>
+public sealed record Sealing(double Area, double Factor, string Source);
 
 /// <summary>How a figure of endurance is come by.</summary>
 public enum EnduranceSchool
@@ -342,6 +377,18 @@ public sealed record Tightening(
 {
     /// <summary>Friction in the thread and under the part that turns; null where the nut factor of the short form is used.</summary>
     public (double Thread, double Bearing)? Friction { get; init; }
+
+    /// <summary>Why the target is what it is where nobody stated it; null where it was stated.</summary>
+    public string? AimChosen { get; init; }
+
+    /// <summary>The row that lays down the least pretension; null where none is asked for.</summary>
+    public string? LeastSource { get; init; }
+
+    /// <summary>True where a structural code's least pretension is asked for: a floor that the method aims above.</summary>
+    public bool Pretensioned => Aim == AimKind.Structural;
+
+    /// <summary>True where the torque is set by a friction from a table and not from a test: its whole band then counts. A scatter that was stated holds it.</summary>
+    public bool FrictionFromTable => Method.ByTorque && !NutFactorGiven && !ScatterGiven && Friction is null;
 
     /// <summary>Torque of a locking feature, N·mm: turned against, it gives no clamp.</summary>
     public double PrevailingTorque { get; init; }

@@ -17,6 +17,7 @@ public sealed record JointInput
     public double? Length { get; init; }
     public double? ThreadLength { get; init; }
     public string? Head { get; init; }
+    public BoltCondition? Condition { get; init; } = BoltCondition.New;
     public string? EndKind { get; init; }
     public double? ThreadDepth { get; init; }
     public double? Engagement { get; init; }
@@ -29,6 +30,9 @@ public sealed record JointInput
     public PatternInput? Pattern { get; init; }
     public IReadOnlyList<CaseInput?> Cases { get; init; } = [];
     public (AimKind Kind, double Value)? Aim { get; init; }
+
+    /// <summary>True where an aim was written and could not be read.</summary>
+    public bool AimFaulty { get; init; }
     public string? Method { get; init; }
     public double? Scatter { get; init; }
     public string? Lubrication { get; init; }

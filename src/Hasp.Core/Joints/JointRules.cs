@@ -3,6 +3,7 @@ using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.LoadPath;
+using Hasp.Core.Preload;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Joints;
@@ -16,6 +17,12 @@ public static class JointRules
     /// <summary>Embedding of the thread and of each interface, mm (customary 2.5 to 4 µm a face by roughness).</summary>
     public const double SettlingPerFace = 0.003;
 
+    /// <summary>Finish where none is stated.</summary>
+    public const string UsualLubrication = "zinc";
+
+    /// <summary>Share of proof aimed at in joints that are taken apart again, as far as the tightening allows.</summary>
+    public const double UsualAim = 0.75;
+
     /// <summary>The head kind of a stud.</summary>
     public const string Stud = "stud";
 
@@ -28,8 +35,8 @@ public static class JointRules
         var before = faults.Count;
         var thread = Named(input.Thread, Fields.Thread.Path, Standards.FindThread, "no thread of that designation. Write it as ordered: M16, M16x1.5, 1/2-13 UNC, #10-32 UNF", faults);
         var grade = GradeFor(input, thread, faults);
-        var headWasher = WasherFor(input.HeadWasher, Fields.HeadWasher, thread, faults);
-        var nutWasher = WasherFor(input.NutWasher, Fields.NutWasher, thread, faults);
+        var headWasher = WasherFor(input.HeadWasher, Fields.HeadWasher, thread, grade, faults);
+        var nutWasher = WasherFor(input.NutWasher, Fields.NutWasher, thread, grade, faults);
         var kind = input.EndKind switch { "tapped" => ThreadEndKind.Tapped, "insert" => ThreadEndKind.Insert, _ => ThreadEndKind.Nut };
         var anyNut = thread is null ? null : Standards.FindNut("hex", thread.Diameter);
         var nut = kind == ThreadEndKind.Nut ? anyNut : null;
@@ -59,12 +66,13 @@ public static class JointRules
         var count = CountFor(input, pattern, faults);
         var fatigue = FatigueFor(input, thread, grade, faults);
         var friction = FrictionFor(input, faults);
-        var aim = AimFor(input, grade, thread, faults);
-        var lubrication = Named(input.Lubrication, Fields.Lubrication.Path, s => Standards.NutFactors.FirstOrDefault(k => k.Lubrication == s), Fields.Lubrication.Allowed, faults);
+        var (aim, leastSource) = AimFor(input, grade, thread, faults);
+        // As received is the commonest; it is marked as chosen wherever it is shown.
+        var lubrication = Named(input.Lubrication ?? UsualLubrication, Fields.Lubrication.Path, s => Standards.NutFactors.FirstOrDefault(k => k.Lubrication == s), Fields.Lubrication.Allowed, faults);
         var methodName = input.Method ?? (lubrication is null ? null : UsualMethod(lubrication));
         var method = Named(methodName, Fields.Method.Path, s => Standards.Methods.FirstOrDefault(m => m.Name == s), Fields.Method.Allowed, faults);
         if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null ||
-            fatigue is null || aim is null || lubrication is null || method is null || count is null || input.Judging is null ||
+            fatigue is null || (aim is null && input.AimFaulty) || lubrication is null || method is null || count is null || input.Judging is null ||
             input.Relaxation is null || input.FaceFriction is null || input.PrevailingTorque is null || input.AssemblyTemperature is null || input.HandFigures is null || input.Sampling is null)
         {
             return null;
@@ -81,6 +89,7 @@ public static class JointRules
             Number = input.Number,
             Name = input.Name,
             Bolts = bolts.Value.Bolts,
+            Condition = input.Condition ?? BoltCondition.New,
             End = bolts.Value.End,
             Hole = hole.Value.Diameter,
             HoleSource = hole.Value.Source,
@@ -89,17 +98,18 @@ public static class JointRules
             Layers = layers.Value,
             Cases = cases.Value,
             Tightening = new Tightening(
-                aim.Value.Kind, aim.Value.Value,
+                aim?.Kind ?? AimKind.ProofShare, aim?.Value ?? UsualAim,
                 input.Scatter is { } scatter ? method with { Scatter = scatter, Source = "given" } : method, input.Scatter is not null,
                 input.NutFactor is { } k ? lubrication with { K = k, Low = k, High = k, Source = "given" } : lubrication, input.NutFactor is not null,
                 input.Settling ?? SettlingPerFace * (1 + interfaces), input.Settling is null, input.Relaxation.Value)
             {
                 Friction = friction,
                 PrevailingTorque = input.PrevailingTorque.Value,
+                LeastSource = leastSource,
             },
             Temperatures = temperatures,
             Sealing = input.SealArea is { } area
-                ? new Sealing(area, input.SealFactor ?? layers.Value.Max(l => l.Material.GasketFactor) ?? 1)
+                ? SealingFor(area, input.SealFactor, layers.Value)
                 : null,
             Fatigue = fatigue,
             HandFigures = input.HandFigures,
@@ -109,8 +119,17 @@ public static class JointRules
             Pattern = pattern,
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };
+        if (aim is null) joint = joint with { Tightening = DefaultTarget.For(joint) };
         PatternRules.JudgeRoom(joint, faults);
         return faults.Count > before ? null : joint;
+    }
+
+    private static Sealing SealingFor(double area, double? stated, ImmutableArray<Layer> layers)
+    {
+        var gasket = layers.FirstOrDefault(l => l.Material.IsGasket)?.Material;
+        return stated is { } factor ? new(area, factor, "stated")
+            : gasket is not null ? new(area, gasket.GasketFactor!.Value, gasket.Cited)
+            : new(area, 1, "no gasket: clamp pressure over the pressure contained");
     }
 
     /// <summary>The number of bolts: as stated, or the pattern's, which the stated one must not contradict.</summary>
@@ -133,12 +152,8 @@ public static class JointRules
     }
 
     /// <summary>The wrench that goes with a finish: dry, plated or lubricated.</summary>
-    public static string UsualMethod(NutFactor lubrication) => lubrication.Lubrication switch
-    {
-        "lubricated" or "moly" or "wax" => "wrench lubricated",
-        "zinc" or "cadmium" or "galvanised" => "wrench plated",
-        _ => "wrench dry",
-    };
+    public static string UsualMethod(NutFactor lubrication) =>
+        lubrication.Lubricant ? "wrench lubricated" : lubrication.Plating != Plating.None ? "wrench plated" : "wrench dry";
 
     /// <summary>Diameter that a head or nut presses on the part, mm: its bearing face, spread through a washer at the cone's angle.</summary>
     private static double PressedDiameter(BearingPart part, Washer? washer, double halfAngle) => washer is null
@@ -182,11 +197,22 @@ public static class JointRules
         return null;
     }
 
-    private static Washer? WasherFor(string? kind, Field field, ScrewThread? thread, List<Fault> faults)
+    private static Washer? WasherFor(string? kind, Field field, ScrewThread? thread, GradeBand? grade, List<Fault> faults)
     {
         if (kind is null or "none" || thread is null) return null;
         var washer = Standards.FindWasher(kind, thread.Diameter);
-        if (washer is null) faults.Add(new(field.Path, kind, $"no {kind} washer is listed for {thread.Designation}. Choose another kind or none"));
+        if (washer is null)
+        {
+            faults.Add(new(field.Path, kind, $"no {kind} washer is listed for {thread.Designation}. Choose another kind or none"));
+        }
+        else if (grade is not null && washer.Hardness < grade.WasherHardness)
+        {
+            var fitting = Standards.Washers.FirstOrDefault(w => w.Hardness >= grade.WasherHardness && Math.Abs(w.Diameter - thread.Diameter) < 0.005);
+            faults.Add(new(field.Path, kind, $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
+            {
+                Mends = fitting is null ? [] : [new($"{char.ToUpperInvariant(fitting.Kind[0])}{fitting.Kind[1..]} washer", field.Path, fitting.Kind)],
+            });
+        }
         return washer;
     }
 
@@ -332,16 +358,16 @@ public static class JointRules
         return null;
     }
 
-    private static (AimKind Kind, double Value)? AimFor(JointInput input, GradeBand? grade, ScrewThread? thread, List<Fault> faults)
+    private static ((AimKind Kind, double Value)? Aim, string? Source) AimFor(JointInput input, GradeBand? grade, ScrewThread? thread, List<Fault> faults)
     {
-        if (input.Aim is not { Kind: AimKind.Structural }) return input.Aim;
-        if (grade is null || thread is null) return null;
+        if (input.Aim is not { Kind: AimKind.Structural }) return (input.Aim, null);
+        if (grade is null || thread is null) return (null, null);
         if (Standards.FindPretension(grade.Grade, thread.Diameter) is { } row)
         {
-            return (AimKind.Structural, row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Plain>.Of(thread).StressArea.Value);
+            return ((AimKind.Structural, row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Plain>.Of(thread).StressArea.Value), row.Source);
         }
         faults.Add(new(Fields.Aim.Path, "structural", $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, A325 and A490. Aim for a share of proof"));
-        return null;
+        return (null, null);
     }
 
     private static Temperatures? TemperaturesFor(JointInput input, ImmutableArray<Layer> layers, List<Fault> faults)
@@ -393,7 +419,7 @@ public static class JointRules
             });
             return null;
         }
-        if (ThreadLengthFor(input, thread, length, clamped, stud, faults) is not { } threadLength) return null;
+        if (ThreadLengthFor(input, thread, head, length, clamped, faults) is not { } threadLength) return null;
         var above = stud ? head.Height + ((length - least) / 2) : 0;
         return (new BoltSet(thread, grade, input.Count!.Value, length, input.Length is null, threadLength, head, nut, above),
             new ThreadEnd(ThreadEndKind.Nut, 0, nut.Height, thread.Diameter, 0, false));
@@ -464,20 +490,21 @@ public static class JointRules
                 : $"too short for its grip: {Mm(clamped)} clamped leave {Mm(Math.Max(0, length - clamped))} to engage, {Mm(input.Engagement ?? wanted)} {(input.Engagement is null ? "would be usual" : "is wanted")}") { Mends = mends });
             return null;
         }
-        if (ThreadLengthFor(input, thread, length, clamped, stud, faults) is not { } threadLength) return null;
+        if (ThreadLengthFor(input, thread, head, length, clamped, faults) is not { } threadLength) return null;
         return (new BoltSet(thread, grade, input.Count!.Value, length, input.Length is null, threadLength, head, null, stud ? length - clamped - wanted : 0),
             new ThreadEnd(kind, depth, engaged, outer, insert, depth < part.Thickness - 1e-9));
     }
 
     /// <summary>The threaded length: the whole stud; what was given; by the standard; or a screw threaded to the head where the standard's shank would not pass.</summary>
-    private static double? ThreadLengthFor(JointInput input, ScrewThread thread, double length, double clamped, bool stud, List<Fault> faults)
+    private static double? ThreadLengthFor(JointInput input, ScrewThread thread, BearingPart head, double length, double clamped, List<Fault> faults)
     {
+        var stud = head.Kind == Stud;
         if (input.ThreadLength is { } b && (stud || b > length + 1e-9))
         {
             faults.Add(new(Fields.ThreadLength.Path, Mm(b), stud ? "a stud here is threaded over its whole length" : $"longer than the bolt, which is {Mm(length)}") { Mends = [new("Let the thread length be chosen", Fields.ThreadLength.Path, "")] });
             return null;
         }
-        var threadLength = stud ? length : input.ThreadLength ?? Standards.ThreadLength(thread.System, thread.Diameter, length);
+        var threadLength = stud ? length : input.ThreadLength ?? Standards.ThreadLength(head.ThreadRule, thread.Diameter, length);
         if (length - threadLength <= clamped + 1e-9) return threadLength;
         // ISO 4014 would leave the shank too long; the same length is sold threaded to the head (ISO 4017), and only where nothing was given.
         if (input.Length is null && input.ThreadLength is null) return length;

@@ -167,7 +167,7 @@ public static class PatternRules
             AlternatesWith = input.Cases[i]!.AlternatesWith,
             Other = OtherOf(input.Cases, i, faults),
             Cycles = input.Cases[i]!.Cycles,
-            Pressure = input.Cases[i]!.Pressure,
+            Pressure = PressureOf(input.Cases, i),
         }).ToImmutableArray();
         if (all.All(c => c.OnlyCombined)) faults.Add(new("loads[0].judged", "only in combinations", "no case is judged: every one counts only in combinations"));
         if (faults.Count > before) return null;
@@ -176,6 +176,15 @@ public static class PatternRules
             foreach (var (i, key, problem) in Unheld(all, pattern).Where(u => !all[u.Case].OnlyCombined)) faults.Add(new($"loads[{i}].{(input.Cases[i]!.Combines is null ? key : "combines")}", null, problem));
         }
         return faults.Count > before ? null : all;
+    }
+
+    /// <summary>Pressure contained in a case: its own with its factor, or that of the cases it sums, with theirs.</summary>
+    private static double PressureOf(IReadOnlyList<CaseInput?> cases, int index)
+    {
+        var c = cases[index]!;
+        if (c.Pressure > 0 || c.Combines is null) return Math.Max(0, c.Factor * c.Pressure);
+        var (terms, _) = CombinationText.Parse(c.Combines, [.. cases.Select(x => x!.Combines is null ? x.Name : "")]);
+        return Math.Max(0, c.Factor * terms.Sum(t => t.Factor * cases[t.Case]!.Factor * cases[t.Case]!.Pressure));
     }
 
     private static LoadCase Stated(CaseInput c, int index, bool laidOut, List<Fault> faults)
@@ -189,6 +198,14 @@ public static class PatternRules
         if (c.Helper is not null && (components || c.Tension is not null || c.Shear is not null))
         {
             faults.Add(new(path + "helper.kind", null, "this case is worked out and stated as well: clear one of the two"));
+        }
+        if (c.Helper is { Kind: HelperKind.Column, Heading: Heading.Z or Heading.MinusZ })
+        {
+            faults.Add(new(path + "helper.heading", null, "a column's shear and moment act in the plane of the joint: along x or y"));
+        }
+        if (c.Helper is { Kind: HelperKind.RamPull } ram && c.HelperLacks.Count == 0 && ram.Rod >= ram.Bore)
+        {
+            faults.Add(new(path + "helper.rod", Mm(ram.Rod), $"the rod is as thick as the bore ({Mm(ram.Bore)}): nothing would be left to pull with"));
         }
         foreach (var key in c.HelperLacks) faults.Add(new($"{path}helper.{key}", null, "missing: the load cannot be worked out without it"));
         var placed = c.At.Any(x => x is not null);
@@ -223,6 +240,10 @@ public static class PatternRules
         if (problem is not null) faults.Add(new(path, text, problem));
         foreach (var (factor, part) in terms)
         {
+            if (inputs.Count(c => c!.Combines is null && c.Name.Equals(inputs[part]!.Name, StringComparison.OrdinalIgnoreCase)) > 1)
+            {
+                faults.Add(new(path, text, $"two load cases are called {inputs[part]!.Name}: which of them? Give each a name of its own"));
+            }
             var load = cases[part];
             sum += factor * (load.At is { } at ? load.Load.Moved(at, centroid) : load.Load);
         }

@@ -20,7 +20,8 @@ public readonly record struct StackItem(double Top, double Thickness, double Mod
 /// <param name="Height">Below the head's bearing face, mm.</param>
 /// <param name="ThreadInPlane">True where thread or its runout may lie in the plane.</param>
 /// <param name="RunoutOnly">True where only the runout zone reaches it: counted as thread, and said so.</param>
-public readonly record struct ShearPlane(double Height, bool ThreadInPlane, bool RunoutOnly);
+/// <param name="Packing">Thickness of what is only clamped between the sheared parts of the plane, mm.</param>
+public readonly record struct ShearPlane(double Height, bool ThreadInPlane, bool RunoutOnly, double Packing = 0);
 
 /// <summary>Where everything lies between head and nut: what the section drawing shows and the formulas take their lengths from.</summary>
 public sealed record Stack
@@ -85,7 +86,7 @@ public sealed record Stack
         for (var i = 0; i < joint.Layers.Length; i++)
         {
             var layer = joint.Layers[i];
-            Add(layer.Thickness, layer.Material.ElasticModulus, 2 * layer.EdgeDistance ?? double.PositiveInfinity, i);
+            Add(layer.Thickness, layer.Material.ElasticModulus, joint.ConeLimit(i), i);
         }
         if (joint.NutWasher is { } nut) Add(nut.Thickness, WasherModulus, nut.OuterDiameter, -1);
 
@@ -157,9 +158,17 @@ public sealed record Stack
             if (SideOf(joint.Layers, i) == SideOf(joint.Layers, i + 1)) continue;
             // A hair's tolerance: a plane exactly at the end of the sure shank lies in the shank. A stud has none.
             var thread = bolts.IsStud || height > bolts.SureShank + 1e-9;
-            planes.Add(new ShearPlane(height, thread, thread && !bolts.IsStud && height <= bolts.ShankLength + 1e-9));
+            planes.Add(new ShearPlane(height, thread, thread && !bolts.IsStud && height <= bolts.ShankLength + 1e-9, PackingAt(joint.Layers, i)));
         }
         return planes.ToImmutable();
+    }
+
+    /// <summary>What lies only clamped between the sheared parts of the plane below layer <paramref name="i"/>, mm.</summary>
+    private static double PackingAt(ImmutableArray<Layer> layers, int i)
+    {
+        var packing = 0.0;
+        for (; i >= 0 && layers[i].OnlyClamped; i--) packing += layers[i].Thickness;
+        return packing;
     }
 
     private static ImmutableArray<double> SharesOf(ImmutableArray<Layer> layers)

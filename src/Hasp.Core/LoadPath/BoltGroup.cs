@@ -62,6 +62,11 @@ public sealed class BoltGroup
     /// <summary>True where all bolts lie on one line; a moment that turns about that line finds no resistance.</summary>
     public bool IsLine => !IsPoint && (SumX2 * SumY2) - (SumXY * SumXY) <= 1e-12 * Polar * Polar;
 
+    /// <summary>The least distance between two bolts, mm; infinite where there is one only.</summary>
+    public double LeastPitch => _leastPitch ??= PitchOf(Bolts);
+
+    private double? _leastPitch;
+
     /// <summary>Centroid, in the joint plane.</summary>
     public Components Centroid => new(CentroidX, CentroidY, 0);
 
@@ -79,6 +84,16 @@ public sealed class BoltGroup
     public Resultant AtCentroid(in Resultant load, in Components at) => load.Moved(at, Centroid);
 
     internal static double Square(double v) => v * v;
+
+    private static double PitchOf(ImmutableArray<PlanBolt> bolts)
+    {
+        var least = double.PositiveInfinity;
+        for (var i = 0; i < bolts.Length; i++)
+        {
+            for (var j = i + 1; j < bolts.Length; j++) least = Math.Min(least, Square(bolts[i].X - bolts[j].X) + Square(bolts[i].Y - bolts[j].Y));
+        }
+        return Math.Sqrt(least);
+    }
 }
 
 /// <summary>
@@ -196,7 +211,7 @@ public static class GroupFormulas
 
     private static T Length<T>(T x, T y)
         where T : struct, IReal<T> =>
-        T.Let(Terms.Shear, T.Sqrt((x * x) + (y * y)));
+        T.Let(Terms.Shear, T.Sqrt((x * x) + (y * y)), source: "by the pattern, elastic vector method");
 }
 
 /// <summary>The in-plane load on one bolt, N: both parts and their vector sum.</summary>

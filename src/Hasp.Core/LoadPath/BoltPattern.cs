@@ -69,6 +69,10 @@ public sealed record BoltPattern
         return -1;
     }
 
+    /// <summary>True where every load reaches the bolts of both patterns alike.</summary>
+    public bool SharesAs(BoltPattern other) =>
+        School == other.School && Pivots == other.Pivots && Group.Bolts.SequenceEqual(other.Group.Bolts);
+
     /// <summary>A pattern of free bolts, without plate or prying.</summary>
     public static BoltPattern Of(BoltGroup group, TensionSchool school = TensionSchool.Centroid)
     {

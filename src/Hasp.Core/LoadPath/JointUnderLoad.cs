@@ -14,9 +14,9 @@ public static class JointUnderLoad
         T.Let(Terms.OpeningLoad, preload / (T.Const(1) - share));
 
     /// <summary>Fb = Fi + C·P while the faces touch, P once they are apart, N.</summary>
-    public static T BoltForce<T>(T preload, T share, T load)
+    public static T BoltForce<T>(T preload, T share, T load, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.BoltForce, T.IfLess(OpeningLoad(preload, share), load, load, preload + (share * load)));
+        T.Let(Terms.BoltForce, T.IfLess(OpeningLoad(preload, share), load, load, preload + (share * load)), index);
 
     /// <summary>Fm = Fi − (1 − C)·P while the faces touch, nothing once they are apart, N.</summary>
     public static T MemberForce<T>(T preload, T share, T load)
@@ -33,10 +33,10 @@ public static class JointUnderLoad
         where T : struct, IReal<T> =>
         T.Let(Terms.ProofFactor, proofLoad / boltForce);
 
-    /// <summary>nL = (Fp − Fi)/(C·P), the faces taken as closed all the way. Only where P &gt; 0.</summary>
+    /// <summary>nL = (Fp − Fi)/(C·P), the faces taken as closed all the way; nothing where the preload is past proof. Only where P &gt; 0.</summary>
     public static T LoadFactor<T>(T proofLoad, T preload, T share, T load)
         where T : struct, IReal<T> =>
-        T.Let(Terms.LoadFactor, (proofLoad - preload) / (share * load));
+        T.Let(Terms.LoadFactor, T.Max(T.Const(0), proofLoad - preload) / (share * load));
 
     /// <summary>
     /// How far the outside load may grow until the bolt reaches proof: the lesser of the closed-joint factor and Fp/P. With

@@ -135,8 +135,24 @@ public static class LoadEnvelope
             parts[b] = front;
         });
         var all = new List<(double Tension, double Shear, int Case)>();
-        foreach (var part in parts) foreach (var entry in part) Put(all, entry);
-        return [.. Thinned(all).Select(e => e.Case).Distinct().Order()];
+        // Sorted, one look along the whole is enough: in the order of falling tension the shear of what is kept must rise.
+        foreach (var entry in parts.SelectMany(p => p).OrderByDescending(e => e.Tension).ThenByDescending(e => e.Shear).ThenBy(e => e.Case))
+        {
+            if (all.Count == 0 || entry.Shear > all[^1].Shear) all.Add(entry);
+        }
+        return [.. Thinned(all).Select(e => e.Case).Append(Widest(cases.Span)).Distinct().Order()];
+    }
+
+    /// <summary>The case of the largest in-plane force; of equals the first.</summary>
+    private static int Widest(ReadOnlySpan<Resultant> cases)
+    {
+        var (widest, most) = (0, -1.0);
+        for (var i = 0; i < cases.Length; i++)
+        {
+            var force = BoltGroup.Square(cases[i].Force.X) + BoltGroup.Square(cases[i].Force.Y);
+            if (force > most) (widest, most) = (i, force);
+        }
+        return widest;
     }
 
     /// <summary>No more rows than these are named as governing.</summary>
@@ -158,11 +174,25 @@ public static class LoadEnvelope
         return kept;
     }
 
-    /// <summary>Adds an entry to a front unless another surpasses it, and takes out what it surpasses.</summary>
+    /// <summary>
+    /// Adds an entry to a front unless another surpasses it, and takes out what it surpasses. Along the front tension falls and shear rises,
+    /// so that its place is found by halving.
+    /// </summary>
     private static void Put(List<(double Tension, double Shear, int Case)> front, (double Tension, double Shear, int Case) entry)
     {
-        foreach (var e in front) if (e.Tension >= entry.Tension && e.Shear >= entry.Shear) return;
-        for (var i = front.Count - 1; i >= 0; i--) if (front[i].Tension <= entry.Tension && front[i].Shear <= entry.Shear) front.RemoveAt(i);
-        front.Add(entry);
+        var (low, high) = (0, front.Count);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (front[middle].Tension >= entry.Tension) low = middle + 1;
+            else high = middle;
+        }
+        // Of those with as much tension the last has the most shear.
+        if (low > 0 && front[low - 1].Shear >= entry.Shear) return;
+        var first = low > 0 && front[low - 1].Tension <= entry.Tension ? low - 1 : low;
+        var last = low;
+        while (last < front.Count && front[last].Shear <= entry.Shear) last++;
+        front.RemoveRange(first, last - first);
+        front.Insert(first, entry);
     }
 }

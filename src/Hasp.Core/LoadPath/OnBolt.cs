@@ -6,6 +6,8 @@ namespace Hasp.Core.LoadPath;
 /// <summary>From a load on the joint to the load on one bolt, N: equal shares where the bolts' places are not stated, else by the pattern.</summary>
 public static class OnBolt
 {
+    private const string EqualShare = "equal share, no pattern laid out";
+
     /// <summary>Tension (before prying) and shear of one bolt.</summary>
     /// <param name="load">The load case.</param>
     /// <param name="pattern">Where the bolts are; null shares equally.</param>
@@ -16,7 +18,7 @@ public static class OnBolt
         where T : struct, IScalar<T>
     {
         var tension = Tension<T>(load, pattern, count, bolt, index);
-        if (pattern is null) return (tension, T.Let(Terms.Shear, T.Given(Terms.JointShear, load.Shear, index) / T.Given(Terms.BoltCount, count), index));
+        if (pattern is null) return (tension, T.Let(Terms.Shear, T.Given(Terms.JointShear, load.Shear, index, load.Name) / T.Given(Terms.BoltCount, count), index, EqualShare));
         var (fx, fy, _) = GroupFormulas.Forces<T>(load.Load, index);
         return (tension, GroupFormulas.InPlane(pattern.Group, bolt, fx, fy, MomentsAtCentroid<T>(load, pattern.Group, index).Z).Resultant);
     }
@@ -26,10 +28,11 @@ public static class OnBolt
     public static T Tension<T>(LoadCase load, BoltPattern? pattern, int count, int bolt, int index = 0)
         where T : struct, IScalar<T>
     {
-        if (pattern is null) return T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, load.Tension, index) / T.Given(Terms.BoltCount, count), index);
+        if (pattern is null) return T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, load.Tension, index, load.Name) / T.Given(Terms.BoltCount, count), index, EqualShare);
         var (mx, my, _) = MomentsAtCentroid<T>(load, pattern.Group, index);
         var (_, _, fz) = GroupFormulas.Forces<T>(load.Load, index);
-        return T.Let(pattern.Prying is null ? Terms.ExternalLoad : Terms.BoltPull, BySchool(pattern, bolt, fz, mx, my, index), index);
+        return T.Let(pattern.Prying is null ? Terms.ExternalLoad : Terms.BoltPull, BySchool(pattern, bolt, fz, mx, my, index), index,
+            pattern.School == TensionSchool.Pivot ? "by the pattern, about a compression line" : "by the pattern, about the centroid");
     }
 
     /// <summary>The in-plane load on one bolt with its parts, N; only with a pattern.</summary>
@@ -57,33 +60,58 @@ public static class OnBolt
             : GroupFormulas.TensionByCentroid(pattern.Group, bolt, pull, momentX, momentY, index);
 
     /// <summary>
-    /// Pivot school. One axis: the pull enters through its moment about the line. Two axes are two separate idealisations, whose tensions
-    /// add, and the pull is shared equally. Null where nothing turns the joint, or where the parts come off altogether, so that no line
-    /// presses: equilibrium alone then rules, as about the centroid.
+    /// Pivot school. The pull enters through its moment about the line. Moments about two axes are two separate idealisations, whose
+    /// tensions add; the pull is split between the lines in the ratio |Mx|/ex : |My|/ey, e the distance from a line to the centroid, so that
+    /// a vanishing second moment changes nothing. Null where nothing turns the joint, or where the parts come off altogether, so that no
+    /// line presses: equilibrium alone then rules, as about the centroid.
     /// </summary>
     private static T? ByPivots<T>(BoltPattern pattern, int bolt, T pull, T momentX, T momentY, int index)
         where T : struct, IScalar<T>
     {
         var (aboutX, aboutY) = Turns(momentX.Value, momentY.Value);
         if (!aboutX && !aboutY) return null;
-        var (rows, columns) = (pattern.RowLine(momentX.Value), pattern.ColumnLine(momentY.Value));
         var weight = T.Const(pattern.Group.Bolts[bolt].Weight);
         // Tells the two lines of one case apart, and those of the case it alternates with.
-        var (first, second) = ((2 * index) + 1, (2 * index) + 2);
-        if (aboutX && aboutY)
-        {
-            return T.Max(T.Const(0), ByLine(rows, Size(momentX), first) + ByLine(columns, Size(momentY), second) + (pull * weight / T.Given(Terms.BoltWeights, pattern.Group.Weight)));
-        }
-        var line = aboutX ? rows : columns;
-        var moment = T.Let(Terms.PivotMoment, Size(aboutX ? momentX : momentY) + (pull * T.Given(Terms.PivotArm, line.Centroid, first)), first);
-        // What the bolts hold beyond the pull is what the line presses with; below nothing there is no line.
-        return line.Held * Math.Max(0, moment.Value) / line.Squares < pull.Value ? null : ByLine(line, moment, first);
+        var rows = aboutX ? LineOf(pattern.RowLine(momentX.Value), Size(momentX), (2 * index) + 1) : null;
+        var columns = aboutY ? LineOf(pattern.ColumnLine(momentY.Value), Size(momentY), (2 * index) + (aboutX ? 2 : 1)) : null;
+        var (first, second) = rows is { } r && columns is { } c ? Split(r, c) : (pull, pull);
+        var byRows = rows is { } x ? (T?)Moment(x, first) : null;
+        var byColumns = columns is { } y ? (T?)Moment(y, second) : null;
+        // What the bolts hold beyond the pull is what the lines press with; below nothing there are none.
+        if (Held(rows, byRows) + Held(columns, byColumns) < pull.Value) return null;
+        return byRows is { } mx && byColumns is { } my
+            ? T.Let(Terms.PivotTensions, Share(rows!.Value, mx) + Share(columns!.Value, my), index)
+            : byRows is { } one ? Share(rows!.Value, one) : Share(columns!.Value, byColumns!.Value);
 
         static T Size(T moment) => moment.Value < 0 ? -moment : moment;
 
-        T ByLine(PivotLine line, T about, int number) => GroupFormulas.TensionByPivot(
-            about, T.Given(Terms.PivotDistance, line.Distances[bolt], number), weight, T.Given(Terms.PivotSquares, line.Squares, number), number);
+        static Turning<T>? LineOf(PivotLine line, T moment, int number) => new(line, moment, T.Given(Terms.PivotArm, line.Centroid, number), number);
+
+        static T Moment(Turning<T> t, T part) => T.Let(Terms.PivotMoment, t.About + (part * t.Arm), t.Number);
+
+        static double Held(Turning<T>? t, T? moment) => t is { } line && moment is { } m ? line.Line.Held * Math.Max(0, m.Value) / line.Line.Squares : 0;
+
+        T Share(Turning<T> t, T about) => GroupFormulas.TensionByPivot(
+            about, T.Given(Terms.PivotDistance, t.Line.Distances[bolt], t.Number), weight, T.Given(Terms.PivotSquares, t.Line.Squares, t.Number), t.Number);
+
+        (T, T) Split(Turning<T> r, Turning<T> c)
+        {
+            // On a line through the centroid no arm turns the pull: all of it goes there.
+            if (Math.Abs(r.Arm.Value) < 1e-9) return (pull, T.Const(0));
+            if (Math.Abs(c.Arm.Value) < 1e-9) return (T.Const(0), pull);
+            var (byRow, byColumn) = (r.About / Size(r.Arm), c.About / Size(c.Arm));
+            var whole = byRow + byColumn;
+            return (T.Let(Terms.PivotPull, pull * byRow / whole, r.Number), T.Let(Terms.PivotPull, pull * byColumn / whole, c.Number));
+        }
     }
+
+    /// <summary>A compression line with the moment that turns about it.</summary>
+    /// <param name="Line">The line.</param>
+    /// <param name="About">Size of the moment about the centroid, N·mm.</param>
+    /// <param name="Arm">From the line to the centroid, mm.</param>
+    /// <param name="Number">Tells it apart in a working.</param>
+    private readonly record struct Turning<T>(PivotLine Line, T About, T Arm, int Number)
+        where T : struct, IScalar<T>;
 
     /// <summary>About which axes a moment turns the joint, a rounding error apart.</summary>
     private static (bool AboutX, bool AboutY) Turns(double momentX, double momentY)

@@ -33,12 +33,12 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
         return T.Let(Terms.ExternalLoad, pull + force, index);
     }
 
-    /// <summary>Share of the flange's strength at the stem that the largest pull asks for; above 1 the flange itself gives way under the load times its factor.</summary>
-    public double FlangeUse(Joint joint, double pull)
+    /// <summary>Tension on one bolt, before prying, at which the flange is plastic at its web and at the bolt line, N; only where the model is used.</summary>
+    public T FlangeStrength<T>(Joint joint)
+        where T : struct, IReal<T>
     {
-        if (!IsModel || pull <= 0) return 0;
-        var (reach, _, moment, net) = Parts<Plain>(joint);
-        return Growth<Plain>(joint).Value * pull * reach.Value / (moment.Value * (1 + net.Value));
+        var (reach, _, moment, net) = Parts<T>(joint);
+        return T.Let(Terms.FlangeStrength, moment * (T.Const(1) + net) / reach);
     }
 
     /// <summary>Q under a load, N.</summary>
@@ -53,7 +53,10 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
     private (T Reach, T EdgeReach, T Moment, T Net) Parts<T>(Joint joint)
         where T : struct, IReal<T>
     {
-        var (b, a, p) = (T.Given(Terms.PryingStem, Stem), T.Given(Terms.PryingEdge, Edge), T.Given(Terms.PryingLength, Length));
+        var (b, a, stated) = (T.Given(Terms.PryingStem, Stem), T.Given(Terms.PryingEdge, Edge), T.Given(Terms.PryingLength, Length));
+        var most = T.Min(stated, T.Const(2) * b);
+        var pitch = joint.Pattern!.Group.LeastPitch;
+        var p = T.Let(Terms.PryingLimited, double.IsFinite(pitch) ? T.Min(most, T.Given(Terms.LeastPitch, pitch)) : most);
         var half = T.Given(Terms.NominalDiameter, joint.Bolts.Thread.Diameter) / T.Const(2);
         var flange = joint.Layers[0];
         var (t, fy) = (T.Given(Terms.FlangeThickness, flange.Thickness), T.Given(Terms.FlangeYield, flange.Material.Yield));
@@ -64,9 +67,11 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
             T.Let(Terms.PryingNet, T.Const(1) - (T.Given(Terms.HoleDiameter, joint.Hole) / p)));
     }
 
+    /// <summary>The load is pried at what it may grow to; a load factor that is not judged lowers nothing.</summary>
     private static T Growth<T>(Joint joint)
-        where T : struct, IReal<T> =>
-        T.Given(Terms.LoadGrowth, Math.Max(1, joint.Judging.RequiredByIndex[LoadIndex]));
-
-    private static readonly int LoadIndex = Checks.Check.All.ToList().IndexOf(Checks.Check.Load);
+        where T : struct, IReal<T>
+    {
+        var required = joint.Judging.RequiredByIndex[Checks.Check.Load.Index];
+        return T.Given(Terms.LoadGrowth, required > 0 ? Math.Max(1, required) : Checks.Check.Load.Required);
+    }
 }

@@ -19,9 +19,9 @@ public static class Tension
         T.Let(Terms.Torque, prevailing is { } idle ? (arm * preload) + idle : arm * preload);
 
     /// <summary>F = (T − Tprev)/arm, N, never below nothing: the torque form read the other way.</summary>
-    public static T FromTorque<T>(T torque, T? prevailing, T arm)
+    public static T FromTorque<T>(T torque, T? prevailing, T arm, int end = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.Preload, (prevailing is { } idle ? T.Max(T.Const(0), torque - idle) : torque) / arm);
+        T.Let(end == 0 ? Terms.Preload : end == 1 ? Terms.PreloadAtLowFriction : Terms.PreloadAtHighFriction, (prevailing is { } idle ? T.Max(T.Const(0), torque - idle) : torque) / arm);
 
     /// <summary>ΔF = fz/(1/kb + 1/km), N: what embedding takes from the stretch of bolt and members.</summary>
     public static T EmbeddingLoss<T>(T settling, T bolt, T members)
@@ -69,27 +69,49 @@ public static class Tension
         T.Let(Terms.ThermalChange,
             ((memberExpansion * memberWarming) - (boltExpansion * boltWarming)) * grip / ((T.Const(1) / bolt) + (T.Const(1) / members)));
 
-    /// <summary>Fi,max = (1 + Γ)·Fi, and what temperature adds, N. Used in every strength check.</summary>
+    /// <summary>The tight end, N: (1 + Γ)·Fi, or what the torque gives at the low end of the friction's band where that is more.</summary>
     /// <param name="preload">Fi, N.</param>
     /// <param name="scatter">Γ.</param>
-    /// <param name="thermal">ΔFT, N; null where nothing is warmed. A loss is not credited: the bolt was at full preload when cold.</param>
-    public static T Largest<T>(T preload, T scatter, T? thermal = null)
+    /// <param name="atLowFriction">T/(K_low·d), N; null where the friction was tested, or does not come in.</param>
+    public static T Tight<T>(T preload, T scatter, T? atLowFriction = null)
         where T : struct, IReal<T>
     {
         var tight = (T.Const(1) + scatter) * preload;
+        return T.Let(Terms.PreloadTight, atLowFriction is { } low ? T.Max(tight, low) : tight);
+    }
+
+    /// <summary>Fi,max, N: the tight end, and what temperature adds. Used in every strength check.</summary>
+    /// <param name="preload">Fi, N.</param>
+    /// <param name="scatter">Γ.</param>
+    /// <param name="thermal">ΔFT, N; null where nothing is warmed. A loss is not credited: the bolt was at full preload when cold.</param>
+    /// <param name="atLowFriction">T/(K_low·d), N; null where the friction was tested, or does not come in.</param>
+    public static T Largest<T>(T preload, T scatter, T? thermal = null, T? atLowFriction = null)
+        where T : struct, IReal<T>
+    {
+        var tight = Tight(preload, scatter, atLowFriction);
         return T.Let(Terms.PreloadMax, thermal is { } gained ? tight + T.Max(T.Const(0), gained) : tight);
     }
 
-    /// <summary>Fi,min = (1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing. Used in every slip and opening check.</summary>
+    /// <summary>
+    /// Fi,min = (1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing; where the torque gives less at the high end
+    /// of the friction's band, that in the place of (1 − Γ)·Fi. Used in every slip and opening check.
+    /// </summary>
     /// <param name="preload">Fi, N.</param>
     /// <param name="scatter">Γ.</param>
     /// <param name="embeddingLoss">ΔFz, N.</param>
     /// <param name="relaxation">r, share of the nominal preload.</param>
     /// <param name="thermal">ΔFT, N; null where nothing is warmed. A gain is not credited: the joint must hold cold as well.</param>
-    public static T Smallest<T>(T preload, T scatter, T embeddingLoss, T relaxation, T? thermal = null)
+    /// <param name="atHighFriction">T/(K_high·d), N; null where the friction was tested, or does not come in.</param>
+    public static T Smallest<T>(T preload, T scatter, T embeddingLoss, T relaxation, T? thermal = null, T? atHighFriction = null)
         where T : struct, IReal<T>
     {
-        var left = ((T.Const(1) - scatter) * preload) - embeddingLoss - (relaxation * preload);
+        var loose = (T.Const(1) - scatter) * preload;
+        var left = (atHighFriction is { } high ? T.Min(loose, high) : loose) - embeddingLoss - (relaxation * preload);
         return T.Let(Terms.PreloadMin, T.Max(T.Const(0), thermal is { } gained ? left + T.Min(T.Const(0), gained) : left));
     }
+
+    /// <summary>The least pretension that a code lays down for every bolt, N, less what temperature takes: no scatter and no losses, which the code has counted in.</summary>
+    public static T LeastByCode<T>(T least, T? thermal = null)
+        where T : struct, IReal<T> =>
+        T.Let(Terms.PreloadMin, thermal is { } gained ? T.Max(T.Const(0), least + T.Min(T.Const(0), gained)) : least);
 }

@@ -45,15 +45,17 @@ public static class Torsion
         where T : struct, IReal<T> =>
         T.Let(Terms.EquivalentNutFactor, arm / diameter);
 
-    /// <summary>Dm, mm, of a countersunk head: its cone of 90° presses harder than its axial force, by 1/sin 45°.</summary>
-    public static T ConicalMeanDiameter<T>(T meanDiameter)
+    /// <summary>Dm, mm, of a countersunk head: its cone presses harder than its axial force, by 1/sin of half its angle (90° metric, 82° inch).</summary>
+    /// <param name="meanDiameter">Mean diameter of the cone, mm.</param>
+    /// <param name="angle">Whole angle of the cone, degrees.</param>
+    public static T ConicalMeanDiameter<T>(T meanDiameter, double angle)
         where T : struct, IReal<T> =>
-        T.Let(Terms.MeanBearingDiameter, meanDiameter / T.Const(Math.Sin(Math.PI / 4), "sin 45°"));
+        T.Let(Terms.ConicalBearingDiameter, meanDiameter / T.Const(Math.Sin(angle * Math.PI / 360), $"sin {angle / 2:0.#}°"));
 
-    /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, not the nut's face.</summary>
-    public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque)
+    /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, and a locking feature, but not the nut's face.</summary>
+    public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque, T? prevailing = null)
         where T : struct, IReal<T> =>
-        T.Let(Terms.ThreadTorque, pitchTorque + threadFrictionTorque);
+        T.Let(Terms.ThreadTorque, prevailing is { } locking ? pitchTorque + threadFrictionTorque + locking : pitchTorque + threadFrictionTorque);
 
     /// <summary>τ = 16·T/(π·d³), d the mean of pitch and root diameter.</summary>
     public static T Stress<T>(T threadTorque, T pitchDiameter, T rootDiameter)
@@ -63,10 +65,10 @@ public static class Torsion
         return T.Let(Terms.TorsionStress, T.Const(16) * threadTorque / (T.Const(Math.PI, "π") * d * d * d));
     }
 
-    /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch and thread friction over the section.</summary>
-    public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter)
+    /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch, thread friction and a locking feature over the section.</summary>
+    public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter, T? prevailing = null)
         where T : struct, IReal<T> =>
-        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter)), pitchDiameter, rootDiameter);
+        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter), prevailing), pitchDiameter, rootDiameter);
 
     /// <summary>σv = √(σ² + 3(k·τ)²); k = 1 while tightening, 0.5 in service.</summary>
     public static T EquivalentStress<T>(T tension, T torsion, double kept)

@@ -1,5 +1,4 @@
 using Hasp.Core.Checks;
-using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -38,7 +37,8 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
             var check = Check.All[i];
             if (check.Preload is PreloadUsed.None or PreloadUsed.Nominal || mechanics.Joint.Judging.RequiredByIndex[i] <= 0) continue;
             if (ReserveAt(i, mechanics, 0) is not { } none) continue;
-            var enough = ReserveAt(i, mechanics, most)!.Value;
+            // What no longer applies at a great preload has been overtaken by it: nothing is left of it.
+            var enough = ReserveAt(i, mechanics, most) ?? 0;
             if (check.Preload == PreloadUsed.Both)
             {
                 // Rises while the joint opens, falls with the mean stress: one edge on either side of its best preload.
@@ -98,7 +98,7 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
         {
             foreach (var pull in joint.Sharing.Cases[c])
             {
-                var judged = MachineBasis.Judge(check, trial, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
+                var judged = Check.All[check].Judge(trial, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;
                 var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
                 if (least is null || reserve < least) least = reserve;

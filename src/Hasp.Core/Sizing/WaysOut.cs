@@ -85,19 +85,19 @@ public static class WaysOut
 
     private static IEnumerable<Change> Methods(Joint joint) =>
         from m in Standards.Methods
-        where m.Scatter < joint.Tightening.Method.Scatter && !m.Name.StartsWith("wrench", StringComparison.Ordinal)
+        where m.Scatter < joint.Tightening.Method.Scatter && !m.ByTorque
         orderby m.Scatter descending
         select new Change($"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", joint.Input with { Method = m.Name, Scatter = null }, [(Fields.Method.Path, m.Name), (Fields.Scatter.Path, "")]);
 
     /// <summary>A lubricant lowers friction and, with a wrench, the scatter that goes with the finish.</summary>
     private static IEnumerable<Change> Lubricants(Joint joint) =>
         from k in Standards.NutFactors
-        where k.Lubrication is "lubricated" or "moly" or "wax" && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven
+        where k.Lubricant && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven
             && k.Lubrication != joint.Tightening.NutFactor.Lubrication
         orderby k.K descending
         select new Change($"{char.ToUpperInvariant(k.Label[0])}{k.Label[1..]} in place of {joint.Tightening.NutFactor.Label}",
-            joint.Input with { Lubrication = k.Lubrication, Method = joint.Tightening.Method.Name.StartsWith("wrench", StringComparison.Ordinal) ? null : joint.Input.Method },
-            joint.Tightening.Method.Name.StartsWith("wrench", StringComparison.Ordinal)
+            joint.Input with { Lubrication = k.Lubrication, Method = joint.Tightening.Method.ByTorque ? null : joint.Input.Method },
+            joint.Tightening.Method.ByTorque
                 ? [(Fields.Lubrication.Path, k.Lubrication), (Fields.Method.Path, "")]
                 : [(Fields.Lubrication.Path, k.Lubrication)]);
 

@@ -44,9 +44,13 @@ public sealed class Simulation
     private const int Wave = 256;
     private readonly Joint _joint;
     private readonly Mechanics<Plain> _nominal;
-    private readonly (double Opening, (double Tension, double Shear) Slip, double Yield) _loads;
+    private readonly (double Tension, double Shear)[] _slips;
+    private readonly double _pull;
 
-    /// <summary>Prepares a joint: the governing load case of each failure is found once, at the nominal preload.</summary>
+    /// <summary>
+    /// Prepares a joint. Opening and yield get worse with tension alone: the largest of all cases stands for them. Slip weighs tension
+    /// against clamp, so that every load that no other reaches in tension and shear both is followed through every sample.
+    /// </summary>
     public Simulation(Joint joint)
     {
         _joint = joint;
@@ -55,12 +59,14 @@ public sealed class Simulation
         var bolts = joint.Sharing.Cases
             .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p, joint.Bolts.Count)).Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
         var most = bolts.MaxBy(b => b.Tension);
-        var slipping = bolts.Where(b => b.Shear > 0).OrderBy(b =>
-            JointUnderLoad.MemberForce(_nominal.PreloadMin, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear).ToList();
+        var slipping = Sharing.Surpassing(bolts.Where(b => b.Shear > 0), b => b.Tension, b => b.Shear);
         OpeningCase = most.Tension > 0 ? most.Index : -1;
         YieldCase = most.Index;
-        SlipCase = _nominal.Stack.Planes.Length > 0 && slipping.Count > 0 ? slipping[0].Index : -1;
-        _loads = (Math.Max(0, most.Tension), SlipCase < 0 ? (0, 0) : (slipping[0].Tension, slipping[0].Shear), Math.Max(0, most.Tension));
+        SlipCase = _nominal.Stack.Planes.Length > 0 && slipping.Length > 0
+            ? slipping.MinBy(b => JointUnderLoad.MemberForce(_nominal.Preload, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear).Index
+            : -1;
+        _slips = [.. slipping.Select(b => (b.Tension, b.Shear))];
+        _pull = Math.Max(0, most.Tension);
     }
 
     /// <summary>Scatter of what varies.</summary>
@@ -69,14 +75,11 @@ public sealed class Simulation
     /// <summary>Index of the case that opens first; −1 where nothing pulls the members apart.</summary>
     public int OpeningCase { get; }
 
-    /// <summary>Index of the case that slips first; −1 where nothing shears them.</summary>
+    /// <summary>Index of the case that slips first at the preload aimed at; −1 where nothing shears them.</summary>
     public int SlipCase { get; }
 
     /// <summary>Index of the case that stretches the bolt most.</summary>
     public int YieldCase { get; }
-
-    /// <summary>True for methods whose preload follows from a torque and the friction met; the others reach for the preload itself.</summary>
-    public static bool ByTorque(TighteningMethod method) => method.Name is "feel" or "impact" || method.Name.StartsWith("wrench", StringComparison.Ordinal);
 
     /// <summary>The factors of one sample, by the formulas of the verdicts.</summary>
     public SampleFactors<T> Factors<T>(in Sample<T> x)
@@ -105,21 +108,35 @@ public sealed class Simulation
             threadFriction = Torsion.ImpliedFriction(k, d, pitch, d2, C(m.MeanBearingDiameter));
             arm = k * d;
         }
-        var preload = ByTorque(how.Method)
+        var preload = how.Method.ByTorque
             ? Tension.FromTorque(C(m.Torque) * x.Tool, T.Const(how.PrevailingTorque), arm)
             : C(m.Preload) * x.Tool;
         var loss = Tension.EmbeddingLoss(T.Const(how.Settling) * x.Settling, bolt, members);
         var least = Tension.Smallest(preload, T.Const(0), loss, T.Const(how.Relaxation), C(m.ThermalChange));
         var most = Tension.Largest(preload, T.Const(0), C(m.ThermalChange));
 
-        var (slipTension, slipShear) = (T.Const(_loads.Slip.Tension) * x.Load, T.Const(_loads.Slip.Shear) * x.Load);
-        var force = JointUnderLoad.BoltForce(most, share, T.Const(_loads.Yield) * x.Load);
-        var torsion = Torsion.WhileTightening(most, pitch, threadFriction, d2, d3);
+        var force = JointUnderLoad.BoltForce(most, share, T.Const(_pull) * x.Load);
+        T? prevailing = how.PrevailingTorque > 0 ? T.Const(how.PrevailingTorque) : null;
+        var torsion = Torsion.WhileTightening(most, pitch, threadFriction, d2, d3, prevailing);
         return new(
-            JointUnderLoad.OpeningFactor(least, share, T.Const(_loads.Opening) * x.Load),
-            JointUnderLoad.SlipFactor(
-                T.Const(_joint.FaceFriction) * x.FaceFriction, T.Const(m.Stack.Planes.Length), JointUnderLoad.MemberForce(least, share, slipTension), slipShear),
+            JointUnderLoad.OpeningFactor(least, share, T.Const(_pull) * x.Load),
+            LeastSlip(x, least, share),
             T.Const(_joint.Bolts.Grade.Yield) * x.Strength / Torsion.EquivalentStress(force / at, torsion, 0.5));
+    }
+
+    /// <summary>The least slip factor of all loads in one sample; the loads scatter together.</summary>
+    private T LeastSlip<T>(in Sample<T> x, T preload, T share)
+        where T : struct, IReal<T>
+    {
+        var friction = T.Const(_joint.FaceFriction) * x.FaceFriction;
+        var faces = T.Const(_nominal.Stack.Planes.Length);
+        var worst = T.Const(double.PositiveInfinity);
+        foreach (var (tension, shear) in _slips)
+        {
+            var clamp = JointUnderLoad.MemberForce(preload, share, T.Const(tension) * x.Load);
+            worst = T.Min(worst, JointUnderLoad.SlipFactor(friction, faces, clamp, T.Const(shear) * x.Load));
+        }
+        return worst;
     }
 
     /// <summary>Runs the samples and seed that the joint states.</summary>

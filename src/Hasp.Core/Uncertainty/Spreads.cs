@@ -92,7 +92,7 @@ public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Gi
     {
         var stated = joint.Sampling.Stated;
         var how = joint.Tightening;
-        var byTorque = Simulation.ByTorque(how.Method);
+        var byTorque = how.Method.ByTorque;
         var scatter = how.Method.Scatter / 2;
         double Default(Uncertain what) => what switch
         {

@@ -107,7 +107,9 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         var document = Workbench.Parse(stored.Document);
         var name = JointEdit.Get(document, "name") ?? "";
         document["name"] = name.Length > 190 ? name : name + " (copy)";
-        return Redirect($"/joints/{await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of joint {id}")}");
+        var copy = await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of joint {id}");
+        await store.CopyLoadSet(id, copy);
+        return Redirect($"/joints/{copy}");
     }
 
     public async Task<IActionResult> OnPostRename(int id, string? name)

@@ -16,7 +16,7 @@ public sealed class LoadSet
     private readonly string[] _names;
     private readonly int[] _lines;
     private readonly Resultant[] _atOrigin;
-    private (BoltGroup Group, TensionSchool School, PivotLines Pivots, BoltExtremes[] Extremes)? _envelope;
+    private (BoltPattern Pattern, BoltExtremes[] Extremes)? _envelope;
 
     internal LoadSet(LoadSetRow row)
     {
@@ -51,9 +51,9 @@ public sealed class LoadSet
     /// <summary>Largest tension before prying and shear of every bolt over the whole file.</summary>
     public BoltExtremes[] Envelope(BoltPattern pattern)
     {
-        if (_envelope is { } made && made.School == pattern.School && made.Pivots == pattern.Pivots && made.Group.Bolts.SequenceEqual(pattern.Group.Bolts)) return made.Extremes;
+        if (_envelope is { } made && made.Pattern.SharesAs(pattern)) return made.Extremes;
         var extremes = LoadEnvelope.Of(pattern, _atOrigin);
-        _envelope = (pattern.Group, pattern.School, pattern.Pivots, extremes);
+        _envelope = (pattern, extremes);
         return extremes;
     }
 

@@ -164,11 +164,14 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
             : Evaluation.Run(joint);
     }
 
-    /// <summary>Where the pattern changed, other rows of an imported file may govern: they are chosen anew.</summary>
+    /// <summary>
+    /// Where the bolts stand elsewhere than before, other rows of an imported file may govern: they are chosen anew. What counts is the
+    /// pattern as it is laid out, which follows the thread where a pitch is left to it.
+    /// </summary>
     private async Task<bool> ChooseAnew(int id, JsonObject document, Joint joint, string before)
     {
         if (joint.Pattern is not { } pattern || !LoadSet.IsIn(document)) return false;
-        if (JsonNode.DeepEquals(document["pattern"], Parse(before)["pattern"])) return false;
+        if (JointDocument.Read(before).Joint?.Pattern is { } then && then.SharesAs(pattern)) return false;
         if (await sets.Load(id) is not { } set) return false;
         set.PutGoverning(document, pattern);
         return true;

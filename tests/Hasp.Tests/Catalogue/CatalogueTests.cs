@@ -78,14 +78,39 @@ public sealed class CatalogueTests
     }
 
     [Theory]
-    [InlineData(MeasureSystem.Metric, 16, 60, 38)]
-    [InlineData(MeasureSystem.Metric, 16, 130, 44)]
-    [InlineData(MeasureSystem.Metric, 16, 220, 57)]
-    [InlineData(MeasureSystem.Metric, 16, 30, 30)]
-    [InlineData(MeasureSystem.Inch, 12.7, 57.15, 31.75)]
-    [InlineData(MeasureSystem.Inch, 12.7, 177.8, 38.1)]
-    public void Thread_length_follows_iso_888_and_the_inch_rule(MeasureSystem system, double d, double length, double b) =>
-        Assert.Equal(b, Standards.ThreadLength(system, d, length), 9);
+    [InlineData(ThreadLengthRule.Iso888, 16, 60, 38)]
+    [InlineData(ThreadLengthRule.Iso888, 16, 130, 44)]
+    [InlineData(ThreadLengthRule.Iso888, 16, 220, 57)]
+    [InlineData(ThreadLengthRule.Iso888, 16, 30, 30)]
+    [InlineData(ThreadLengthRule.Socket, 12, 100, 36)]
+    [InlineData(ThreadLengthRule.Socket, 12, 220, 36)]
+    [InlineData(ThreadLengthRule.AsmeHex, 12.7, 57.15, 31.75)]
+    [InlineData(ThreadLengthRule.AsmeHex, 12.7, 177.8, 38.1)]
+    [InlineData(ThreadLengthRule.AsmeSocket, 12.7, 101.6, 38.1)]
+    [InlineData(ThreadLengthRule.AsmeStructural, 19.05, 76.2, 34.925)]
+    [InlineData(ThreadLengthRule.None, 16, 60, 60)]
+    public void Thread_length_follows_the_standard_of_the_head(ThreadLengthRule rule, double d, double length, double b) =>
+        Assert.Equal(b, Standards.ThreadLength(rule, d, length), 9);
+
+    [Theory]
+    [InlineData("hex", 16, ThreadLengthRule.Iso888, null)]
+    [InlineData("socket", 12, ThreadLengthRule.Socket, null)]
+    [InlineData("socket", 12.7, ThreadLengthRule.AsmeSocket, null)]
+    [InlineData("countersunk", 12, ThreadLengthRule.Socket, 90.0)]
+    [InlineData("countersunk", 12.7, ThreadLengthRule.AsmeSocket, 82.0)]
+    public void A_head_says_how_long_the_thread_is_and_how_steep_its_cone(string kind, double d, ThreadLengthRule rule, double? cone)
+    {
+        var head = Standards.FindHead(kind, d)!;
+        Assert.Equal(rule, head.ThreadRule);
+        Assert.Equal(cone, head.ConeAngle);
+    }
+
+    [Theory]
+    [InlineData(18, 24.9)]
+    [InlineData(20, 27.7)]
+    [InlineData(22, 31.4)]
+    [InlineData(24, 33.3)]
+    public void Nut_faces_over_16_mm_are_narrower_than_the_heads(double d, double face) => Assert.Equal(face, Standards.FindNut("hex", d)!.BearingDiameter);
 
     [Theory]
     [InlineData("medium", 16, 17.5)]

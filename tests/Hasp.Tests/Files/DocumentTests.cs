@@ -53,7 +53,9 @@ public sealed class DocumentTests
         var checks = document["checks"]!.AsArray();
         Assert.Equal(Core.Checks.Check.All.Count, checks.Count);
         Assert.Equal(document["governs"]!.GetValue<string>(), checks[0]!["id"]!.GetValue<string>());
-        Assert.All(checks, c => Assert.NotEmpty(c!["working"]!.AsArray()));
+        var judged = checks.Where(c => c!["factor"] is not null).ToList();
+        Assert.True(judged.Count >= 15);
+        Assert.All(judged, c => Assert.NotEmpty(c!["working"]!.AsArray()));
         Assert.True(QuantityText.Parse(document["values"]!["torque"]!.GetValue<string>(), Dimension.Torque).Ok);
         // It must survive being written: JSON has no infinity.
         Assert.NotNull(JsonNode.Parse(ResultDocument.Of(Samples.Run(("loads[0].tension", ""), ("loads[0].shear", ""))).ToJsonString()));

@@ -109,38 +109,22 @@ public sealed class ReadingsTests
     }
 
     [Fact]
-    public void Every_check_is_judged_by_the_basis_at_its_own_place()
+    public void Every_check_reads_the_same_with_its_working_as_without()
     {
         var mechanics = Mechanics<Plain>.Of(Samples.Joint(Samples.EveryCheck));
         var load = BoltLoad<Plain>.Of(mechanics.Joint, 0, 0);
-        for (var i = 0; i < Check.All.Count; i++)
+        var judged = 0;
+        foreach (var check in Check.All)
         {
-            var traced = MachineBasis.Judge(i, Mechanics<Traced>.Of(mechanics.Joint), BoltLoad<Traced>.Of(mechanics.Joint, 0, 0)).Factor;
-            Assert.Equal(MachineBasis.Judge(i, mechanics, load).Factor.Value, traced.Value);
-            // The factor's own term names the check's meaning: a check wired to another's formula would show here.
-            Assert.Contains(traced.Expression.Term!.Id, Expected(Check.All[i]));
+            var plain = check.Judge(mechanics, load);
+            var traced = check.Judge(Mechanics<Traced>.Of(mechanics.Joint), BoltLoad<Traced>.Of(mechanics.Joint, 0, 0));
+            Assert.Equal(plain.Applies, traced.Applies);
+            if (!plain.Applies) continue;
+            judged++;
+            Assert.Equal(plain.Factor.Value, traced.Factor.Value);
         }
+        Assert.True(judged >= 15, $"only {judged} checks had something to judge");
     }
-
-    private static string Expected(Check check) => check.Id switch
-    {
-        "proof" => Terms.ProofFactor.Id,
-        "yield" => Terms.YieldFactor.Id,
-        "load" => Terms.LoadFactorLeast.Id,
-        "opening" => Terms.OpeningFactor.Id,
-        "slip" => Terms.SlipFactor.Id,
-        "shear" => Terms.ShearFactor.Id,
-        "combined" => Terms.CombinedFactor.Id,
-        "bearing" => Terms.BearingFactor.Id,
-        "tearOut" => Terms.TearOutFactor.Id,
-        "underHead" => Terms.HeadPressureFactor.Id,
-        "leak" => Terms.LeakFactor.Id,
-        "netSection" => Terms.NetFactor.Id,
-        "strip" => Terms.StripFactor.Id,
-        "fatigue" => Terms.FatigueFactor.Id,
-        var other => other,
-    };
-
     private static IEnumerable<Expression> Leaves(Expression e) =>
         e.Operation is Operation.Given or Operation.Named ? [e] : e.Operands.SelectMany(Leaves);
 

@@ -107,7 +107,7 @@ public sealed class PatternTests
         var every = from c in Enumerable.Range(0, cases.Length)
                     from b in Enumerable.Range(0, pattern.Group.Bolts.Length)
                     from i in Enumerable.Range(0, Check.All.Count)
-                    let found = MachineBasis.Judge(i, mechanics, BoltLoad<Plain>.Of(joint, c, b))
+                    let found = Check.All[i].Judge(mechanics, BoltLoad<Plain>.Of(joint, c, b))
                     where required[i] > 0 && found.Applies
                     select found.Factor.Value / required[i];
         Assert.Equal(every.Min(), Evaluation.Tightest(mechanics).Reserve, 1e-9);
@@ -165,14 +165,19 @@ public sealed class PatternTests
         const double Pull = 30_000, Growth = 1.5;
         var with = prying.With(joint, new Plain(Pull)).Value;
         var (reach, edge) = (35 - 8.0, Math.Min(30, 1.25 * 35) + 8);
-        var plastic = 80 * 355 * 12.0 * 12 / 4;
+        // The length that goes with a bolt is at most twice b.
+        var plastic = 70 * 355 * 12.0 * 12 / 4;
         Assert.Equal(plastic, (Growth * Pull * reach) - (Growth * (with - Pull) * edge), 1e-6 * plastic);
         Assert.Equal(0, prying.With(joint, new Plain(1_000)).Value - 1_000);
         Assert.Equal(-5_000, prying.With(joint, new Plain(-5_000)).Value);
         // Beyond the strength of the flange prying grows no more.
         Assert.Equal(prying.With(joint, new Plain(90_000)).Value - 90_000, prying.With(joint, new Plain(120_000)).Value - 120_000, 1e-6);
-        Assert.True(prying.FlangeUse(joint, Pull) < 1);
-        Assert.Contains(Evaluation.Run(joint).Cautions, c => c.Id == "pryingFlange");
+        Assert.True(prying.FlangeStrength<Plain>(joint).Value > Pull);
+        // The flange that yields is a verdict, not only a caution.
+        Assert.False(Evaluation.Run(joint).Check(Hasp.Core.Checks.Check.Flange).Holds);
+        // A load factor that is not judged lowers no prying.
+        var unjudged = Samples.PatternJoint(("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"), ("judging.required.load", "0"));
+        Assert.Equal(with, unjudged.Pattern!.Prying!.With(unjudged, new Plain(Pull)).Value, 1e-9);
     }
 
     [Fact]

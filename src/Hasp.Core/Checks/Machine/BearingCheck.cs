@@ -1,11 +1,15 @@
 using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Yield of the softer of bolt and member over the bearing stress, in the worst layer.</summary>
-internal static class BearingCheck
+internal readonly struct BearingCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("bearing", "Bearing", "bears", 1.5, PreloadUsed.None,
+        "yield of the softer of bolt and member over the bearing stress of the worst layer", "mean bearing stress");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
@@ -15,14 +19,24 @@ internal static class BearingCheck
         {
             if (m.Stack.LayerShare[i] == 0) continue;
             var force = LoadOn(m, load, i);
-            var thickness = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1);
+            var thickness = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1, layers[i].Name);
             var stress = m.Joint.Judging.BearingQuarter
                 ? MemberFormulas.BearingStressQuarter(force, m.Thread.Diameter, thickness)
                 : MemberFormulas.BearingStress(force, m.Thread.Diameter, thickness);
             worst = worst.OrWorse(MemberFormulas.BearingFactor(
-                m.YieldStrength, T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1), stress), i);
+                m.YieldStrength, T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited), stress), i);
         }
         return worst;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => ShearCheck.NothingShears(m);
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static Convention? Convention(Judging how)
+    {
+        const string Quarter = "quarter of the circumference", Projected = "projected area";
+        return new(how.BearingQuarter ? Quarter : Projected, how.BearingQuarter ? Projected : Quarter, how with { BearingQuarter = !how.BearingQuarter });
     }
 
     /// <summary>The shear that layer <paramref name="i"/> brings to one bolt.</summary>

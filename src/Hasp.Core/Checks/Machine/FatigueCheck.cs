@@ -1,42 +1,31 @@
 using Hasp.Core.Fatigue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>
 /// Times the swing may grow until the criterion in use: at the largest preload (mean stress) and at the smallest (opening), the worse
-/// of the two, with the faces touching or apart, whichever comes first. Where an S–N slope is stated, all swings of the joint are one
-/// spectrum and share one factor.
+/// of the two, by the forces really in the bolt: with the faces touching, parting at the upper end, or apart at both. Where an S–N slope is
+/// stated, all swings of the bolt are one spectrum, and the factor is the one at which their damages sum to 1.
 /// </summary>
-internal static class FatigueCheck
+internal readonly struct FatigueCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("fatigue", "Fatigue of the bolt", "fatigue", 1.5, PreloadUsed.Both,
+        "times the alternating load may grow until the criterion in use, at the worse of largest and smallest preload",
+        "Goodman, Gerber or ASME-elliptic along the load line; VDI 2230-1, 5.5.3 for the amplitude school") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!load.Swings) return Judged<T>.Nothing;
-        if (m.Joint.Fatigue.Slope is not { } given) return Judged<T>.Of(EndlessFactor(m, load, m.Joint.Fatigue.Criterion));
-        var slope = T.Given(Terms.Slope, given);
-        T? sum = null;
-        for (var i = 0; i < m.Joint.Cases.Length; i++)
-        {
-            if (m.Joint.Cases[i].Other is null || m.Joint.Cases[i].OnlyCombined) continue;
-            var block = BoltLoad<T>.Of(m.Joint, i, load.Bolt, i + 1);
-            if (!block.Swings) continue;
-            var damage = DamageOf(m, block, slope, i + 1);
-            sum = sum is { } so ? so + damage : damage;
-        }
-        return Judged<T>.Of(FatigueFormulas.SpectrumFactor(T.Let(Terms.DamageSum, sum!.Value), slope));
+        return Judged<T>.Of(m.Joint.Fatigue.Slope is null ? EndlessFactor(m, load, m.Joint.Fatigue.Criterion) : Spectrum.Factor(m, load));
     }
 
-    /// <summary>Share of the life that one swing uses. One without a count of cycles comes as often as the knee of the S–N line.</summary>
-    internal static T DamageOf<T>(in Mechanics<T> m, in BoltLoad<T> load, T slope, int index)
-        where T : struct, IScalar<T>
-    {
-        var knee = T.Given(Terms.Knee, m.Joint.Fatigue.Knee);
-        return FatigueFormulas.Damage(
-            load.Case.Cycles is { } cycles ? T.Given(Terms.Cycles, cycles, index) : knee, knee, EndlessFactor(m, load, m.Joint.Fatigue.Criterion), slope, index);
-    }
+    public static bool MayApply(Joint joint) => joint.Alternates;
+
+    public static string Nothing(in Mechanics<Plain> m) => "no load case alternates with another";
 
     /// <summary>The factor for endless life by a criterion, or by the amplitude school where that is the one in use.</summary>
     internal static T EndlessFactor<T>(in Mechanics<T> m, in BoltLoad<T> load, FatigueCriterion criterion)
@@ -47,18 +36,27 @@ internal static class FatigueCheck
         return T.Let(Terms.FatigueFactor, T.IfLess(loose, tight, loose, tight));
     }
 
-    /// <summary>Factor with exactly this preload in the bolt: the faces touching, or apart where that gives less.</summary>
+    /// <summary>
+    /// Factor with exactly this preload in the bolt. The force follows the load through three stretches that join end to end: faces
+    /// touching, parting at the upper end from n = P0/Pmax on, apart at both ends from n = P0/Pmin on; the first in whose stretch the
+    /// criterion is met gives the factor. Nothing where the preload alone lies outside the criterion.
+    /// </summary>
     internal static T AtPreload<T>(in Mechanics<T> m, in BoltLoad<T> load, FatigueCriterion criterion, T preload)
         where T : struct, IScalar<T>
     {
         var (max, min) = load.Swing;
         var area = m.Thread.StressArea;
         var start = FatigueFormulas.PreloadStress(preload, area);
+        if (start.Value >= Limit(m, criterion)) return T.Const(0);
         var amplitude = FatigueFormulas.Amplitude(m.LoadShare, max, min, area);
         var closed = FactorAlong(m, FatigueFormulas.Closed(start, FatigueFormulas.Mean(start, m.LoadShare, max, min, area), amplitude), criterion, preload);
         if (max.Value <= 0) return closed;
-        var open = FactorAlong(m, FatigueFormulas.Open(start, m.LoadShare, max, min, area), criterion, preload);
-        return T.IfLess(open, closed, open, closed);
+        var opening = JointUnderLoad.OpeningLoad(preload, m.LoadShare);
+        var parts = opening / max;
+        if (closed.Value <= parts.Value) return closed;
+        var parting = FactorAlong(m, FatigueFormulas.Parting(start, m.LoadShare, max, min, area), criterion, preload);
+        if (min.Value <= 0 || parting.Value <= (opening / min).Value) return parting;
+        return FactorAlong(m, FatigueFormulas.Apart(max, min, area), criterion, preload);
     }
 
     /// <summary>Se, MPa; at the amplitude school σA, which may depend on the preload.</summary>
@@ -66,33 +64,43 @@ internal static class FatigueCheck
         where T : struct, IScalar<T>
     {
         var rules = m.Joint.Fatigue;
-        var tensile = T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile);
+        var grade = m.Joint.Bolts.Grade;
         switch (rules.School)
         {
             case EnduranceSchool.Estimated:
                 return FatigueFormulas.EstimatedEndurance(
-                    tensile, T.Given(Terms.FatigueConcentration, FatigueRules.Concentration(m.Joint.Bolts.Grade.Tensile, rules.Making).Thread));
+                    Tensile(m), T.Given(Terms.FatigueConcentration, FatigueRules.Concentration(grade.Tensile, rules.Making).Thread));
             case EnduranceSchool.Amplitude:
                 var before = FatigueFormulas.AmplitudeStrength(m.Thread.Diameter);
                 return rules.Making == ThreadMaking.RolledAfter
                     ? FatigueFormulas.AmplitudeStrengthRolledAfter(before, preload / T.Let(Terms.YieldForce, m.YieldStrength * m.Thread.StressArea))
                     : before;
             default:
-                return T.Given(Terms.Endurance, rules.Strength);
+                return T.Given(Terms.Endurance, rules.Strength, source: rules.Source);
         }
     }
+
+    internal static T Tensile<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T> =>
+        T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited);
+
+    /// <summary>Mean stress from which nothing is left by a criterion, MPa; the amplitude school has none.</summary>
+    private static double Limit<T>(in Mechanics<T> m, FatigueCriterion criterion)
+        where T : struct, IScalar<T> =>
+        m.Joint.Fatigue.School == EnduranceSchool.Amplitude ? double.PositiveInfinity
+        : criterion == FatigueCriterion.Elliptic ? m.ProofStrength.Value
+        : m.Joint.Bolts.Grade.Tensile;
 
     private static T FactorAlong<T>(in Mechanics<T> m, in LoadLine<T> line, FatigueCriterion criterion, T preload)
         where T : struct, IScalar<T>
     {
         var strength = Strength(m, preload);
         if (m.Joint.Fatigue.School == EnduranceSchool.Amplitude) return FatigueFormulas.AmplitudeFactor(line, strength);
-        var tensile = T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile);
         return criterion switch
         {
-            FatigueCriterion.Gerber => FatigueFormulas.Gerber(line, strength, tensile),
+            FatigueCriterion.Gerber => FatigueFormulas.Gerber(line, strength, Tensile(m)),
             FatigueCriterion.Elliptic => FatigueFormulas.Elliptic(line, strength, m.ProofStrength),
-            _ => FatigueFormulas.Goodman(line, strength, tensile),
+            _ => FatigueFormulas.Goodman(line, strength, Tensile(m)),
         };
     }
 }

@@ -3,10 +3,16 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Machine;
 
-/// <summary>Shear yield over the shear stress in the worst plane; the drawing says whether thread lies in it.</summary>
-internal static class ShearCheck
+/// <summary>
+/// Shear yield over the shear stress in the worst plane; the drawing says whether thread lies in it. Packing between the sheared parts
+/// bends the bolt in the gap: past a third of the diameter the reduction of EN 1993-1-8, 3.6.1(12) stands for it.
+/// </summary>
+internal readonly struct ShearCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("shear", "Bolt shear", "shears", 1.5, PreloadUsed.None,
+        "shear yield over the shear stress in the worst plane", "distortion energy or maximum shear; EN 1993-1-8, 3.6.1(12) for packing");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
@@ -15,10 +21,27 @@ internal static class ShearCheck
         for (var i = 0; i < planes.Length; i++)
         {
             var stress = MemberFormulas.ShearStress(load.Shear, T.Given(Terms.ShearPlanes, planes.Length), AreaOf(m, planes[i]));
-            worst = worst.OrWorse(MemberFormulas.ShearFactor(Ratio(m), m.YieldStrength, stress), i);
+            var factor = MemberFormulas.ShearFactor(Ratio(m), m.YieldStrength, stress);
+            worst = worst.OrWorse(Reduction(m, planes[i], i) is { } beta ? T.Let(Terms.ShearFactorPacked, beta * factor) : factor, i);
         }
         return worst;
     }
+
+    public static string Nothing(in Mechanics<Plain> m) => NothingShears(m);
+
+    public static string Place(int place, in Mechanics<Plain> m)
+    {
+        var plane = m.Stack.Planes[place];
+        return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane" : "shank in the plane";
+    }
+
+    public static Convention? Convention(Judging how)
+    {
+        const string Maximum = "maximum shear, 0.5", Energy = "distortion energy, 0.577";
+        return new(how.MaximumShear ? Maximum : Energy, how.MaximumShear ? Energy : Maximum, how with { MaximumShear = !how.MaximumShear });
+    }
+
+    internal static string NothingShears(in Mechanics<Plain> m) => m.Stack.Planes.Length == 0 ? "all parts pull the same way" : "no shear in any case";
 
     internal static T AreaOf<T>(in Mechanics<T> m, in ShearPlane plane)
         where T : struct, IScalar<T> =>
@@ -27,4 +50,13 @@ internal static class ShearCheck
     internal static T Ratio<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> =>
         T.Given(Terms.ShearRatio, m.Joint.Judging.MaximumShear ? 0.5 : 0.577);
+
+    /// <summary>βp = 9d/(8d + 3tp) where tp &gt; d/3; null where there is no such packing in the plane.</summary>
+    internal static T? Reduction<T>(in Mechanics<T> m, in ShearPlane plane, int index)
+        where T : struct, IScalar<T>
+    {
+        if (plane.Packing <= m.Joint.Bolts.Thread.Diameter / 3) return null;
+        var d = m.Thread.Diameter;
+        return T.Let(Terms.PackingReduction, T.Const(9) * d / ((T.Const(8) * d) + (T.Const(3) * T.Given(Terms.PackingThickness, plane.Packing, index + 1))), index + 1);
+    }
 }

@@ -4,9 +4,12 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Friction of the clamp that is left over the shear, at the smallest preload; nothing is left where the faces are apart.</summary>
-internal static class SlipCheck
+internal readonly struct SlipCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("slip", "Slip", "slips", 1.25, PreloadUsed.Smallest,
+        "friction of the clamp that is left over the shear, at the smallest preload", "dry friction");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         var faces = m.Stack.Planes.Length;
@@ -15,4 +18,6 @@ internal static class SlipCheck
             T.Given(Terms.FaceFriction, m.Joint.FaceFriction), T.Given(Terms.FrictionFaces, faces),
             JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, load.Tension), load.Shear));
     }
+
+    public static string Nothing(in Mechanics<Plain> m) => ShearCheck.NothingShears(m);
 }

@@ -4,12 +4,15 @@ using Hasp.Core.Joints;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>
-/// Load that strips the weaker thread over the load that breaks the bolt, at the bolt's thread (place 0) or the part's (place 1). A
-/// standard nut of the matching class is made to be full strength (ISO 898-2; SAE J995) and is not judged.
+/// Load that strips the weaker thread over the load that breaks the bolt, at the bolt's thread (place 0) or the part's or nut's (place 1).
+/// A nut of the matching class is made to be full strength (ISO 898-2; SAE J995) and is not judged; a weaker one is, by its proof load.
 /// </summary>
-internal static class StripCheck
+internal readonly struct StripCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("strip", "Thread stripping, bolt to break first", "strips", 1.0, PreloadUsed.None,
+        "load that strips the weaker thread over the load that breaks the bolt: the bolt must break first", "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool, WithoutLoad = true };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!m.Joint.Tapped) return Judged<T>.Nothing;
@@ -19,18 +22,25 @@ internal static class StripCheck
             .OrWorse(T.Let(Terms.StripFactor, tapped / breaks), 1);
     }
 
+    public static bool MayApply(Joint joint) => joint.Tapped;
+
+    public static string Nothing(in Mechanics<Plain> m) => "a standard nut of the matching class is full strength";
+
+    public static string Place(int place, in Mechanics<Plain> m) => place == 0 ? "the bolt's thread" : $"the thread in {m.Joint.Layers[^1].Name}";
+
     /// <summary>Strip load of the bolt's thread, of the part's thread, and the load that breaks the bolt, N.</summary>
     internal static (T Bolt, T Tapped, T Break) Loads<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
     {
         var end = m.Joint.End;
+        var grade = m.Joint.Bolts.Grade;
+        var part = m.Joint.Layers[^1].Material;
         var engagement = T.Given(Terms.Engagement, end.Engagement);
-        var tensile = T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile);
+        var tensile = T.Given(Terms.TensileStrength, grade.Tensile, source: grade.Cited);
         var ratio = T.Given(Terms.StripRatio, Stripping.ShearRatio);
         return (
             Stripping.Load(Terms.BoltStripLoad, ratio, tensile, Stripping.BoltThreadArea(m.Thread.NutMinorDiameter, engagement)),
-            Stripping.Load(Terms.TappedStripLoad, ratio, T.Given(Terms.MemberTensile, m.Joint.Layers[^1].Material.Tensile),
-                Stripping.TappedThreadArea(Outer(m), engagement)),
+            Stripping.Load(Terms.TappedStripLoad, ratio, T.Given(Terms.MemberTensile, part.Tensile, source: part.Cited), Stripping.TappedThreadArea(Outer(m), engagement)),
             Stripping.BreakLoad(tensile, m.Thread.StressArea));
     }
 

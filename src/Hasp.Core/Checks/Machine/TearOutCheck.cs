@@ -1,11 +1,15 @@
 using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Shear yield of the layer over the stress on the two planes from the hole to its edge; only layers whose edge is stated or drawn.</summary>
-internal static class TearOutCheck
+internal readonly struct TearOutCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("tearOut", "Tear-out", "tears out", 2.0, PreloadUsed.None,
+        "shear yield of the layer over the stress on the two planes to its edge", "mean shear stress");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
@@ -15,14 +19,24 @@ internal static class TearOutCheck
         {
             if (m.Joint.EdgeDistance(i) is not { } edge || m.Stack.LayerShare[i] == 0) continue;
             var force = BearingCheck.LoadOn(m, load, i);
-            var e = T.Given(Terms.EdgeDistance, edge, i + 1);
-            var t = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1);
+            var e = T.Given(Terms.EdgeDistance, edge, i + 1, layers[i].EdgeDistance is null ? "the plate drawn" : layers[i].Name);
+            var t = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1, layers[i].Name);
             var stress = m.Joint.Judging.TearOutFullEdge
                 ? MemberFormulas.TearOutStressFullEdge(force, e, t)
-                : MemberFormulas.TearOutStress(force, e, T.Given(Terms.HoleDiameter, m.Joint.Hole), t);
+                : MemberFormulas.TearOutStress(force, e, T.Given(Terms.HoleDiameter, m.Joint.Hole, source: m.Joint.HoleSource), t);
             worst = worst.OrWorse(MemberFormulas.TearOutFactor(
-                ShearCheck.Ratio(m), T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1), stress), i);
+                ShearCheck.Ratio(m), T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited), stress), i);
         }
         return worst;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => m.Stack.Planes.Length > 0 ? "no shear, or no edge distance stated" : ShearCheck.NothingShears(m);
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static Convention? Convention(Judging how)
+    {
+        const string Centre = "planes from the hole's centre", Edge = "planes from the hole's edge";
+        return new(how.TearOutFullEdge ? Centre : Edge, how.TearOutFullEdge ? Edge : Centre, how with { TearOutFullEdge = !how.TearOutFullEdge });
     }
 }

@@ -8,22 +8,19 @@ namespace Hasp.Core.Checks.Machine;
 /// Yield over tension with half the tightening torsion, at the largest preload: half of the twist stays in the bolt after the
 /// wrench is off. Torque is taken by the friction that the nut factor stands for.
 /// </summary>
-internal static class YieldCheck
+internal readonly struct YieldCheck : ICheck
 {
-    internal static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static CheckInfo Info { get; } = new("yield", "Yield in service, with torsion", "yields", 1.0, PreloadUsed.Largest,
+        "yield over tension with half the tightening torsion at the largest preload", "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)") { SetBy = SetBy.Tool };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
+        if (m.Joint.Tightening.Pretensioned) return Judged<T>.Nothing;
         var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
         var tension = T.Let(Terms.TensileStress, force / m.Thread.StressArea);
-        var torsion = Torsion.WhileTightening(m.PreloadMax, m.Thread.Pitch, m.ThreadFriction, m.Thread.PitchDiameter, m.Thread.RootDiameter);
-        return Judged<T>.Of(T.Let(Terms.YieldFactor, m.YieldStrength / Torsion.EquivalentStress(tension, torsion, 0.5)));
+        return Judged<T>.Of(T.Let(Terms.YieldFactor, m.YieldStrength / Torsion.EquivalentStress(tension, m.TorsionAt(m.PreloadMax), 0.5)));
     }
 
-    /// <summary>Share of yield reached while the wrench turns, at the preload aimed at: the whole torsion is in the bolt.</summary>
-    internal static T UtilisationWhileTightening<T>(in Mechanics<T> m)
-        where T : struct, IScalar<T>
-    {
-        var torsion = Torsion.WhileTightening(m.Preload, m.Thread.Pitch, m.ThreadFriction, m.Thread.PitchDiameter, m.Thread.RootDiameter);
-        return T.Let(Terms.TighteningUtilisation, Torsion.EquivalentStress(m.Preload / m.Thread.StressArea, torsion, 1) / m.YieldStrength);
-    }
+    public static string Nothing(in Mechanics<Plain> m) => ProofCheck.ByTheCode;
 }

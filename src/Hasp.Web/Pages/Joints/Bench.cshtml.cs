@@ -56,8 +56,9 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
     {
         if (await store.Load(id) is not { } stored || await store.Revision(id, revision) is not { } kept) return NotFound();
         var document = Workbench.Parse(kept.Document);
-        document["name"] = (JointEdit.Get(document, "name") + " (copy)");
+        document["name"] = JointEdit.Get(document, "name") is { Length: > 190 } whole ? whole : JointEdit.Get(document, "name") + " (copy)";
         var copy = await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of revision {revision} of joint {id}");
+        await store.CopyLoadSet(id, copy);
         return Redirect($"/joints/{copy}");
     }
 

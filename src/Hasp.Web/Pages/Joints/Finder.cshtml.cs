@@ -75,7 +75,7 @@ public sealed class FinderModel(Workbench bench, Preferences preferences) : Page
         var verdict = entry.Obstacle is { } obstacle && entry.Check is null ? obstacle
             : entry.Obstacle is { } room && entry.Reserve >= 1 ? $"would hold, but {room}"
             : entry.Check is null ? "nothing loads it"
-            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs in {State.Result.Joint.Cases[entry.Case].Name}, {QuantityText.Factor(entry.Factor)}";
+            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs{(entry.Check.Info.WithoutLoad ? "" : $" in {State.Result.Joint.Cases[entry.Case].Name}")}, {QuantityText.Factor(entry.Factor)}";
         var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
         var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";
         return head + verdict + least + wrench + ".";

@@ -1,0 +1,41 @@
+using Hasp.Core.Checks.Machine;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core.Preload;
+
+/// <summary>
+/// The preload aimed at where none is stated: 75 % of proof, or as much as keeps the tight end of the tightening below proof and below 0.9
+/// of yield with the whole torsion, in whole per cent. A default never makes a joint fail before anybody has done anything wrong.
+/// </summary>
+internal static class DefaultTarget
+{
+    private const int Least = 5;
+
+    /// <summary>The tightening of a joint with its target chosen, and why it is what it is.</summary>
+    internal static Tightening For(Joint joint)
+    {
+        var usual = (int)Math.Round(JointRules.UsualAim * 100);
+        var why = "";
+        for (var percent = usual; percent > Least; percent--)
+        {
+            var how = joint.Tightening with { AimValue = percent / 100.0 };
+            var passes = Passes(joint with { Tightening = how });
+            if (passes.Length == 0)
+            {
+                return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen" : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
+            }
+            if (percent == usual) why = passes;
+        }
+        return joint.Tightening with { AimValue = Least / 100.0, AimChosen = $"{Least} % of proof, chosen: more would pass {why} at the tight end" };
+    }
+
+    /// <summary>What the tight end would pass; empty where it passes nothing.</summary>
+    private static string Passes(Joint joint)
+    {
+        // Stiffness does not come into what the wrench reaches.
+        var m = Mechanics<Plain>.WithoutStiffness(joint).Tightened(joint);
+        if (m.PreloadTight.Value > m.ProofLoad.Value) return "proof";
+        return TighteningCheck.FactorOf(m).Value < 1 ? "0.9 of yield while tightening" : "";
+    }
+}
