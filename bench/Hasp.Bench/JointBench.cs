@@ -36,7 +36,7 @@ public class JointBench
     public double ByHand() => HandWritten.Tightest(_joint);
 
     [Benchmark(Description = "tightest factor only")]
-    public double Tightest() => Evaluation.Tightest(Mechanics<Plain>.Of(_joint)).Reserve;
+    public double Tightest() => TwoReserves.Of(Mechanics<Plain>.Of(_joint)).First.Value;
 
     [Benchmark(Description = "whole result with working")]
     public Result Whole() => Evaluation.Run(_joint);

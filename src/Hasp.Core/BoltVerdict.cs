@@ -11,7 +11,7 @@ namespace Hasp.Core;
 /// <param name="TensionCase">Index of its case.</param>
 /// <param name="Shear">Largest shear.</param>
 /// <param name="ShearCase">Index of its case.</param>
-/// <param name="Reserve">Least factor over required factor; null where nothing is judged.</param>
+/// <param name="Reserve">The load's reserve on this bolt; null where nothing is judged.</param>
 /// <param name="Check">What gives it.</param>
 /// <param name="Case">In which case; −1 where nothing is judged.</param>
 public sealed record BoltVerdict(int Number, double Tension, int TensionCase, double Shear, int ShearCase, double? Reserve, Check? Check, int Case)
@@ -31,19 +31,11 @@ public sealed record BoltVerdict(int Number, double Tension, int TensionCase, do
         var joint = mechanics.Joint;
         var loads = cases.Select(c => (Case: c, Load: BoltLoad<Plain>.Of(joint, c, bolt))).ToList();
         var (pulled, sheared) = (loads.MaxBy(l => l.Load.Tension.Value), loads.MaxBy(l => l.Load.Shear.Value));
-        var (reserve, check, worst) = (double.PositiveInfinity, -1, -1);
-        Span<int> room = stackalloc int[Check.All.Count];
-        var judged = Evaluation.JudgedChecks(mechanics, room);
         // What another case surpasses in tension and in shear cannot govern a check that worsens with both alone.
         var front = Sharing.Surpassing(loads, l => l.Load.Tension.Value, l => l.Load.Shear.Value).Select(l => l.Case).ToHashSet();
-        var byCase = judged.ToArray().Where(i => Check.All[i].Info.Worsens == Worsens.WithTheCase).ToArray();
-        foreach (var (c, load) in loads)
-        {
-            var (least, _, by) = Evaluation.Tightest(mechanics, load, front.Contains(c) ? judged : byCase);
-            if (least < reserve) (reserve, check, worst) = (least, by, c);
-        }
+        var least = TwoReserves.OfBolt(mechanics, loads, front);
         return new(
             joint.Pattern!.NumberOf(bolt), pulled.Load.Tension.Value, pulled.Case, sheared.Load.Shear.Value, sheared.Case,
-            check < 0 ? null : reserve, check < 0 ? null : Check.All[check], worst);
+            least.Check < 0 ? null : least.Value, least.Check < 0 ? null : Check.All[least.Check], least.Case);
     }
 }

@@ -27,7 +27,8 @@ public static class Evaluation
         {
             Joint = joint,
             Stack = plain.Stack,
-            Checks = [.. checks.OrderBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
+            Checks = [.. checks.OrderBy(c => c.Reserve is null).ThenBy(c => c.Check.Info.SetBy).ThenBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
+            Reserves = TwoReserves.Of(plain),
             Values = ValuesOf(plain),
             Window = PreloadWindow.Of(plain),
             StiffnessSchools = StiffnessSchoolsOf(plain),
@@ -38,53 +39,6 @@ public static class Evaluation
             Cautions = Cautions.Of(joint, plain),
             Basis = MachineBasis.Name,
         };
-    }
-
-    /// <summary>
-    /// Only the smallest reserve (factor over required) and what gives it, without allocation: the Finder's inner loop.
-    /// </summary>
-    /// <param name="mechanics">Stiffness and preload of the candidate.</param>
-    public static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics) => Tightest(mechanics, mechanics.Joint.Sharing);
-
-    /// <summary>The same with the loads shared out another way; not for swings in a spectrum, which are shared out with the joint.</summary>
-    internal static (double Reserve, double Factor, int Check, int Case) Tightest(in Mechanics<Plain> mechanics, Sharing sharing)
-    {
-        var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1, Case: -1);
-        var joint = mechanics.Joint;
-        var cases = sharing.Cases;
-        Span<int> room = stackalloc int[Check.All.Count];
-        var judged = JudgedChecks(mechanics, room);
-        for (var c = 0; c < cases.Length; c++)
-        {
-            foreach (var pull in cases[c])
-            {
-                var (reserve, factor, check) = Tightest(mechanics, BoltLoad<Plain>.Of(joint, c, pull, sharing.Count), judged);
-                if (reserve < tightest.Reserve) tightest = (reserve, factor, check, c);
-            }
-        }
-        return tightest;
-    }
-
-    /// <summary>The checks that are judged and may find something in this joint, written into <paramref name="room"/>.</summary>
-    internal static ReadOnlySpan<int> JudgedChecks(in Mechanics<Plain> mechanics, Span<int> room)
-    {
-        var required = mechanics.Joint.Judging.RequiredByIndex;
-        var many = 0;
-        for (var i = 0; i < required.Length; i++) if (required[i] > 0 && Check.All[i].MayApply(mechanics.Joint)) room[many++] = i;
-        return room[..many];
-    }
-
-    /// <summary>The smallest reserve of one load over some checks; infinite and −1 where none has anything to judge.</summary>
-    internal static (double Reserve, double Factor, int Check) Tightest(in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, ReadOnlySpan<int> checks)
-    {
-        var tightest = (Reserve: double.PositiveInfinity, Factor: double.PositiveInfinity, Check: -1);
-        foreach (var i in checks)
-        {
-            var found = Check.All[i].Judge(mechanics, load);
-            var required = mechanics.Joint.Judging.RequiredByIndex[i];
-            if (found.Applies && found.Factor.Value / required < tightest.Reserve) tightest = (found.Factor.Value / required, found.Factor.Value, i);
-        }
-        return tightest;
     }
 
     private static CheckResult JudgeAll(Check check, in Mechanics<Plain> plain, in Mechanics<Traced> traced)

@@ -239,9 +239,25 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     /// <summary>The upper and lower end of the swing on one bolt, N; only where it swings.</summary>
     public (T Max, T Min) Swing => (T.Let(Terms.LoadMax, T.Max(Tension, Other!.Value)), T.Let(Terms.LoadMin, T.Min(Tension, Other!.Value)));
 
-    /// <summary>The same with the outside load multiplied, the preload not.</summary>
-    public BoltLoad<T> Times(T factor) =>
-        this with { Tension = factor * Tension, Shear = factor * Shear, Other = Other is { } other ? factor * other : null, BeforePrying = factor * BeforePrying };
+    /// <summary>The same with the outside load multiplied, the preload not; prying grows by its own rule.</summary>
+    public BoltLoad<T> Times(Joint joint, T factor)
+    {
+        var pull = factor * BeforePrying;
+        return this with
+        {
+            Tension = joint.Pattern?.Prying?.With(joint, pull) ?? pull, Shear = factor * Shear, BeforePrying = pull,
+            Other = Other is { } other ? factor * other : null,
+        };
+    }
+
+    /// <summary>No outside load at all.</summary>
+    public static BoltLoad<T> None(Joint joint)
+    {
+        var zero = T.Const(0);
+        return new(Unloaded, 0, T.Given(Terms.BoltCount, joint.Bolts.Count), zero, zero, null, zero);
+    }
+
+    private static readonly LoadCase Unloaded = new("no load", default, null);
 
     /// <summary>A case on a bolt of a joint, by the formulas of the load path.</summary>
     /// <param name="joint">The joint.</param>

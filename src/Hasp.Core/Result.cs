@@ -15,7 +15,10 @@ public sealed record Result
     /// <summary>Where everything lies between head and nut.</summary>
     public required Stack Stack { get; init; }
 
-    /// <summary>Every check, tightest reserve first; those with nothing to check last.</summary>
+    /// <summary>The load's reserve and the tightening's.</summary>
+    public required TwoReserves Reserves { get; init; }
+
+    /// <summary>Every check: those that the load sets before those that the tool sets, the tightest first in each; those not judged last.</summary>
     public required IReadOnlyList<CheckResult> Checks { get; init; }
 
     /// <summary>Named values of the joint, in N, mm, MPa, N·mm, rad.</summary>
@@ -53,8 +56,11 @@ public sealed record Result
     /// <summary>The basis and edition the checks were made to.</summary>
     public required string Basis { get; init; }
 
-    /// <summary>The tightest check that is judged; null where there is nothing to judge.</summary>
-    public CheckResult? Governing => Checks.FirstOrDefault(c => c.Reserve is not null);
+    /// <summary>What is to be looked at first: what gives the load's reserve, or the tightening's where that falls short; null where there is nothing to judge.</summary>
+    public CheckResult? Governing => Reserves.First.Check < 0 ? null : Checks.First(c => c.Check.Index == Reserves.First.Check);
+
+    /// <summary>The reserve that goes with it; null where there is nothing to judge.</summary>
+    public double? GoverningReserve => Reserves.First.Check < 0 ? null : Reserves.First.Value;
 
     /// <summary>True where every judged check reaches its required factor.</summary>
     public bool Holds => Checks.All(c => c.Holds);
@@ -94,10 +100,10 @@ public enum Standing
 }
 
 /// <summary>Tells how a reserve stands.</summary>
-public static class Reserves
+public static class Standings
 {
     /// <summary>The standing of a reserve; null is nothing to judge.</summary>
-    public static Standing StandingOf(double? reserve) => reserve switch { null => Standing.None, < 1 => Standing.Short, < 1.1 => Standing.Little, _ => Standing.Full };
+    public static Standing Of(double? reserve) => reserve switch { null => Standing.None, < 1 => Standing.Short, < 1.1 => Standing.Little, _ => Standing.Full };
 }
 
 /// <summary>A named value.</summary>

@@ -28,6 +28,8 @@ public static class ResultDocument
         ["basis"] = result.Basis,
         ["callOut"] = CallOut.Of(result, UnitSystem.Si).Text,
         ["governs"] = result.Governing is { } g ? g.Check.Id : null,
+        ["loadReserve"] = SideOf(result.Reserves.Load, result.Joint),
+        ["tighteningReserve"] = SideOf(result.Reserves.Tightening, result.Joint),
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
         ["preloadWindow"] = new JsonObject
@@ -79,6 +81,15 @@ public static class ResultDocument
     /// <summary>A number that JSON can carry: null where it is not finite.</summary>
     internal static JsonNode? NumberOf(double? value) => value is { } v && double.IsFinite(v) ? JsonValue.Create(v) : null;
 
+    private static JsonNode? SideOf(Reserve side, Joint joint) => side.Check < 0 ? null : new JsonObject
+    {
+        ["reserve"] = NumberOf(side.Value),
+        ["check"] = Core.Checks.Check.All[side.Check].Id,
+        ["factor"] = NumberOf(side.Factor),
+        ["case"] = side.Case < 0 ? null : joint.Cases[side.Case].Name,
+        ["bolt"] = side.Bolt < 0 ? null : joint.Pattern?.NumberOf(side.Bolt),
+    };
+
     private static JsonNode CheckOf(CheckResult c, Joint joint) => new JsonObject
     {
         ["id"] = c.Check.Id,
@@ -88,6 +99,7 @@ public static class ResultDocument
         ["reserve"] = NumberOf(c.Reserve),
         ["holds"] = c.Holds,
         ["judged"] = c.Reserve is not null,
+        ["setBy"] = c.Check.Info.SetBy.ToString().ToLowerInvariant(),
         ["case"] = c.Case < 0 ? null : joint.Cases[c.Case].Name,
         ["bolt"] = c.Bolt > 0 ? c.Bolt : null,
         ["place"] = c.Place,

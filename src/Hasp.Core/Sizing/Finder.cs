@@ -8,15 +8,26 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Sizing;
 
 /// <summary>What one size, grade and number comes to.</summary>
-/// <param name="Reserve">Least factor over required factor; 1 or more holds. Infinite where nothing is loaded.</param>
-/// <param name="Factor">The governing factor.</param>
-/// <param name="Check">What governs; null where nothing is loaded.</param>
-/// <param name="Case">Index of the governing load case.</param>
+/// <param name="Reserves">The load's reserve and the tightening's.</param>
 /// <param name="Obstacle">Why this number cannot be laid out with good pitch and edge distances; null where it can.</param>
-public readonly record struct FinderEntry(double Reserve, double Factor, Check? Check, int Case, string? Obstacle = null)
+public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle = null)
 {
+    /// <summary>What is to be looked at first: the load's reserve, or the tightening's where that falls short. Infinite where nothing is loaded.</summary>
+    public double Reserve => Reserves.First.Value;
+
+    /// <summary>The factor behind it.</summary>
+    public double Factor => Reserves.First.Factor;
+
+    /// <summary>What governs; null where nothing is judged.</summary>
+    public Check? Check => Reserves.First.Check < 0 ? null : Check.All[Reserves.First.Check];
+
+    /// <summary>Index of the governing load case; −1 where no load comes into it.</summary>
+    public int Case => Reserves.First.Case;
+
     /// <summary>True where every check reaches its required factor and the pattern has room.</summary>
-    public bool Holds => Reserve >= 1 && Obstacle is null;
+    public bool Holds => Reserves.Holds && Obstacle is null;
+
+    internal static FinderEntry Refused(string obstacle) => new(new(Core.Reserve.None with { Value = 0, Factor = double.NaN }, Core.Reserve.None), obstacle);
 }
 
 /// <summary>One size in one grade, for every number of bolts.</summary>
@@ -126,16 +137,13 @@ public static class Finder
     private static FinderEntry Entry(in Mechanics<Plain> mechanics, (BoltPattern? Pattern, Sharing? Sharing) shared, int n)
     {
         var joint = mechanics.Joint;
-        if (joint.Pattern is not null && shared.Pattern is null) return new(0, double.NaN, null, -1, $"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
-        if (shared.Sharing is null) return new(0, double.NaN, null, -1, $"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
+        if (joint.Pattern is not null && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
+        if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
         // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.
-        if (shared.Pattern is null && joint.Fatigue.Slope is null)
-        {
-            var (least, at, by, worst) = Evaluation.Tightest(mechanics, shared.Sharing);
-            return new FinderEntry(least, at, by < 0 ? null : Check.All[by], worst);
-        }
-        var trial = mechanics with { Joint = joint.WithBolts(shared.Pattern, shared.Sharing) };
-        var (reserve, factor, check, loadCase) = Evaluation.Tightest(trial);
-        return new FinderEntry(reserve, factor, check < 0 ? null : Check.All[check], loadCase, PatternRules.Obstacle(trial.Joint));
+        if (shared.Pattern is null && joint.Fatigue.Slope is null) return new(TwoReserves.Of(mechanics, shared.Sharing));
+        var trial = joint.WithBolts(shared.Pattern, shared.Sharing);
+        // A circle keeps its diameter while it grows: its bolts, and the cones under them, come closer.
+        var narrower = shared.Pattern is { } grown && Math.Abs(grown.Group.LeastPitch - joint.Pattern!.Group.LeastPitch) > 1e-9;
+        return new(TwoReserves.Of(narrower ? Mechanics<Plain>.Of(trial) : mechanics with { Joint = trial }), PatternRules.Obstacle(trial));
     }
 }

@@ -33,7 +33,7 @@ public static class WaysOut
     /// <summary>The ways out of <paramref name="joint"/>, the largest reserve first; only such as hold and are worth the change.</summary>
     public static IReadOnlyList<WayOut> Of(Joint joint)
     {
-        var now = Evaluation.Tightest(Mechanics<Plain>.Of(joint)).Reserve;
+        var now = TwoReserves.Of(Mechanics<Plain>.Of(joint)).First.Value;
         // A joint that holds is not worth turning upside down for a little more.
         var kinds = new[] { Sizes(joint, now < 1 ? 6 : 2), Grades(joint), Counts(joint, now < 1 ? Math.Max(12, joint.Bolts.Count) : 2), Lubricants(joint), Methods(joint), Aims(joint), Washers(joint), Engagements(joint), Inserts(joint), Grips(joint), Thicker(joint), Edges(joint) };
         return [.. kinds.Select(k => First(joint, k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
@@ -47,12 +47,12 @@ public static class WaysOut
         foreach (var change in changes)
         {
             if (JointRules.Judge(change.Input, []) is not { } joint) continue;
-            var (reserve, _, check, _) = Evaluation.Tightest(Mechanics<Plain>.Of(joint));
+            var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
             // A joint that holds already is offered only what makes a difference.
-            if (check < 0 || reserve < Math.Max(1, now * 1.02)) continue;
+            if (reserves.First.Check < 0 || !reserves.Holds || reserves.First.Value < now * 1.02) continue;
             // What mends the strength must not crowd the bolts.
             if (PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null) continue;
-            return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserve, Check.All[check])
+            return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserves.First.Value, Check.All[reserves.First.Check])
             {
                 Sides = [.. before.Layers.Select(l => l.Side.ToString().ToLowerInvariant())],
             };

@@ -204,6 +204,6 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         Broken = broken;
         Items = Sort == "number"
             ? [.. items.OrderBy(i => i.Result.Joint.Number, StringComparer.Ordinal)]
-            : [.. items.OrderBy(i => i.Result.Governing?.Reserve ?? double.PositiveInfinity)];
+            : [.. items.OrderBy(i => i.Result.GoverningReserve ?? double.PositiveInfinity)];
     }
 }

@@ -1,3 +1,4 @@
+using Hasp.Core.Formulas;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Hasp.Core;
@@ -306,9 +307,9 @@ public sealed class EvaluationTests
             foreach (var n in new[] { 1, 4, 12 })
             {
                 var whole = Evaluation.Run(Samples.Joint(("bolts.thread", cell.Thread.Designation), ("bolts.grade", cell.Grade), ("bolts.count", $"{n}")));
-                Assert.Equal(whole.Governing!.Reserve!.Value, cell.ByCount[n - 1].Reserve, 1e-12);
+                Assert.Equal(whole.GoverningReserve!.Value, cell.ByCount[n - 1].Reserve, 1e-12);
                 Assert.Equal(whole.Holds, cell.ByCount[n - 1].Holds);
-                Assert.Equal(whole.Governing.Check, cell.ByCount[n - 1].Check);
+                Assert.Equal(whole.Governing!.Check, cell.ByCount[n - 1].Check);
             }
         }
     }
@@ -378,10 +379,47 @@ public sealed class EvaluationTests
             JointEdit.Take(document, way, UnitSystem.Si);
             var after = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
             Assert.True(after.Holds, way.Words);
-            Assert.Equal(way.Reserve, after.Governing!.Reserve!.Value, 1e-12);
-            Assert.Equal(way.Governs, after.Governing.Check);
+            Assert.Equal(way.Reserve, after.GoverningReserve!.Value, 1e-12);
+            Assert.Equal(way.Governs, after.Governing!.Check);
         }
         Assert.Equal(ways.Count, ways.Select(w => w.Id).Distinct().Count());
+    }
+
+    [Fact]
+    public void The_load_has_a_reserve_of_its_own_and_a_small_load_a_large_one()
+    {
+        var (some, tenth) = (Samples.Run(), Samples.Run(("loads[0].tension", "7.2 kN"), ("loads[0].shear", "2.4 kN")));
+        Assert.True(tenth.Reserves.Load.Value > 5 * some.Reserves.Load.Value);
+        // What the tool sets does not move with the load.
+        Assert.Equal(some.Reserves.Tightening.Value, tenth.Reserves.Tightening.Value);
+        Assert.Equal(Samples.Run(("loads[0].tension", ""), ("loads[0].shear", "")).Reserves.Tightening.Value, some.Reserves.Tightening.Value);
+        Assert.Equal(some.Reserves.Load.Value, some.GoverningReserve);
+    }
+
+    [Fact]
+    public void A_check_of_the_tool_counts_for_the_load_by_the_times_it_may_grow()
+    {
+        // Nothing but proof and yield is judged: the load may grow until the bolt at its largest preload reaches the nearer of them.
+        var joint = Samples.Joint([("loads[0].shear", ""), .. new[] { "load", "opening", "pullThrough", "underHead", "yield" }.Select(c => ($"judging.required.{c}", "0"))]);
+        var m = Mechanics<Plain>.Of(joint);
+        var times = TwoReserves.Of(m).Load;
+        Assert.Equal(Check.Proof.Index, times.Check);
+        var closed = (m.ProofLoad.Value - m.PreloadMax.Value) / (m.LoadShare.Value * 18_000);
+        Assert.Equal(Math.Min(closed, m.ProofLoad.Value / 18_000), times.Value, 1e-6);
+    }
+
+    [Fact]
+    public void A_joint_holds_where_both_reserves_do()
+    {
+        var compared = 0;
+        Gen.Select(Gen.Double[1, 300], Gen.Double[1, 200], Gen.Int[20, 100]).Sample((tension, shear, share) =>
+        {
+            string Text(double v) => v.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
+            var r = Samples.Run(("loads[0].tension", $"{Text(tension)} kN"), ("loads[0].shear", $"{Text(shear)} kN"), ("tightening.aim", $"{share} %"));
+            Interlocked.Increment(ref compared);
+            Assert.Equal(r.Holds, r.Reserves.Holds);
+        }, iter: 200);
+        Assert.True(compared >= 200);
     }
 
     [Fact]

@@ -107,6 +107,7 @@ public sealed class DataFolderTests : IDisposable
         var builder = new DbContextOptionsBuilder<HaspDb>();
         HaspDb.Configure(builder, Database);
         using (var db = new HaspDb(builder.Options)) db.GetService<IMigrator>().Migrate("LoadSets");
+        SqliteConnection.ClearAllPools();
         Run("INSERT INTO Drafts (JointId, Editor, BaseRevision, Document, At) VALUES (3, 'me', 1, 'typed', '2026-01-01')");
         Run("INSERT INTO Revisions (JointId, Number, Document, Summary, At) VALUES (3, 1, 'kept', '', '2026-01-01')");
         Run("PRAGMA journal_mode=WAL");

@@ -1,0 +1,152 @@
+using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+
+namespace Hasp.Core;
+
+/// <summary>One side's reserve and what gives it.</summary>
+/// <param name="Value">1 or more holds; infinite where nothing is judged.</param>
+/// <param name="Factor">The factor behind it; where the tool's check gives the load's reserve, the times that the load may grow.</param>
+/// <param name="Check">Index of the check; −1 where nothing is judged.</param>
+/// <param name="Case">Index of the load case; −1 where no load comes into it.</param>
+/// <param name="Bolt">Index of the bolt; −1 where none is meant.</param>
+public readonly record struct Reserve(double Value, double Factor, int Check, int Case, int Bolt)
+{
+    /// <summary>Nothing is judged.</summary>
+    public static Reserve None => new(double.PositiveInfinity, double.PositiveInfinity, -1, -1, -1);
+}
+
+/// <summary>
+/// A joint has two reserves. Checks that the tool sets (proof, yield while tightening, pressure under the head) stand near 1 on every
+/// well-tightened joint, however small its load: their reserve at no outside load is the tightening's. The load's is the tightest of the
+/// checks that the load sets; a check of the tool counts there by the times that the load may grow until it is reached. A joint holds
+/// where both do.
+/// </summary>
+/// <param name="Load">The load's side.</param>
+/// <param name="Tightening">The tool's side.</param>
+public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
+{
+    // No load is followed further than to a million times what was stated.
+    private const double Furthest = 1e6;
+
+    /// <summary>True where both sides hold.</summary>
+    public bool Holds => Load.Value >= 1 && Tightening.Value >= 1;
+
+    /// <summary>What is to be looked at first: the tightening where it falls short, or where nothing loads the joint; else the load.</summary>
+    public Reserve First => Tightening.Value < 1 || Load.Check < 0 ? Tightening : Load;
+
+    /// <summary>Both reserves of a joint.</summary>
+    public static TwoReserves Of(in Mechanics<Plain> mechanics) => Of(mechanics, mechanics.Joint.Sharing);
+
+    /// <summary>The same with the loads shared out another way; not for swings in a spectrum, which are shared out with the joint.</summary>
+    internal static TwoReserves Of(in Mechanics<Plain> mechanics, Sharing sharing)
+    {
+        var joint = mechanics.Joint;
+        Span<int> room = stackalloc int[Check.All.Count];
+        var sides = Judged(joint, room);
+        var tightening = AtNoLoad(mechanics, sides.ByTool);
+        var load = Reserve.None;
+        var pulled = default(BoltLoad<Plain>);
+        var pulledIn = -1;
+        for (var c = 0; c < sharing.Cases.Length; c++)
+        {
+            foreach (var pull in sharing.Cases[c])
+            {
+                var on = BoltLoad<Plain>.Of(joint, c, pull, sharing.Count);
+                Tighten(ref load, mechanics, on, c, sides.ByLoad);
+                if (pulledIn < 0 || on.Tension.Value > pulled.Tension.Value) (pulled, pulledIn) = (on, c);
+            }
+        }
+        // Of a load the tool's checks see nothing but its pull: the largest stands for all.
+        return new(pulledIn < 0 ? load : WithTool(mechanics, load, pulled, pulledIn, sides.ByTool), tightening);
+    }
+
+    /// <summary>The load's reserve of one bolt under some loads.</summary>
+    internal static Reserve OfBolt(in Mechanics<Plain> mechanics, IReadOnlyList<(int Case, BoltLoad<Plain> Load)> loads, IReadOnlySet<int> front)
+    {
+        Span<int> room = stackalloc int[Check.All.Count];
+        var sides = Judged(mechanics.Joint, room);
+        Span<int> few = stackalloc int[sides.ByLoad.Length];
+        var many = 0;
+        foreach (var i in sides.ByLoad) if (Check.All[i].Info.Worsens == Worsens.WithTheCase) few[many++] = i;
+        var load = Reserve.None;
+        foreach (var (c, on) in loads) Tighten(ref load, mechanics, on, c, front.Contains(c) ? sides.ByLoad : few[..many]);
+        var (pulledIn, pulled) = loads.MaxBy(l => l.Load.Tension.Value);
+        return WithTool(mechanics, load, pulled, pulledIn, sides.ByTool);
+    }
+
+    /// <summary>The checks that are judged and may find something in this joint, those that the load sets and those that the tool sets, written into <paramref name="room"/>.</summary>
+    private static Sides Judged(Joint joint, Span<int> room)
+    {
+        var (low, high) = (0, room.Length);
+        foreach (var check in Check.All)
+        {
+            if (!IsJudged(check, joint)) continue;
+            if (check.Info.SetBy == SetBy.Load) room[low++] = check.Index;
+            else room[--high] = check.Index;
+        }
+        return new(room[..low], room[high..]);
+    }
+
+    /// <summary>The checks that are judged and may find something in a joint: those that the load sets and those that the tool sets.</summary>
+    private readonly ref struct Sides(ReadOnlySpan<int> byLoad, ReadOnlySpan<int> byTool)
+    {
+        public ReadOnlySpan<int> ByLoad { get; } = byLoad;
+
+        public ReadOnlySpan<int> ByTool { get; } = byTool;
+    }
+
+    private static bool IsJudged(Check check, Joint joint) => joint.Judging.RequiredByIndex[check.Index] > 0 && check.MayApply(joint);
+
+    private static Reserve AtNoLoad(in Mechanics<Plain> mechanics, ReadOnlySpan<int> checks)
+    {
+        var least = Reserve.None;
+        Tighten(ref least, mechanics, BoltLoad<Plain>.None(mechanics.Joint), -1, checks);
+        return least;
+    }
+
+    private static void Tighten(ref Reserve least, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, int loadCase, ReadOnlySpan<int> checks)
+    {
+        foreach (var i in checks)
+        {
+            var found = Check.All[i].Judge(mechanics, load);
+            var reserve = found.Factor.Value / mechanics.Joint.Judging.RequiredByIndex[i];
+            if (found.Applies && reserve < least.Value) least = new(reserve, found.Factor.Value, i, loadCase, loadCase < 0 ? -1 : load.Bolt);
+        }
+    }
+
+    /// <summary>The load's reserve, the tool's checks counted by the times that the load may grow.</summary>
+    private static Reserve WithTool(in Mechanics<Plain> mechanics, Reserve load, in BoltLoad<Plain> pulled, int loadCase, ReadOnlySpan<int> checks)
+    {
+        if (pulled.Tension.Value <= 0) return load;
+        foreach (var i in checks)
+        {
+            // What falls short without any load is the tightening's matter.
+            if (Check.All[i].Info.WithoutLoad || !Reaches(i, mechanics, pulled, 0)) continue;
+            var furthest = Math.Min(load.Value, Furthest);
+            if (Reaches(i, mechanics, pulled, furthest)) continue;
+            var times = Growth(i, mechanics, pulled, furthest);
+            load = new(times, times, i, loadCase, pulled.Bolt);
+        }
+        return load;
+    }
+
+    private static double Growth(int check, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, double furthest)
+    {
+        var (low, high) = (0.0, furthest);
+        for (var i = 0; i < 60 && high - low > 1e-12 * high; i++)
+        {
+            var middle = (low + high) / 2;
+            if (Reaches(check, mechanics, load, middle)) low = middle;
+            else high = middle;
+        }
+        return low;
+    }
+
+    private static bool Reaches(int check, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, double times)
+    {
+        var found = Check.All[check].Judge(mechanics, load.Times(mechanics.Joint, new Plain(times)));
+        return !found.Applies || found.Factor.Value >= mechanics.Joint.Judging.RequiredByIndex[check];
+    }
+}
