@@ -68,6 +68,8 @@ internal static class Cautions
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
+        Say(joint.Judging.SlipsIntoBearing && joint.Sharing.AnyShear, "slipsIntoBearing",
+            "The joint may slip by its hole clearance until the bolts bear: it moves, reversing loads work it loose, and bolts do not bear all at once.");
         Say(m.Stack.Planes.Length == 0 && joint.Sharing.AnyShear, "noShearPlane",
             "There is shear, but all parts pull the same way, so nothing resists it here: set which way each part pulls.");
         var finish = how.NutFactor;

@@ -79,6 +79,18 @@ internal sealed class FieldReader
         return field.Choices.FirstOrDefault(c => c.Equals(text, StringComparison.OrdinalIgnoreCase)) ?? Refuse<string>(field, e);
     }
 
+    /// <summary>A list of field paths.</summary>
+    internal System.Collections.Immutable.ImmutableArray<string> Paths(string key)
+    {
+        if (Take(key) is not { } list) return [];
+        if (list.ValueKind == JsonValueKind.Array && list.GetArrayLength() <= 200 && list.EnumerateArray().All(e => e.ValueKind == JsonValueKind.String && Fields.At(e.GetString()!) is not null))
+        {
+            return [.. list.EnumerateArray().Select(e => e.GetString()!)];
+        }
+        Add(key, list, "must be a list of field paths such as bolts.count");
+        return [];
+    }
+
     /// <summary>A whole number within the field's limits.</summary>
     internal int? Count(Field field, int? otherwise = null)
     {

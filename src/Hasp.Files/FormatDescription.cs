@@ -20,6 +20,7 @@ public static class FormatDescription
         Properties(root)["version"] = new JsonObject { ["const"] = JointDocument.Version };
         Require(root, "format");
         Require(root, "version");
+        Properties(root)["chosen"] = new JsonObject { ["type"] = "array", ["maxItems"] = 200, ["items"] = new JsonObject { ["type"] = "string" }, ["description"] = "paths of fields that were chosen and not stated by anybody" };
         foreach (var field in Fields.All.Concat(Check.All.Select(Fields.RequiredFactor))) Place(root, field);
         Require(root, "bolts");
         Require(root, "layers");
@@ -42,7 +43,8 @@ public static class FormatDescription
 
             JSON, UTF-8. `"format": "hasp-joint"`, `"version": 1`. Quantities are strings with a unit (`"12 mm"`, `"1/2 in"`,
             `"45 ksi"`); a point marks decimals, a comma only groups thousands. Ratios are numbers. Keys that are not listed are refused. The JSON Schema is at
-            `/schema/joint.json` of a running server, or from `./hasp schema`.
+            `/schema/joint.json` of a running server, or from `./hasp schema`. `chosen` lists the paths of fields that were chosen for the user and
+            not stated by anybody; stating one takes it off the list.
 
             | field | written as | required | if absent | meaning |
             |---|---|---|---|---|

@@ -101,6 +101,7 @@ public static class JointDocument
         doc.Text(Fields.Note);
         var input = new JointInput
         {
+            Chosen = doc.Paths("chosen"),
             Number = doc.Text(Fields.Number) ?? "",
             Name = doc.Text(Fields.Name) ?? "",
             Thread = bolts.Choice(Fields.Thread),
@@ -314,6 +315,7 @@ public static class JointDocument
         var factors = Check.All.Select(c => required.Number(Fields.RequiredFactor(c), c.Required)).ToList();
         required.RefuseUnknown();
         var preload = r.Choice(Fields.Preload, "extremes");
+        var shearBy = r.Choice(Fields.ShearBy, "friction");
         var angle = r.Quantity(Fields.ConeHalfAngle, Math.PI / 6);
         var introduction = r.Number(Fields.LoadIntroduction, 1);
         var bore = r.Choice(Fields.ConeBore, "nominal");
@@ -327,6 +329,7 @@ public static class JointDocument
         {
             RequiredByIndex = [.. factors.Select(f => f!.Value)],
             NominalPreload = preload == "nominal",
+            SlipsIntoBearing = shearBy == "bearing",
             LoadIntroduction = introduction.Value,
             ConeHalfAngle = angle.Value,
             ConeBoreIsHole = bore == "hole",

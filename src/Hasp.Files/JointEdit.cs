@@ -24,6 +24,7 @@ public static partial class JointEdit
     {
         var field = Fields.At(path) ?? throw new ArgumentException($"no field {path}", nameof(path));
         text = text.Trim();
+        Stated(document, path);
         // A number of bolts grows a pattern by its own rule, where it has a shape with that number.
         if (field == Fields.Count && PatternEdit.Grow(document, text)) return;
         if (field == Fields.PatternKind) PatternEdit.Seed(document, text);
@@ -46,6 +47,18 @@ public static partial class JointEdit
         if (field == Fields.HoleDiameter) (document["hole"] as JsonObject)?.Remove("fit");
         if (field == Fields.Fit) (document["hole"] as JsonObject)?.Remove("diameter");
     }
+
+    /// <summary>Takes a path off the list of what was chosen: somebody has stated it now.</summary>
+    private static void Stated(JsonObject document, string path)
+    {
+        if (document["chosen"] is not JsonArray chosen) return;
+        for (var i = chosen.Count - 1; i >= 0; i--) if (chosen[i] is JsonValue v && v.TryGetValue<string>(out var p) && p == path) chosen.RemoveAt(i);
+        if (chosen.Count == 0) document.Remove("chosen");
+    }
+
+    /// <summary>True where a field's value was chosen and not stated.</summary>
+    public static bool IsChosen(JsonObject document, string path) =>
+        document["chosen"] is JsonArray chosen && chosen.Any(c => c is JsonValue v && v.TryGetValue<string>(out var p) && p == path);
 
     /// <summary>
     /// Changes how a load case is stated: <c>components</c>, <c>tension and shear</c>, <c>a combination</c> or the kind of a helper. What was

@@ -16,6 +16,9 @@ public sealed record Joint
     /// <summary>The joint's number in its project, e.g. AL-03; may be empty.</summary>
     public required string Number { get; init; }
 
+    /// <summary>Paths of what was chosen for the user and written down, not stated by anybody.</summary>
+    public System.Collections.Immutable.ImmutableArray<string> Chosen { get; init; } = [];
+
     /// <summary>The joint's name.</summary>
     public required string Name { get; init; }
 
@@ -402,6 +405,9 @@ public sealed record Judging
 
     /// <summary>True: nominal preload everywhere (the handbook's way). False: largest in strength, smallest in slip and opening.</summary>
     public bool NominalPreload { get; init; }
+
+    /// <summary>True: the joint may slip until its bolts bear, and friction is not counted. False: it must not slip.</summary>
+    public bool SlipsIntoBearing { get; init; }
 
     /// <summary>Load introduction factor n, above 0 to 1; 1 is a load under head and nut.</summary>
     public double LoadIntroduction { get; init; } = 1;

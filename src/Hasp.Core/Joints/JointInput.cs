@@ -6,6 +6,7 @@ namespace Hasp.Core.Joints;
 /// </summary>
 public sealed record JointInput
 {
+    public System.Collections.Immutable.ImmutableArray<string> Chosen { get; init; } = [];
     public string Number { get; init; } = "";
     public string Name { get; init; } = "";
     public string? Thread { get; init; }

@@ -87,6 +87,7 @@ public static class JointRules
         {
             Input = input,
             Number = input.Number,
+            Chosen = input.Chosen,
             Name = input.Name,
             Bolts = bolts.Value.Bolts,
             Condition = input.Condition ?? BoltCondition.New,

@@ -43,12 +43,13 @@ public static class Units
         new("N", Dimension.Force, 1, 0, "newton", "newtons"),
         new("kN", Dimension.Force, 1e3, 0),
         new("MN", Dimension.Force, 1e6, 0),
-        new("lbf", Dimension.Force, PoundForce, 0, "lb", "lbs", "#"),
+        new("lbf", Dimension.Force, PoundForce, 0, "lb", "lbs", "#", "pound", "pounds", "pounds-force"),
         new("kip", Dimension.Force, 1000 * PoundForce, 0, "kips", "klbf"),
         new("kgf", Dimension.Force, KilogramForce, 0),
-        new("tf", Dimension.Force, 1000 * KilogramForce, 0, "metric ton-force", "tonne-force"),
-        new("US tonf", Dimension.Force, 2000 * PoundForce, 0, "short tonf", "short ton-force"),
-        new("UK tonf", Dimension.Force, 2240 * PoundForce, 0, "long tonf", "long ton-force"),
+        new("daN", Dimension.Force, 10, 0),
+        new("tf", Dimension.Force, 1000 * KilogramForce, 0, "metric ton-force", "tonne-force", "tonne", "tonnes", "metric ton", "metric tons"),
+        new("US tonf", Dimension.Force, 2000 * PoundForce, 0, "short tonf", "short ton-force", "short ton", "short tons", "US ton", "US tons"),
+        new("UK tonf", Dimension.Force, 2240 * PoundForce, 0, "long tonf", "long ton-force", "long ton", "long tons", "UK ton", "UK tons"),
     ];
 
     private static readonly Unit[] Stresses =
@@ -77,6 +78,7 @@ public static class Units
         new("°", Dimension.Angle, Math.PI / 180, 0, "deg", "degree", "degrees"),
         new("rad", Dimension.Angle, 1, 0),
         new("kg", Dimension.Mass, 1, 0, "kilogram", "kilograms"),
+        new("tonne", Dimension.Mass, 1000, 0, "tonnes", "metric ton", "metric tons"),
         new("g", Dimension.Mass, 1e-3, 0, "gram", "grams"),
         new("lb", Dimension.Mass, 0.45359237, 0, "lbm", "lbs", "pound", "pounds"),
         new("rpm", Dimension.Speed, Math.PI / 30, 0, "r/min", "rev/min"),
@@ -97,8 +99,6 @@ public static class Units
         [(Dimension.Force, "tons")] = TonChoice,
         [(Dimension.Force, "t")] = TonChoice,
         [(Dimension.Force, "tonf")] = TonChoice,
-        [(Dimension.Force, "tonne")] = TonChoice,
-        [(Dimension.Force, "tonnes")] = TonChoice,
         [(Dimension.Force, "kg")] = "kg is a mass. Write kgf for its weight, or the force in N.",
         [(Dimension.Force, "mN")] = "mN could be a slip for MN. Write MN, kN or N.",
         [(Dimension.Torque, "lb")] = PoundTorqueChoice,
@@ -114,7 +114,7 @@ public static class Units
     }.ToFrozenDictionary();
 
     private const string TonChoice =
-        "Which ton? Write tf (metric, 9.807 kN), US tonf (2000 lbf, 8.896 kN) or UK tonf (2240 lbf, 9.964 kN).";
+        "Which ton? Write tonne (metric, 9.807 kN), US ton (2000 lbf, 8.896 kN) or UK ton (2240 lbf, 9.964 kN).";
 
     private const string PoundTorqueChoice =
         "A torque needs its arm: write ft·lb or in·lb (they differ twelvefold). A force belongs in the clamp-force field.";
@@ -233,7 +233,9 @@ public static class Units
                 // "m·N" without its dot is a milli-newton: only the order force–arm may lose the dot in SI.
                 where !(pair.StartsWith("m·N", StringComparison.Ordinal))
                 select pair;
-            yield return new Unit(symbol, Dimension.Torque, f.Scale * a.Scale, 0, [.. spellings]);
+            // "k" for kips is safe only beside its arm.
+            string[] kips = force == "kip" ? [$"k·{arm}", $"{arm}·k"] : [];
+            yield return new Unit(symbol, Dimension.Torque, f.Scale * a.Scale, 0, [.. spellings, .. kips]);
         }
     }
 }

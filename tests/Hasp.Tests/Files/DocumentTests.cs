@@ -6,7 +6,7 @@ using NJsonSchema;
 
 namespace Hasp.Tests.Files;
 
-/// <summary>The open format: schema, description, result document, edits, the quick line.</summary>
+/// <summary>The open format: schema, description, result document, edits.</summary>
 public sealed class DocumentTests
 {
     [Fact]
@@ -104,56 +104,6 @@ public sealed class DocumentTests
         JointEdit.Remove(document, "layers", 1);
         JointEdit.Remove(document, "layers", 17);
         Assert.Equal(2, document["layers"]!.AsArray().Count);
-    }
-
-    [Fact]
-    public void The_quick_line_of_the_product_makes_its_joint()
-    {
-        var quick = QuickLine.Read("4 M16 8.8, 72 kN apart, 24 kN across, 12 + 20 steel, oiled", UnitSystem.Si);
-        Assert.True(quick.Understood);
-        Assert.Empty(quick.Chosen);
-        var joint = JointDocument.Read(quick.Document.ToJsonString()).Joint!;
-        Assert.Equal(("M16", "8.8", 4), (joint.Bolts.Thread.Designation, joint.Bolts.Grade.Grade, joint.Bolts.Count));
-        Assert.Equal([12, 20], joint.Layers.Select(l => l.Thickness));
-        Assert.Equal((72_000, 24_000), (joint.Cases[0].Tension, joint.Cases[0].Shear));
-        Assert.Equal("lubricated", joint.Tightening.NutFactor.Lubrication);
-    }
-
-    [Theory]
-    [InlineData("6 x 1/2-13 UNC SAE 5, 5000 lbf apart, 1/2 in + 3/4 in A36", "1/2-13 UNC", "SAE 5", 6)]
-    [InlineData("2 M12x1.25 10.9, 8 + 10 aluminium", "M12x1.25", "10.9", 2)]
-    [InlineData("M20", "M20", "8.8", 4)]
-    [InlineData("8 M24 A4-80, washers, dry", "M24", "A4-80", 8)]
-    public void The_quick_line_takes_what_is_said_and_chooses_the_rest(string line, string thread, string grade, int count)
-    {
-        var quick = QuickLine.Read(line, UnitSystem.Si);
-        Assert.True(quick.Understood, string.Join("; ", quick.Parts));
-        var (joint, faults) = JointDocument.Read(quick.Document.ToJsonString());
-        Assert.Empty(faults);
-        Assert.Equal((thread, grade, count), (joint!.Bolts.Thread.Designation, joint.Bolts.Grade.Grade, joint.Bolts.Count));
-    }
-
-    [Fact]
-    public void A_size_left_out_is_the_smallest_that_holds()
-    {
-        var quick = QuickLine.Read("4 8.8, 72 kN apart, 12 + 20 S355, oiled", UnitSystem.Si);
-        Assert.Contains(quick.Chosen, c => c.StartsWith("size M", StringComparison.Ordinal));
-        var result = Evaluation.Run(JointDocument.Read(quick.Document.ToJsonString()).Joint!);
-        Assert.True(result.Holds);
-        var smaller = Core.Catalogue.Standards.Threads.Last(t => t.Series == "metric coarse" && t.FirstChoice && t.Diameter < result.Joint.Bolts.Thread.Diameter);
-        JointEdit.Set(quick.Document, "bolts.thread", smaller.Designation, UnitSystem.Si);
-        Assert.False(Evaluation.Run(JointDocument.Read(quick.Document.ToJsonString()).Joint!).Holds);
-    }
-
-    [Theory]
-    [InlineData("4 M16 8.8, a pinch of salt", 1)]
-    [InlineData("4 M16 9.9, 3 ton apart", 2)]
-    [InlineData("12 + 20 cheese", 1)]
-    public void What_is_not_understood_is_pointed_at_and_the_rest_kept(string line, int problems)
-    {
-        var quick = QuickLine.Read(line, UnitSystem.Si);
-        Assert.Equal(problems, quick.Parts.Count(p => p.Problem is not null));
-        Assert.Empty(JointDocument.Read(quick.Document.ToJsonString()).Faults);
     }
 
     internal static string Root()

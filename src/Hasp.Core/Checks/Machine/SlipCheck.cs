@@ -13,11 +13,12 @@ internal readonly struct SlipCheck : ICheck
         where T : struct, IScalar<T>
     {
         var faces = m.Stack.Planes.Length;
-        if (faces == 0 || load.Shear.Value <= 0) return Judged<T>.Nothing;
+        if (faces == 0 || load.Shear.Value <= 0 || m.Joint.Judging.SlipsIntoBearing) return Judged<T>.Nothing;
         return Judged<T>.Of(JointUnderLoad.SlipFactor(
             T.Given(Terms.FaceFriction, m.Joint.FaceFriction), T.Given(Terms.FrictionFaces, faces),
             JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, load.Tension), load.Shear));
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => ShearCheck.NothingShears(m);
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Joint.Judging.SlipsIntoBearing ? "may slip into bearing: friction is not counted" : ShearCheck.NothingShears(m);
 }

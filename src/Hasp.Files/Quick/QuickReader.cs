@@ -1,0 +1,718 @@
+using System.Globalization;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files.Quick;
+
+/// <summary>A quantity of a line, as a document would hold it.</summary>
+/// <param name="Text">Number and unit, e.g. <c>72 kN</c>.</param>
+/// <param name="Held">In the consistent set.</param>
+/// <param name="Unit">Its unit.</param>
+internal sealed record Amount(string Text, double Held, Unit Unit)
+{
+    internal static Amount Of(double value, Unit unit) => new(value.ToString("0.############", CultureInfo.InvariantCulture) + " " + unit.Symbol, unit.ToHeld(value), unit);
+}
+
+/// <summary>A clamped part of a line.</summary>
+internal sealed record QuickPlate(double Value, Unit? Unit, bool Fraction, string? Material);
+
+/// <summary>
+/// Reads a line as a fabricator writes it: pieces first, then what each can be, in any order, with or without commas. What could mean two
+/// things is asked; what is not understood is pointed at; nothing wins over anything silently.
+/// </summary>
+internal sealed class QuickReader
+{
+    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "on", "to", "onto", "/"], StringComparer.OrdinalIgnoreCase);
+    private readonly string _line;
+    private readonly List<Token> _tokens;
+    private readonly UnitSystem _shown;
+    private readonly List<QuickPart> _parts = [];
+    private int _at;
+
+    private QuickReader(string line, UnitSystem shown)
+    {
+        (_line, _shown) = (line, shown);
+        _tokens = QuickLexer.Cut(line);
+    }
+
+    internal int? Count { get; private set; }
+
+    internal ScrewThread? Thread { get; private set; }
+
+    internal string? Grade { get; private set; }
+
+    internal string? Condition { get; private set; }
+
+    internal Amount? Length { get; private set; }
+
+    internal string? Head { get; private set; }
+
+    internal string? End { get; private set; }
+
+    internal string? Washers { get; private set; }
+
+    internal string? Finish { get; private set; }
+
+    internal string? Method { get; private set; }
+
+    internal string? Aim { get; private set; }
+
+    internal string? Fit { get; private set; }
+
+    internal Amount? Hole { get; private set; }
+
+    internal Amount? Edge { get; private set; }
+
+    internal double? Friction { get; private set; }
+
+    internal double? NutFactor { get; private set; }
+
+    internal string? ShearBy { get; private set; }
+
+    internal Amount? Tension { get; private set; }
+
+    internal Amount? Shear { get; private set; }
+
+    internal Amount? Bore { get; private set; }
+
+    internal Amount? Pressure { get; private set; }
+
+    internal bool Ram { get; private set; }
+
+    internal IReadOnlyList<QuickPlate> Plates { get; private set; } = [];
+
+    internal IReadOnlyList<QuickPart> Parts => _parts;
+
+    /// <summary>Reads the whole line.</summary>
+    internal static QuickReader Read(string line, UnitSystem shown)
+    {
+        var reader = new QuickReader(line, shown);
+        while (reader._at < reader._tokens.Count) reader.Next();
+        reader.Settle();
+        return reader;
+    }
+
+    /// <summary>True where the line speaks inches: by its thread, its grade, its units, or by what is shown where it says nothing.</summary>
+    internal bool SpeaksInches
+    {
+        get
+        {
+            if (Thread is not null) return Thread.System == MeasureSystem.Inch;
+            if (Grade is not null && Standards.GradeBands(Grade) is [{ System: not MeasureSystem.Any } band, ..]) return band.System == MeasureSystem.Inch;
+            var units = new[] { Tension, Shear, Length, Hole, Edge, Bore }.OfType<Amount>().Select(a => a.Unit).Concat(Plates.Select(p => p.Unit).OfType<Unit>()).ToList();
+            if (units.Count > 0) return units.Any(u => Units.Belongs(u, UnitSystem.Us));
+            return Plates.Any(p => p.Fraction) || _shown == UnitSystem.Us;
+        }
+    }
+
+    private void Next()
+    {
+        var token = _tokens[_at];
+        if (token.Kind == TokenKind.Break)
+        {
+            _at++;
+            return;
+        }
+        if (TryPhrases() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber()) || TrySmall()) return;
+        Refuse(1, Hint(token));
+    }
+
+    // ---- pieces -------------------------------------------------------------------------------------------------------------
+
+    private Token? Peek(int ahead = 0) => _at + ahead < _tokens.Count ? _tokens[_at + ahead] : null;
+
+    private string Span(int from, int count) => _line[_tokens[from].Start.._tokens[from + count - 1].End];
+
+    private bool IsWord(int ahead, params string[] words) => Peek(ahead) is { } t && words.Contains(t.Text, StringComparer.OrdinalIgnoreCase);
+
+    private void Take(int count, string taken)
+    {
+        var text = Span(_at, count);
+        _parts.Add(new(_tokens[_at].Start, text.Length, text, taken, null, []));
+        _at += count;
+    }
+
+    private void Refuse(int count, string problem, params QuickAnswer[] answers)
+    {
+        var text = Span(_at, count);
+        _parts.Add(new(_tokens[_at].Start, text.Length, text, "", problem, answers));
+        _at += count;
+    }
+
+    /// <summary>The line with some tokens from here on replaced: what a one-click answer makes of it.</summary>
+    private QuickAnswer Instead(int count, string text, string words) =>
+        new(words, _line[.._tokens[_at].Start] + text + _line[_tokens[_at + count - 1].End..]);
+
+    /// <summary>The longest phrase from here that a table knows.</summary>
+    private (T Meaning, int Count)? Phrase<T>(Dictionary<string, T> table, int ahead = 0)
+    {
+        for (var n = Math.Min(4, _tokens.Count - _at - ahead); n > 0; n--)
+        {
+            if (Enumerable.Range(_at + ahead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
+            var text = string.Join(' ', Enumerable.Range(_at + ahead, n).Select(i => _tokens[i].Text));
+            if (table.TryGetValue(text, out var meaning) || table.TryGetValue(Span(_at + ahead, n), out meaning)) return (meaning, n);
+        }
+        return null;
+    }
+
+    private bool TryPhrases()
+    {
+        if (_tokens[_at].Kind == TokenKind.Number) return false;
+        return Set(QuickWords.Washers, Washers, v => Washers = v, v => v.Length == 0 ? "no washers" : v == "*" ? "washers" : v + " washers")
+            || Set(QuickWords.Finishes, Finish, v => Finish = v, v => "finish: " + v)
+            || Set(QuickWords.Conditions, Condition, v => Condition = v, v => "bolts: " + v)
+            || Set(QuickWords.Methods, Method, v => Method = v, v => "tightened by " + v)
+            || Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing" ? "may slip into bearing" : "must not slip")
+            || Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v)
+            || Set(QuickWords.Fits, Fit, v => Fit = v, v => v + " fit")
+            || Set(QuickWords.Heads, Head, v => Head = v, v => v + " head")
+            || TryWrench();
+    }
+
+    private bool Set(Dictionary<string, string> table, string? before, Action<string> keep, Func<string, string> words)
+    {
+        if (Phrase(table) is not var (meaning, count)) return false;
+        if (before is not null && before != meaning)
+        {
+            Refuse(count, $"there is {words(before)} already: one of the two");
+            return true;
+        }
+        keep(meaning);
+        Take(count, words(meaning));
+        return true;
+    }
+
+    private bool TryWrench()
+    {
+        for (var n = Math.Min(2, _tokens.Count - _at); n > 0; n--)
+        {
+            if (!QuickWords.Wrench.Contains(Span(_at, n))) continue;
+            Take(n, "torque wrench, with the scatter of the finish");
+            return true;
+        }
+        return false;
+    }
+
+    private bool TrySmall()
+    {
+        if (!QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
+        _at++;
+        return true;
+    }
+
+    // ---- bolts --------------------------------------------------------------------------------------------------------------
+
+    private bool TryThread()
+    {
+        var token = _tokens[_at];
+        if (token.Kind == TokenKind.Word && TryMetric(token)) return true;
+        if (token.Kind == TokenKind.Word && token.Text.StartsWith('#') && Standards.FindThread(token.Text) is { } numbered) return Threaded(numbered, 1 + SeriesAfter(1));
+        if (token.Kind != TokenKind.Number || token.Other is not null) return false;
+        // 1/2-13 UNC, 5/16-18, 3/4 UNC, 1-8 UNC
+        if (IsWord(1, "-") && !_tokens[_at + 1].Spaced && Peek(2) is { Kind: TokenKind.Number } pitch && Standards.FindThread(Span(_at, 3)) is { } whole && pitch.Text.Length <= 2)
+        {
+            var series = SeriesAfter(3);
+            return Threaded(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
+        }
+        if (SeriesAfter(1) > 0 && Standards.FindThread(Inches(token) + " " + Peek(1)!.Value.Text) is { } named) return Threaded(named, 2);
+        // A fraction of an inch beside a grade or the word bolts is a size: 1/2" grade 5, 3/4 bolts.
+        var inch = InchMark(1);
+        if (!(token.Fraction || (inch > 0 && token.Value <= 4)) || Thread is not null || JoinsAt(1 + inch)) return false;
+        if (!(GradeAt(1 + inch) is not null || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia", "diameter"))) return false;
+        return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
+    }
+
+    private int SeriesAfter(int ahead) => IsWord(ahead, "UNC", "UNF", "UN", "8UN", "8-UN", "UNRC", "unc", "unf") ? 1 : 0;
+
+    private int InchMark(int ahead) => IsWord(ahead, "\"", "″", "”", "in", "inch") ? 1 : 0;
+
+    private bool JoinsAt(int ahead) => Peek(ahead) is { } t && Joiners.Contains(t.Text) && t.Text is not "on" and not "to";
+
+    private static string Inches(Token token) => token.Fraction
+        ? token.Text.Replace("½", "1/2").Replace("¼", "1/4").Replace("¾", "3/4").Replace("⅝", "5/8").Replace("⅜", "3/8").Replace("⅞", "7/8").Replace("⅛", "1/8").Replace(' ', '-')
+        : token.Text;
+
+    /// <summary>M16, M16x1.5, M16x60, M16 x 60, M12 x 4.</summary>
+    private bool TryMetric(Token token)
+    {
+        if (token.Text[0] is not ('M' or 'm') || token.Text.Length < 2 || !char.IsAsciiDigit(token.Text[1])) return false;
+        var pieces = token.Text.Split(['x', 'X', '×'], 3);
+        var count = 1;
+        // A blank or a sign may stand before what follows the size.
+        var more = pieces.Skip(1).Where(p => p.Length > 0).ToList();
+        while (more.Count < 2 && IsWord(count, "x", "X", "×", "*") && Peek(count + 1) is { Kind: TokenKind.Number, Fraction: false } n)
+        {
+            more.Add(n.Text);
+            count += 2;
+        }
+        if (pieces.Length == 2 && pieces[1].Length == 0 && Peek(count) is { Kind: TokenKind.Number } after)
+        {
+            more.Add(after.Text);
+            count++;
+        }
+        var thread = more.Count > 0 && Standards.FindThread($"{pieces[0]}x{more[0]}") is { } fine ? fine : Standards.FindThread(pieces[0]);
+        if (thread is null)
+        {
+            Refuse(1, $"{pieces[0]} is not a thread that is listed. Write it as ordered: M16, M16x1.5, M20");
+            return true;
+        }
+        if (more.Count > 0 && Standards.FindThread($"{pieces[0]}x{more[0]}") is not null) more.RemoveAt(0);
+        if (more.Count > 0 && double.TryParse(more[0], NumberStyles.Float, CultureInfo.InvariantCulture, out var number))
+        {
+            if (number >= 2.5 * thread.Diameter || number > 40) Length = Amount.Of(number, Units.Of(Dimension.Length, "mm"));
+            else if (number < thread.Diameter && number == Math.Floor(number) && Count is null) Count = (int)number;
+            else
+            {
+                Refuse(count, $"is {more[0]} the length or the number of bolts?",
+                    Instead(count, $"{thread.Designation} {more[0]} mm long", $"{more[0]} mm long"), Instead(count, $"{more[0]} {thread.Designation}", $"{more[0]} bolts"));
+                return true;
+            }
+        }
+        return Threaded(thread, count);
+    }
+
+    private bool Threaded(ScrewThread thread, int count)
+    {
+        if (Thread is not null && Thread != thread)
+        {
+            Refuse(count, $"there is a size already, {Thread.Designation}: one joint has one size of bolt");
+            return true;
+        }
+        Thread = thread;
+        Take(count, "size " + thread.Designation + (Length is null ? "" : $", {Length.Text} long"));
+        return true;
+    }
+
+    /// <summary>A grade named from some token on, and how many tokens name it.</summary>
+    private (string Grade, int Count)? GradeAt(int ahead)
+    {
+        if (Peek(ahead) is not { } first) return null;
+        var from = ahead;
+        var lead = 0;
+        while (IsWord(from + lead, "class", "grade", "gr", "gr.", "property", "cl", "SAE", "ASTM", "ISO", "J429", "strength")) lead++;
+        for (var n = Math.Min(3, _tokens.Count - _at - from - lead); n > 0; n--)
+        {
+            if (Enumerable.Range(_at + from + lead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
+            var text = Span(_at + from + lead, n);
+            var spelled = new List<string> { text, text.Replace(' ', '-'), text.Replace("A193 ", "", StringComparison.OrdinalIgnoreCase), text.Replace("F3125 ", "", StringComparison.OrdinalIgnoreCase) };
+            // "grade 5" and "SAE 8" are SAE's; a bare 5 is not a grade.
+            if (lead > 0) spelled.Insert(0, "SAE " + text);
+            foreach (var name in spelled) if (Standards.GradeBands(name) is [var band, ..]) return (band.Grade, lead + n);
+        }
+        return null;
+    }
+
+    private bool TryGrade()
+    {
+        // 304 after a plate is a material, and "A36" a plate's steel.
+        if (GradeAt(0) is not var (grade, count)) return false;
+        if (Grade is not null && Grade != grade)
+        {
+            Refuse(count, $"there is a grade already, {Grade}: one of the two");
+            return true;
+        }
+        Grade = grade;
+        Take(count, "grade " + grade);
+        return true;
+    }
+
+    // ---- words that say what a number is --------------------------------------------------------------------------------------
+
+    private bool TryKeyed()
+    {
+        if (IsWord(0, "ram", "cylinder", "jack"))
+        {
+            Ram = true;
+            Take(1, "a ram");
+            return true;
+        }
+        (string[] Words, Func<int, bool> Keep)[] keys =
+        [
+            (["torque", "torqued", "tighten", "tightened"], n => KeepAim(n, Dimension.Torque)),
+            (["preload", "preloaded", "clamp", "clamping", "pretension"], n => KeepAim(n, Dimension.Force)),
+            (["hole", "holes", "clearance", "drilled"], n => KeepLength(n, "hole", a => Hole = a)),
+            (["edge"], n => KeepLength(n, "edge distance", a => Edge = a)),
+            (["length", "long"], n => KeepLength(n, "bolt length", a => Length = a)),
+            (["bore"], n => KeepLength(n, "bore", a => Bore = a)),
+            (["friction", "mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
+            (["K", "k", "nut"], n => KeepNumber(n, 1, "nut factor K", v => NutFactor = v)),
+        ];
+        foreach (var (words, keep) in keys)
+        {
+            if (!IsWord(0, words)) continue;
+            var ahead = 1;
+            while (IsWord(ahead, "of", "to", "distance", "coefficient", "factor", "force", "load", "=", ":", "is", "dia", "diameter", "holes", "at")) ahead++;
+            if (Peek(ahead) is { Kind: TokenKind.Number } && keep(ahead)) return true;
+        }
+        return false;
+    }
+
+    private bool KeepAim(int ahead, Dimension dimension)
+    {
+        if (Quantity(ahead, dimension) is not var (amount, count)) return false;
+        return AimAt(ahead + count, amount.Text);
+    }
+
+    private bool AimAt(int count, string aim)
+    {
+        if (Aim is not null && Aim != aim)
+        {
+            Refuse(count, $"there is a target already, {Aim}: one of the two");
+            return true;
+        }
+        Aim = aim;
+        Take(count, "target " + aim);
+        return true;
+    }
+
+    private bool KeepLength(int ahead, string what, Action<Amount> keep)
+    {
+        if (LengthAt(ahead) is not var (amount, count)) return false;
+        keep(amount);
+        Take(ahead + count, $"{what} {amount.Text}");
+        return true;
+    }
+
+    private bool KeepNumber(int ahead, double most, string what, Action<double> keep)
+    {
+        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null } number || number.Value <= 0 || number.Value > most) return false;
+        keep(number.Value);
+        Take(ahead + 1, $"{what} {number.Text}");
+        return true;
+    }
+
+    /// <summary>A length with its unit, or a bare number in the units that the line speaks.</summary>
+    private (Amount Amount, int Count)? LengthAt(int ahead)
+    {
+        if (Quantity(ahead, Dimension.Length) is { } given) return given;
+        return Peek(ahead) is { Kind: TokenKind.Number, Other: null } bare ? (Amount.Of(bare.Value, Units.Of(Dimension.Length, SpeaksInches || bare.Fraction ? "in" : "mm")), 1) : null;
+    }
+
+    /// <summary>A number with a unit of that dimension, as many words as the unit has.</summary>
+    private (Amount Amount, int Count)? Quantity(int ahead, Dimension dimension)
+    {
+        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null } number) return null;
+        for (var n = Math.Min(3, _tokens.Count - _at - ahead - 1); n > 0; n--)
+        {
+            if (UnitAt(ahead + 1, n, dimension) is { } unit) return (Amount.Of(number.Value, unit), 1 + n);
+        }
+        return null;
+    }
+
+    private Unit? UnitAt(int ahead, int count, Dimension dimension)
+    {
+        if (_at + ahead + count > _tokens.Count || Enumerable.Range(_at + ahead, count).Any(i => _tokens[i].Kind is TokenKind.Break or TokenKind.Number)) return null;
+        var read = QuantityText.Parse("1 " + Span(_at + ahead, count), dimension);
+        return read.Ok ? read.Unit : null;
+    }
+
+    // ---- plates --------------------------------------------------------------------------------------------------------------
+
+    /// <summary>Thicknesses and materials in either order, joined by a plus or a word: 12 steel + 20 aluminium, ½ + ¾ in, 2 x 12 mm plates.</summary>
+    private bool TryPlates()
+    {
+        var ahead = 0;
+        var plates = new List<QuickPlate>();
+        string? lead = MaterialAt(0) is var (name, words) && _tokens[_at].Kind == TokenKind.Word ? name : null;
+        if (lead is not null) ahead = MaterialAt(0)!.Value.Count;
+        var start = ahead;
+        var said = lead is not null;
+        if (IsWord(ahead, "plates", "plate", "parts")) (ahead, said) = (ahead + 1, true);
+        while (PlateAt(ahead) is var (plate, count))
+        {
+            plates.Add(plate);
+            ahead += count;
+            var thick = IsWord(ahead, "plate", "plates", "thick");
+            said |= thick || plate.Material is not null;
+            if (thick) ahead++;
+            if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is null) break;
+            ahead++;
+        }
+        if (plates.Count == 0 && lead is not null && Plates.Count > 0 && Plates.All(p => p.Material is null))
+        {
+            Plates = [.. Plates.Select(p => p with { Material = lead })];
+            Take(start, "parts of " + lead);
+            return true;
+        }
+        // Two of one: 2 x 12 mm plates.
+        if (plates.Count == 1 && _tokens[_at].Kind == TokenKind.Number && IsWord(1, "x", "X", "×", "*", "off") && Peek(0) is { Value: 2 or 3 or 4 } times && PlateAt(2) is var (one, many)
+            && (one.Unit is not null || one.Material is not null) && (IsWord(2 + many, "plate", "plates") || one.Material is not null))
+        {
+            Plates = [.. Enumerable.Repeat(one, (int)times.Value)];
+            Take(2 + many + (IsWord(2 + many, "plate", "plates") ? 1 : 0), $"{times.Text} parts");
+            return true;
+        }
+        if (plates.Count < 2 && !(plates.Count == 1 && said)) return false;
+        if (Plates.Count > 0)
+        {
+            Refuse(ahead, "there are parts already: write them together, joined by +");
+            return true;
+        }
+        // A material said once is of all; a unit said once is of all.
+        var shared = lead ?? (plates.Count(p => p.Material is not null) == 1 ? plates.FirstOrDefault(p => p.Material is not null)?.Material : null);
+        var unit = plates.LastOrDefault(p => p.Unit is not null)?.Unit;
+        Plates = [.. plates.Select(p => p with { Material = p.Material ?? shared, Unit = p.Unit ?? unit })];
+        Take(ahead, plates.Count == 1 ? "a part" : $"{plates.Count} parts");
+        return true;
+    }
+
+    private (QuickPlate Plate, int Count)? PlateAt(int ahead)
+    {
+        var before = 0;
+        string? material = null;
+        if (MaterialAt(ahead) is var (lead, words) && Peek(ahead) is { Kind: TokenKind.Word }) (material, before) = (lead, words);
+        if (Peek(ahead + before) is not { Kind: TokenKind.Number, Other: null, Value: > 0 } number) return null;
+        var count = before + 1;
+        Unit? unit = null;
+        for (var n = 1; n <= 1 && unit is null; n++) unit = UnitAt(ahead + count, n, Dimension.Length);
+        if (unit is not null) count++;
+        if (IsWord(ahead + count, "thick")) count++;
+        if (material is null && MaterialAt(ahead + count) is var (after, more)) (material, count) = (after, count + more);
+        // A number with another unit is no thickness, nor is one that counts or names bolts.
+        if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead) || IsThreadAt(ahead + count) || BoltsAt(ahead + count))) return null;
+        return (new(number.Value, unit, number.Fraction, material), count);
+    }
+
+    private bool OtherUnitAt(int ahead) =>
+        Enumerable.Range(1, 3).Any(n => new[] { Dimension.Force, Dimension.Torque, Dimension.Stress, Dimension.Mass }.Any(d => UnitAt(ahead, n, d) is not null)) || IsWord(ahead, "%", "ton", "tons", "t");
+
+    private bool IsThreadAt(int ahead) =>
+        Peek(ahead) is { } t && ((t.Kind == TokenKind.Word && Standards.FindThread(t.Text.Split('x', 'X', '×')[0]) is not null)
+            || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number } && Standards.FindThread(Span(_at + ahead, 3)) is not null));
+
+    private bool BoltsAt(int ahead) => Peek(ahead) is { } t && QuickWords.Bolts.Contains(t.Text);
+
+    private (string Name, int Count)? MaterialAt(int ahead)
+    {
+        for (var n = Math.Min(3, _tokens.Count - _at - ahead); n > 0; n--)
+        {
+            if (Enumerable.Range(_at + ahead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
+            if (QuickWords.MaterialNamed(Span(_at + ahead, n)) is { } name) return (name, n);
+        }
+        return null;
+    }
+
+    // ---- numbers -------------------------------------------------------------------------------------------------------------
+
+    private bool TryNumber()
+    {
+        var token = _tokens[_at];
+        if (token.Other is { } other) return AskComma(token, other);
+        if (AskTon(token)) return true;
+        if (IsWord(1, "%")) return TryShare();
+        if (Quantity(0, Dimension.Torque) is var (torque, words)) return AimAt(words + (IsWord(words, "torque") ? 1 : 0), torque.Text);
+        if (Quantity(0, Dimension.Force) is var (force, pieces)) return Forced(force, pieces);
+        if (Quantity(0, Dimension.Mass) is var (mass, size)) return Forced(Amount.Of(mass.Held, Units.Of(Dimension.Force, "kgf")), size);
+        if (Quantity(0, Dimension.Stress) is var (pressure, n)) return Pressed(pressure, n);
+        if (Quantity(0, Dimension.Length) is var (length, m) && TryLength(length, m)) return true;
+        return TryCount(token) || (token.Fraction && AskFraction(token));
+    }
+
+    private bool AskComma(Token token, double thousandth)
+    {
+        var many = token.Value.ToString("0", CultureInfo.InvariantCulture);
+        var few = thousandth.ToString("0.000", CultureInfo.InvariantCulture);
+        // The words behind it stay; they belong to the question.
+        var count = 1;
+        while (Peek(count) is { Kind: TokenKind.Word } && count < 3) count++;
+        Refuse(count, $"is {token.Text} {many} or {few}?",
+            Instead(count, many + Rest(count), $"{many}{Rest(count)}"), Instead(count, few + Rest(count), $"{few}{Rest(count)}"));
+        return true;
+
+        string Rest(int words) => _line[token.End.._tokens[_at + words - 1].End];
+    }
+
+    private bool AskTon(Token token)
+    {
+        if (!IsWord(1, "ton", "tons", "t", "tonf") || Quantity(0, Dimension.Force) is not null) return false;
+        var count = 2;
+        while (Peek(count) is { Kind: TokenKind.Word } && count < 4) count++;
+        var rest = _line[_tokens[_at + 1].End.._tokens[_at + count - 1].End];
+        Refuse(count, "which ton? They differ by up to 12 %",
+            Instead(count, $"{token.Text} tonnes{rest}", "metric tonne, 9.81 kN"), Instead(count, $"{token.Text} US tons{rest}", "US ton, 2000 lbf"), Instead(count, $"{token.Text} UK tons{rest}", "UK ton, 2240 lbf"));
+        return true;
+    }
+
+    private bool TryShare()
+    {
+        var count = 2;
+        while (IsWord(count, "of", "the")) count++;
+        var what = "";
+        if (IsWord(count, "proof", "yield")) what = Peek(count++)!.Value.Text.ToLowerInvariant();
+        return AimAt(count, $"{_tokens[_at].Text} %{(what == "yield" ? " of yield" : "")}");
+    }
+
+    /// <summary>A force: a target beside the word preload, a ram's, else a load with its direction before or behind it.</summary>
+    private bool Forced(Amount force, int count)
+    {
+        if (IsWord(count, "preload", "clamp", "clamping", "pretension")) return AimAt(count + 1 + (IsWord(count + 1, "force", "load") ? 1 : 0), force.Text);
+        if (IsWord(count, "ram", "cylinder", "jack", "press"))
+        {
+            Ram = true;
+            count++;
+        }
+        if ((IsWord(count, "per", "each", "a") && IsWord(count + 1, "bolt")) || IsWord(count, "each"))
+        {
+            count += IsWord(count, "each") ? 1 : 2;
+            if (Count is not { } bolts)
+            {
+                Refuse(count, $"{force.Text} on each of how many bolts? Write the number of bolts first, or the load of the whole joint");
+                return true;
+            }
+            force = Amount.Of(bolts * force.Unit.FromHeld(force.Held), force.Unit);
+        }
+        var ahead = count;
+        while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text) && Phrase(QuickWords.Ways, ahead) is null) ahead++;
+        if (Phrase(QuickWords.Ways, ahead) is var (way, words)) return Loaded(force, way, ahead + words);
+        if (_pendingWay is { } before)
+        {
+            _pendingWay = null;
+            return Loaded(force, before, count);
+        }
+        if (Ram) return Loaded(force, Way.Apart, count);
+        Refuse(count, "does it pull the parts apart, or shear them?",
+            Instead(count, Span(_at, count) + " apart", "pulls them apart"), Instead(count, Span(_at, count) + " across", "shears them"));
+        return true;
+    }
+
+    private Way? _pendingWay;
+
+    private bool Loaded(Amount force, Way way, int count)
+    {
+        switch (way)
+        {
+            case Way.Down:
+                var said = Span(_at, count);
+                var load = force.Text;
+                Refuse(count, "down: does it hang from the bolts, slide along the face, or press the parts together?",
+                    Instead(count, load + " across", "along the face: shear"), Instead(count, load + " apart", "hangs from the bolts: tension"), Instead(count, load + " pressing", "presses them together"));
+                return true;
+            case Way.Across when Shear is not null:
+                Refuse(count, $"there is {Shear.Text} across already: write one, and the other as a load case of its own on the Bench");
+                return true;
+            case Way.Across:
+                Shear = force;
+                Take(count, $"shear {force.Text}");
+                return true;
+            default:
+                if (Tension is not null)
+                {
+                    Refuse(count, $"there is {Tension.Text} apart already: write one, and the other as a load case of its own on the Bench");
+                    return true;
+                }
+                Tension = way == Way.Together ? Amount.Of(-force.Unit.FromHeld(force.Held), force.Unit) : force;
+                Take(count, way == Way.Together ? $"pressed together by {force.Text}" : $"tension {force.Text}");
+                return true;
+        }
+    }
+
+    private bool Pressed(Amount pressure, int count)
+    {
+        if (Pressure is not null)
+        {
+            Refuse(count, $"there is a pressure already, {Pressure.Text}");
+            return true;
+        }
+        Pressure = pressure;
+        Take(count, "pressure " + pressure.Text);
+        return true;
+    }
+
+    /// <summary>A length that the word behind it explains.</summary>
+    private bool TryLength(Amount length, int count)
+    {
+        (string[] Words, string What, Action<Amount> Keep)[] keys =
+        [
+            (["long", "length"], "bolt length", a => Length = a), (["hole", "holes", "clearance"], "hole", a => Hole = a),
+            (["edge"], "edge distance", a => Edge = a), (["bore"], "bore", a => Bore = a),
+        ];
+        foreach (var (words, what, keep) in keys)
+        {
+            if (!IsWord(count, words)) continue;
+            keep(length);
+            Take(count + 1 + (IsWord(count + 1, "distance") ? 1 : 0), $"{what} {length.Text}");
+            return true;
+        }
+        if (IsWord(count, "x", "X", "×", "*", "@", "at") && Pressure is null && Quantity(count + 1, Dimension.Stress) is var (pressure, more))
+        {
+            (Bore, Pressure, Ram) = (length, pressure, true);
+            Take(count + 1 + more, $"a ram of {length.Text} bore at {pressure.Text}");
+            return true;
+        }
+        Refuse(count, $"{length.Text} of what? Write 12 + 20 for parts, 60 mm long for the bolt, hole 18 mm, edge 30 mm",
+            Instead(count, $"{length.Text} plate", "a part this thick"), Instead(count, $"{length.Text} long", "the bolt's length"), Instead(count, $"edge {length.Text}", "the edge distance"));
+        return true;
+    }
+
+    private bool TryCount(Token token)
+    {
+        if (token.Fraction || token.Value != Math.Floor(token.Value) || token.Value is < 1 or > 1000) return false;
+        var ahead = 1;
+        while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "pcs", "of", "number", "ea", ".")) ahead++;
+        var counts = BoltsAt(1) || IsThreadAt(ahead) || ThreadSoonAt(ahead) || GradeAt(ahead) is not null || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
+        if (!counts) return false;
+        if (Count is { } before && before != (int)token.Value)
+        {
+            Refuse(1, $"there are {before} bolts already: one number of bolts");
+            return true;
+        }
+        Count = (int)token.Value;
+        Take(BoltsAt(1) && !IsThreadAt(1) ? 2 : 1, $"{token.Text} {(Count == 1 ? "bolt" : "bolts")}");
+        return true;
+    }
+
+    /// <summary>A size in inches without its threads per inch stands there: 1/2" grade 5.</summary>
+    private bool ThreadSoonAt(int ahead) =>
+        Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || BoltsAt(ahead + 1 + InchMark(ahead + 1)) || SeriesAfter(ahead + 1) > 0);
+
+    private bool AskFraction(Token token)
+    {
+        Refuse(1, $"{token.Text} of what?", Instead(1, $"{Inches(token)} in plate", "a part this thick, in inches"), Instead(1, $"{Inches(token)} UNC", "the size of the bolts"));
+        return true;
+    }
+
+    private string Hint(Token token)
+    {
+        if (QuickWords.Numbers.TryGetValue(token.Text, out var number) && Count is null)
+        {
+            return $"not understood. For the number of bolts write {number} bolts";
+        }
+        return token.Kind == TokenKind.Number
+            ? "a number without its meaning. Write 4 bolts, 12 + 20 for parts, 72 kN apart, hole 18"
+            : "not understood. Say bolts (4 M16 8.8), a load (72 kN apart, 24 kN across), parts (12 + 20 steel), a finish (oiled, dry, zinc)";
+    }
+
+    /// <summary>What only the whole line can tell: words as numbers of bolts, inches or millimetres of bare thicknesses, a ram's force.</summary>
+    private void Settle()
+    {
+        if (Plates.Any(p => p.Unit is null) && _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal) || p.Taken == "a part") is var at and >= 0)
+        {
+            var inches = SpeaksInches;
+            // A bare whole number beside inch bolts could be either.
+            var unsure = inches && Plates.Any(p => p.Unit is null && !p.Fraction && p.Value > 4);
+            if (unsure && Standing(at) is { } part)
+            {
+                var bare = part.Text;
+                _parts[at] = part with
+                {
+                    Taken = "", Problem = "inches or millimetres?",
+                    Answers = [new("millimetres", Replaced(part, WithUnit(bare, "mm"))), new("inches", Replaced(part, WithUnit(bare, "in")))],
+                };
+                Plates = [];
+                return;
+            }
+            Plates = [.. Plates.Select(p => p with { Unit = p.Unit ?? Units.Of(Dimension.Length, inches || p.Fraction ? "in" : "mm") })];
+        }
+        if (Ram && Tension is null && Shear is null && !(Bore is not null && Pressure is not null)
+            && _parts.FindIndex(p => p.Taken == "a ram") is var ram and >= 0)
+        {
+            _parts[ram] = _parts[ram] with { Taken = "", Problem = "how strong? Write its force (160 kN ram) or its bore and pressure (80 mm bore × 160 bar)" };
+        }
+    }
+
+    private QuickPart? Standing(int index) => index >= 0 ? _parts[index] : null;
+
+    private string Replaced(QuickPart part, string text) => _line[..part.Start] + text + _line[(part.Start + part.Length)..];
+
+    private static string WithUnit(string text, string unit) => System.Text.RegularExpressions.Regex.Replace(text, @"([0-9]+(?:\.[0-9]+)?)(?=\s*(\+|$|[A-Za-z]))", "$1 " + unit);
+}
