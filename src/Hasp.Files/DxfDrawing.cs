@@ -10,6 +10,12 @@ namespace Hasp.Files;
 /// <param name="Diameter">In the drawing's unit.</param>
 public readonly record struct DxfCircle(string Layer, PlanPoint At, double Diameter);
 
+/// <summary>Circles of one layer and diameter.</summary>
+/// <param name="Layer">Their layer.</param>
+/// <param name="Diameter">In the drawing's unit.</param>
+/// <param name="Middles">Each once, in the drawing's unit.</param>
+public sealed record DxfGroup(string Layer, double Diameter, IReadOnlyList<PlanPoint> Middles);
+
 /// <summary>
 /// The pattern as a drawing exchange file, ASCII, version R12 (AC1009): holes as circles in layer BOLTS, places without a bolt in OFF, the
 /// plate in OUTLINE, its openings in OPENINGS, the centroid as a point in CENTROID. 1 drawing unit is 1 mm.
@@ -107,47 +113,37 @@ public static class DxfDrawing
     public static (IReadOnlyList<DxfCircle> Circles, double? UnitMm, string? Problem) Read(string text)
     {
         if (text.Length > MostCharacters) return ([], null, $"the drawing is larger than {MostCharacters / 1_000_000} MB");
-        if (text.StartsWith("AutoCAD Binary DXF", StringComparison.Ordinal)) return ([], null, "the drawing is in the binary form: save it as ASCII text");
-        var pairs = new List<(int Code, string Value)>();
-        var lines = text.ReplaceLineEndings("\n").TrimEnd('\n').Split('\n');
-        for (var i = 0; i + 1 < lines.Length; i += 2)
-        {
-            if (!int.TryParse(lines[i], NumberStyles.Integer, CultureInfo.InvariantCulture, out var code)) return ([], null, $"not a drawing exchange file: line {i + 1} should be a group code, it is \"{Shorten(lines[i])}\"");
-            pairs.Add((code, lines[i + 1].Trim()));
-        }
-        if (!pairs.Any(p => p is (0, "SECTION"))) return ([], null, "not a drawing exchange file: there is no section in it");
-        var circles = new List<DxfCircle>();
-        double? unit = null;
-        for (var i = 0; i < pairs.Count; i++)
-        {
-            if (pairs[i] is (9, "$INSUNITS") && i + 1 < pairs.Count) unit = pairs[i + 1].Value switch { "1" => 25.4, "2" => 304.8, "4" => 1, "5" => 10, "6" => 1000, _ => null };
-            if (pairs[i] is not (0, "CIRCLE")) continue;
-            var (layer, x, y, r) = ("0", double.NaN, double.NaN, double.NaN);
-            for (i++; i < pairs.Count && pairs[i].Code != 0; i++)
-            {
-                var (code, value) = pairs[i];
-                if (code == 8) layer = value;
-                if (code is not (10 or 20 or 40) || !double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) || !double.IsFinite(number)) continue;
-                if (code == 10) x = number;
-                if (code == 20) y = number;
-                if (code == 40) r = number;
-            }
-            i--;
-            if (double.IsNaN(x + y + r) || r <= 0) return ([], null, $"circle {circles.Count + 1} of the drawing has no middle or no radius");
-            circles.Add(new(layer, new(x, y), 2 * r));
-        }
-        return circles.Count == 0 ? ([], unit, "there is no circle in the drawing: bolts are read from circles") : (circles, unit, null);
+        return DxfReader.Read(text);
     }
 
-    /// <summary>The circles that are most likely the bolts: of layer BOLTS where there is one, else of the layer and diameter that most of them share; each middle once.</summary>
-    public static IReadOnlyList<DxfCircle> LikelyBolts(IReadOnlyList<DxfCircle> circles)
+    /// <summary>
+    /// The circles that can be the bolts, one group a diameter: those of layer BOLTS where there is one, else of the layer that holds the most
+    /// alike. Each middle once. More than one group is to be asked about.
+    /// </summary>
+    public static IReadOnlyList<DxfGroup> Candidates(IReadOnlyList<DxfCircle> circles)
     {
-        var named = circles.Where(c => c.Layer.Equals(Bolts, StringComparison.OrdinalIgnoreCase)).ToList();
-        var chosen = named.Count > 0 ? named : [.. circles.GroupBy(c => (c.Layer, Math.Round(c.Diameter, 3))).OrderByDescending(g => g.Count()).ThenBy(g => g.Key.Item2).First()];
-        var kept = new List<DxfCircle>();
-        foreach (var c in chosen) if (kept.All(k => k.At.To(c.At) > 1e-6 * Math.Max(1, c.Diameter))) kept.Add(c);
+        var groups = circles.GroupBy(c => (Layer: c.Layer.ToUpperInvariant(), Diameter: Math.Round(c.Diameter, 3))).OrderByDescending(g => g.Count()).ThenBy(g => g.Key.Diameter).ToList();
+        if (groups.Count == 0) return [];
+        var layer = groups.Any(g => g.Key.Layer == Bolts) ? Bolts : groups[0].Key.Layer;
+        return [.. groups.Where(g => g.Key.Layer == layer).Select(g => new DxfGroup(g.First().Layer, g.Key.Diameter, Once(g)))];
+    }
+
+    /// <summary>Each middle once: circles drawn over each other are one hole.</summary>
+    private static List<PlanPoint> Once(IEnumerable<DxfCircle> circles)
+    {
+        var seen = new HashSet<(long, long)>();
+        var kept = new List<PlanPoint>();
+        foreach (var c in circles)
+        {
+            // Cells of the size of the tolerance: a middle in a cell or beside one that is taken is the same.
+            var tolerance = 1e-6 * Math.Max(1, c.Diameter);
+            var (x, y) = ((long)Math.Round(c.At.X / tolerance), (long)Math.Round(c.At.Y / tolerance));
+            var known = false;
+            for (var i = -1; i <= 1; i++) for (var j = -1; j <= 1; j++) known |= seen.Contains((x + i, y + j));
+            if (known) continue;
+            seen.Add((x, y));
+            kept.Add(c.At);
+        }
         return kept;
     }
-
-    private static string Shorten(string text) => text.Length > 40 ? text[..40] + "…" : text;
 }

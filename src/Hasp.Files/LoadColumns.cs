@@ -42,20 +42,48 @@ public sealed record LoadColumn(ColumnMeaning Meaning, string Unit)
     };
 }
 
+/// <summary>What a comma within a number marks.</summary>
+public enum CommaMarks
+{
+    /// <summary>Nobody has said: a number with a comma is not taken.</summary>
+    Unstated,
+
+    /// <summary>Its decimals: 1,5 is one and a half.</summary>
+    Decimals,
+
+    /// <summary>Its thousands: 1,200 is twelve hundred.</summary>
+    Thousands,
+}
+
 /// <summary>A line that was not taken, and why.</summary>
 public readonly record struct RefusedLine(int Number, string Reason);
 
 /// <summary>How the columns of a table are read: once mapped, kept by its headings.</summary>
 /// <param name="Columns">One entry a column.</param>
-/// <param name="DecimalComma">True where a comma marks decimals.</param>
+/// <param name="Comma">What a comma within a number marks.</param>
 /// <param name="FlipZ">True where the file's z presses the parts together.</param>
-public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool DecimalComma, bool FlipZ)
+public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, CommaMarks Comma, bool FlipZ)
 {
+    [GeneratedRegex(@"^[+-]?([0-9]{4,},[0-9]+|0+,[0-9]+|[0-9]+,([0-9]{1,2}|[0-9]{4,}))$")]
+    private static partial Regex CommaOfDecimals();
+
+    [GeneratedRegex(@"^[+-]?[0-9]+\.[0-9]+$|^[+-]?[0-9]{1,3}(,[0-9]{3})+\.[0-9]+$")]
+    private static partial Regex PointOfDecimals();
+
+    [GeneratedRegex(@"^[+-]?[0-9][0-9.]*,[0-9]")]
+    private static partial Regex NumberWithComma();
+
+    // A sign that groups thousands is the same throughout and leaves groups of three.
+    [GeneratedRegex(@"^[+-]?[0-9]{1,3}(?<sign>[ \u00A0\u2009\u202F'\u2019.,])[0-9]{3}(\k<sign>[0-9]{3})*$")]
+    private static partial Regex Grouped();
+
     [GeneratedRegex(@"[\[(]\s*(?<unit>[^\])]+?)\s*[\])]|[_\s/](?<tail>[A-Za-z·.\-*]+)$")]
     private static partial Regex UnitInHead();
 
-    /// <summary>A guess from the headings and a first line of figures.</summary>
-    public static LoadColumns Guess(IReadOnlyList<string> head, IReadOnlyList<string>? sample)
+    /// <summary>A guess from the headings and the first figures below them.</summary>
+    /// <param name="head">The headings.</param>
+    /// <param name="sample">Cells of the first lines.</param>
+    public static LoadColumns Guess(IReadOnlyList<string> head, IReadOnlyCollection<string> sample)
     {
         var columns = head.Select(h =>
         {
@@ -68,7 +96,8 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
         }).ToList();
         // One column a meaning: of two alike the first.
         for (var i = 0; i < columns.Count; i++) if (columns[i].Meaning != ColumnMeaning.Ignore && columns.Take(i).Any(c => c.Meaning == columns[i].Meaning)) columns[i] = new(ColumnMeaning.Ignore, "");
-        var comma = sample?.Any(c => Regex.IsMatch(c, @"^-?[0-9]+,[0-9]+$")) == true && !sample.Any(c => Regex.IsMatch(c, @"^-?[0-9]+\.[0-9]+$"));
+        var (decimals, points) = (sample.Any(c => CommaOfDecimals().IsMatch(Plain(c))), sample.Any(c => PointOfDecimals().IsMatch(Plain(c))));
+        var comma = (decimals, points) switch { (true, false) => CommaMarks.Decimals, (false, true) => CommaMarks.Thousands, _ => CommaMarks.Unstated };
         return new(columns, comma, false);
     }
 
@@ -91,8 +120,13 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
         }
     }
 
+    /// <summary>The line that holds the headings: the first of a few that names forces or moments, else the first that there is; 0 where there is none.</summary>
+    public static int HeadLine(IReadOnlyList<TableLine> lines) =>
+        (lines.FirstOrDefault(l => l.Cells.Any(c => LoadColumn.DimensionOf(MeaningOf(c)) is Dimension.Force or Dimension.Torque)) ?? lines.FirstOrDefault())?.Number ?? 0;
+
     /// <summary>What keeps the table from being read, one entry a column: index and reason; −1 for the whole.</summary>
-    public IReadOnlyList<(int Column, string Problem)> Problems()
+    /// <param name="sample">Cells of the first lines, to see whether something must be asked of them.</param>
+    public IReadOnlyList<(int Column, string Problem)> Problems(IReadOnlyCollection<string> sample)
     {
         var found = new List<(int, string)>();
         for (var i = 0; i < Columns.Count; i++)
@@ -105,6 +139,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
             else if (QuantityText.Parse("1 " + unit, dimension) is { Ok: false } read) found.Add((i, read.Problem!));
         }
         if (!Columns.Any(c => LoadColumn.DimensionOf(c.Meaning) is Dimension.Force or Dimension.Torque)) found.Add((-1, "no column holds a force or a moment: say what the columns are"));
+        if (Comma == CommaMarks.Unstated && sample.FirstOrDefault(c => NumberWithComma().IsMatch(Plain(c))) is { } doubtful) found.Add((-1, $"does the comma in {doubtful} mark decimals or thousands? Say which below"));
         return found;
     }
 
@@ -128,7 +163,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
             }
             values.Clear();
             var name = "";
-            var reason = line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula].Meaning != ColumnMeaning.Ignore ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null;
+            var reason = line.Problem ?? (line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula].Meaning != ColumnMeaning.Ignore ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null);
             for (var i = 0; i < Columns.Count && reason is null; i++)
             {
                 var meaning = Columns[i].Meaning;
@@ -140,7 +175,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
                     continue;
                 }
                 if (cell.Length == 0) reason = $"{meaning} is empty";
-                else if (!Number(cell, out var value)) reason = $"{meaning} is \"{(cell.Length > 40 ? cell[..40] + "…" : cell)}\", which is not a number{(cell.Contains(',', StringComparison.Ordinal) && !DecimalComma ? ": a point marks decimals here, or choose the comma" : "")}";
+                else if (!Number(cell, out var value)) reason = $"{meaning} is \"{(cell.Length > 40 ? cell[..40] + "…" : cell)}\", which is not a number{Doubt(cell)}";
                 else if (Math.Abs(value * scales[i]) > 1e15) reason = $"{meaning} is beyond any bolt";
                 else values[(int)meaning - (int)ColumnMeaning.Fx] = value * scales[i];
             }
@@ -154,11 +189,30 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, bool
         }
     }
 
+    private string Doubt(string cell) => !cell.Contains(',', StringComparison.Ordinal) ? "" : Comma switch
+    {
+        CommaMarks.Unstated => ": say whether a comma marks decimals or thousands",
+        CommaMarks.Decimals => ": a comma marks decimals here",
+        _ => ": a comma marks thousands here",
+    };
+
+    /// <summary>The minus sign of typography as the one of the keyboard.</summary>
+    private static string Plain(string cell) => cell.Trim().Replace('\u2212', '-');
+
     private bool Number(string cell, out double value)
     {
         value = 0;
-        if (DecimalComma ? cell.Contains('.', StringComparison.Ordinal) : cell.Contains(',', StringComparison.Ordinal)) return false;
-        return double.TryParse(DecimalComma ? cell.Replace(',', '.') : cell, NumberStyles.Float, CultureInfo.InvariantCulture, out value) && double.IsFinite(value);
+        var text = Plain(cell);
+        var mark = Comma == CommaMarks.Decimals ? ',' : '.';
+        if (Comma == CommaMarks.Unstated && text.Contains(',', StringComparison.Ordinal)) return false;
+        var end = text.IndexOfAny([mark, 'e', 'E']);
+        if (end < 0) end = text.Length;
+        var whole = text[..end];
+        var rest = text[end..];
+        if (Grouped().Match(whole) is { Success: true } grouped) whole = whole.Replace(grouped.Groups["sign"].Value, "", StringComparison.Ordinal);
+        if (rest.StartsWith(mark)) rest = "." + rest[1..];
+        return double.TryParse(whole + rest, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out value)
+            && !whole.Contains('.', StringComparison.Ordinal) && double.IsFinite(value);
     }
 
     private static ColumnMeaning MeaningOf(string heading)

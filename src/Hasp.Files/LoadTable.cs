@@ -12,13 +12,14 @@ namespace Hasp.Files;
 /// <param name="Number">Line of the text, or row of the sheet, from 1.</param>
 /// <param name="Cells">What the cells say.</param>
 /// <param name="Formula">Index of the first cell that holds a formula; −1 where none does.</param>
-public sealed record TableLine(int Number, IReadOnlyList<string> Cells, int Formula);
+/// <param name="Problem">Why the line cannot be read at all; null where it can.</param>
+public sealed record TableLine(int Number, IReadOnlyList<string> Cells, int Formula, string? Problem = null);
 
 /// <summary>A table that cannot be read at all; the message says why.</summary>
 public sealed class UnreadableTableException(string message) : Exception(message);
 
 /// <summary>
-/// Tables of load cases as text (comma, semicolon or tab between cells) or as a workbook (XLSX, its first sheet), line by line: the whole
+/// Tables of load cases as text (comma, semicolon or tab between cells) or as a workbook (XLSX, a sheet of it), line by line: the whole
 /// of a large file is never held.
 /// </summary>
 public static class LoadTable
@@ -32,6 +33,11 @@ public static class LoadTable
     private const int MaxCells = 200;
     private const int MaxCell = 400;
 
+    // A small file can unpack to a very large one: what its parts come to, and how much larger than the file they may be.
+    private const long MaxUnpacked = 400_000_000;
+    private const int MaxRatio = 250;
+    private const int MaxShared = 500_000;
+
     /// <summary>True where a file begins as a workbook does.</summary>
     public static bool IsWorkbook(Stream stream)
     {
@@ -44,11 +50,63 @@ public static class LoadTable
 
     /// <summary>The lines of a file, empty ones left out.</summary>
     /// <param name="stream">Can be set back to its beginning.</param>
+    /// <param name="sheet">The sheet of a workbook; null for the first that is shown.</param>
+    /// <param name="from">The line to begin with: the headings'.</param>
     /// <exception cref="UnreadableTableException">It is neither text nor a workbook.</exception>
-    public static IEnumerable<TableLine> Lines(Stream stream)
+    public static IEnumerable<TableLine> Lines(Stream stream, string? sheet = null, int from = 0)
     {
         if (stream.Length == 0) throw new UnreadableTableException("the file is empty");
-        return (IsWorkbook(stream) ? Workbook(stream) : Text(stream)).Where(l => l.Cells.Any(c => c.Length > 0) || l.Formula >= 0);
+        return (IsWorkbook(stream) ? Workbook(stream, sheet) : Text(stream)).Where(l => l.Number >= from && (l.Cells.Any(c => c.Length > 0) || l.Formula >= 0 || l.Problem is not null));
+    }
+
+    /// <summary>The sheets with cells of a workbook, those that are shown before those that are hidden; empty for text.</summary>
+    /// <exception cref="UnreadableTableException">It begins as a workbook and is none.</exception>
+    public static IReadOnlyList<string> Sheets(Stream stream)
+    {
+        if (!IsWorkbook(stream)) return [];
+        using var document = OpenBook(stream);
+        return [.. SheetsOf(document).Select(s => s.Name)];
+    }
+
+    private static List<(string Name, WorksheetPart Part)> SheetsOf(SpreadsheetDocument document)
+    {
+        var book = document.WorkbookPart ?? throw new UnreadableTableException("there is no workbook in the file");
+        try
+        {
+            // A sheet of a chart alone has no cells.
+            return [.. from s in book.Workbook?.Descendants<Sheet>() ?? []
+                       where s.Id?.Value is not null && book.TryGetPartById(s.Id.Value, out var part) && part is WorksheetPart
+                       orderby s.State?.Value is { } state && state != SheetStateValues.Visible
+                       select (s.Name?.Value ?? "Sheet", (WorksheetPart)book.GetPartById(s.Id!.Value!))];
+        }
+        catch (Exception e) when (IsDamage(e))
+        {
+            throw new UnreadableTableException(Damaged);
+        }
+    }
+
+    private const string Damaged = "the workbook cannot be opened: it is damaged, protected by a password, or no XLSX file";
+
+    private static bool IsDamage(Exception e) =>
+        e is OpenXmlPackageException or FileFormatException or IOException or System.Xml.XmlException or InvalidDataException or ArgumentException or InvalidOperationException or FormatException;
+
+    private static SpreadsheetDocument OpenBook(Stream stream)
+    {
+        try
+        {
+            stream.Position = 0;
+            using (var packed = new System.IO.Compression.ZipArchive(stream, System.IO.Compression.ZipArchiveMode.Read, leaveOpen: true))
+            {
+                var unpacked = packed.Entries.Sum(e => e.Length);
+                if (unpacked > MaxUnpacked || (unpacked > 20_000_000 && unpacked > MaxRatio * stream.Length)) throw new UnreadableTableException($"the workbook unpacks to {unpacked / 1_000_000} MB: save the sheet with the load cases alone");
+            }
+            stream.Position = 0;
+            return SpreadsheetDocument.Open(stream, isEditable: false, new OpenSettings { MaxCharactersInPart = MaxUnpacked });
+        }
+        catch (Exception e) when (IsDamage(e))
+        {
+            throw new UnreadableTableException(Damaged);
+        }
     }
 
     /// <summary>The sign between cells: of comma, semicolon and tab the one that parts the first lines into most cells, alike in each.</summary>
@@ -66,7 +124,8 @@ public static class LoadTable
     private static IEnumerable<TableLine> Text(Stream stream)
     {
         var delimiter = DelimiterOf(stream);
-        using var reader = new StreamReader(stream, Encoding.UTF8, true, 65536, leaveOpen: true);
+        using var whole = new StreamReader(stream, Encoding.UTF8, true, 65536, leaveOpen: true);
+        using var reader = new ClosedQuotes(whole);
         using var parser = new CsvParser(reader, new CsvConfiguration(CultureInfo.InvariantCulture)
         {
             Delimiter = delimiter.ToString(), BadDataFound = null, MaxFieldSize = 10_000, TrimOptions = TrimOptions.Trim, IgnoreBlankLines = true, DetectColumnCountChanges = false,
@@ -82,7 +141,7 @@ public static class LoadTable
                 cells[i] = cell.Length > MaxCell ? cell[..MaxCell] : cell;
                 if (formula < 0 && cell.StartsWith('=')) formula = i;
             }
-            yield return new(parser.RawRow, cells, formula);
+            yield return new(parser.RawRow, cells, formula, reader.Unclosed.Remove(parser.RawRow) ? "a quotation mark opens in it and never closes" : null);
         }
     }
 
@@ -98,45 +157,40 @@ public static class LoadTable
         }
     }
 
-    private static IEnumerable<TableLine> Workbook(Stream stream)
+    private static IEnumerable<TableLine> Workbook(Stream stream, string? name)
     {
-        SpreadsheetDocument document;
-        WorksheetPart sheet;
+        using var document = OpenBook(stream);
+        var sheets = SheetsOf(document);
+        if (sheets.Count == 0) throw new UnreadableTableException("there is no sheet with cells in the workbook");
+        var sheet = (name is null ? sheets[0] : sheets.FirstOrDefault(s => s.Name == name)).Part ?? throw new UnreadableTableException($"there is no sheet {name} in the workbook");
         List<string> shared;
         try
         {
-            document = SpreadsheetDocument.Open(stream, isEditable: false, new OpenSettings { MaxCharactersInPart = 400_000_000 });
-            var book = document.WorkbookPart ?? throw new UnreadableTableException("there is no workbook in the file");
-            var first = book.Workbook?.Descendants<Sheet>().FirstOrDefault() ?? throw new UnreadableTableException("there is no sheet in the workbook");
-            sheet = (WorksheetPart)book.GetPartById(first.Id!);
-            shared = book.SharedStringTablePart is { } table ? [.. Strings(table)] : [];
+            shared = document.WorkbookPart!.SharedStringTablePart is { } table ? [.. Strings(table)] : [];
         }
-        catch (Exception e) when (e is OpenXmlPackageException or FileFormatException or IOException or System.Xml.XmlException or InvalidDataException or ArgumentException)
+        catch (Exception e) when (IsDamage(e))
         {
-            throw new UnreadableTableException("the workbook cannot be opened: it is damaged, protected by a password, or no XLSX file");
+            throw new UnreadableTableException("the workbook is damaged: its table of texts breaks off");
         }
-        using (document)
+        using var reader = OpenXmlReader.Create(sheet);
+        var (row, cells, formula, column, type, text) = (0, new List<string>(), -1, 0, "", "");
+        while (NextElement(reader))
         {
-            using var reader = OpenXmlReader.Create(sheet);
-            var (row, cells, formula, column, type, text) = (0, new List<string>(), -1, 0, "", "");
-            while (NextElement(reader))
+            var element = reader.ElementType;
+            if (reader.IsStartElement)
             {
-                var element = reader.ElementType;
-                if (reader.IsStartElement)
-                {
-                    if (element == typeof(Row)) (row, cells, formula) = (int.TryParse(Attribute(reader, "r"), CultureInfo.InvariantCulture, out var r) ? r : row + 1, [], -1);
-                    else if (element == typeof(Cell)) (column, type, text) = (ColumnOf(Attribute(reader, "r"), cells.Count), Attribute(reader, "t") ?? "", "");
-                    else if (element == typeof(CellFormula) && formula < 0) formula = column;
-                    else if (element == typeof(CellValue) || element == typeof(Text)) text += reader.GetText();
-                }
-                if (!reader.IsEndElement) continue;
-                if (element == typeof(Cell) && column < MaxCells)
-                {
-                    while (cells.Count < column) cells.Add("");
-                    cells.Add(TextOf(type, text, shared));
-                }
-                else if (element == typeof(Row)) yield return new(row, cells, formula);
+                if (element == typeof(Row)) (row, cells, formula) = (int.TryParse(Attribute(reader, "r"), CultureInfo.InvariantCulture, out var r) ? r : row + 1, [], -1);
+                else if (element == typeof(Cell)) (column, type, text) = (ColumnOf(Attribute(reader, "r"), cells.Count), Attribute(reader, "t") ?? "", "");
+                else if (element == typeof(CellFormula) && formula < 0) formula = column;
+                else if (element == typeof(CellValue) || element == typeof(Text)) text += reader.GetText();
             }
+            if (!reader.IsEndElement) continue;
+            if (element == typeof(Cell) && column < MaxCells)
+            {
+                while (cells.Count < column) cells.Add("");
+                cells.Add(TextOf(type, text, shared));
+            }
+            else if (element == typeof(Row)) yield return new(row, cells, formula);
         }
     }
 
@@ -152,24 +206,30 @@ public static class LoadTable
         {
             return reader.Read();
         }
-        catch (Exception e) when (e is System.Xml.XmlException or IOException or InvalidDataException)
+        catch (Exception e) when (IsDamage(e))
         {
-            throw new UnreadableTableException("the workbook is damaged: its first sheet breaks off");
+            throw new UnreadableTableException("the workbook is damaged: the sheet breaks off");
         }
     }
 
     private static IEnumerable<string> Strings(SharedStringTablePart part)
     {
         using var reader = OpenXmlReader.Create(part);
+        var count = 0;
         while (reader.Read())
         {
-            if (reader.ElementType == typeof(SharedStringItem) && reader.IsStartElement) yield return reader.LoadCurrentElement()!.InnerText;
+            if (reader.ElementType != typeof(SharedStringItem) || !reader.IsStartElement) continue;
+            if (++count > MaxShared) throw new UnreadableTableException($"the workbook holds more than {MaxShared} different texts: save the sheet with the load cases alone");
+            var text = reader.LoadCurrentElement()!.InnerText;
+            yield return text.Length > MaxCell ? text[..MaxCell] : text;
         }
     }
 
     private static string TextOf(string type, string text, List<string> shared)
     {
-        if (type == "s" && int.TryParse(text, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < shared.Count) text = shared[i];
+        // A truth value or a text that is not there must not be read as a number.
+        if (type == "b") return text.Trim() is "1" or "true" ? "TRUE" : "FALSE";
+        if (type == "s") text = int.TryParse(text, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < shared.Count ? shared[i] : $"text {text} that the workbook lacks";
         text = text.Trim();
         return text.Length > MaxCell ? text[..MaxCell] : text;
     }

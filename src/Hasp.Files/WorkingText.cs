@@ -13,7 +13,14 @@ public static class WorkingText
     public static string Formula(Expression e) => Write(e, 0, x => Symbol(x.Term!, x.Index));
 
     /// <summary>The expression with the numbers put in, in SI units of the screen.</summary>
-    public static string Numbers(Expression e) => Write(e, 0, x => QuantityText.ShowText(x.Value, x.Term!.Dimension, UnitSystem.Si));
+    public static string Numbers(Expression e) => Write(e, 0, Number);
+
+    // A negative number among the operators of a formula stands in brackets: a − (−b), never a − −b.
+    private static string Number(Expression e)
+    {
+        var text = QuantityText.ShowText(e.Value, e.Term!.Dimension, UnitSystem.Si);
+        return text[0] is '-' or '−' ? $"({text})" : text;
+    }
 
     private static string Write(Expression e, int outer, Func<Expression, string> leaf)
     {
@@ -22,6 +29,7 @@ public static class WorkingText
         {
             Operation.Constant => (e.Written ?? QuantityText.Figures(e.Value, 7), 9),
             Operation.Given or Operation.Named => (leaf(e), 9),
+            Operation.Found => ($"{Inner(0, 0)} (by trial: {e.Written})", 0),
             Operation.Add => ($"{Inner(0, 1)} + {Inner(1, 1)}", 1),
             Operation.Subtract => ($"{Inner(0, 1)} − {Inner(1, 2)}", 1),
             Operation.Multiply => ($"{Inner(0, 3)}·{Inner(1, 3)}", 3),

@@ -34,6 +34,8 @@ public static class MathMl
     private static string Quantity(double held, Dimension dimension, UnitSystem units)
     {
         var (number, unit) = QuantityText.Show(held, dimension, units);
+        // A negative number among the operators of a formula stands in brackets: a − (−b), never a − −b.
+        if (held < 0 && number[0] is '-' or '−') number = "(−" + number[1..] + ")";
         return unit.Length == 0 ? $"<mn>{number}</mn>" : $"<mrow><mn>{number}</mn><mspace width=\"0.15em\"/><mtext class=\"unit\">{WebUtility.HtmlEncode(unit)}</mtext></mrow>";
     }
 
@@ -44,6 +46,7 @@ public static class MathMl
         {
             Operation.Constant => (Constant(e), 9),
             Operation.Given or Operation.Named => (leaf(e), 9),
+            Operation.Found => ($"{Inner(0, 0)}<mspace width=\"0.6em\"/><mtext>(by trial: {WebUtility.HtmlEncode(e.Written)})</mtext>", 0),
             Operation.Add => (Inner(0, 1) + "<mo>+</mo>" + Inner(1, 1), 1),
             Operation.Subtract => (Inner(0, 1) + "<mo>−</mo>" + Inner(1, 2), 1),
             Operation.Multiply => (Inner(0, 3) + "<mo>·</mo>" + Inner(1, 3), 3),

@@ -39,6 +39,9 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
 
     public QuickJoint? Quick { get; private set; }
 
+    /// <summary>True where the line was sent and waits for an answer; false while it is being typed.</summary>
+    public bool QuickAsked { get; private set; }
+
     /// <summary>Faults of an imported file or of a quick line's joint.</summary>
     public IReadOnlyList<Core.Joints.Fault> Faults { get; private set; } = [];
 
@@ -64,18 +67,30 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         return Partial("_Joints", this);
     }
 
-    /// <summary>Makes a joint from the quick line; asks first where a part was not understood.</summary>
-    public async Task<IActionResult> OnPostQuick(bool anyway, bool blank)
+    /// <summary>What a line says so far, while it is being typed.</summary>
+    public IActionResult OnGetRead(string? line)
+    {
+        Line = Shortened(line);
+        Quick = QuickLine.Read(Line, preferences.Units);
+        return Partial("_QuickReading", this);
+    }
+
+    private static string Shortened(string? line) => line is { Length: > QuickLine.MaxLength } ? line[..QuickLine.MaxLength] : line ?? "";
+
+    /// <summary>Makes a joint from the quick line; asks first where a piece was not understood or nothing holds.</summary>
+    /// <param name="answer">The line with an answer to what was asked; null where none was given.</param>
+    public async Task<IActionResult> OnPostQuick(bool anyway, bool blank, string? answer)
     {
         var project = await ProjectFor();
-        if (blank) Line = "";
-        Quick = QuickLine.Read(Line ?? "", preferences.Units);
-        if (blank || ((Quick.Understood || anyway) && !string.IsNullOrWhiteSpace(Line)))
+        Line = blank ? "" : Shortened(answer ?? Line);
+        Quick = QuickLine.Read(Line, preferences.Units);
+        QuickAsked = true;
+        if (blank || (Quick.Parts.Count > 0 && (anyway || (Quick.Understood && Quick.NoSize is null))))
         {
             if (Quick.Chosen.Count > 0) Quick.Document["note"] = "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + ".";
             var text = Quick.Document.ToJsonString();
             var (joint, faults) = JointDocument.Read(text);
-            if (joint is not null) return Redirect($"/joints/{await store.Create(project, text, "Quick line: " + Line)}");
+            if (joint is not null) return Redirect($"/joints/{await store.Create(project, text, blank ? "Blank joint" : "Quick line: " + Line)}");
             (Faults, FaultsOf) = (faults, "the quick line");
         }
         await Show();

@@ -51,7 +51,8 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, Chosen)
             : field.Lines ? $"<textarea rows=\"4\" maxlength=\"{field.MaxLength}\" dir=\"auto\" {attributes}>\n{E(text)}</textarea>"
             : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
-        var hint = Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
+        var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
+        var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
         var problem = fault is null || Bare ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
         output.Content.SetHtmlContent(label + control + hint + problem);
     }

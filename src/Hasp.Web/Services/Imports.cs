@@ -57,7 +57,7 @@ public sealed class ImportRun
             using var stream = File.Open();
             IEnumerable<TableLine> Watched()
             {
-                foreach (var line in LoadTable.Lines(stream))
+                foreach (var line in LoadTable.Lines(stream, File.Sheet, File.HeadLine))
                 {
                     Volatile.Write(ref _line, line.Number);
                     if (line.Number % 500 == 0) Volatile.Write(ref _position, stream.Position);
@@ -102,11 +102,37 @@ public sealed class ImportRun
 /// <param name="Length">Bytes.</param>
 public sealed record ImportFile(int JointId, string Name, string Path, long Length)
 {
-    /// <summary>The headings, and the first line below them; empty where it has none.</summary>
+    /// <summary>Sheets of a workbook; empty for text.</summary>
+    public IReadOnlyList<string> Sheets { get; init; } = [];
+
+    /// <summary>The sheet that is read; null for text.</summary>
+    public string? Sheet { get; init; }
+
+    /// <summary>Line of the headings.</summary>
+    public int HeadLine { get; init; }
+
+    /// <summary>The headings.</summary>
     public IReadOnlyList<string> Head { get; init; } = [];
 
     /// <summary>A few lines below the headings.</summary>
     public IReadOnlyList<TableLine> Samples { get; init; } = [];
+
+    /// <summary>Cells of the lines shown.</summary>
+    public IReadOnlyCollection<string> SampleCells => [.. Samples.SelectMany(s => s.Cells)];
+
+    /// <summary>The file read from a sheet, its headings in a line.</summary>
+    /// <param name="sheet">Null for the first that is shown.</param>
+    /// <param name="headLine">Null where it is to be found.</param>
+    /// <exception cref="UnreadableTableException">There is no such sheet or line.</exception>
+    internal ImportFile ReadFrom(string? sheet, int? headLine)
+    {
+        using var stream = Open();
+        var sheets = LoadTable.Sheets(stream);
+        var head = headLine ?? LoadColumns.HeadLine([.. LoadTable.Lines(stream, sheet).Take(20)]);
+        var lines = LoadTable.Lines(stream, sheet, head).Take(6).ToList();
+        if (lines.Count < 2) throw new UnreadableTableException("there is no line below the headings");
+        return this with { Sheets = sheets, Sheet = sheet ?? sheets.FirstOrDefault(), HeadLine = lines[0].Number, Head = lines[0].Cells, Samples = lines[1..] };
+    }
 
     internal FileStream Open() => new(Path, FileMode.Open, FileAccess.Read, FileShare.Read);
 }
@@ -134,10 +160,7 @@ public sealed class Imports : IDisposable
         var taken = new ImportFile(joint, Shorten(Path.GetFileName(file.FileName.Replace('\\', '/'))), path, file.Length);
         try
         {
-            using var stream = taken.Open();
-            var lines = LoadTable.Lines(stream).Take(6).ToList();
-            if (lines.Count < 2) throw new UnreadableTableException("there is no line below the headings");
-            taken = taken with { Head = lines[0].Cells, Samples = lines[1..] };
+            taken = taken.ReadFrom(null, null);
         }
         catch (UnreadableTableException)
         {
@@ -145,6 +168,13 @@ public sealed class Imports : IDisposable
             throw;
         }
         return _files[(joint, editor)] = taken;
+    }
+
+    /// <summary>Takes another sheet or line of headings of the waiting file.</summary>
+    /// <exception cref="UnreadableTableException">There is no such sheet or line.</exception>
+    public void Choose(int joint, string editor, string? sheet, int? headLine)
+    {
+        if (FileOf(joint, editor) is { } file) _files[(joint, editor)] = file.ReadFrom(sheet, headLine);
     }
 
     /// <summary>Begins to read the waiting file.</summary>

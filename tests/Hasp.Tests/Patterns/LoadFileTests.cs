@@ -19,7 +19,7 @@ public sealed class LoadFileTests
     {
         var lines = LoadTable.Lines(stream).ToList();
         columns ??= LoadColumns.Guess(lines[0].Cells, lines[1].Cells);
-        Assert.Empty(columns.Problems());
+        Assert.Empty(columns.Problems(lines[1].Cells));
         var (taken, refused) = (new List<(string, Resultant, Components)>(), new List<RefusedLine>());
         columns.Read(lines, (name, load, at) => taken.Add((name, load, at)), refused.Add);
         return (taken, refused);
@@ -80,7 +80,10 @@ public sealed class LoadFileTests
     }
 
     [Theory]
-    [InlineData("1,5", "a point marks decimals")]
+    [InlineData("1,5", "say whether a comma marks decimals or thousands")]
+    [InlineData("12,34", "say whether a comma marks decimals or thousands")]
+    [InlineData("1 20", "not a number")]
+    [InlineData("1.200.5", "not a number")]
     [InlineData("1e400", "not a number")]
     [InlineData("NaN", "not a number")]
     [InlineData("12 kN", "not a number")]
@@ -96,16 +99,101 @@ public sealed class LoadFileTests
         Assert.Contains(reason, line.Reason);
     }
 
+    [Theory]
+    [InlineData("1 200", CommaMarks.Unstated, 1200)]
+    [InlineData("1\u00A0200\u00A0300.5", CommaMarks.Unstated, 1200300.5)]
+    [InlineData("12'500", CommaMarks.Unstated, 12500)]
+    [InlineData("\u2212250.5", CommaMarks.Unstated, -250.5)]
+    [InlineData("\"1,200\"", CommaMarks.Thousands, 1200)]
+    [InlineData("\"1,200.25\"", CommaMarks.Thousands, 1200.25)]
+    [InlineData("\"1,2\"", CommaMarks.Decimals, 1.2)]
+    [InlineData("\"1.200,5\"", CommaMarks.Decimals, 1200.5)]
+    [InlineData("1.200", CommaMarks.Unstated, 1.2)]
+    [InlineData("1.2e3", CommaMarks.Unstated, 1200)]
+    public void A_number_is_read_as_it_is_written(string cell, CommaMarks comma, double newton)
+    {
+        var (taken, refused) = Read(Text($"Fx [N],Fy [N]\n{cell},0\n"), new([new(ColumnMeaning.Fx, "N"), new(ColumnMeaning.Fy, "N")], comma, false));
+        Assert.Empty(refused);
+        Assert.Equal(newton, Assert.Single(taken).Load.Force.X);
+    }
+
+    [Theory]
+    [InlineData("1,200", CommaMarks.Unstated)]
+    [InlineData("1,20", CommaMarks.Decimals)]
+    [InlineData("0,200", CommaMarks.Decimals)]
+    [InlineData("1,200|3.5", CommaMarks.Thousands)]
+    [InlineData("1,200|3,5", CommaMarks.Decimals)]
+    public void What_a_comma_marks_is_seen_from_the_figures_or_asked(string cells, CommaMarks expected)
+    {
+        string[] sample = cells.Split('|');
+        var columns = LoadColumns.Guess(["Fx [kN]"], sample);
+        Assert.Equal(expected, columns.Comma);
+        Assert.Equal(expected == CommaMarks.Unstated ? 1 : 0, columns.Problems(sample).Count(p => p.Problem.Contains("decimals or thousands")));
+    }
+
+    [Fact]
+    public void A_quotation_mark_that_never_closes_costs_one_line()
+    {
+        var text = new StringBuilder("Case,\"Fx\n[kN]\"\n");
+        for (var i = 0; i < 150; i++) text.Append(CultureInfo.InvariantCulture, $"{(i == 20 ? "\"" : "")}case {i},{i}\n");
+        var (taken, refused) = Read(Text(text.ToString()));
+        Assert.Equal(149, taken.Count);
+        Assert.Equal(23, Assert.Single(refused).Number);
+        Assert.Contains("never closes", refused[0].Reason);
+    }
+
+    [Fact]
+    public void Headings_are_found_below_a_title()
+    {
+        var lines = LoadTable.Lines(Text("Loads of the footbridge, revision C\nexported yesterday\n\nCase,Fx [kN]\nA,2\n")).ToList();
+        Assert.Equal(4, LoadColumns.HeadLine(lines));
+        Assert.Equal(1, LoadColumns.HeadLine([.. LoadTable.Lines(Text("a,b\n1,2\n"))]));
+        Assert.Equal(["Case", "Fx [kN]"], LoadTable.Lines(Text("title\nCase,Fx [kN]\nA,2\n"), null, 2).First().Cells);
+    }
+
+    [Fact]
+    public void Of_a_workbook_the_first_sheet_shown_is_read_or_the_one_chosen()
+    {
+        var stream = new MemoryStream();
+        using (var book = SpreadsheetDocument.Create(stream, SpreadsheetDocumentType.Workbook))
+        {
+            var part = book.AddWorkbookPart();
+            part.Workbook = new Workbook();
+            var sheets = part.Workbook.AppendChild(new Sheets());
+            var chart = part.AddNewPart<ChartsheetPart>();
+            chart.Chartsheet = new Chartsheet();
+            sheets.Append(new Sheet { Id = part.GetIdOfPart(chart), SheetId = 1, Name = "Chart" });
+            foreach (var (name, hidden, n) in new[] { ("Old", true, 2u), ("Cases", false, 3u) })
+            {
+                var sheet = part.AddNewPart<WorksheetPart>();
+                Cell Of(string reference, CellValues type, string value) => new() { CellReference = reference, DataType = type, CellValue = new CellValue(value) };
+                sheet.Worksheet = new Worksheet(new SheetData(
+                    new Row(Of("A1", CellValues.String, "Fx [kN]")) { RowIndex = 1 }, new Row(Of("A2", CellValues.Boolean, "1")) { RowIndex = 2 },
+                    new Row(Of("A3", CellValues.SharedString, "7")) { RowIndex = 3 }, new Row(Of("A4", CellValues.Number, n.ToString(CultureInfo.InvariantCulture))) { RowIndex = 4 }));
+                var listed = new Sheet { Id = part.GetIdOfPart(sheet), SheetId = n, Name = name };
+                if (hidden) listed.State = SheetStateValues.Hidden;
+                sheets.Append(listed);
+            }
+        }
+        Assert.Equal(["Cases", "Old"], LoadTable.Sheets(stream));
+        var (taken, refused) = Read(stream);
+        Assert.Equal(3000, Assert.Single(taken).Load.Force.X);
+        Assert.Contains("TRUE", refused[0].Reason);
+        Assert.Contains("lacks", refused[1].Reason);
+        Assert.Equal("2", LoadTable.Lines(stream, "Old", 4).Single().Cells[0]);
+        Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(stream, "None").ToList());
+    }
+
     [Fact]
     public void A_column_without_a_unit_is_asked_about_and_a_wrong_one_refused()
     {
-        var columns = LoadColumns.Guess(["Fx", "My [kip·in]", "remark", "FX"], null);
+        var columns = LoadColumns.Guess(["Fx", "My [kip·in]", "remark", "FX"], []);
         Assert.Equal([ColumnMeaning.Fx, ColumnMeaning.My, ColumnMeaning.Ignore, ColumnMeaning.Ignore], columns.Columns.Select(c => c.Meaning));
-        var problem = Assert.Single(columns.Problems());
+        var problem = Assert.Single(columns.Problems([]));
         Assert.Equal(0, problem.Column);
         Assert.Contains("which unit", problem.Problem);
-        Assert.Contains("Which ton", new LoadColumns([new(ColumnMeaning.Fx, "ton")], false, false).Problems()[0].Problem);
-        Assert.Equal(-1, new LoadColumns([new(ColumnMeaning.Name, "")], false, false).Problems()[0].Column);
+        Assert.Contains("Which ton", new LoadColumns([new(ColumnMeaning.Fx, "ton")], CommaMarks.Unstated, false).Problems([])[0].Problem);
+        Assert.Equal(-1, new LoadColumns([new(ColumnMeaning.Name, "")], CommaMarks.Unstated, false).Problems([])[0].Column);
         Assert.Equal(columns.Columns, LoadColumns.FromJson(columns.ToJson(), 4)!.Columns);
         Assert.Null(LoadColumns.FromJson("{", 4));
     }
@@ -137,7 +225,7 @@ public sealed class LoadFileTests
         using var stop = new CancellationTokenSource();
         var taken = 0;
         var lines = Enumerable.Range(1, 1000).Select(i => new TableLine(i, ["1"], -1));
-        new LoadColumns([new(ColumnMeaning.Fx, "N")], false, false).Read(lines, (_, _, _) =>
+        new LoadColumns([new(ColumnMeaning.Fx, "N")], CommaMarks.Unstated, false).Read(lines, (_, _, _) =>
         {
             if (++taken == 10) stop.Cancel();
         }, _ => { }, stop.Token);
@@ -199,17 +287,61 @@ public sealed class LoadFileTests
         var (circles, unit, problem) = DxfDrawing.Read(DxfDrawing.Write(joint.Pattern!, joint.Hole));
         Assert.Null(problem);
         Assert.Equal(1, unit);
-        var bolts = DxfDrawing.LikelyBolts(circles);
+        var group = Assert.Single(DxfDrawing.Candidates(circles));
+        var bolts = group.Middles;
         Assert.Equal(5, bolts.Count);
-        for (var i = 0; i < 5; i++) Assert.Equal(0, bolts[i].At.To(new(joint.Pattern!.Group.Bolts[i].X, joint.Pattern.Group.Bolts[i].Y)), 1e-6);
-        Assert.All(bolts, b => Assert.Equal(joint.Hole, b.Diameter, 1e-6));
+        for (var i = 0; i < 5; i++) Assert.Equal(0, bolts[i].To(new(joint.Pattern!.Group.Bolts[i].X, joint.Pattern.Group.Bolts[i].Y)), 1e-6);
+        Assert.Equal(joint.Hole, group.Diameter, 1e-3);
     }
 
     [Fact]
     public void Of_a_foreign_drawing_the_circles_that_most_share_are_the_bolts()
     {
         DxfCircle[] circles = [new("0", new(0, 0), 200), new("holes", new(50, 0), 18), new("holes", new(-50, 0), 18), new("holes", new(-50, 0), 18), new("heads", new(50, 0), 30)];
-        Assert.Equal(2, DxfDrawing.LikelyBolts(circles).Count);
+        Assert.Equal(2, Assert.Single(DxfDrawing.Candidates(circles)).Middles.Count);
+    }
+
+    private static string Drawing(string blocks, string entities) =>
+        string.Join('\n', $"0 SECTION 2 BLOCKS {blocks} 0 ENDSEC 0 SECTION 2 ENTITIES {entities} 0 ENDSEC 0 EOF".Split(' ', StringSplitOptions.RemoveEmptyEntries));
+
+    private const string HoleBlock = "0 BLOCK 8 0 2 HOLE 10 1 20 0 0 CIRCLE 8 0 10 1 20 0 40 9 0 ENDBLK";
+
+    [Theory]
+    [InlineData("0 INSERT 8 BOLTS 2 HOLE 10 50 20 60 0 INSERT 8 BOLTS 2 hole 10 -50 20 60", "50,60 -50,60")]
+    [InlineData("0 INSERT 8 BOLTS 2 HOLE 10 0 20 0 70 2 71 2 44 100 45 80", "0,0 100,0 0,80 100,80")]
+    [InlineData("0 INSERT 8 BOLTS 2 HOLE 10 0 20 0 50 90 70 2 44 100", "0,0 0,100")]
+    [InlineData("0 INSERT 8 BOLTS 2 HOLE 10 40 20 5 230 -1", "-40,5")]
+    [InlineData("0 CIRCLE 8 BOLTS 10 40 20 5 40 9 230 -1", "-40,5")]
+    [InlineData("0 CIRCLE 8 BOLTS 10 40 20 5 40 9 0 CIRCLE 8 BOLTS 67 1 10 7 20 7 40 9", "40,5")]
+    public void Holes_lie_where_their_blocks_are_inserted_and_where_they_are_seen(string entities, string expected)
+    {
+        var (circles, _, problem) = DxfDrawing.Read(Drawing(HoleBlock, entities));
+        Assert.Null(problem);
+        var group = Assert.Single(DxfDrawing.Candidates(circles));
+        Assert.Equal(("BOLTS", 18.0), (group.Layer, group.Diameter));
+        Assert.Equal(expected.Split(' '), group.Middles.Select(m => FormattableString.Invariant($"{Math.Round(m.X, 6) + 0.0},{Math.Round(m.Y, 6) + 0.0}")));
+    }
+
+    [Theory]
+    [InlineData("0 BLOCK 2 A 0 INSERT 2 A 0 ENDBLK", "0 INSERT 2 A", "nested")]
+    [InlineData(HoleBlock, "0 INSERT 2 HOLE 41 2 42 1", "not seen from above")]
+    [InlineData(HoleBlock, "", "no circle")]
+    [InlineData(HoleBlock, "0 INSERT 2 HOLE 70 1000 71 1000 44 1 45 1", "more than 200000 circles")]
+    public void A_drawing_that_shows_no_holes_in_plan_says_why(string blocks, string entities, string reason) =>
+        Assert.Contains(reason, DxfDrawing.Read(Drawing(blocks, entities)).Problem);
+
+    [Fact]
+    public void Two_sizes_of_hole_in_a_layer_are_two_groups_to_be_asked_about()
+    {
+        DxfCircle[] circles = [.. Enumerable.Range(0, 6).Select(i => new DxfCircle("Holes", new(i, 0), i < 4 ? 18 : 22)), new("outline", new(0, 0), 900)];
+        Assert.Equal([(18.0, 4), (22.0, 2)], DxfDrawing.Candidates(circles).Select(g => (g.Diameter, g.Middles.Count)));
+    }
+
+    [Fact]
+    public void Eighty_thousand_circles_over_each_other_are_sorted_out()
+    {
+        var circles = Enumerable.Range(0, 80_000).Select(i => new DxfCircle("HOLES", new(i % 40_000, 1e-9 * (i / 40_000)), 18)).ToList();
+        Assert.Equal(40_000, Assert.Single(DxfDrawing.Candidates(circles)).Middles.Count);
     }
 
     [Theory]

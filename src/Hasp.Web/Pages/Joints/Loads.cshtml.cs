@@ -58,7 +58,24 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         return Refused.Length > 0 ? Page() : Redirect($"/joints/{id}/loads");
     }
 
-    public async Task<IActionResult> OnPostRead(int id, string?[]? meaning, string?[]? unit, bool comma, bool flip)
+    /// <summary>Reads another sheet, or the headings from another line.</summary>
+    public async Task<IActionResult> OnPostChoose(int id, string? sheet, int? headLine)
+    {
+        if (!await Prepare(id)) return NotFound();
+        try
+        {
+            // Of another sheet the headings are found anew.
+            imports.Choose(id, preferences.Editor, sheet, Waiting?.Sheet == sheet ? headLine : null);
+        }
+        catch (UnreadableTableException e)
+        {
+            Refused = e.Message;
+            return Page();
+        }
+        return Redirect($"/joints/{id}/loads");
+    }
+
+    public async Task<IActionResult> OnPostRead(int id, string?[]? meaning, string?[]? unit, CommaMarks comma, bool flip)
     {
         if (!await Prepare(id)) return NotFound();
         if (Waiting is null) return Redirect($"/joints/{id}/loads");
@@ -67,7 +84,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         Columns = new([.. Waiting.Head.Select((_, i) => new LoadColumn(i < meaning.Length && Enum.TryParse<ColumnMeaning>(meaning[i], out var m) && Enum.IsDefined(m) ? m : ColumnMeaning.Ignore, i < unit.Length ? unit[i]?.Trim() ?? "" : ""))], comma, flip);
         // A unit belongs to what the column holds; one that was left from another meaning says nothing.
         Columns = Columns with { Columns = [.. Columns.Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) == Dimension.None ? c with { Unit = "" } : QuantityText.Parse("1 " + c.Unit, LoadColumn.DimensionOf(c.Meaning)) is { Ok: true } u ? c with { Unit = u.Unit!.Symbol } : c)] };
-        Problems = Columns.Problems();
+        Problems = Columns.Problems(Waiting.SampleCells);
         if (Problems.Count > 0) return Page();
         await store.AddOwn(Mappings, LoadColumns.KeyOf(Waiting.Head), Columns.ToJson());
         Run = imports.Begin(id, preferences.Editor, Columns);
@@ -163,7 +180,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
             var known = (await store.Own(Mappings)).FirstOrDefault(m => m.Name == key);
             Columns = known is null ? null : LoadColumns.FromJson(known.Document, file.Head.Count);
             Remembered = Columns is not null;
-            Columns ??= LoadColumns.Guess(file.Head, file.Samples.Count > 0 ? file.Samples[0].Cells : null);
+            Columns ??= LoadColumns.Guess(file.Head, file.SampleCells);
         }
         if (Run is { Outcome.IsCompletedSuccessfully: true } done && done.Outcome.Result.Problem is { } problem) Refused = problem;
         return true;

@@ -122,16 +122,43 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         }
         using var reader = new StreamReader(drawing.OpenReadStream(), Encoding.UTF8);
         var (circles, stated, problem) = DxfDrawing.Read(await reader.ReadToEndAsync());
-        var bolts = problem is null ? DxfDrawing.LikelyBolts(circles) : [];
-        if (problem is null && bolts.Count > PatternRules.MostBolts) problem = $"{bolts.Count} circles: at most {PatternRules.MostBolts} bolts are taken";
+        var groups = DxfDrawing.Candidates(circles);
+        if (problem is null && groups.All(g => g.Middles.Count > PatternRules.MostBolts)) problem = $"{groups[0].Middles.Count} circles alike: at most {PatternRules.MostBolts} bolts are taken";
         if (problem is not null)
         {
             Refused = problem;
             return await OnGetPanel(id);
         }
         var scale = unit is > 0 and < 10_000 ? unit : stated ?? 1;
-        return await Drawn(id, d => PatternEdit.Place(d, bolts.Select(c => scale * c.At)), $"{bolts.Count} bolts from {Path.GetFileName(drawing.FileName)}");
+        var file = Path.GetFileName(drawing.FileName);
+        if (groups.Count == 1) return await Drawn(id, d => PatternEdit.Place(d, groups[0].Middles.Select(m => scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
+        Asked = [.. groups.Where(g => g.Middles.Count <= PatternRules.MostBolts).Take(12).Select(g => new HoleChoice(
+            $"{g.Middles.Count} of Ø {QuantityText.ShowText(g.Diameter * scale, Dimension.Length, Preferences.Units)}",
+            string.Join(';', g.Middles.Select(m => FormattableString.Invariant($"{scale * m.X:R},{scale * m.Y:R}"))), $"{g.Middles.Count} bolts from {file}"))];
+        return await OnGetPanel(id);
     }
+
+    /// <summary>Takes the circles of one size as bolts, where a drawing had several.</summary>
+    /// <param name="middles">As they were offered, mm: x,y;x,y.</param>
+    public async Task<IActionResult> OnPostTakeCircles(int id, string? middles, string? words)
+    {
+        var points = new List<PlanPoint>();
+        foreach (var pair in (middles ?? "").Split(';', PatternRules.MostBolts + 1, StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (pair.Split(',') is [var x, var y] && double.TryParse(x, CultureInfo.InvariantCulture, out var px) && double.TryParse(y, CultureInfo.InvariantCulture, out var py)) points.Add(new(px, py));
+        }
+        if (points.Count is 0 or > PatternRules.MostBolts) return BadRequest();
+        return await Drawn(id, d => PatternEdit.Place(d, points), words is { Length: > 0 and < 200 } ? words : $"{points.Count} bolts from a drawing");
+    }
+
+    /// <summary>Holes of one size in a drawing.</summary>
+    /// <param name="Words">How many of which size.</param>
+    /// <param name="Middles">mm: x,y;x,y.</param>
+    /// <param name="Change">What taking them is called.</param>
+    public sealed record HoleChoice(string Words, string Middles, string Change);
+
+    /// <summary>The sizes of hole in a drawing, where there are several and one is to be chosen.</summary>
+    public IReadOnlyList<HoleChoice> Asked { get; private set; } = [];
 
     /// <summary>The pattern as a drawing exchange file.</summary>
     public Task<IActionResult> OnGetDxf(int id) => Download(id, "dxf", "image/vnd.dxf", m => DxfDrawing.Write(m.State.Result.Joint.Pattern!, m.State.Result.Joint.Hole));
