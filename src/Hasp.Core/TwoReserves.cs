@@ -49,14 +49,17 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         var load = Reserve.None;
         var pulled = default(BoltLoad<Plain>);
         var pulledIn = -1;
-        for (var c = 0; c < sharing.Cases.Length; c++)
+        Span<int> few = stackalloc int[sides.ByLoad.Length];
+        var ofCases = WithTheCase(sides.ByLoad, few);
+        foreach (var (c, pull) in sharing.OfAllCases)
         {
-            foreach (var pull in sharing.Cases[c])
-            {
-                var on = BoltLoad<Plain>.Of(joint, c, pull, sharing.Count);
-                Tighten(ref load, mechanics, on, c, sides.ByLoad);
-                if (pulledIn < 0 || on.Tension.Value > pulled.Tension.Value) (pulled, pulledIn) = (on, c);
-            }
+            var on = BoltLoad<Plain>.Of(joint, c, pull, sharing.Count);
+            Tighten(ref load, mechanics, on, c, sides.ByLoad);
+            if (pulledIn < 0 || on.Tension.Value > pulled.Tension.Value) (pulled, pulledIn) = (on, c);
+        }
+        for (var c = 0; c < sharing.Cases.Length && ofCases.Length > 0; c++)
+        {
+            foreach (var pull in sharing.Cases[c]) Tighten(ref load, mechanics, BoltLoad<Plain>.Of(joint, c, pull, sharing.Count), c, ofCases);
         }
         // Of a load the tool's checks see nothing but its pull: the largest stands for all.
         return new(pulledIn < 0 ? load : WithTool(mechanics, load, pulled, pulledIn, sides.ByTool), tightening);
@@ -68,12 +71,19 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         Span<int> room = stackalloc int[Check.All.Count];
         var sides = Judged(mechanics.Joint, room);
         Span<int> few = stackalloc int[sides.ByLoad.Length];
-        var many = 0;
-        foreach (var i in sides.ByLoad) if (Check.All[i].Info.Worsens == Worsens.WithTheCase) few[many++] = i;
+        var ofCases = WithTheCase(sides.ByLoad, few);
         var load = Reserve.None;
-        foreach (var (c, on) in loads) Tighten(ref load, mechanics, on, c, front.Contains(c) ? sides.ByLoad : few[..many]);
+        foreach (var (c, on) in loads) Tighten(ref load, mechanics, on, c, front.Contains(c) ? sides.ByLoad : ofCases);
         var (pulledIn, pulled) = loads.MaxBy(l => l.Load.Tension.Value);
         return WithTool(mechanics, load, pulled, pulledIn, sides.ByTool);
+    }
+
+    /// <summary>The checks that see more of a case than a bolt's tension and shear: each case must be judged by them.</summary>
+    private static ReadOnlySpan<int> WithTheCase(ReadOnlySpan<int> checks, Span<int> room)
+    {
+        var many = 0;
+        foreach (var i in checks) if (Check.All[i].Info.Worsens == Worsens.WithTheCase) room[many++] = i;
+        return room[..many];
     }
 
     /// <summary>The checks that are judged and may find something in this joint, those that the load sets and those that the tool sets, written into <paramref name="room"/>.</summary>

@@ -43,6 +43,11 @@ public static class JointDocument
         {
             return (null, [new Fault("", null, $"not valid JSON (line {e.LineNumber + 1}): every key once, at most 16 levels, UTF-8")]);
         }
+        catch (InvalidOperationException)
+        {
+            // Keys are compared while it is parsed, and one of them holds half of a surrogate pair.
+            return (null, [new Fault("", null, "a key is not valid Unicode")]);
+        }
         using (document)
         {
             return Read(document.RootElement);

@@ -97,7 +97,12 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
         // One column a meaning: of two alike the first.
         for (var i = 0; i < columns.Count; i++) if (columns[i].Meaning != ColumnMeaning.Ignore && columns.Take(i).Any(c => c.Meaning == columns[i].Meaning)) columns[i] = new(ColumnMeaning.Ignore, "");
         var (decimals, points) = (sample.Any(c => CommaOfDecimals().IsMatch(Plain(c))), sample.Any(c => PointOfDecimals().IsMatch(Plain(c))));
-        var comma = (decimals, points) switch { (true, false) => CommaMarks.Decimals, (false, true) => CommaMarks.Thousands, _ => CommaMarks.Unstated };
+        var comma = (decimals, points) switch {
+            (true, false) => CommaMarks.Decimals,
+            // A point marks decimals: a comma does not, and a line that uses it so is refused by itself.
+            (_, true) => CommaMarks.Thousands,
+            _ => CommaMarks.Unstated,
+        };
         return new(columns, comma, false);
     }
 

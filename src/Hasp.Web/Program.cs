@@ -30,6 +30,7 @@ builder.Services.AddHttpContextAccessor();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();
 builder.Services.AddSingleton<SimulationRuns>();
+builder.Services.AddSingleton<HeavyWork>();
 builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<Imports>();
 builder.Services.AddRazorPages();

@@ -171,8 +171,35 @@ public sealed class BrowserTests(SharedServer shared)
         Assert.Equal("a pinch of salt", b.Text(".echo .unknown"));
         Assert.Equal("4 M16 8.8, a pinch of salt, 12 + 20 steel", b.Value("#quick"));
         b.NoBarrier();
-        b.Find(".quick-answer button").Click();
+        b.Find(".quick-answer .anyway").Click();
         b.Until(() => b.Has("#stage"), "the Bench");
+    }
+
+    [Fact]
+    public void The_quick_line_is_read_while_it_is_typed_and_a_question_is_answered_with_one_click()
+    {
+        var b = Browser.Shared(_server);
+        b.Go("/");
+        b.Find("#quick").SendKeys("4 M16 8.8, 12 kN, 12 + 20 steel");
+        b.Until(() => b.Has(".echo .unknown"), "the reading");
+        Assert.Equal("12 kN", b.Text(".echo .unknown"));
+        Assert.Contains("zinc plated", b.Text("#quick-reading"), StringComparison.Ordinal);
+        b.NoBarrier();
+        b.Find("#quick-reading .question button").Click();
+        b.Until(() => b.Has("#stage"), "the Bench");
+        Assert.Equal("12 kN", b.Value("#f-loads-0-tension"));
+        Assert.Equal("chosen", b.Text("#row-f-tightening-lubrication .chosen"));
+        Assert.False(b.Has(".verdict.short"));
+    }
+
+    [Fact]
+    public void An_empty_quick_line_says_so()
+    {
+        var b = Browser.Shared(_server);
+        b.Go("/");
+        b.Find("#quick").SendKeys(Keys.Enter);
+        b.Until(() => b.Has("#quick-reading[role=alert]"), "the answer");
+        Assert.Contains("empty", b.Text("#quick-reading"), StringComparison.Ordinal);
     }
 
     [Fact]

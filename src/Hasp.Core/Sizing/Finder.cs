@@ -55,16 +55,17 @@ public static class Finder
     /// <param name="threads">Sizes, one row each.</param>
     /// <param name="grades">Grades, one column each.</param>
     /// <param name="maxCount">Numbers from 1 to this, at most 1000.</param>
+    /// <param name="stop">Stops the search.</param>
     /// <returns>One row a size, one cell a grade, in the order given.</returns>
     public static FinderCell[][] Search(
-        JointInput joint, IReadOnlyList<ScrewThread> threads, IReadOnlyList<string> grades, int maxCount)
+        JointInput joint, IReadOnlyList<ScrewThread> threads, IReadOnlyList<string> grades, int maxCount, CancellationToken stop = default)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(maxCount, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(maxCount, 1000);
         var rows = new FinderCell[threads.Count][];
         // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
         var shared = new ConcurrentDictionary<(double, double, double), (BoltPattern? Pattern, Sharing? Sharing)[]>();
-        Parallel.For(0, threads.Count, r => rows[r] = Row(joint, threads[r], grades, maxCount, SharedAmong));
+        Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop }, r => rows[r] = Row(joint, threads[r], grades, maxCount, SharedAmong, stop));
         return rows;
 
         (BoltPattern? Pattern, Sharing? Sharing)[] SharedAmong(Joint candidate)
@@ -81,7 +82,7 @@ public static class Finder
             .Select(g => g.Grade).Distinct()];
 
     private static FinderCell[] Row(
-        JointInput joint, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong)
+        JointInput joint, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
         // Stiffness depends on the size and on the bolt's modulus alone: computed once for each of the two or three moduli.
@@ -89,6 +90,7 @@ public static class Finder
         var faults = new List<Fault>();
         for (var g = 0; g < grades.Count; g++)
         {
+            stop.ThrowIfCancellationRequested();
             faults.Clear();
             var candidate = CandidateOf(joint with { Thread = thread.Designation, Grade = grades[g], Count = joint.Pattern is null ? 1 : null, Length = null, ThreadLength = null }, faults);
             if (candidate is null)

@@ -5,6 +5,7 @@ using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
 using Hasp.Core.Uncertainty;
 using Hasp.Files;
+using Hasp.Web.Services;
 
 namespace Hasp.Web.Api;
 
@@ -26,7 +27,7 @@ internal static class JointApi
         return refused ?? Json(ResultDocument.Of(Evaluation.Run(joint!)), 200, "application/json");
     }
 
-    private static async Task<IResult> Find(HttpRequest request)
+    private static async Task<IResult> Find(HttpRequest request, HeavyWork heavy)
     {
         var (joint, refused) = await Read(request);
         if (refused is not null) return refused;
@@ -37,16 +38,19 @@ internal static class JointApi
             return Refused([new Fault("series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
         var grades = Finder.GradesFor(joint!.Input, sizes);
-        return Json(FinderDocument.Of(grades, Finder.Search(joint.Input, sizes, grades, FinderDocument.MaxCount)), 200, "application/json");
+        var (done, cells) = await heavy.Do(stop => Finder.Search(joint.Input, sizes, grades, FinderDocument.MaxCount, stop), request.HttpContext.RequestAborted);
+        return done ? Json(FinderDocument.Of(grades, cells!), 200, "application/json") : Busy();
     }
 
+    private static IResult Busy() => Results.Problem(statusCode: 503, title: "Busy", detail: "As many searches and runs are going on as this machine carries. Try again in a moment.");
+
     /// <summary>Samples the joint; a caller who goes away stops the run.</summary>
-    private static async Task<IResult> Chance(HttpRequest request)
+    private static async Task<IResult> Chance(HttpRequest request, HeavyWork heavy)
     {
         var (joint, refused) = await Read(request);
         if (refused is not null) return refused;
-        var chances = await Task.Run(() => new Simulation(joint!).Run(null, request.HttpContext.RequestAborted));
-        return Json(ChancesDocument.Of(chances, joint!), 200, "application/json");
+        var (done, chances) = await heavy.Do(stop => new Simulation(joint!).Run(null, stop), request.HttpContext.RequestAborted);
+        return done ? Json(ChancesDocument.Of(chances!, joint!), 200, "application/json") : Busy();
     }
 
     private static async Task<(Joint? Joint, IResult? Refused)> Read(HttpRequest request)

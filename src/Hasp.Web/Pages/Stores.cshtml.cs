@@ -52,7 +52,7 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
         if (Faults.Count == 0)
         {
             await store.AddOwn(Shelf, JointEdit.Get(own, "name")!, own.ToJsonString());
-            return Redirect($"/stores?shelf={Shelf}");
+            return Redirect($"/stores?shelf={Uri.EscapeDataString(Shelf)}");
         }
         await Show();
         return Page();
@@ -62,13 +62,13 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     {
         await store.DeleteOwn(id, deleted: true);
         Deleted = $"{id}|{name}";
-        return Redirect($"/stores?shelf={Shelf}");
+        return Redirect($"/stores?shelf={Uri.EscapeDataString(Shelf)}");
     }
 
     public async Task<IActionResult> OnPostRestore(int id)
     {
         await store.DeleteOwn(id, deleted: false);
-        return Redirect($"/stores?shelf={Shelf}");
+        return Redirect($"/stores?shelf={Uri.EscapeDataString(Shelf)}");
     }
 
     /// <summary>True where every word of the search stands in one of the texts.</summary>

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.Data.Sqlite;
 
 namespace Hasp.Web.Services;
 
@@ -7,14 +8,31 @@ internal static class Problems
 {
     internal static Task Write(StatusCodeContext context) => Write(context.HttpContext);
 
+    /// <summary>What keeps the data folder from being read or written, in words; null where it is something else.</summary>
+    private static string? Disk(Exception? error) => error switch
+    {
+        null => null,
+        SqliteException { SqliteErrorCode: 13 } => "The disk that holds the data is full. What was saved before is safe; make room and send it again.",
+        SqliteException { SqliteErrorCode: 5 or 6 } => "Another program holds the database. What was saved before is safe; close that program and send it again.",
+        SqliteException { SqliteErrorCode: 8 or 14 } => "The data folder can no longer be written to. What was saved before is safe; look at its permissions and send it again.",
+        SqliteException { SqliteErrorCode: 10 } => "The disk that holds the data answered with an error. Make a copy of the data folder before anything else.",
+        SqliteException { SqliteErrorCode: 11 or 26 } => "The database is damaged. Stop the program, keep the data folder as it is, and bring a backup back.",
+        IOException { HResult: -2147024784 or 28 } => "The disk is full. What was saved before is safe; make room and send it again.",
+        _ => Disk(error.InnerException),
+    };
+
     internal static Task Write(HttpContext http)
     {
         // A body that broke off or was too large is the sender's fault, not ours.
-        if (http.Features.Get<IExceptionHandlerFeature>()?.Error is BadHttpRequestException bad) http.Response.StatusCode = bad.StatusCode;
+        var error = http.Features.Get<IExceptionHandlerFeature>()?.Error;
+        if (error is BadHttpRequestException bad) http.Response.StatusCode = bad.StatusCode;
+        // Nor is a disk that is full, or a database that another program holds, a fault of the program.
+        var disk = Disk(error);
+        if (disk is not null) http.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         var status = http.Response.StatusCode;
         if (http.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
         {
-            return Results.Problem(statusCode: status).ExecuteAsync(http);
+            return Results.Problem(statusCode: status, detail: disk).ExecuteAsync(http);
         }
         http.Response.ContentType = "text/html; charset=utf-8";
         var (title, words) = status switch
@@ -22,6 +40,8 @@ internal static class Problems
             404 => ("Nothing here", "There is no page or joint at this address. It may have been deleted; the Board can bring it back right after."),
             413 => ("Too large", "The file is larger than what is taken here, 64 MB for load cases. Nothing was changed. Export fewer columns, or fewer cases at a time."),
             400 => ("Refused", "The request was not in order. Reload the page and try again; what was saved is safe."),
+            503 when disk is not null => ("Not saved", disk),
+            503 => ("Busy", "As many searches and runs are going on as this machine carries. Try again in a moment."),
             _ => ("Something broke", "This is a fault of the program. What was saved is safe."),
         };
         return http.Response.WriteAsync($"""

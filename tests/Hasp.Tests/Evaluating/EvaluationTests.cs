@@ -431,4 +431,44 @@ public sealed class EvaluationTests
         Assert.EndsWith("against 1.25.", callOut.Text, StringComparison.Ordinal);
         Assert.Equal("145 ft·lbf", CallOut.Of(Samples.Run(), UnitSystem.Us).Torque);
     }
+
+    /// <summary>The axiom of judging only cases that no other surpasses: judged one by one, no case gives less.</summary>
+    [Fact]
+    public void No_case_that_is_left_out_would_have_governed()
+    {
+        var random = new Random(7);
+        var (left, judged) = (0, 0);
+        for (var n = 0; n < 60; n++)
+        {
+            var cases = Enumerable.Range(0, 12).Select(i => (System.Text.Json.Nodes.JsonNode)new System.Text.Json.Nodes.JsonObject
+            {
+                ["name"] = $"C{i}", ["tension"] = $"{random.Next(0, 90)} kN", ["shear"] = $"{random.Next(0, 60)} kN",
+            }).ToArray();
+            var document = Samples.With(("layers[0].width", "120 mm"));
+            document["loads"] = new System.Text.Json.Nodes.JsonArray(cases);
+            var joint = Samples.Read(document);
+            var together = TwoReserves.Of(Mechanics<Plain>.Of(joint));
+            var least = double.PositiveInfinity;
+            foreach (var one in cases)
+            {
+                var alone = (System.Text.Json.Nodes.JsonObject)document.DeepClone();
+                alone["loads"] = new System.Text.Json.Nodes.JsonArray(one.DeepClone());
+                least = Math.Min(least, TwoReserves.Of(Mechanics<Plain>.Of(Samples.Read(alone))).Load.Value);
+            }
+            // How often the load may grow until a check of the tool is reached is found by halving.
+            Assert.Equal(least, together.Load.Value, 1e-9 * least);
+            judged++;
+            left += 12 - joint.Sharing.OfAllCases.Length;
+        }
+        Assert.Equal(60, judged);
+        Assert.True(left > 300, $"only {left} cases were left out");
+    }
+
+    [Fact]
+    public void A_key_that_is_no_text_is_a_fault_and_no_failure()
+    {
+        var (joint, faults) = Hasp.Files.JointDocument.Read("{\"na\\ud83dme\":1}"u8.ToArray());
+        Assert.Null(joint);
+        Assert.Contains("not valid Unicode", Assert.Single(faults).Problem);
+    }
 }

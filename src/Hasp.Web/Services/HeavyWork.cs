@@ -1,0 +1,40 @@
+namespace Hasp.Web.Services;
+
+/// <summary>Searches and runs that take every core: a few at a time, the others wait, and who goes away stops waiting.</summary>
+public sealed class HeavyWork : IDisposable
+{
+    private const int AtATime = 2;
+    private const int Waiting = 16;
+    private readonly SemaphoreSlim _room = new(AtATime);
+    private int _asked;
+
+    /// <summary>Does the work when there is room; false where too many wait already.</summary>
+    /// <param name="work">Heeds the token.</param>
+    /// <param name="stop">Cancelled where the caller went away.</param>
+    public async Task<(bool Done, T? Result)> Do<T>(Func<CancellationToken, T> work, CancellationToken stop)
+    {
+        if (Interlocked.Increment(ref _asked) > AtATime + Waiting)
+        {
+            Interlocked.Decrement(ref _asked);
+            return (false, default);
+        }
+        try
+        {
+            await _room.WaitAsync(stop);
+            try
+            {
+                return (true, await Task.Run(() => work(stop), stop));
+            }
+            finally
+            {
+                _room.Release();
+            }
+        }
+        finally
+        {
+            Interlocked.Decrement(ref _asked);
+        }
+    }
+
+    public void Dispose() => _room.Dispose();
+}
