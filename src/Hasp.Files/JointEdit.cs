@@ -43,6 +43,12 @@ public static partial class JointEdit
             FieldKind.Number when Share(text) is { } x => x,
             _ => text,
         };
+        // Without a nut there is no washer under it: one that nobody asked for goes.
+        if (field == Fields.EndKind && text is "tapped" or "insert" && IsChosen(document, Fields.NutWasher.Path))
+        {
+            (document["washers"] as JsonObject)?.Remove("nut");
+            Stated(document, Fields.NutWasher.Path);
+        }
         // A hole has one diameter: giving it drops the fit, and the other way round.
         if (field == Fields.HoleDiameter) (document["hole"] as JsonObject)?.Remove("fit");
         if (field == Fields.Fit) (document["hole"] as JsonObject)?.Remove("diameter");

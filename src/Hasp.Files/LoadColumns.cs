@@ -198,7 +198,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
     {
         CommaMarks.Unstated => ": say whether a comma marks decimals or thousands",
         CommaMarks.Decimals => ": a comma marks decimals here",
-        _ => ": a comma marks thousands here",
+        _ => ": a point marks decimals here, a comma thousands",
     };
 
     /// <summary>The minus sign of typography as the one of the keyboard.</summary>

@@ -185,7 +185,7 @@ public sealed class PatternStageTests(SharedServer shared)
         Assert.Contains("\"two\", which is not a number", refused, StringComparison.Ordinal);
         Assert.Contains("Fz is empty", refused, StringComparison.Ordinal);
         Assert.Contains("formula", refused, StringComparison.Ordinal);
-        Assert.Contains("a point marks decimals", refused, StringComparison.Ordinal);
+        Assert.Contains("a comma marks decimals or thousands", refused, StringComparison.Ordinal);
         b.NoBarrier();
         b.Find("#take").Click();
         b.Until(() => b.Has("#plan"), "the plan");

@@ -73,26 +73,30 @@ public sealed class PreloadDrawing
     private List<DrawnCurve> Drawn(PreloadSweep sweep)
     {
         var drawn = new List<DrawnCurve>();
-        var taken = new List<(double X, double Y)>();
+        var taken = new List<(double Left, double Right, double Y)>();
         foreach (var curve in sweep.Curves)
         {
             var points = sweep.Preloads.Zip(curve.Reserves).ToList();
             var path = Sweep.Path(points);
             if (path.Length == 0) continue;
-            drawn.Add(new DrawnCurve(curve.Check.Name.Split(',')[0].ToLowerInvariant(), curve.Check.Id, path, Place(points, taken)));
+            var name = curve.Check.Name.Split(',')[0].ToLowerInvariant();
+            drawn.Add(new DrawnCurve(name, curve.Check.Id, path, Place(name, points, taken)));
         }
         return drawn;
     }
 
     /// <summary>A place on the curve within the field where no other label stands; none where all are taken.</summary>
-    private (double, double, string)? Place(List<(double X, double Y)> points, List<(double X, double Y)> taken)
+    private (double, double, string)? Place(string name, List<(double X, double Y)> points, List<(double Left, double Right, double Y)> taken)
     {
+        // Wide letters of the label's size, so that what is taken is rather too much than too little.
+        var width = 6.2 * name.Length;
         foreach (var p in points.Where(p => double.IsFinite(p.Y) && p.Y is > 0.12 and < 2.85 && p.X > 0).Reverse())
         {
             var (x, y) = (Sweep.X(p.X), Sweep.Y(p.Y) - 5);
-            var right = x > Width - 110;
-            if (y < 12 || taken.Any(t => Math.Abs(t.Y - y) < 13 && Math.Abs(t.X - x) < 120)) continue;
-            taken.Add((x, y));
+            var right = x > Width - width;
+            var left = right ? x - width : x;
+            if (y < 12 || left < 0 || taken.Any(t => Math.Abs(t.Y - y) < 13 && t.Left < left + width && left < t.Right)) continue;
+            taken.Add((left, left + width, y));
             return (x, y, right ? "end" : "start");
         }
         return null;
