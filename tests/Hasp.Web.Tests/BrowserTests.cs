@@ -297,13 +297,13 @@ public sealed class BrowserTests(SharedServer shared)
         var b = Browser.Shared(_server);
         b.Go("/stores");
         b.Find("#own summary").Click();
-        b.Find("#own [name=name]").SendKeys("House 1100");
-        b.Find("#own [name=proof]").SendKeys("900");
+        b.Find("#own [name=name]").SendKeys("House 830");
+        b.Find("#own [name=proof]").SendKeys("600");
         b.Find("#own button").Click();
         b.Until(() => b.Driver.FindElements(By.CssSelector("#own .fault")).Count >= 4, "the faults");
-        Assert.Equal("House 1100", b.Value("#own [name=name]"));
+        Assert.Equal("House 830", b.Value("#own [name=name]"));
         b.NoBarrier();
-        foreach (var (key, text) in new[] { ("yield", "1000 MPa"), ("tensile", "1100 MPa"), ("minDiameter", "6 mm"), ("maxDiameter", "24 mm"), ("source", "mill sheet 7") })
+        foreach (var (key, text) in new[] { ("yield", "660 MPa"), ("tensile", "830 MPa"), ("minDiameter", "6 mm"), ("maxDiameter", "24 mm"), ("source", "mill sheet 7") })
         {
             b.Find($"#own [name={key}]").SendKeys(text);
         }
@@ -311,8 +311,8 @@ public sealed class BrowserTests(SharedServer shared)
         b.Until(() => b.Has("tr.own"), "the shelf");
         Assert.Contains("mill sheet 7", b.Text("tr.own"), StringComparison.Ordinal);
         b.Go("/joints/8");
-        b.Select("#f-bolts-grade", "House 1100");
-        Assert.Contains("House 1100 (mill sheet 7)", b.Text("#caution-ownData"), StringComparison.Ordinal);
+        b.Select("#f-bolts-grade", "House 830");
+        Assert.Contains("House 830 (mill sheet 7)", b.Text("#caution-ownData"), StringComparison.Ordinal);
         b.Settled(() => b.Find("#undo").Click());
     }
 

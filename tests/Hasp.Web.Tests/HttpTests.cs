@@ -17,7 +17,7 @@ public sealed partial class HttpTests(SharedServer shared)
           "bolts": { "thread": "M16", "grade": "8.8", "count": 4 },
           "layers": [ { "name": "A", "thickness": "12 mm", "material": "S355", "edgeDistance": "40 mm" }, { "name": "B", "thickness": "3/4 in", "material": "S355" } ],
           "loads": [ { "name": "Full", "tension": "72 kN", "shear": "24 kN" } ],
-          "tightening": { "lubrication": "lubricated", "aim": "75 %" }
+          "tightening": { "lubrication": "lubricated" }
         }
         """;
 
