@@ -29,14 +29,24 @@ public sealed class Sharing
     /// <summary>N.</summary>
     public int Count { get; }
 
-    private ImmutableArray<(int Case, BoltPull Pull)>? _ofAllCases;
+    // One reference, so that searches on several threads see all of it or nothing; whoever comes first works it out.
+    private ImmutableArray<(int Case, BoltPull Pull)> _ofAllCases;
 
     /// <summary>
     /// Of all cases and bolts those that no other surpasses in tension and shear both, in the order of the cases: enough for every check that
     /// only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it.
     /// </summary>
-    public ImmutableArray<(int Case, BoltPull Pull)> OfAllCases =>
-        _ofAllCases ??= [.. Surpassing(Cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))), p => p.Pull.Tension, p => p.Pull.Shear).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt)];
+    public ImmutableArray<(int Case, BoltPull Pull)> OfAllCases
+    {
+        get
+        {
+            if (_ofAllCases.IsDefault) _ofAllCases = [.. Front(Cases)];
+            return _ofAllCases;
+        }
+    }
+
+    private static IEnumerable<(int Case, BoltPull Pull)> Front(ImmutableArray<ImmutableArray<BoltPull>> cases) =>
+        Surpassing(cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))), p => p.Pull.Tension, p => p.Pull.Shear).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
 
     /// <summary>True where some bolt is sheared in some case.</summary>
     public bool AnyShear => Cases.Any(c => c.Any(b => b.Shear > 0));

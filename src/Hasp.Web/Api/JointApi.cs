@@ -42,7 +42,7 @@ internal static class JointApi
         return done ? Json(FinderDocument.Of(grades, cells!), 200, "application/json") : Busy();
     }
 
-    private static IResult Busy() => Results.Problem(statusCode: 503, title: "Busy", detail: "As many searches and runs are going on as this machine carries. Try again in a moment.");
+    private static IResult Busy() => Results.Problem(statusCode: 503, title: "Busy", detail: HeavyWork.Full);
 
     /// <summary>Samples the joint; a caller who goes away stops the run.</summary>
     private static async Task<IResult> Chance(HttpRequest request, HeavyWork heavy)

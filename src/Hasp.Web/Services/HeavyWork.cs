@@ -3,6 +3,9 @@ namespace Hasp.Web.Services;
 /// <summary>Searches and runs that take every core: a few at a time, the others wait, and who goes away stops waiting.</summary>
 public sealed class HeavyWork : IDisposable
 {
+    /// <summary>What is said where too many wait.</summary>
+    public const string Full = "As many searches and runs are going on as this machine carries. Try again in a moment.";
+
     private const int AtATime = 2;
     private const int Waiting = 16;
     private readonly SemaphoreSlim _room = new(AtATime);

@@ -41,7 +41,7 @@ internal static class Problems
             413 => ("Too large", "The file is larger than what is taken here, 64 MB for load cases. Nothing was changed. Export fewer columns, or fewer cases at a time."),
             400 => ("Refused", "The request was not in order. Reload the page and try again; what was saved is safe."),
             503 when disk is not null => ("Not saved", disk),
-            503 => ("Busy", "As many searches and runs are going on as this machine carries. Try again in a moment."),
+            503 => ("Busy", HeavyWork.Full),
             _ => ("Something broke", "This is a fault of the program. What was saved is safe."),
         };
         return http.Response.WriteAsync($"""
