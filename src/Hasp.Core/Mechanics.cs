@@ -237,7 +237,11 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     public bool Swings => Other is { } other && other.Value != Tension.Value;
 
     /// <summary>The upper and lower end of the swing on one bolt, N; only where it swings.</summary>
-    public (T Max, T Min) Swing => (T.Let(Terms.LoadMax, T.Max(Tension, Other!.Value)), T.Let(Terms.LoadMin, T.Min(Tension, Other!.Value)));
+    public (T Max, T Min) Swing => SwingOf(0);
+
+    /// <summary>The same as one of several swings of a working, told apart by <paramref name="index"/>.</summary>
+    internal (T Max, T Min) SwingOf(int index) =>
+        (T.Let(Terms.LoadMax, T.Max(Tension, Other!.Value), index), T.Let(Terms.LoadMin, T.Min(Tension, Other!.Value), index));
 
     /// <summary>The same with the outside load multiplied, the preload not; prying grows by its own rule.</summary>
     public BoltLoad<T> Times(Joint joint, T factor)

@@ -34,7 +34,7 @@ public static class Terms
     public static readonly Term ThreadInGrip = new("threadInGrip", "l_t", Dimension.Length, "threaded length in the grip", "grip less the shank in it");
     public static readonly Term BoltModulus = new("boltModulus", "E_b", Dimension.Stress, "elastic modulus of the bolt", "grade table");
     public static readonly Term MemberModulus = new("memberModulus", "E", Dimension.Stress, "elastic modulus of a layer", "material table");
-    public static readonly Term SegmentThickness = new("segmentThickness", "t", Dimension.Length, "thickness of a part of the cone", "the drawing");
+    public static readonly Term SegmentThickness = new("segmentThickness", "h", Dimension.Length, "thickness of a part of the cone", "the drawing");
     public static readonly Term SegmentDepth = new("segmentDepth", "z", Dimension.Length, "depth of the frustum's smaller face below the bearing face", "the drawing");
     public static readonly Term BearingFaceDiameter = new("bearingFaceDiameter", "D_w", Dimension.Length, "diameter of the bearing face that starts the cone", "head or nut table");
     public static readonly Term ConeBore = new("coneBore", "d_c", Dimension.Length, "bore of the pressure cone", "nominal diameter, or the hole where chosen");
@@ -53,7 +53,7 @@ public static class Terms
 
     // Preload and torque.
     public static readonly Term ProofLoad = new("proofLoad", "F_p", Dimension.Force, "proof load of the bolt", "ISO 898-1, 9.6; SAE J429");
-    public static readonly Term ProofFraction = new("proofFraction", "a", Dimension.None, "share of the proof load aimed at", "0.75 reusable, 0.90 permanent");
+    public static readonly Term ProofFraction = new("proofFraction", "a_p", Dimension.None, "share of the proof load aimed at", "0.75 reusable, 0.90 permanent");
     public static readonly Term Preload = new("preload", "F_i", Dimension.Force, "preload aimed at (nominal)", "the aim");
     public static readonly Term NutFactor = new("nutFactor", "K", Dimension.None, "nut factor of the short torque form", "lubrication table");
     public static readonly Term Torque = new("torque", "T", Dimension.Torque, "tightening torque", "short form T = K·d·F, or the long form by its frictions");
@@ -92,12 +92,12 @@ public static class Terms
     public static readonly Term ConicalBearingDiameter = new("conicalBearingDiameter", "D_m,k", Dimension.Length, "mean diameter of a countersunk head, over the sine of half its angle", "long torque form on a cone");
 
     // The joint under load, for one bolt.
-    public static readonly Term JointTension = new("jointTension", "F_z", Dimension.Force, "tension on the joint, + pulls the members apart", "load case");
-    public static readonly Term JointShear = new("jointShear", "F_q", Dimension.Force, "shear on the joint", "load case");
+    public static readonly Term JointTension = new("jointTension", "F_T", Dimension.Force, "tension on the joint, + pulls the members apart", "load case");
+    public static readonly Term JointShear = new("jointShear", "F_Q", Dimension.Force, "shear on the joint", "load case");
     public static readonly Term BoltCount = new("boltCount", "N", Dimension.None, "number of bolts that share equally", "the joint");
-    public static readonly Term ExternalLoad = new("externalLoad", "P", Dimension.Force, "outside tension on one bolt", "equal share, or the pattern");
+    public static readonly Term ExternalLoad = new("externalLoad", "F_A", Dimension.Force, "outside tension on one bolt", "equal share, or the pattern");
     public static readonly Term Shear = new("shear", "V", Dimension.Force, "outside shear on one bolt", "equal share");
-    public static readonly Term OpeningLoad = new("openingLoad", "P_0", Dimension.Force, "outside load that parts the faces", Mechanics);
+    public static readonly Term OpeningLoad = new("openingLoad", "F_A,0", Dimension.Force, "outside load that parts the faces", Mechanics);
     public static readonly Term BoltForce = new("boltForce", "F_b", Dimension.Force, "force in the bolt", Mechanics + "; the whole load once the faces are apart");
     public static readonly Term MemberForce = new("memberForce", "F_m", Dimension.Force, "clamp left between the faces", Mechanics + "; nothing once the faces are apart");
     public static readonly Term ProofFactor = new("proofFactor", "n_p", Dimension.None, "proof load over the force in the bolt", "proof load, ISO 898-1, 9.6");
@@ -110,7 +110,7 @@ public static class Terms
     public static readonly Term SlipFactor = new("slipFactor", "n_s", Dimension.None, "slip resistance over shear", "friction on the clamp that is left");
 
     // Shear, bearing and the members, for one bolt.
-    public static readonly Term ShearPlanes = new("shearPlanes", "m", Dimension.None, "shear planes that share the shear", "faces between parts that pull opposite ways");
+    public static readonly Term ShearPlanes = new("shearPlanes", "m_v", Dimension.None, "shear planes that share the shear", "faces between parts that pull opposite ways");
     public static readonly Term ShearStress = new("shearStress", "τ", Dimension.Stress, "shear stress in the plane", "mean stress V/(m·A)");
     public static readonly Term ShearFactor = new("shearFactor", "n_v", Dimension.None, "shear yield over shear stress", "distortion energy or maximum shear");
     public static readonly Term CombinedFactor = new("combinedFactor", "n_c", Dimension.None, "times tension and shear may grow together until the bolt yields in the plane", "distortion energy, preload held at its largest");
@@ -126,11 +126,11 @@ public static class Terms
     public static readonly Term TearOutFactor = new("tearOutFactor", "n_e", Dimension.None, "shear yield of the layer over tear-out stress", "distortion energy or maximum shear");
     public static readonly Term PressedDiameter = new("pressedDiameter", "D_p", Dimension.Length, "diameter pressed on the part", "bearing face, spread through the washer at the cone's angle");
     public static readonly Term PressedArea = new("pressedArea", "A_p", Dimension.Area, "area pressed on the part", "ring from the hole to the pressed diameter");
-    public static readonly Term HeadPressure = new("headPressure", "p", Dimension.Stress, "pressure under head or nut at the largest preload", "F_b over the area pressed");
+    public static readonly Term HeadPressure = new("headPressure", "p_h", Dimension.Stress, "pressure under head or nut at the largest preload", "F_b over the area pressed");
     public static readonly Term HeadPressureFactor = new("headPressureFactor", "n_h", Dimension.None, "limiting pressure over pressure", "limit of the softer part");
 
     public static readonly Term PartWidth = new("partWidth", "w", Dimension.Length, "width of the part across the pull", "the joint");
-    public static readonly Term HolesAcross = new("holesAcross", "n_h", Dimension.None, "holes side by side in the width", "the joint");
+    public static readonly Term HolesAcross = new("holesAcross", "N_h", Dimension.None, "holes side by side in the width", "the joint");
     public static readonly Term NetArea = new("netArea", "A_net", Dimension.Area, "area left between the holes", "(w − n·d0 + Σs²/4g)·t; EN 1993-1-8, 3.10.1; AISC 360 B4.3b");
     public static readonly Term NetStress = new("netStress", "σ_net", Dimension.Stress, "tension in the section through the holes", "force of the part over its net area");
     public static readonly Term NetFactor = new("netFactor", "n_net", Dimension.None, "yield of the layer over the stress in its net section", "yield of the part");
@@ -165,11 +165,11 @@ public static class Terms
     public static readonly Term SealFactor = new("sealFactor", "m_G", Dimension.None, "clamp pressure needed over the pressure contained", "gasket table or given");
     public static readonly Term Pressure = new("pressure", "p_i", Dimension.Stress, "pressure contained", "load case");
     public static readonly Term ClampPressure = new("clampPressure", "p_c", Dimension.Stress, "clamp pressure left on the seal", "clamp left over the area pressed");
-    public static readonly Term LeakFactor = new("leakFactor", "n_s", Dimension.None, "clamp pressure left over the pressure that the seal needs", "remaining clamp; ASME BPVC VIII-1 App. 2 for the gasket factor");
+    public static readonly Term LeakFactor = new("leakFactor", "n_seal", Dimension.None, "clamp pressure left over the pressure that the seal needs", "remaining clamp; ASME BPVC VIII-1 App. 2 for the gasket factor");
 
     public static readonly Term GasketPressure = new("gasketPressure", "p_g", Dimension.Stress, "pressure on the gasket", "preload of all bolts over the area pressed");
     public static readonly Term SeatingStress = new("seatingStress", "y_G", Dimension.Stress, "stress that seats the gasket", "gasket table; ASME BPVC VIII-1 App. 2, y");
-    public static readonly Term SeatingFactor = new("seatingFactor", "n_y", Dimension.None, "pressure on the gasket at the smallest preload over its seating stress", "gasket table");
+    public static readonly Term SeatingFactor = new("seatingFactor", "n_seat", Dimension.None, "pressure on the gasket at the smallest preload over its seating stress", "gasket table");
     public static readonly Term GasketLimit = new("gasketLimit", "p_G,g", Dimension.Stress, "pressure that crushes the gasket", "gasket table");
     public static readonly Term GasketCrushingFactor = new("gasketCrushingFactor", "n_g", Dimension.None, "crushing limit of the gasket over the pressure on it", "gasket table");
 
@@ -190,8 +190,8 @@ public static class Terms
     public static readonly Term StripTorque = new("stripTorque", "T_S", Dimension.Torque, "torque at which the thread strips, or the bolt breaks where that comes first", "torque form at the lesser of strip and break load");
 
     // Fatigue.
-    public static readonly Term LoadMax = new("loadMax", "P_max", Dimension.Force, "upper end of the swing on one bolt", "load case pair");
-    public static readonly Term LoadMin = new("loadMin", "P_min", Dimension.Force, "lower end of the swing on one bolt", "load case pair");
+    public static readonly Term LoadMax = new("loadMax", "F_A,max", Dimension.Force, "upper end of the swing on one bolt", "load case pair");
+    public static readonly Term LoadMin = new("loadMin", "F_A,min", Dimension.Force, "lower end of the swing on one bolt", "load case pair");
     public static readonly Term StressAmplitude = new("stressAmplitude", "σ_a", Dimension.Stress, "stress amplitude in the thread", Mechanics);
     public static readonly Term MeanStress = new("meanStress", "σ_m", Dimension.Stress, "mean stress in the thread", Mechanics);
     public static readonly Term PreloadStress = new("preloadStress", "σ_i", Dimension.Stress, "preload over the tensile stress area", "Fi/At");
@@ -208,11 +208,11 @@ public static class Terms
     public static readonly Term FatigueFactor = new("fatigueFactor", "n_F", Dimension.None, "times the swing may grow: the lesser at the largest and the smallest preload, touching and apart", "the criterion in use");
     public static readonly Term Cycles = new("cycles", "N_i", Dimension.None, "how often the swing comes", "load case");
     public static readonly Term Knee = new("knee", "N_k", Dimension.None, "cycles at which the S–N line reaches the endurance strength", "given, 2 million where not");
-    public static readonly Term Slope = new("slope", "k", Dimension.None, "exponent of the S–N line", "given");
+    public static readonly Term Slope = new("slope", "m_S", Dimension.None, "exponent of the S–N line", "given");
     public static readonly Term ReversedAmplitude = new("reversedAmplitude", "σ_eq", Dimension.Stress, "fully reversed amplitude that harms alike", "Goodman σa/(1 − σm/Su), Gerber σa/(1 − (σm/Su)²), ellipse σa/√(1 − (σm/Sp)²)");
-    public static readonly Term CyclesToFailure = new("cyclesToFailure", "N_f", Dimension.None, "cycles to failure on the S–N line", "N_k·(Se/σeq)^k");
-    public static readonly Term Damage = new("damage", "D", Dimension.None, "share of the life that one swing of the spectrum uses", "cycles over cycles to failure; S–N line carried on below its knee");
-    public static readonly Term DamageSum = new("damageSum", "D_sum", Dimension.None, "share of the life that the whole spectrum uses", "linear damage sum");
+    public static readonly Term CyclesToFailure = new("cyclesToFailure", "N_f", Dimension.None, "cycles to failure on the S–N line", "N_k·(Se/σeq)^m");
+    public static readonly Term Damage = new("damage", "D_f", Dimension.None, "share of the life that one swing of the spectrum uses", "cycles over cycles to failure; S–N line carried on below its knee");
+    public static readonly Term DamageSum = new("damageSum", "D_f,Σ", Dimension.None, "share of the life that the whole spectrum uses", "linear damage sum");
     public static readonly Term SpectrumFactor = new("spectrumFactor", "n_D", Dimension.None, "times all swings may grow until their damages sum to 1", "linear damage sum, found by trial");
 
     // Temperature.
@@ -247,10 +247,10 @@ public static class Terms
     public static readonly Term PivotArm = new("pivotArm", "e_piv", Dimension.Length, "from the compression line to the centroid", "the pattern");
     public static readonly Term PivotMoment = new("pivotMoment", "M_piv", Dimension.Torque, "moment about the compression line, the axial pull in it", "M + F·e");
     public static readonly Term PivotPull = new("pivotPull", "F_piv", Dimension.Force, "part of the pull that goes to one of two compression lines", "in the ratio |Mx|/ex : |My|/ey");
-    public static readonly Term PivotTensions = new("pivotTensions", "P_piv,Σ", Dimension.Force, "tension about two compression lines, added", "two separate idealisations");
+    public static readonly Term PivotTensions = new("pivotTensions", "F_A,Σ", Dimension.Force, "tension about two compression lines, added", "two separate idealisations");
     public static readonly Term PivotDistance = new("pivotDistance", "y_piv", Dimension.Length, "from the compression line to the bolt", "the pattern");
     public static readonly Term PivotSquares = new("pivotSquares", "Σy_piv²", Dimension.Area, "sum of squared distances of the bolts on the tension side from the compression line", "the pattern");
-    public static readonly Term BoltPull = new("boltPull", "P_0", Dimension.Force, "outside tension on one bolt before prying", "the pattern");
+    public static readonly Term BoltPull = new("boltPull", "F_A,b", Dimension.Force, "outside tension on one bolt before prying", "the pattern");
     public static readonly Term PryingFactor = new("pryingFactor", "k_Q", Dimension.None, "bolt tension over the tension before prying", "stated");
     public static readonly Term PryingStem = new("pryingStem", "b", Dimension.Length, "bolt line to the face of the stem", "stated");
     public static readonly Term PryingStemReach = new("pryingStemReach", "b′", Dimension.Length, "arm on the stem's side", "AISC Manual Part 9, b − d/2");
@@ -260,10 +260,10 @@ public static class Terms
     public static readonly Term FlangeThickness = new("flangeThickness", "t_f", Dimension.Length, "thickness of the flange: the part under the head", "the joint");
     public static readonly Term FlangeYield = new("flangeYield", "f_y,f", Dimension.Stress, "yield strength of the flange", "material table");
     public static readonly Term FlangeMoment = new("flangeMoment", "M_pl", Dimension.Torque, "plastic moment of the flange that goes with one bolt", "AISC Manual Part 9, p·fy·t²/4, yield in place of tensile strength");
-    public static readonly Term PryingNet = new("pryingNet", "δ", Dimension.None, "net over gross length at the bolt line", "AISC Manual Part 9, 1 − d′/p");
-    public static readonly Term PryingShare = new("pryingShare", "α", Dimension.None, "moment at the bolt line over that at the stem, 0 to 1, at the load times its required factor", "AISC Manual Part 9");
+    public static readonly Term PryingNet = new("pryingNet", "δ_p", Dimension.None, "net over gross length at the bolt line", "AISC Manual Part 9, 1 − d′/p");
+    public static readonly Term PryingShare = new("pryingShare", "α_p", Dimension.None, "moment at the bolt line over that at the stem, 0 to 1, at the load times its required factor", "AISC Manual Part 9");
     public static readonly Term PryingForce = new("pryingForce", "Q", Dimension.Force, "prying force on one bolt", "AISC Manual Part 9, δ·α·Mpl/a′");
-    public static readonly Term LoadGrowth = new("loadGrowth", "n_L", Dimension.None, "required factor of the load above preload", "the joint");
+    public static readonly Term LoadGrowth = new("loadGrowth", "n_req", Dimension.None, "required factor of the load above preload", "the joint");
     public static readonly Term BoltX = new("boltX", "x", Dimension.Length, "place of the bolt from the centroid, along x", "the pattern");
     public static readonly Term BoltY = new("boltY", "y", Dimension.Length, "place of the bolt from the centroid, along y", "the pattern");
     public static readonly Term SumX2 = new("sumSquaresX", "Σx²", Dimension.Area, "sum of squares along x about the centroid", "the pattern");
@@ -274,19 +274,19 @@ public static class Terms
     public static readonly Term DirectShearY = new("directShearY", "V_d,y", Dimension.Force, "direct share of the in-plane force, along y", "elastic vector method, V/N");
     public static readonly Term TorsionShearX = new("torsionShearX", "V_t,x", Dimension.Force, "share of the torsion, along x", "elastic vector method, T·r/Σr² perpendicular to r");
     public static readonly Term TorsionShearY = new("torsionShearY", "V_t,y", Dimension.Force, "share of the torsion, along y", "elastic vector method, T·r/Σr² perpendicular to r");
-    public static readonly Term BoltTension = new("boltTension", "P_i", Dimension.Force, "outside tension on one bolt by the centroid school", "rigid plate on springs: a + b·x + c·y");
-    public static readonly Term PivotTension = new("pivotTension", "P_piv", Dimension.Force, "outside tension on one bolt by the pivot school", "M·y/Σy² from the compression line");
-    public static readonly Term EndLoad = new("endLoad", "F_p", Dimension.Force, "pressure on a bore or end cap", "p·π/4·D²");
+    public static readonly Term BoltTension = new("boltTension", "F_A,c", Dimension.Force, "outside tension on one bolt by the centroid school", "rigid plate on springs: a + b·x + c·y");
+    public static readonly Term PivotTension = new("pivotTension", "F_A,piv", Dimension.Force, "outside tension on one bolt by the pivot school", "M·y/Σy² from the compression line");
+    public static readonly Term EndLoad = new("endLoad", "F_end", Dimension.Force, "pressure on a bore or end cap", "p·π/4·D²");
     public static readonly Term RamPull = new("ramPull", "F_pull", Dimension.Force, "pull of a ram", "p·π/4·(D² − d²)");
-    public static readonly Term PressureInside = new("pressureInside", "p_i", Dimension.Stress, "pressure on the bore, or of the wind", "load case");
+    public static readonly Term PressureInside = new("pressureInside", "p_B", Dimension.Stress, "pressure on the bore, or of the wind", "load case");
     public static readonly Term BoreDiameter = new("boreDiameter", "D_B", Dimension.Length, "bore", "load case");
     public static readonly Term RodDiameter = new("rodDiameter", "d_R", Dimension.Length, "rod", "load case");
     public static readonly Term PanelWidth = new("panelWidth", "w_P", Dimension.Length, "width of the panel", "load case");
     public static readonly Term PanelHeight = new("panelHeight", "h_P", Dimension.Length, "height of the panel", "load case");
     public static readonly Term WindForce = new("windForce", "F_w", Dimension.Force, "wind on the panel", "q·w·h");
     public static readonly Term MovingMass = new("movingMass", "m_r", Dimension.Mass, "mass", "load case");
-    public static readonly Term GravityLevel = new("gravityLevel", "n_g", Dimension.None, "acceleration over that of gravity", "load case");
-    public static readonly Term MassForce = new("massForce", "F_m", Dimension.Force, "inertia or weight of a mass", "m·n·g, g = 9.80665 m/s²");
+    public static readonly Term GravityLevel = new("gravityLevel", "g_n", Dimension.None, "acceleration over that of gravity", "load case");
+    public static readonly Term MassForce = new("massForce", "F_mass", Dimension.Force, "inertia or weight of a mass", "m·n·g, g = 9.80665 m/s²");
     public static readonly Term CrankRadius = new("crankRadius", "r_c", Dimension.Length, "crank radius", "load case");
     public static readonly Term CrankSpeed = new("crankSpeed", "ω", Dimension.Speed, "speed of the crank", "load case");
     public static readonly Term ConnectingRod = new("connectingRod", "l_c", Dimension.Length, "length of the connecting rod", "load case");

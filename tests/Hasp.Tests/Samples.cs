@@ -51,6 +51,20 @@ internal static class Samples
 
     internal static IReadOnlyList<Fault> PatternFaults(params (string Path, string Text)[] changes) => JointDocument.Read(Bracket(changes).ToJsonString()).Faults;
 
+    /// <summary>The demonstration joints as they ship, by the name they have there.</summary>
+    internal static IEnumerable<(string Name, Joint Joint)> Demo
+    {
+        get
+        {
+            var shipped = typeof(Web.Drawing.MathMl).Assembly;
+            foreach (var name in shipped.GetManifestResourceNames().Where(n => n.EndsWith(".joint.json", StringComparison.Ordinal)).Order())
+            {
+                using var reader = new StreamReader(shipped.GetManifestResourceStream(name)!);
+                yield return (name, Read((JsonObject)JsonNode.Parse(reader.ReadToEnd())!));
+            }
+        }
+    }
+
     internal static Joint Joint(params (string Path, string Text)[] changes) => Read(With(changes));
 
     internal static Joint Read(JsonObject document)

@@ -6,7 +6,7 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Fatigue;
 
 /// <summary>
-/// Finite life: every swing of one bolt on its S–N line, N_f = N_k·(Se/σeq)^k with the fully reversed amplitude that the criterion makes
+/// Finite life: every swing of one bolt on its S–N line, N_f = N_k·(Se/σeq)^m with the fully reversed amplitude that the criterion makes
 /// equal; damages add (linear damage sum). The line is not read below a thousand cycles, and no swing may break the bolt statically.
 /// </summary>
 internal static class Spectrum
@@ -100,7 +100,7 @@ internal static class Spectrum
     private static (T Mean, T Amplitude) Stresses<T>(in Mechanics<T> m, in BoltLoad<T> load, T preload, T times, int block)
         where T : struct, IScalar<T>
     {
-        var (max, min) = load.Swing;
+        var (max, min) = load.SwingOf(block);
         var area = T.Const(2) * m.Thread.StressArea;
         var upper = JointUnderLoad.BoltForce(preload, m.LoadShare, times * max, (2 * block) + 1);
         var lower = JointUnderLoad.BoltForce(preload, m.LoadShare, times * min, (2 * block) + 2);

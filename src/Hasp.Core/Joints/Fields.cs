@@ -231,7 +231,7 @@ public static class Fields
     public static readonly Field EnduranceStrength = new("fatigue.strength", FieldKind.Quantity, "Endurance, given", "endurance strength, fully corrected, where it is known better") { Dimension = Dimension.Stress, Min = 0, AboveMin = true, Max = 2000, Default = "from fatigue.endurance" };
     public static readonly Field Making = new("fatigue.threads", FieldKind.Choice, "Threads", "how the threads were made; rolled after heat treatment counts in the amplitude school") { Choices = ["cut", "rolled", "rolled after"], Default = "cut" };
     public static readonly Field Criterion = new("fatigue.criterion", FieldKind.Choice, "Fatigue criterion", "criterion in use; the others are shown beside it") { Choices = ["goodman", "gerber", "elliptic"], Default = "goodman" };
-    public static readonly Field Slope = new("fatigue.slope", FieldKind.Number, "S–N slope k", "exponent k of the S–N line, for finite life and spectra") { Min = 1, Max = 30, Default = "endless life" };
+    public static readonly Field Slope = new("fatigue.slope", FieldKind.Number, "S–N slope m", "exponent m of the S–N line, for finite life and spectra") { Min = 1, Max = 30, Default = "endless life" };
     public static readonly Field Knee = new("fatigue.knee", FieldKind.Number, "S–N knee, cycles", "cycles at which the S–N line reaches the endurance strength") { Min = 1000, Max = 1e9, Default = "2000000" };
 
     public static readonly Field Preload = new("judging.preload", FieldKind.Choice, "Preload used", "extremes: largest preload in strength, smallest in slip and opening. nominal: the handbook's way, which leaves the scatter out") { Choices = ["extremes", "nominal"], Default = "extremes" };
