@@ -44,6 +44,11 @@ public sealed record Result
 
     private IReadOnlyList<WayOut>? _ways;
 
+    /// <summary>What goes first when the load grows, and what next; looked for when first asked for, once.</summary>
+    public IReadOnlyList<LoadLimit> Limits => _limits ??= Capacity.Of(Joint);
+
+    private IReadOnlyList<LoadLimit>? _limits;
+
     /// <summary>How the joint takes its turn from snug.</summary>
     public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 

@@ -30,6 +30,7 @@ public static class ResultDocument
         ["governs"] = result.Governing is { } g ? g.Check.Id : null,
         ["loadReserve"] = SideOf(result.Reserves.Load, result.Joint),
         ["tighteningReserve"] = SideOf(result.Reserves.Tightening, result.Joint),
+        ["capacity"] = new JsonArray([.. result.Limits.Select(l => LimitOf(l, result.Joint))]),
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
         ["preloadWindow"] = new JsonObject
@@ -88,6 +89,16 @@ public static class ResultDocument
         ["factor"] = NumberOf(side.Factor),
         ["case"] = side.Case < 0 ? null : joint.Cases[side.Case].Name,
         ["bolt"] = side.Bolt < 0 ? null : joint.Pattern?.NumberOf(side.Bolt),
+    };
+
+    private static JsonNode LimitOf(LoadLimit limit, Joint joint) => new JsonObject
+    {
+        ["check"] = limit.Check.Id,
+        ["case"] = joint.Cases[limit.Case].Name,
+        ["bolt"] = joint.Pattern?.NumberOf(limit.Bolt),
+        ["times"] = NumberOf(limit.Times),
+        ["timesToFailure"] = NumberOf(limit.ToFailure),
+        ["load"] = new JsonObject(limit.At(joint).Select(p => KeyValuePair.Create(p.Name, ValueOf(p.Dimension, p.Value)))),
     };
 
     private static JsonNode CheckOf(CheckResult c, Joint joint) => new JsonObject

@@ -223,7 +223,9 @@ public enum Plating
 /// <param name="Source">Where the figure comes from.</param>
 /// <param name="ByTorque">True where the preload follows from a torque and the friction met; the others reach for the preload itself.</param>
 /// <param name="AboveMinimum">What is aimed at over the least pretension of a structural code.</param>
-public sealed record TighteningMethod(string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05);
+/// <param name="Workshop">False where it needs gear that goes with few, large bolts that are pulled: a tensioner, a micrometer on both ends, ultrasound.</param>
+public sealed record TighteningMethod(
+    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true);
 
 /// <summary>A listed endurance strength of rolled threads, fully corrected, stress concentration inside.</summary>
 /// <param name="Grade">Grade name.</param>

@@ -61,7 +61,7 @@ public static partial class Standards
     /// <summary>Tightening methods.</summary>
     public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
         new TighteningMethod(
-            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum")));
+            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum"), Text(r, "workshop") == "yes"));
 
     /// <summary>Listed endurance strengths.</summary>
     public static IReadOnlyList<EnduranceRow> Endurances { get; } = Read("endurance", r => new EnduranceRow(

@@ -99,6 +99,9 @@ public sealed record Joint
     /// <summary>The same joint under one other load.</summary>
     public Joint WithCase(LoadCase load) => this with { Cases = [load], _sharing = null };
 
+    /// <summary>The same joint with the outside load of every case, its pressure too, <paramref name="times"/> what was stated.</summary>
+    public Joint WithLoad(double times) => this with { Cases = [.. Cases.Select(c => c.Times(times))], _sharing = null };
+
     /// <summary>True where some load case alternates with another.</summary>
     public bool Alternates => Cases.Any(c => c.Other is not null);
 
@@ -317,6 +320,9 @@ public sealed record Layer(string Name, double Thickness, Material Material, Sid
 /// <param name="At">Where they are stated, mm; null at the centroid of the bolts.</param>
 public sealed record LoadCase(string Name, Resultant Load, Components? At)
 {
+    /// <summary>The same case with force, moment and pressure multiplied.</summary>
+    public LoadCase Times(double factor) => this with { Load = new(factor * Load.Force, factor * Load.Moment), Pressure = factor * Pressure };
+
     /// <summary>Outside tension, N; + pulls the members apart, − presses them together.</summary>
     public double Tension => Load.Force.Z;
 

@@ -34,10 +34,57 @@ public static class WaysOut
     public static IReadOnlyList<WayOut> Of(Joint joint)
     {
         var now = TwoReserves.Of(Mechanics<Plain>.Of(joint)).First.Value;
-        // A joint that holds is not worth turning upside down for a little more.
-        var kinds = new[] { Sizes(joint, now < 1 ? 6 : 2), Grades(joint), Counts(joint, now < 1 ? Math.Max(12, joint.Bolts.Count) : 2), Lubricants(joint), Methods(joint), Aims(joint), Washers(joint), Engagements(joint), Inserts(joint), Grips(joint), Thicker(joint), Edges(joint) };
-        return [.. kinds.Select(k => First(joint, k, now)).OfType<WayOut>().OrderByDescending(w => w.Reserve)];
+        var single = Kinds.Select(k => First(joint, k(joint, now), now)).OfType<WayOut>().OrderByDescending(w => w.Reserve).ToList();
+        return single.Count > 0 || now >= 1 ? single : Pairs(joint, now);
     }
+
+    /// <summary>The kinds of change, by what they begin from: the joint and its reserve now. A joint that holds is not worth turning upside down for a little more.</summary>
+    private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Change>>> Kinds =
+    [
+        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Lubricants(j), (j, _) => Methods(j),
+        (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j), (j, _) => Edges(j),
+    ];
+
+    // Of each kind only the mildest few are paired: what needs more than that is another design.
+    private const int MildestOfAKind = 4;
+    private const int MostPairs = 4;
+
+    // A search of pairs judges the joint a thousand times: past this many loads it would keep a person waiting.
+    private const int MostLoadsForPairs = 4_000;
+
+    /// <summary>Two changes of different kinds that mend together what neither mends alone.</summary>
+    private static IReadOnlyList<WayOut> Pairs(Joint joint, double now)
+    {
+        if (joint.Cases.Length * joint.Bolts.Count > MostLoadsForPairs) return [];
+        var found = new List<WayOut>();
+        for (var k = 0; k < Kinds.Count; k++)
+        {
+            foreach (var first in Kinds[k](joint, now).Take(MildestOfAKind))
+            {
+                if (JointRules.Judge(first.Input, []) is not { } changed || IsCrowded(changed, joint)) continue;
+                foreach (var then in Kinds.Skip(k + 1))
+                {
+                    if (First(changed, then(changed, now).Take(MildestOfAKind), now) is not { } second) continue;
+                    found.Add(second with
+                    {
+                        Id = $"{IdOf(first)}&{second.Id}",
+                        Words = $"{first.Words}, and {char.ToLowerInvariant(second.Words[0])}{second.Words[1..]}",
+                        Edits = [.. first.Edits, .. second.Edits],
+                        Sides = SidesOf(joint),
+                    });
+                }
+            }
+        }
+        // One pair of each two kinds: the mildest comes first.
+        return [.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path))).OrderByDescending(w => w.Reserve).Take(MostPairs)];
+    }
+
+    private static string IdOf(Change change) => change.Edits[0].Path + "=" + change.Edits[0].Text;
+
+    private static List<string> SidesOf(Joint joint) => [.. joint.Layers.Select(l => l.Side.ToString().ToLowerInvariant())];
+
+    /// <summary>True where a change crowds bolts that were not crowded: what mends the strength must not.</summary>
+    private static bool IsCrowded(Joint joint, Joint before) => PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null;
 
     private readonly record struct Change(string Words, JointInput Input, (string Path, string Text)[] Edits);
 
@@ -50,12 +97,8 @@ public static class WaysOut
             var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
             // A joint that holds already is offered only what makes a difference.
             if (reserves.First.Check < 0 || !reserves.Holds || reserves.First.Value < now * 1.02) continue;
-            // What mends the strength must not crowd the bolts.
-            if (PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null) continue;
-            return new WayOut(change.Edits[0].Path + "=" + change.Edits[0].Text, change.Words, change.Edits, reserves.First.Value, Check.All[reserves.First.Check])
-            {
-                Sides = [.. before.Layers.Select(l => l.Side.ToString().ToLowerInvariant())],
-            };
+            if (IsCrowded(joint, before)) continue;
+            return new WayOut(IdOf(change), change.Words, change.Edits, reserves.First.Value, Check.All[reserves.First.Check]) { Sides = SidesOf(before) };
         }
         return null;
     }
@@ -85,9 +128,15 @@ public static class WaysOut
 
     private static IEnumerable<Change> Methods(Joint joint) =>
         from m in Standards.Methods
-        where m.Scatter < joint.Tightening.Method.Scatter && !m.ByTorque
+        where m.Scatter < joint.Tightening.Method.Scatter && !m.ByTorque && (m.Workshop || IsForSpecialGear(joint))
         orderby m.Scatter descending
         select new Change($"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", joint.Input with { Method = m.Name, Scatter = null }, [(Fields.Method.Path, m.Name), (Fields.Scatter.Path, "")]);
+
+    /// <summary>Large through bolts that are pulled and not sheared: what a tensioner, a micrometer or ultrasound is brought for.</summary>
+    private static bool IsForSpecialGear(Joint joint) =>
+        !joint.Tapped && joint.Bolts.Thread.Diameter >= LeastForSpecialGear && joint.Cases.All(c => c.Shear == 0 && c.Load.Moment.Z == 0);
+
+    private const double LeastForSpecialGear = 20;
 
     /// <summary>A lubricant lowers friction and, with a wrench, the scatter that goes with the finish.</summary>
     private static IEnumerable<Change> Lubricants(Joint joint) =>
@@ -127,8 +176,21 @@ public static class WaysOut
 
     private static string Mm(double value) => value.ToString("0.###", CultureInfo.InvariantCulture) + " mm";
 
-    private static IEnumerable<Change> Aims(Joint joint) =>
+    /// <summary>
+    /// Another target. A lower one mends what the tool asks too much of; where the load pulls, it takes away the very clamp that is wanted,
+    /// and is no mend unless the tightening alone falls short.
+    /// </summary>
+    private static IEnumerable<Change> Aims(Joint joint)
+    {
+        var mechanics = Mechanics<Plain>.Of(joint);
+        var share = mechanics.Preload.Value / mechanics.ProofLoad.Value;
+        var mayBeLower = joint.Cases.All(c => c.Tension <= 0 && c.Load.Moment.X == 0 && c.Load.Moment.Y == 0) || TwoReserves.Of(mechanics).Tightening.Value < 1;
+        return AimsOf(joint, percent => percent > 100 * share || mayBeLower);
+    }
+
+    private static IEnumerable<Change> AimsOf(Joint joint, Func<int, bool> isMend) =>
         from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }
+        where isMend(percent)
         select new Change($"Aim for {percent} % of proof", joint.Input with { Aim = (AimKind.ProofShare, percent / 100.0) }, [(Fields.Aim.Path, $"{percent} %")]);
 
     private static IEnumerable<Change> Washers(Joint joint) =>

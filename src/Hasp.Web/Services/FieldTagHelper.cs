@@ -54,8 +54,14 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
         var problem = fault is null || Bare ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
-        output.Content.SetHtmlContent(label + control + hint + problem);
+        output.Content.SetHtmlContent(label + control + Seeker(field) + hint + problem);
     }
+
+    /// <summary>
+    /// Asks for the value that just holds. It is no stop of the Tab key: from the field itself a key does the same.
+    /// </summary>
+    private string Seeker(Field field) => !JustHolds.Offers(field) ? ""
+        : $"""<button type="submit" class="seek" tabindex="-1" form="stage-view" name="Seek" value="{E(Path)}" hx-get="?handler=Panel&amp;Seek={E(Path)}" title="The value that just holds (Alt+J)" aria-label="{E(field.Label)} that just holds">⌇</button>""";
 
     /// <summary>A path as an element id.</summary>
     public static string IdOf(string path) => "f-" + path.Replace('.', '-').Replace("[", "-").Replace("]", "");

@@ -366,6 +366,8 @@ public sealed class EvaluationTests
     [InlineData("faceFriction=0.2")]
     [InlineData("loads[0].alternatesWith=unloaded;loads[0].tension=140 kN;loads[0].shear=4 kN")]
     [InlineData("threadEnd.kind=tapped;layers[1].thickness=40 mm;layers[1].material=EN-GJL-250;bolts.length=25 mm;loads[0].shear=4 kN")]
+    [InlineData("loads[0].tension=700 kN;loads[0].shear=100 kN")]
+    [InlineData("loads[0].shear=40 kN;layers[0].material=Brass;layers[0].thickness=30 mm")]
     public void Every_way_out_mends_the_joint_as_it_says(string change)
     {
         (string, string)[] changes = [.. change.Split(';', StringSplitOptions.RemoveEmptyEntries).Select(c => (c.Split('=')[0], c.Split('=')[1]))];
@@ -383,6 +385,37 @@ public sealed class EvaluationTests
             Assert.Equal(way.Governs, after.Governing!.Check);
         }
         Assert.Equal(ways.Count, ways.Select(w => w.Id).Distinct().Count());
+    }
+
+    [Fact]
+    public void Where_no_single_change_mends_two_together_may()
+    {
+        var ways = WaysOut.Of(Samples.Joint(("loads[0].shear", "40 kN"), ("layers[0].material", "Brass"), ("layers[0].thickness", "30 mm")));
+        Assert.NotEmpty(ways);
+        Assert.All(ways, w => Assert.Contains(", and ", w.Words));
+        Assert.All(ways, w => Assert.True(w.Edits.Select(e => e.Path).Distinct().Count() >= 2));
+    }
+
+    [Fact]
+    public void A_lower_preload_is_no_mend_for_a_joint_that_is_pulled()
+    {
+        bool Lower(Joint joint) => WaysOut.Of(joint).Any(w => w.Edits.Any(e =>
+            e.Path == "tightening.aim" && int.Parse(e.Text.TrimEnd('%', ' ')) < 100 * joint.Tightening.AimValue));
+        // Proof is reached under the load, and the tool alone is within it.
+        var pulled = Samples.Joint(("tightening.aim", "70 %"), ("loads[0].tension", "260 kN"), ("loads[0].shear", ""));
+        Assert.False(TwoReserves.Of(Mechanics<Plain>.Of(pulled)).Holds);
+        Assert.False(Lower(pulled));
+        // Asked for too much by the tool itself, it is.
+        Assert.True(Lower(Samples.Joint(("tightening.aim", "100 %"), ("loads[0].tension", "20 kN"), ("loads[0].shear", "8 kN"))));
+    }
+
+    [Theory]
+    [InlineData("M16", "90 kN", "", false)]
+    [InlineData("M24", "90 kN", "60 kN", false)]
+    public void Gear_for_large_pulled_bolts_is_offered_to_no_others(string thread, string tension, string shear, bool offered)
+    {
+        var ways = WaysOut.Of(Samples.Joint(("bolts.thread", thread), ("loads[0].tension", tension), ("loads[0].shear", shear), ("tightening.aim", "30 %")));
+        Assert.Equal(offered, ways.Any(w => w.Edits.Any(e => e.Text is "stretch" or "tensioner" or "ultrasonic")));
     }
 
     [Fact]

@@ -24,11 +24,19 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     [BindProperty]
     public int Seen { get; set; }
 
+    /// <summary>The field whose value that just holds is shown; empty where none is.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string Seek { get; set; } = "";
+
+    /// <summary>That value and its curve; null where the joint has faults to be put right first.</summary>
+    public JustHolds? Sought => JustHolds.Of(State.Document, Seek, preferences.Units);
+
     /// <summary>Where this stage's changes are sent.</summary>
     public string Address => Request.Path;
 
     /// <summary>What each request of the panel carries along: the revision looked at, and what the stage shows of it.</summary>
-    public virtual IEnumerable<(string Name, string Value)> Carried => [("Seen", State.Stored.Revision.ToString(System.Globalization.CultureInfo.InvariantCulture))];
+    public virtual IEnumerable<(string Name, string Value)> Carried =>
+        [("Seen", State.Stored.Revision.ToString(CultureInfo.InvariantCulture)), ("Seek", Seek)];
 
     /// <summary>The stage's panel.</summary>
     protected abstract string Panel { get; }
@@ -124,6 +132,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     {
         if (await loading is not { } state) return NotFound();
         State = state;
+        if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || !JointEdit.CanHold(state.Document, Seek!)) Seek = "";
         await Prepare();
         return null;
     }

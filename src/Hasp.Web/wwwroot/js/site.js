@@ -11,6 +11,17 @@
   const click = (selector) => { const e = document.querySelector(selector); if (e && !e.disabled) e.click(); return !!e; };
   const help = document.getElementById("help");
 
+  // From a field to the value of it that just holds, what was typed first; Escape closes it.
+  document.addEventListener("keydown", (e) => {
+    if (e.key === "Escape" && !help.open) click("#seek-close");
+    if (!e.altKey || e.code !== "KeyJ" || !typing(e.target)) return;
+    const seek = e.target.closest(".field")?.querySelector(".seek");
+    if (!seek) return;
+    e.preventDefault();
+    e.target.dispatchEvent(new Event("change", { bubbles: true }));
+    seek.click();
+  });
+
   document.addEventListener("keydown", (e) => {
     if (typing(e.target) || help.open || e.altKey) return;
     if ((e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) {
