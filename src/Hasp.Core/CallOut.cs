@@ -1,18 +1,26 @@
+using System.Text.RegularExpressions;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.Preload;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Core;
 
-/// <summary>The joint in one plain sentence, to be copied to a drawing or an order.</summary>
+/// <summary>The joint in plain sentences, to be copied to a drawing or an order: parts by standard and class, hole, and what the tightening needs.</summary>
 /// <param name="Order">What to buy: <c>4 × M16 × 60 – 8.8</c>.</param>
-/// <param name="Finish">Head, washers, finish.</param>
-/// <param name="Torque">How tight, with its unit.</param>
+/// <param name="Parts">Head, nut and washers by standard and class, hole, finish.</param>
+/// <param name="Tighten">How to tighten, without the figure: <c>Tighten to</c>.</param>
+/// <param name="Figure">The figure that goes with it, with its unit: a torque as a wrench can be set, a turn, a stretch, a force.</param>
+/// <param name="After">What follows the figure; may be empty.</param>
 /// <param name="Governs">What governs, in which case, factor against required.</param>
-public sealed record CallOut(string Order, string Finish, string Torque, string Governs)
+/// <param name="Holds">False where the joint falls short: then it is no instruction.</param>
+public sealed partial record CallOut(string Order, string Parts, string Tighten, string Figure, string After, string Governs, bool Holds)
 {
-    /// <summary>The whole sentence.</summary>
-    public string Text => $"{Order}, {Finish}. Tighten to {Torque} in three passes. {Governs}";
+    /// <summary>The whole; of a joint that falls short it says that first.</summary>
+    public string Text => Holds
+        ? $"{Order}, {Parts}. {Tighten} {Figure}{After}. {Governs}"
+        : $"Falls short, not to be built: {Order}. {Governs}";
 
     /// <summary>Says <paramref name="result"/> in the units of <paramref name="system"/>.</summary>
     public static CallOut Of(Result result, UnitSystem system)
@@ -23,30 +31,102 @@ public sealed record CallOut(string Order, string Finish, string Torque, string 
         var length = bolts.Thread.System == MeasureSystem.Metric
             ? QuantityText.Figures(bolts.Length)
             : QuantityText.Figures(bolts.Length / 25.4) + " in";
-        var washers = (joint.HeadWasher, joint.NutWasher) switch
-        {
-            (null, null) => "no washers",
-            ({ } h, _) when joint.Tapped => $"{h.Kind} washer",
-            ({ } h, { } n) when h.Kind == n.Kind => $"{h.Kind} washers",
-            ({ } h, { } n) => $"{h.Kind} washer under head, {n.Kind} under nut",
-            ({ } h, null) => $"{h.Kind} washer under head",
-            (null, { } n) => $"{n.Kind} washer under nut",
-        };
-        // How far the thread must go in is part of what a fitter needs.
-        var end = joint.End.Kind switch
-        {
-            ThreadEndKind.Nut => "",
-            ThreadEndKind.Insert => $", into inserts {QuantityText.ShowText(joint.End.InsertLength, Dimension.Length, system, 3)} long",
-            _ => $", {QuantityText.ShowText(joint.End.Engagement, Dimension.Length, system, 3)} into {joint.Layers[^1].Name}",
-        };
-        var head = bolts.IsStud ? "studs with nuts" : $"{bolts.Head.Kind} head";
         var governs = result.Governing is { Factor: { } factor } g
             ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {QuantityText.Factor(factor)} against {g.Required:0.00}."
             : "Nothing loads it.";
+        var (tighten, figure, after) = HowToTighten(result, system);
         return new CallOut(
             $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",
-            $"{head}, {washers}, {joint.Tightening.NutFactor.Label}{end}",
-            QuantityText.ShowText(result[Terms.Torque], Dimension.Torque, system, 3),
-            governs);
+            string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, result.Holds);
     }
+
+    private static IEnumerable<string> PartsOf(Joint joint, UnitSystem system)
+    {
+        var bolts = joint.Bolts;
+        string Length(double mm) => QuantityText.ShowText(mm, Dimension.Length, system, 3);
+        string Named(string kind, string source) => $"{kind} {Standard(source)}".TrimEnd();
+        yield return bolts.IsStud ? "studs with nuts" : Named($"{bolts.Head.Kind} head", bolts.Head.Source);
+        if (bolts.Nut is { } nut)
+        {
+            yield return Named(nut.Kind is "hex" ? "nut" : nut.Kind + " nut", nut.Source) + (joint.NutClass is { } strength ? $" class {strength.Name}" : "");
+        }
+        foreach (var washers in WashersOf(joint)) yield return washers;
+        // How far the thread must go in is part of what a fitter needs.
+        if (joint.End.Kind == ThreadEndKind.Insert) yield return $"into inserts {Length(joint.End.InsertLength)} long";
+        if (joint.End.Kind == ThreadEndKind.Tapped) yield return $"{Length(joint.End.Engagement)} into {joint.Layers[^1].Name}";
+        yield return $"hole {Length(joint.Hole)}";
+        yield return joint.Tightening.NutFactor.Label;
+    }
+
+    private static IEnumerable<string> WashersOf(Joint joint)
+    {
+        static string Say(Washer w, string what) => $"{w.Kind.Replace($" {w.Hardness:0} HV", "", StringComparison.Ordinal)} {what} {Standard(w.Source)} {w.Hardness:0} HV";
+        switch (joint.HeadWasher, joint.NutWasher)
+        {
+            case (null, null): yield return "no washers"; break;
+            case ({ } h, _) when joint.Tapped: yield return Say(h, "washer"); break;
+            case ({ } h, { } n) when h == n: yield return Say(h, "washers"); break;
+            default:
+                if (joint.HeadWasher is { } head) yield return Say(head, "washer under head");
+                if (joint.NutWasher is { } nut) yield return Say(nut, "washer under nut");
+                break;
+        }
+    }
+
+    private static (string Tighten, string Figure, string After) HowToTighten(Result result, UnitSystem system)
+    {
+        var joint = result.Joint;
+        var passes = joint.Bolts.Count > 1 ? " in three passes" : "";
+        string Show(Term term) => QuantityText.ShowText(result[term], term.Dimension, system, 3);
+        var method = joint.Tightening.Method;
+        return method.Measure switch
+        {
+            Measure.Turn => ("Snug, then turn by", Show(Terms.TurnFromSnug), joint.Bolts.Count > 1 ? " at most, in two passes" : " at most"),
+            Measure.Indicator => ("Tighten until the indicators show", Show(Terms.Preload), passes),
+            Measure.Force => ($"Tension ({method.Label}) so that", Show(Terms.Preload), " remains"),
+            Measure.Stretch => ($"Tighten to a stretch ({method.Label}) of", Show(Terms.MeasuredStretch), " from end to end" + passes),
+            _ => (method.Name is "feel" or "impact" ? $"Tighten {(method.Name == "feel" ? "by feel" : "with an impact wrench")} to about" : "Tighten to", SettableTorque(result, system), passes),
+        };
+    }
+
+    /// <summary>
+    /// The torque as a wrench can be set: a stated one as stated; else the coarsest step at which the preload's whole spread stays within the
+    /// window, the nearest figure first.
+    /// </summary>
+    private static string SettableTorque(Result result, UnitSystem system)
+    {
+        var torque = result[Terms.Torque];
+        if (result.Joint.Tightening.Aim == AimKind.Torque || torque <= 0) return QuantityText.ShowText(torque, Dimension.Torque, system);
+        var unit = Units.Shown(Dimension.Torque, system);
+        var value = unit.FromHeld(torque);
+        var steps = value switch { >= 400 => Steps[..], >= 100 => Steps[1..], >= 20 => Steps[2..], _ => Steps[3..] };
+        foreach (var step in steps)
+        {
+            var near = Math.Round(value / step) * step;
+            foreach (var set in new[] { near, near > value ? near - step : near + step })
+            {
+                if (set > 0 && Stays(result, set / value)) return $"{QuantityText.Figures(set)} {unit.Symbol}";
+            }
+        }
+        return QuantityText.ShowText(torque, Dimension.Torque, system, 3);
+    }
+
+    // What clicks and scales of wrenches go by: from 400, from 100, from 20, and below.
+    private static readonly double[] Steps = [10, 5, 1, 0.5, 0.1];
+
+    /// <summary>True where a torque that many times the computed one leaves the preload within its window, or no worse outside it than it was.</summary>
+    private static bool Stays(Result result, double times)
+    {
+        if (Math.Abs(times - 1) > 0.03) return false;
+        var by = (times - 1) * result[Terms.Preload];
+        var window = result.Window;
+        var (least, most) = (result[Terms.PreloadMin], result[Terms.PreloadMax]);
+        return (by >= 0 || least + by >= window.From || least < window.From) && (by <= 0 || most + (times - 1) * most <= window.To || most > window.To);
+    }
+
+    /// <summary>The designation of a standard at the head of a source: ISO 4014, ASME B18.2.2, DIN 125.</summary>
+    [GeneratedRegex(@"^(ISO|EN|ASME|ASTM|DIN|IFI) [A-Z]?[0-9][0-9.\-]*[0-9]?")]
+    private static partial Regex Designation();
+
+    private static string Standard(string source) => Designation().Match(source).Value.TrimEnd('.', '-');
 }

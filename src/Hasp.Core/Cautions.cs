@@ -5,6 +5,7 @@ using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
+using Hasp.Core.Quantities;
 
 namespace Hasp.Core;
 
@@ -29,6 +30,14 @@ internal static class Cautions
             "Less than one thread shows beyond the nut: its last threads may not carry.");
         Say(!joint.Tapped && m.Stack.Protrusion > Math.Max(joint.Bolts.Thread.Diameter, 6 * joint.Bolts.Thread.Pitch), "longBolt",
             "The bolt stands out more than a diameter beyond the nut: one to three threads are enough. Check that the thread reaches under the nut.");
+        Say(joint.NutIsWeaker, "weakNut",
+            $"The nut (class {joint.NutClass?.Name}) is weaker than the bolt: overtightened, it strips without warning. The class that goes with {grade.Grade} is {grade.NutClass}.");
+        Say(joint.Bolts.Nut?.Kind == "lock" && how.PrevailingTorque == 0, "lockNutTorque",
+            "A lock nut has a prevailing torque, and none is stated: the clamp is then less than the torque says. State it from the maker's figure or a trial.");
+        Say(Standards.FindLengths(joint.Bolts.Thread) is { } stock && joint.Bolts.Length > stock.Most + 0.1, "lengthToOrder",
+            $"Bolts of this length are made to order: {joint.Bolts.Thread.Designation} is stocked to {QuantityText.ShowText(Standards.FindLengths(joint.Bolts.Thread)?.Most ?? 0, Dimension.Length, joint.Bolts.Thread.System == MeasureSystem.Inch ? UnitSystem.Us : UnitSystem.Si)}. A stud or threaded rod is the usual way.");
+        Say(joint.Bolts.Head.Kind is "button" or "countersunk", "reducedLoad",
+            "Button and countersunk socket heads may break under the head before the thread does: product standards rate them at four fifths of the grade (ISO 898-1, reduced loadability). Keep the maker's figure.");
         Say(m.Preload.Value < 0.2 * m.ProofLoad.Value, "tighteningLow",
             "The preload aimed at is under a fifth of the proof load. Check the torque's unit; a bolt this loose works loose.");
         Say(joint.Judging.NominalPreload, "nominalPreload",

@@ -184,6 +184,8 @@ public static class Terms
     public static readonly Term BoltStripLoad = new("boltStripLoad", "F_S,b", Dimension.Force, "load that strips the bolt's thread", "shear strength on the shear area");
     public static readonly Term TappedStripLoad = new("tappedStripLoad", "F_S,t", Dimension.Force, "load that strips the tapped thread", "shear strength on the shear area");
     public static readonly Term BoltBreakLoad = new("boltBreakLoad", "F_u", Dimension.Force, "load that breaks the bolt", "tensile strength on the stress area");
+    public static readonly Term NutProof = new("nutProof", "S_n", Dimension.Stress, "proof stress of the nut", "ISO 898-2; ASTM A563; SAE J995");
+    public static readonly Term NutProofLoad = new("nutProofLoad", "F_n", Dimension.Force, "load that the nut carries without stripping", "ISO 898-2, 8.1: proof stress on the tensile stress area");
     public static readonly Term StripFactor = new("stripFactor", "n_S", Dimension.None, "load that strips the weaker thread over the load that breaks the bolt", "the bolt must break first");
     public static readonly Term StripLoadFactor = new("stripLoadFactor", "n_S,F", Dimension.None, "load that strips the weaker thread over the force in the bolt", "basic 60° form; ASME B1.1 App. B");
     public static readonly Term RequiredEngagement = new("requiredEngagement", "L_e,req", Dimension.Length, "engagement at which the bolt breaks before the thread strips", "weaker side of the thread");

@@ -101,7 +101,11 @@ public sealed class PatternStageTests(SharedServer shared)
         Assert.Contains("35.6 kN", b.Text("#bolt-row-2"), StringComparison.Ordinal);
         b.Press(Keys.Escape);
         b.Run("document.getElementById('bolt-1').focus()");
-        b.Settled(() => b.Press(Keys.ArrowLeft));
+        b.Press(Keys.ArrowRight);
+        Assert.Equal("bolt-2", b.Driver.SwitchTo().ActiveElement().GetDomAttribute("id"));
+        b.Press(Keys.ArrowLeft);
+        Assert.Single(b.Driver.FindElements(By.CssSelector("#plan [tabindex='0']")));
+        b.Settled(() => b.Press(Keys.Shift + Keys.ArrowLeft + Keys.Null));
         Assert.True(Mm(b.Value("#f-pattern-pitchX")) > 90);
         b.Settled(() => b.Press(Keys.Delete));
         Assert.Equal("1", b.Value("#f-pattern-off"));

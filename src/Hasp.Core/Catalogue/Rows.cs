@@ -56,6 +56,17 @@ public sealed record GradeBand(
     /// <summary>True for stainless bolts, whose threads gall.</summary>
     public bool Stainless { get; init; }
 
+    /// <summary>The hexagon that goes with it: hex, or heavy hex for structural bolts.</summary>
+    public string Hexagon { get; init; } = "hex";
+
+    /// <summary>The class of the nut that goes with it; of a grade of the user's own it follows from the tensile strength.</summary>
+    public string NutClass { get; init; } = System == MeasureSystem.Inch
+        ? Tensile switch { <= 620 => "A", <= 830 => "SAE 5", <= 1034.3 => "SAE 8", _ => "DH" }
+        : Tensile switch { <= 520 => "5", <= 600 => "6", <= 830 => "8", <= 1040 => "10", _ => "12" };
+
+    /// <summary>True where most shops have it; the others are waited for.</summary>
+    public bool Stocked { get; init; }
+
     /// <summary>True where electroplating or galvanising endangers it: over 39 HRC, or over 1200 MPa.</summary>
     public bool Embrittles => HighHardness || Tensile > 1200;
 
@@ -123,6 +134,12 @@ public enum ThreadLengthRule
 
     /// <summary>ASME B18.2.6, structural bolts: by its table.</summary>
     AsmeStructural,
+
+    /// <summary>EN 14399-4, HV bolts: by its table.</summary>
+    HvHex,
+
+    /// <summary>Threaded to the head.</summary>
+    AllThread,
 }
 
 /// <summary>A bolt head or a nut of one size.</summary>
@@ -165,6 +182,46 @@ public sealed record BearingPart(
 /// <param name="BearingLimit">Limiting pressure on the washer, MPa.</param>
 /// <param name="Source">Standard.</param>
 public sealed record Washer(string Kind, double Diameter, double InnerDiameter, double OuterDiameter, double Thickness, double Hardness, double BearingLimit, string Source);
+
+/// <summary>Proof stress of nuts of one class over a range of diameters: what they must carry without stripping.</summary>
+/// <param name="Name">8, 10, DH, 2H, …</param>
+/// <param name="System">Metric, inch, or both.</param>
+/// <param name="MinDiameter">From this nominal diameter, mm.</param>
+/// <param name="MaxDiameter">To this nominal diameter, mm.</param>
+/// <param name="Proof">MPa on the tensile stress area of the bolt.</param>
+/// <param name="Source">Standard and table.</param>
+public sealed record NutClass(string Name, MeasureSystem System, double MinDiameter, double MaxDiameter, double Proof, string Source)
+{
+    /// <summary>Class and source, as a working cites them.</summary>
+    public string Cited => $"nut class {Name}: {Source}";
+}
+
+/// <summary>Lengths that bolts of one size are stocked in.</summary>
+/// <param name="System">Metric or inch.</param>
+/// <param name="Diameter">Nominal diameter, mm.</param>
+/// <param name="Least">mm.</param>
+/// <param name="Most">mm.</param>
+/// <param name="Source">Standard.</param>
+public sealed record LengthRange(MeasureSystem System, double Diameter, double Least, double Most, string Source);
+
+/// <summary>What is read while tightening.</summary>
+public enum Measure
+{
+    /// <summary>A torque.</summary>
+    Torque,
+
+    /// <summary>The turn of the nut from snug.</summary>
+    Turn,
+
+    /// <summary>What an indicator under head or nut shows.</summary>
+    Indicator,
+
+    /// <summary>The force itself, as a tensioner's pressure gives it.</summary>
+    Force,
+
+    /// <summary>The stretch of the bolt.</summary>
+    Stretch,
+}
 
 /// <summary>A clearance hole: a diameter for one size, or an allowance over a range of sizes.</summary>
 /// <param name="Fit">fine, medium, coarse, or the rule of a standard.</param>
@@ -224,8 +281,9 @@ public enum Plating
 /// <param name="ByTorque">True where the preload follows from a torque and the friction met; the others reach for the preload itself.</param>
 /// <param name="AboveMinimum">What is aimed at over the least pretension of a structural code.</param>
 /// <param name="Workshop">False where it needs gear that goes with few, large bolts that are pulled: a tensioner, a micrometer on both ends, ultrasound.</param>
+/// <param name="Measure">What is read while tightening.</param>
 public sealed record TighteningMethod(
-    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true);
+    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true, Measure Measure = Measure.Torque);
 
 /// <summary>A listed endurance strength of rolled threads, fully corrected, stress concentration inside.</summary>
 /// <param name="Grade">Grade name.</param>

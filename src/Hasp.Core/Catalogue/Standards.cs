@@ -19,7 +19,8 @@ public static partial class Standards
         Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Number(r, "yield_mpa"), Number(r, "tensile_mpa"),
         Number(r, "elastic_modulus_mpa"), Number(r, "expansion_per_k"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source"))
         {
-            WasherHardness = Number(r, "washer_hv"), Service = (Number(r, "service_min_c"), Number(r, "service_max_c")), Stainless = Text(r, "stainless") == "yes",
+            WasherHardness = Number(r, "washer_hv"), Service = (Number(r, "service_min_c"), Number(r, "service_max_c")), Stainless = Text(r, "stainless") == "yes", Stocked = Text(r, "stocked") == "yes",
+            Hexagon = Text(r, "hexagon"), NutClass = Text(r, "nut_class"),
         });
 
     /// <summary>All member materials, a row for each range of thickness.</summary>
@@ -37,7 +38,15 @@ public static partial class Standards
     /// <summary>Nuts.</summary>
     public static IReadOnlyList<BearingPart> Nuts { get; } = Read("nuts", r => Part(r, "height_mm"));
 
-    /// <summary>Flat washers.</summary>
+    /// <summary>Strengths of nuts by class, a row for each range of diameters.</summary>
+    public static IReadOnlyList<NutClass> NutClasses { get; } = Read("nutClasses", r => new NutClass(
+        Text(r, "nut_class"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"), Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Text(r, "source")));
+
+    /// <summary>Lengths that a size is stocked in.</summary>
+    public static IReadOnlyList<LengthRange> LengthRanges { get; } = Read("lengthRanges", r => new LengthRange(
+        Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "diameter_mm"), Number(r, "least_mm"), Number(r, "most_mm"), Text(r, "source")));
+
+    /// <summary>Washers.</summary>
     public static IReadOnlyList<Washer> Washers { get; } = Read("washers", r => new Washer(
         Text(r, "kind"), Number(r, "diameter_mm"), Number(r, "inner_diameter_mm"), Number(r, "outer_diameter_mm"),
         Number(r, "thickness_mm"), Number(r, "hardness_hv"), Number(r, "bearing_limit_mpa"), Text(r, "source")));
@@ -61,7 +70,8 @@ public static partial class Standards
     /// <summary>Tightening methods.</summary>
     public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
         new TighteningMethod(
-            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum"), Text(r, "workshop") == "yes"));
+            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum"),
+            Text(r, "workshop") == "yes", Enum.Parse<Measure>(Text(r, "measure"), true)));
 
     /// <summary>Listed endurance strengths.</summary>
     public static IReadOnlyList<EnduranceRow> Endurances { get; } = Read("endurance", r => new EnduranceRow(
@@ -111,6 +121,13 @@ public static partial class Standards
     /// <summary>The nut of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
     public static BearingPart? FindNut(string kind, double diameter) => NutBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
 
+    /// <summary>The strength of a nut class for a thread, or null where none is listed.</summary>
+    public static NutClass? FindNutClass(string name, ScrewThread thread) => NutClasses.FirstOrDefault(c =>
+        c.Name == name && (c.System == MeasureSystem.Any || c.System == thread.System) && thread.Diameter >= c.MinDiameter - 0.005 && thread.Diameter <= c.MaxDiameter + 0.005);
+
+    /// <summary>The lengths that a size is stocked in, or null where none are listed.</summary>
+    public static LengthRange? FindLengths(ScrewThread thread) => LengthRanges.FirstOrDefault(l => l.System == thread.System && Math.Abs(l.Diameter - thread.Diameter) < 0.005);
+
     /// <summary>The washer of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
     public static Washer? FindWasher(string kind, double diameter) => WasherBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
 
@@ -144,6 +161,12 @@ public static partial class Standards
         [0.5] = 1, [0.625] = 1.25, [0.75] = 1.375, [0.875] = 1.5, [1] = 1.75, [1.125] = 2, [1.25] = 2, [1.375] = 2.25, [1.5] = 2.25,
     }.ToFrozenDictionary();
 
+    /// <summary>Thread lengths of HV bolts, mm (EN 14399-4 Table 1).</summary>
+    private static readonly FrozenDictionary<double, double> HvThreads = new Dictionary<double, double>
+    {
+        [12] = 23, [16] = 28, [20] = 33, [22] = 34, [24] = 39, [27] = 41, [30] = 44, [36] = 52,
+    }.ToFrozenDictionary();
+
     /// <summary>
     /// Thread length b of a bolt of that diameter and nominal length by the standard of its head, mm; the whole length where the bolt is
     /// shorter than that, or is threaded all over.
@@ -157,6 +180,7 @@ public static partial class Standards
             ThreadLengthRule.Socket => (2 * diameter) + 12,
             ThreadLengthRule.AsmeHex => (2 * diameter) + ((length <= (6 * Inch) + 1e-9 ? 0.25 : 0.5) * Inch),
             ThreadLengthRule.AsmeSocket => (2 * diameter) + (0.5 * Inch),
+            ThreadLengthRule.HvHex => HvThreads.TryGetValue(Math.Round(diameter, 2), out var mm) ? mm : length,
             ThreadLengthRule.AsmeStructural => StructuralThreads.TryGetValue(Math.Round(diameter / Inch, 4), out var inches) ? inches * Inch : length,
             _ => length,
         };

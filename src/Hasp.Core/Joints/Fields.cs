@@ -144,11 +144,16 @@ public static class Fields
     public static readonly Field PryingLength = new("pattern.prying.length", FieldKind.Quantity, "Tributary length, p", "prying by the flange: length of flange that goes with one bolt") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "not stated" };
     public static readonly Field Length = new("bolts.length", FieldKind.Quantity, "Bolt length", "nominal length under the head") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 2000, Default = "chosen from the grip: next preferred length that leaves one to three threads through the nut" };
     public static readonly Field ThreadLength = new("bolts.threadLength", FieldKind.Quantity, "Thread length", "threaded length") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 2000, Default = "by the standard of the head (ISO 888, ISO 4762, ASME B18.2.1, B18.3, B18.2.6)" };
-    public static readonly Field Head = new("bolts.head", FieldKind.Choice, "Head", "kind of head; a stud is threaded over its whole length and has a nut in the head's place") { Choices = [.. Standards.Names(Standards.Heads, h => h.Kind), JointRules.Stud], Default = "hex" };
+    public static readonly Field Head = new("bolts.head", FieldKind.Choice, "Head", "kind of head; a stud is threaded over its whole length and has a nut in the head's place") { Choices = [.. Standards.Names(Standards.Heads, h => h.Kind), JointRules.Stud], Default = "hex; heavy hex with structural grades (ASTM F3125)" };
 
     public static readonly Field Condition = new("bolts.condition", FieldKind.Choice, "Bolt condition", "whether the bolts are new, used before, or of a grade that nobody knows for sure") { Choices = ["new", "reused", "unknown grade"], Default = "new" };
 
     public static readonly Field EndKind = new("threadEnd.kind", FieldKind.Choice, "Thread engages", "what the thread runs into; without a nut the last part is the tapped one") { Choices = ["nut", "tapped", "insert"], Default = "nut" };
+    public static readonly Field Nut = new("threadEnd.nut", FieldKind.Choice, "Nut", "kind of nut; a lock nut has a prevailing torque, which is stated apart") { Choices = Standards.Names(Standards.Nuts, n => n.Kind), Default = "hex; the one that goes with a structural head" };
+    public static readonly Field NutClass = new("threadEnd.nutClass", FieldKind.Choice, "Nut class", "strength class of the nut, where it is not the one that goes with the bolts: a weaker nut strips before the bolt breaks")
+    {
+        Choices = Standards.Names(Standards.NutClasses, c => c.Name), Default = "the class that goes with the grade",
+    };
     public static readonly Field ThreadDepth = new("threadEnd.threadDepth", FieldKind.Quantity, "Thread depth", "usable thread in the tapped hole, from the part's face") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "through the whole part" };
     public static readonly Field Engagement = new("threadEnd.engagement", FieldKind.Quantity, "Engagement", "thread engagement wanted in the tapped part") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "one diameter, or what lets the bolt break before the thread strips, as far as the hole allows" };
     public static readonly Field InsertLength = new("threadEnd.insertLength", FieldKind.Quantity, "Insert length", "length of the thread insert") { Dimension = Dimension.Length, Min = 0, AboveMin = true, Max = 1000, Default = "1.5 d" };

@@ -79,6 +79,15 @@ public sealed record Joint
     /// <summary>True where the last part takes the thread.</summary>
     public bool Tapped => End.Kind != ThreadEndKind.Nut;
 
+    /// <summary>Class of the nut; null where the thread runs into a part, or none is listed for the bolts.</summary>
+    public NutClass? NutClass { get; init; }
+
+    /// <summary>True where a nut was stated that is weaker than the bolt: it strips before the bolt breaks.</summary>
+    public bool NutIsWeaker { get; init; }
+
+    /// <summary>True where threads that may strip are judged: tapped ones, and a nut weaker than its bolt.</summary>
+    public bool MayStrip => Tapped || NutIsWeaker;
+
     /// <summary>Where the bolts are; null where no pattern is laid out, and then they share equally.</summary>
     public required BoltPattern? Pattern { get; init; }
 

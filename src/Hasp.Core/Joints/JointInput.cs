@@ -17,9 +17,17 @@ public sealed record JointInput
     public bool CountFaulty { get; init; }
     public double? Length { get; init; }
     public double? ThreadLength { get; init; }
+
+    /// <summary>Kind of head; null for the hexagon that goes with the grade.</summary>
     public string? Head { get; init; }
     public BoltCondition? Condition { get; init; } = BoltCondition.New;
     public string? EndKind { get; init; }
+
+    /// <summary>Kind of nut; null for the one that goes with the head.</summary>
+    public string? Nut { get; init; }
+
+    /// <summary>Class of the nut; null for the one that goes with the grade.</summary>
+    public string? NutClass { get; init; }
     public double? ThreadDepth { get; init; }
     public double? Engagement { get; init; }
     public double? InsertLength { get; init; }

@@ -38,19 +38,22 @@ public static class JointRules
         var headWasher = WasherFor(input.HeadWasher, Fields.HeadWasher, thread, grade, faults);
         var nutWasher = WasherFor(input.NutWasher, Fields.NutWasher, thread, grade, faults);
         var kind = input.EndKind switch { "tapped" => ThreadEndKind.Tapped, "insert" => ThreadEndKind.Insert, _ => ThreadEndKind.Nut };
-        var anyNut = thread is null ? null : Standards.FindNut("hex", thread.Diameter);
+        var headKind = input.Head ?? (thread is not null && grade is not null && Standards.FindHead(grade.Hexagon, thread.Diameter) is not null ? grade.Hexagon : "hex");
+        var anyNut = NutFor(input, headKind, thread, faults);
         var nut = kind == ThreadEndKind.Nut ? anyNut : null;
-        if (thread is not null && anyNut is null && (kind == ThreadEndKind.Nut || input.Head == Stud))
+        if (thread is not null && anyNut is null && input.Nut is null && (kind == ThreadEndKind.Nut || headKind == Stud))
         {
             faults.Add(new(Fields.Thread.Path, thread.Designation, $"no standard hex nut is listed for {thread.Designation}. Choose another size"));
         }
-        var head = thread is null || input.Head is null ? null
-            : input.Head == Stud ? (anyNut is null ? null : anyNut with { Kind = Stud })
-            : Standards.FindHead(input.Head, thread.Diameter);
-        if (thread is not null && input.Head is not null and not Stud && head is null)
+        var head = thread is null ? null
+            : headKind == Stud ? (anyNut is null ? null : anyNut with { Kind = Stud })
+            : Standards.FindHead(headKind, thread.Diameter);
+        if (thread is not null && headKind != Stud && head is null)
         {
-            faults.Add(new(Fields.Head.Path, input.Head, $"no standard {input.Head} head is listed for {thread.Designation}. Choose another size or head"));
+            Mend[] mends = kind == ThreadEndKind.Nut && anyNut is not null ? [new("A stud with two nuts", Fields.Head.Path, Stud)] : [];
+            faults.Add(new(Fields.Head.Path, input.Head, $"no standard {headKind} head is listed for {thread.Designation}. Choose another size or head") { Mends = mends });
         }
+        var (nutClass, nutIsWeaker) = NutClassFor(input, thread, grade, nut, faults);
         if (head is { Countersunk: true } && headWasher is not null)
         {
             faults.Add(new(Fields.HeadWasher.Path, input.HeadWasher, "a countersunk head takes no washer") { Mends = [new("No washer under the head", Fields.HeadWasher.Path, "")] });
@@ -116,6 +119,8 @@ public static class JointRules
             HandFigures = input.HandFigures,
             Sampling = input.Sampling,
             FaceFriction = input.FaceFriction.Value,
+            NutClass = nutClass,
+            NutIsWeaker = nutIsWeaker,
             Judging = input.Judging,
             Pattern = pattern,
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
@@ -123,6 +128,30 @@ public static class JointRules
         if (aim is null) joint = joint with { Tightening = DefaultTarget.For(joint) };
         PatternRules.JudgeRoom(joint, faults);
         return faults.Count > before ? null : joint;
+    }
+
+    /// <summary>The nut: as stated, or the one that goes with a structural head, else a hex nut; null where none is listed for the thread.</summary>
+    private static BearingPart? NutFor(JointInput input, string headKind, ScrewThread? thread, List<Fault> faults)
+    {
+        if (thread is null) return null;
+        if (input.Nut is null) return Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex", thread.Diameter);
+        var nut = Standards.FindNut(input.Nut, thread.Diameter);
+        if (nut is null) faults.Add(new(Fields.Nut.Path, input.Nut, $"no {input.Nut} nut is listed for {thread.Designation}. Choose another kind or size") { Mends = [new("The usual nut", Fields.Nut.Path, "")] });
+        return nut;
+    }
+
+    /// <summary>The class of the nut, and whether it is weaker than the one that goes with the bolt; none where there is no nut, or none is listed.</summary>
+    private static (NutClass? Class, bool IsWeaker) NutClassFor(JointInput input, ScrewThread? thread, GradeBand? grade, BearingPart? nut, List<Fault> faults)
+    {
+        if (thread is null || grade is null || nut is null) return (null, false);
+        var usual = Standards.FindNutClass(grade.NutClass, thread);
+        if (input.NutClass is not { } stated) return (usual, false);
+        var found = Standards.FindNutClass(stated, thread);
+        if (found is null)
+        {
+            faults.Add(new(Fields.NutClass.Path, stated, $"nuts of class {stated} are not made for {thread.Designation}") { Mends = [new("The class that goes with the grade", Fields.NutClass.Path, "")] });
+        }
+        return (found, found is not null && found.Proof < (usual?.Proof ?? grade.Tensile) - 1e-9 && found.Proof < grade.Tensile - 1e-9);
     }
 
     private static Sealing SealingFor(double area, double? stated, ImmutableArray<Layer> layers)

@@ -69,7 +69,10 @@ public sealed class CatalogueTests
     public void Strengths_and_sizes_are_in_their_natural_order()
     {
         Assert.All(Standards.Grades, g => Assert.True(0 < g.Proof && g.Proof <= g.Yield && g.Yield <= g.Tensile && g.MinDiameter < g.MaxDiameter, g.Grade));
-        Assert.All(Standards.Materials, m => Assert.True(0 < m.Yield && m.Yield < m.Tensile && (m.IsGasket ? m.ElasticModulus is > 10 and < 5_000 : m.ElasticModulus > 10_000), m.Name));
+        Assert.All(Standards.Materials, m => Assert.True(
+            // Of concrete the yield is what it bears, and the tensile strength what it cracks at.
+            0 < m.Yield && (m.Kind == "concrete" ? m.Tensile < m.Yield : m.Yield < m.Tensile)
+            && (m.Kind is "gasket" or "plastic" ? m.ElasticModulus is > 10 and < 5_000 : m.ElasticModulus > 10_000), m.Name));
         Assert.All(Standards.Heads.Concat(Standards.Nuts), p => Assert.True(p.Diameter < p.BearingDiameter && p.BearingDiameter <= p.Across, p.ToString()));
         Assert.All(Standards.Washers, w => Assert.True(w.Diameter < w.InnerDiameter && w.InnerDiameter < w.OuterDiameter && w.Thickness > 0, w.ToString()));
         Assert.All(Standards.Holes.Where(h => h.Hole is not null), h => Assert.True(h.Hole > h.MaxDiameter, h.ToString()));
@@ -88,6 +91,8 @@ public sealed class CatalogueTests
     [InlineData(ThreadLengthRule.AsmeHex, 12.7, 177.8, 38.1)]
     [InlineData(ThreadLengthRule.AsmeSocket, 12.7, 101.6, 38.1)]
     [InlineData(ThreadLengthRule.AsmeStructural, 19.05, 76.2, 34.925)]
+    [InlineData(ThreadLengthRule.HvHex, 20, 90, 33)]
+    [InlineData(ThreadLengthRule.AllThread, 6, 30, 30)]
     [InlineData(ThreadLengthRule.None, 16, 60, 60)]
     public void Thread_length_follows_the_standard_of_the_head(ThreadLengthRule rule, double d, double length, double b) =>
         Assert.Equal(b, Standards.ThreadLength(rule, d, length), 9);
@@ -121,4 +126,48 @@ public sealed class CatalogueTests
     [InlineData("AISC 360", 19.05, 20.6375)]
     [InlineData("AISC 360", 25.4, 28.575)]
     public void Holes_follow_their_tables(string fit, double d, double hole) => Assert.Equal(hole, Standards.FindHole(fit, d)!.Value.Diameter, 3);
+
+    [Fact]
+    public void Every_size_that_is_offered_can_be_made_into_a_joint()
+    {
+        var unusable = Standards.Threads.Where(t => Ways(t).All(w => Samples.Faults(w).Count > 0)).Select(t => $"{t.Designation}: {Samples.Faults(Ways(t).Last())[0].Problem}").ToList();
+        Assert.True(unusable.Count == 0, string.Join("\n", unusable));
+
+        static IEnumerable<(string, string)[]> Ways(ScrewThread thread) =>
+            from head in new[] { "hex", "socket", "stud" }
+            from grade in Finding(thread)
+            select new[] { ("bolts.thread", thread.Designation), ("bolts.grade", grade), ("bolts.head", head), ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"), ("bolts.length", head == "stud" ? "" : "200 mm"), ("bolts.threadLength", head == "stud" ? "" : "190 mm") };
+
+        static IEnumerable<string> Finding(ScrewThread thread) => Core.Sizing.Finder.GradesFor(Samples.Joint().Input, [thread]).Take(3);
+    }
+
+    [Fact]
+    public void Every_grade_and_material_head_nut_and_washer_serves_some_size()
+    {
+        var threads = Standards.Threads.Where(t => t.FirstChoice).ToList();
+        bool Serves(Func<ScrewThread, (string, string)[]> changes) => threads.Any(t => Samples.Faults(
+            [("bolts.thread", t.Designation), ("bolts.grade", t.System == MeasureSystem.Metric ? "8.8" : "SAE 8"), ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"), .. changes(t)]).Count == 0);
+        foreach (var grade in Standards.Names(Standards.Grades, g => g.Grade)) Assert.True(Serves(_ => [("bolts.grade", grade)]), grade);
+        foreach (var material in Standards.Materials.Select(m => m.Name).Distinct()) Assert.True(Serves(_ => [("layers[1].material", material), ("layers[1].thickness", "3 mm")]), material);
+        foreach (var kind in Standards.Names(Standards.Heads, h => h.Kind)) Assert.True(Serves(_ => [("bolts.head", kind)]), kind);
+        foreach (var kind in Standards.Names(Standards.Nuts, n => n.Kind)) Assert.True(Serves(_ => [("threadEnd.nut", kind)]), kind);
+        foreach (var kind in Standards.Names(Standards.Washers, w => w.Kind)) Assert.True(Serves(t => [("washers.head", kind), ("bolts.grade", t.System == MeasureSystem.Metric ? "4.6" : "A307-A")]), kind);
+        foreach (var name in Standards.Names(Standards.NutClasses, c => c.Name)) Assert.True(Serves(_ => [("threadEnd.nutClass", name)]), name);
+    }
+
+    [Fact]
+    public void The_nut_class_of_a_grade_is_listed_and_carries_its_proof_load()
+    {
+        var paired = 0;
+        foreach (var grade in Standards.Grades)
+        {
+            foreach (var thread in Standards.Threads.Where(t => (grade.System == MeasureSystem.Any || t.System == grade.System) && t.Diameter >= grade.MinDiameter && t.Diameter <= grade.MaxDiameter))
+            {
+                if (Standards.FindNutClass(grade.NutClass, thread) is not { } nut) continue;
+                paired++;
+                Assert.True(nut.Proof >= grade.Proof, $"{grade.Grade} in {thread.Designation}: nut {nut.Name} proof {nut.Proof} under {grade.Proof}");
+            }
+        }
+        Assert.True(paired > 900, $"only {paired} pairs");
+    }
 }

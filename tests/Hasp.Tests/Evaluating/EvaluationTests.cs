@@ -460,9 +460,75 @@ public sealed class EvaluationTests
     {
         var callOut = CallOut.Of(Samples.Run(), UnitSystem.Si);
         Assert.Equal("4 × M16 × 50 – 8.8", callOut.Order);
-        Assert.Equal("196 N·m", callOut.Torque);
+        Assert.Equal("hex head ISO 4014, nut ISO 4032 class 8, no washers, hole 17.5 mm, oiled", callOut.Parts);
+        // 195.9 N·m, as a wrench that clicks at 5 N·m can be set.
+        Assert.Equal(("Tighten to", "195 N·m", " in three passes"), (callOut.Tighten, callOut.Figure, callOut.After));
         Assert.EndsWith("against 1.25.", callOut.Text, StringComparison.Ordinal);
-        Assert.Equal("145 ft·lbf", CallOut.Of(Samples.Run(), UnitSystem.Us).Torque);
+        Assert.Equal("145 ft·lbf", CallOut.Of(Samples.Run(), UnitSystem.Us).Figure);
+    }
+
+    [Theory]
+    [InlineData("turn", "Snug, then turn by", "°")]
+    [InlineData("indicator", "Tighten until the indicators show", "kN")]
+    [InlineData("tensioner", "Tension (hydraulic tensioner) so that", "kN")]
+    [InlineData("stretch", "Tighten to a stretch (stretch by micrometer) of", "m")]
+    [InlineData("feel", "Tighten by feel to about", "N·m")]
+    public void The_call_out_says_what_the_method_reads(string method, string tighten, string unit)
+    {
+        var callOut = CallOut.Of(Samples.Run(("tightening.method", method), ("loads[0].tension", "20 kN"), ("loads[0].shear", "8 kN")), UnitSystem.Si);
+        Assert.Equal(tighten, callOut.Tighten);
+        Assert.EndsWith(unit, callOut.Figure, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void One_bolt_has_no_passes_and_a_joint_that_falls_short_is_no_instruction()
+    {
+        var one = CallOut.Of(Samples.Run(("bolts.count", "1"), ("loads[0].tension", "10 kN"), ("loads[0].shear", "3 kN")), UnitSystem.Si);
+        Assert.DoesNotContain("passes", one.Text, StringComparison.Ordinal);
+        var shortFall = CallOut.Of(Samples.Run(("loads[0].shear", "400 kN")), UnitSystem.Si);
+        Assert.StartsWith("Falls short, not to be built", shortFall.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain("Tighten", shortFall.Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_stated_torque_is_said_as_stated_and_a_rounded_one_stays_in_the_window()
+    {
+        Assert.Equal("187.3 N·m", CallOut.Of(Samples.Run(("tightening.aim", "187.3 N·m")), UnitSystem.Si).Figure);
+        var kept = 0;
+        Gen.Select(Gen.Int[30, 75], Gen.Int[0, 3].Select(i => new[] { "M8", "M12", "M20", "M30" }[i])).Sample((share, thread) =>
+        {
+            var result = Samples.Run(("bolts.thread", thread), ("tightening.aim", $"{share} %"), ("loads[0].tension", "6 kN"), ("loads[0].shear", "2 kN"), ("judging.required.tightening", "1"));
+            if (!result.Holds) return;
+            Interlocked.Increment(ref kept);
+            var set = Samples.Run(("bolts.thread", thread), ("tightening.aim", CallOut.Of(result, UnitSystem.Si).Figure), ("loads[0].tension", "6 kN"), ("loads[0].shear", "2 kN"), ("judging.required.tightening", "1"));
+            Assert.True(set.Holds, $"{thread} at {share} %: {CallOut.Of(result, UnitSystem.Si).Figure} falls short");
+        }, iter: 120);
+        Assert.True(kept > 60, $"only {kept} joints held");
+    }
+
+    [Fact]
+    public void A_weaker_nut_strips_before_the_bolt_breaks()
+    {
+        var matched = Samples.Run();
+        Assert.Null(matched.Check(Check.Strip).Factor);
+        Assert.Equal("8", matched.Joint.NutClass!.Name);
+        Assert.Null(Samples.Run(("threadEnd.nutClass", "10")).Check(Check.Strip).Factor);
+        var weak = Samples.Run(("threadEnd.nutClass", "5"));
+        // Proof stress of a class 5 nut to M16 is 610 MPa (ISO 898-2), an 8.8 bolt breaks at 800.
+        Assert.Equal(610.0 / 800, weak.Check(Check.Strip).Factor!.Value, 1e-12);
+        Assert.False(weak.Holds);
+        Assert.Contains(weak.Cautions, c => c.Id == "weakNut");
+        Assert.Contains(Samples.Faults(("threadEnd.nutClass", "DH")), f => f.Path == "threadEnd.nutClass");
+    }
+
+    [Fact]
+    public void Structural_grades_come_with_heavy_hex_heads_and_nuts()
+    {
+        var joint = Samples.Joint(("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("layers[0].thickness", "0.5 in"), ("layers[1].thickness", "0.75 in"));
+        Assert.Equal(("heavy hex", 31.75), (joint.Bolts.Head.Kind, joint.Bolts.Head.Across));
+        Assert.Equal(("heavy hex", 31.75, "DH"), (joint.Bolts.Nut!.Kind, joint.Bolts.Nut.Across, joint.NutClass!.Name));
+        var metric = Samples.Joint(("bolts.head", "HV hex"), ("bolts.grade", "10.9"), ("bolts.thread", "M20"));
+        Assert.Equal((32.0, 16.0, 33.0), (metric.Bolts.Head.Across, metric.Bolts.Nut!.Height, metric.Bolts.ThreadLength));
     }
 
     /// <summary>The axiom of judging only cases that no other surpasses: judged one by one, no case gives less.</summary>

@@ -15,18 +15,20 @@ internal readonly struct StripCheck : ICheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (!m.Joint.Tapped) return Judged<T>.Nothing;
+        if (!m.Joint.MayStrip) return Judged<T>.Nothing;
+        if (m.Joint.NutIsWeaker) return Judged<T>.Nothing.OrWorse(T.Let(Terms.StripFactor, NutLoad(m) / BreakLoad(m)), 1);
         var (bolt, tapped, breaks) = Loads(m);
         return Judged<T>.Nothing
             .OrWorse(T.Let(Terms.StripFactor, bolt / breaks), 0)
             .OrWorse(T.Let(Terms.StripFactor, tapped / breaks), 1);
     }
 
-    public static bool MayApply(Joint joint) => joint.Tapped;
+    public static bool MayApply(Joint joint) => joint.MayStrip;
 
     public static string Nothing(in Mechanics<Plain> m) => "a standard nut of the matching class is full strength";
 
-    public static string Place(int place, in Mechanics<Plain> m) => place == 0 ? "the bolt's thread" : $"the thread in {m.Joint.Layers[^1].Name}";
+    public static string Place(int place, in Mechanics<Plain> m) => 
+        place == 0 ? "the bolt's thread" : m.Joint.NutIsWeaker ? $"nut of class {m.Joint.NutClass!.Name}" : $"the thread in {m.Joint.Layers[^1].Name}";
 
     /// <summary>Strip load of the bolt's thread, of the part's thread, and the load that breaks the bolt, N.</summary>
     internal static (T Bolt, T Tapped, T Break) Loads<T>(in Mechanics<T> m)
@@ -43,6 +45,15 @@ internal readonly struct StripCheck : ICheck
             Stripping.Load(Terms.TappedStripLoad, ratio, T.Given(Terms.MemberTensile, part.Tensile, source: part.Cited), Stripping.TappedThreadArea(Outer(m), engagement)),
             Stripping.BreakLoad(tensile, m.Thread.StressArea));
     }
+
+    /// <summary>What a nut carries without stripping, N: its proof stress on the bolt's stress area (ISO 898-2, 8.1; ASTM A563).</summary>
+    internal static T NutLoad<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T> =>
+        T.Let(Terms.NutProofLoad, T.Given(Terms.NutProof, m.Joint.NutClass!.Proof, source: m.Joint.NutClass.Cited) * m.Thread.StressArea);
+
+    private static T BreakLoad<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T> =>
+        Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited), m.Thread.StressArea);
 
     /// <summary>Engagement at which the bolt breaks first, mm.</summary>
     internal static T Required<T>(in Mechanics<T> m)

@@ -16,15 +16,16 @@ internal readonly struct StripLoadCheck : ICheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (!m.Joint.Tapped) return Judged<T>.Nothing;
+        if (!m.Joint.MayStrip) return Judged<T>.Nothing;
         var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
+        if (m.Joint.NutIsWeaker) return Judged<T>.Nothing.OrWorse(T.Let(Terms.StripLoadFactor, StripCheck.NutLoad(m) / force), 1);
         var (bolt, tapped, _) = StripCheck.Loads(m);
         return Judged<T>.Nothing
             .OrWorse(T.Let(Terms.StripLoadFactor, bolt / force), 0)
             .OrWorse(T.Let(Terms.StripLoadFactor, tapped / force), 1);
     }
 
-    public static bool MayApply(Joint joint) => joint.Tapped;
+    public static bool MayApply(Joint joint) => joint.MayStrip;
 
     public static string Nothing(in Mechanics<Plain> m) => StripCheck.Nothing(m);
 

@@ -11,7 +11,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Finder: sizes down, grades across, one number of bolts at a time; what governs each cell, and where it begins to hold.</summary>
-public sealed class FinderModel(Workbench bench, Preferences preferences) : PageModel
+public sealed class FinderModel(Workbench bench, HeavyWork heavy, Preferences preferences) : PageModel
 {
     /// <summary>Numbers of bolts that the slider runs over.</summary>
     public const int MaxCount = 24;
@@ -31,6 +31,20 @@ public sealed class FinderModel(Workbench bench, Preferences preferences) : Page
     /// <summary>"first" for sizes that shops stock, "all" for every size.</summary>
     [BindProperty(SupportsGet = true)]
     public string Sizes { get; set; } = "first";
+
+    /// <summary>"stocked" for grades that most shops have, "all" for every grade.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string Stock { get; set; } = "stocked";
+
+    /// <summary>True where sizes that cannot hold are shown too.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool Unfold { get; set; }
+
+    /// <summary>Grades of the list that no size of it can be had in, each with the reason that most sizes give.</summary>
+    public IReadOnlyList<(string Grade, string Why)> LeftOut { get; private set; } = [];
+
+    /// <summary>True where too many searches are going on to do this one.</summary>
+    public bool IsBusy { get; private set; }
 
     /// <summary>Largest torque the wrench can give, as typed.</summary>
     [BindProperty(SupportsGet = true)]
@@ -98,8 +112,25 @@ public sealed class FinderModel(Workbench bench, Preferences preferences) : Page
             else TorqueProblem = read.Problem ?? "A torque is above zero.";
         }
         var sizes = Standards.Threads.Where(t => t.Series == Series && (Sizes == "all" || t.FirstChoice || t == joint.Bolts.Thread)).ToList();
-        Grades = Finder.GradesFor(joint.Input, sizes);
-        Rows = Finder.Search(joint.Input, sizes, Grades, MaxCount);
+        var stocked = Standards.Grades.Where(g => g.Stocked).Select(g => g.Grade).ToHashSet();
+        var all = Finder.GradesFor(joint.Input, sizes);
+        string[] grades = [.. all.Where(g => Stock == "all" || stocked.Contains(g) || g == joint.Bolts.Grade.Grade || joint.Input.OwnGrades.Any(o => o.Grade == g))];
+        var (done, found) = await heavy.Do(stop => Finder.Search(joint.Input, sizes, grades, MaxCount, stop), HttpContext.RequestAborted);
+        IsBusy = !done;
+        var cells = found ?? [];
+        // A grade that nothing is made or fits in takes no column: it is said below, with why.
+        var had = Enumerable.Range(0, grades.Length).Where(g => cells.Any(r => r[g].Refusal is null)).ToList();
+        LeftOut = [.. Enumerable.Range(0, grades.Length).Except(had).Where(_ => cells.Length > 0).Select(g => (grades[g], Usual(cells.Select(r => r[g].Refusal!))))];
+        Grades = [.. had.Select(g => grades[g])];
+        Rows = [.. cells.Select(r => had.Select(g => r[g]).ToArray()).Where(r => r.Length > 0)];
         return true;
+
+        static string Usual(IEnumerable<string> reasons) => reasons.GroupBy(r => r).MaxBy(g => g.Count())!.Key;
     }
+
+    /// <summary>True for a size that holds in some grade, stands now, or stands next to one that holds: the others are folded away.</summary>
+    public bool IsShown(int row) => Unfold || Worth(row) || Worth(row - 1) || Worth(row + 1);
+
+    private bool Worth(int row) =>
+        row >= 0 && row < Rows.Length && Rows[row].Any(c => Takes(c) || c.Thread == State.Result.Joint.Bolts.Thread);
 }

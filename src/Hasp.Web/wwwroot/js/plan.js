@@ -101,7 +101,7 @@
   });
 
   document.addEventListener("keydown", (e) => {
-    if (!plan() || e.ctrlKey || e.metaKey || e.altKey) return;
+    if (!plan() || ((e.ctrlKey || e.metaKey) && !e.shiftKey) || e.altKey) return;
     const t = e.target;
     if (t.matches && !t.matches("input, select, textarea")) {
       if (e.key === "[" || e.key === "]") { document.getElementById(e.key === "[" ? "case-before" : "case-after")?.click(); e.preventDefault(); return; }
@@ -109,8 +109,9 @@
     }
     const bolt = t.closest && t.closest("#plan [data-bolt]"), load = t.closest && t.closest("#plan [data-load]"), pivot = t.closest && t.closest("#plan [data-pivot]");
     if (!bolt && !load && !pivot) return;
-    const step = (e.shiftKey ? 10 : 1) * snap();
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[e.key];
+    // Bare arrows go from one to the next; with Shift they move what is stood on.
+    const step = (e.ctrlKey || e.metaKey ? 10 : 1) * snap();
+    const by = e.shiftKey && { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[e.key];
     if (by) {
       if (bolt) post("Move", { numbers: led(bolt.dataset.bolt), dx: by[0], dy: by[1] });
       else if (load && load.dataset.load !== "") moveLoad(load, by[0], by[1]);

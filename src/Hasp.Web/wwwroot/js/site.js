@@ -36,6 +36,9 @@
         if (quick) quick.focus(); else location.href = "/?quick=1";
         break;
       }
+      case "i": go("inputs"); break;
+      case "d": go("drawing"); break;
+      case "v": go("verdicts"); break;
       case "z": click("#undo"); break;
       case "y": click("#redo"); break;
       case "u": click("[data-units][aria-pressed=false]"); break;
@@ -47,7 +50,17 @@
     e.preventDefault();
   });
 
+  // Straight to a part of a stage: what can be stood on first in it.
+  const parts = { inputs: "#stage .inputs, .finder-tools", drawing: "#plan, #stage .drawing, #stage .plan-side, #matrix", verdicts: "#stage .verdicts, #stage .bolts-side" };
+  const go = (part) => {
+    const there = document.querySelector(parts[part]);
+    const first = there && [...there.querySelectorAll("a[href], button:not(:disabled), input:not([type=hidden]), select, textarea, [tabindex='0']")].find((e) => e.tabIndex >= 0 && e.getClientRects().length);
+    if (first) first.focus();
+    return !!first;
+  };
   document.addEventListener("click", (e) => {
+    const to = e.target.closest("[data-to]");
+    if (to && go(to.dataset.to)) e.preventDefault();
     if (e.target.closest("[data-help]")) help.showModal();
     const part = e.target.closest("[data-focus]");
     if (part) { const f = document.getElementById(part.dataset.focus); if (f) { f.focus(); if (f.select) f.select(); } }
