@@ -99,7 +99,7 @@ public sealed class Browser : IDisposable
     public T Until<T>(Func<IWebDriver, T?> condition, string what)
         where T : class
     {
-        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(15)) { Message = what };
+        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(15)) { Message = what, PollingInterval = TimeSpan.FromMilliseconds(25) };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
         return wait.Until(condition)!;
     }
@@ -126,9 +126,12 @@ public sealed class Browser : IDisposable
     }
 
     public void Select(string css, string option) => Settled(() =>
-        Find(css).FindElements(By.TagName("option")).First(o => o.Text == option).Click());
+        Find(css).FindElements(By.TagName("option")).First(o => o.Text == option || o.GetDomAttribute("value") == option).Click());
 
     public void Press(string keys) => new OpenQA.Selenium.Interactions.Actions(_driver).SendKeys(keys).Perform();
+
+    /// <summary>One key while another is held down.</summary>
+    public void Chord(string held, string key) => new OpenQA.Selenium.Interactions.Actions(_driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
 
     public object? Run(string script) => _driver.ExecuteScript(script);
 

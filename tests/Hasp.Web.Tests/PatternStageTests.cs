@@ -94,7 +94,7 @@ public sealed class PatternStageTests(SharedServer shared)
         // The load's point and a bolt are moved by arrows.
         b.Press(Keys.Escape);
         b.Run("document.getElementById('load-point').focus()");
-        b.Settled(() => b.Press(Keys.Shift + Keys.ArrowRight + Keys.Null));
+        b.Settled(() => b.Chord(Keys.Shift, Keys.ArrowRight));
         Assert.True(Mm(b.Value("#f-loads-0-atX")) > 300);
         Assert.Equal("load-point", b.Driver.SwitchTo().ActiveElement().GetDomAttribute("id"));
         TypeAt("#f-loads-0-atX", "310 mm");
@@ -105,7 +105,7 @@ public sealed class PatternStageTests(SharedServer shared)
         Assert.Equal("bolt-2", b.Driver.SwitchTo().ActiveElement().GetDomAttribute("id"));
         b.Press(Keys.ArrowLeft);
         Assert.Single(b.Driver.FindElements(By.CssSelector("#plan [tabindex='0']")));
-        b.Settled(() => b.Press(Keys.Shift + Keys.ArrowLeft + Keys.Null));
+        b.Settled(() => b.Chord(Keys.Shift, Keys.ArrowLeft));
         Assert.True(Mm(b.Value("#f-pattern-pitchX")) > 90);
         b.Settled(() => b.Press(Keys.Delete));
         Assert.Equal("1", b.Value("#f-pattern-off"));

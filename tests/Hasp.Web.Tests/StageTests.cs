@@ -84,11 +84,11 @@ public sealed class StageTests(SharedServer shared)
         b.Run("document.getElementById('f-tightening-aim').focus(); document.getElementById('f-tightening-aim').select()");
         b.Press("70 % of yield" + Keys.Enter);
         b.Until(() => b.Text("#kept").StartsWith("rev 2", StringComparison.Ordinal), "kept");
-        var torque = b.Text("#callout-text strong:nth-of-type(2)");
+        var torque = b.Text("#tightening-torque");
         b.Type("#f-tightening-threadFriction", "0.12");
         Assert.Contains("both frictions", b.Text("#f-tightening-bearingFriction-fault"), StringComparison.Ordinal);
         b.Type("#f-tightening-bearingFriction", "0.12");
-        Assert.NotEqual(torque, b.Text("#callout-text strong:nth-of-type(2)"));
+        Assert.NotEqual(torque, b.Text("#tightening-torque"));
         Assert.Contains("Equal to a nut factor", b.Text(".verdicts"), StringComparison.Ordinal);
         b.Type("#f-temperature-parts", "80");
         Assert.Equal("80 °C", b.Value("#f-temperature-parts"));

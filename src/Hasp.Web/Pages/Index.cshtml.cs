@@ -205,7 +205,7 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         Current = Projects.FirstOrDefault(p => p.Id == Project) ?? Projects.FirstOrDefault();
         var (projects, joints) = await store.Deleted(Current?.Id ?? 0);
         DeletedProjects = projects;
-        DeletedJoints = [.. joints.Select(j => (j.Id, JointEdit.Get(Workbench.Parse(j.Document), "name") ?? $"joint {j.Id}"))];
+        DeletedJoints = [.. joints.Select(j => (j.Id, Workbench.NameOf(j.Document) ?? $"joint {j.Id}"))];
         if (Current is null) return;
         Project = Current.Id;
         var items = new List<Item>();

@@ -18,6 +18,13 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     [BindProperty(SupportsGet = true)]
     public string? Search { get; set; }
 
+    /// <summary>The joint that one came from, to go back to; null where there was none.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Joint { get; set; }
+
+    /// <summary>The address of a shelf, the joint that one came from kept.</summary>
+    public string AddressOf(string shelf) => $"/stores?shelf={Uri.EscapeDataString(shelf)}{(Joint is { } joint ? $"&joint={joint}" : "")}";
+
     public IReadOnlyList<OwnRow> Own { get; private set; } = [];
 
     /// <summary>What was typed into the form, by key.</summary>
@@ -38,21 +45,20 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     public async Task<IActionResult> OnPostAdd()
     {
         if (Shelf is not ("grades" or "materials")) return BadRequest();
+        // Written as it would be in a joint: a number as a number, a bare figure with the unit shown.
         var own = new JsonObject();
+        var document = new JsonObject { ["own"] = new JsonObject { [Shelf] = new JsonArray(own) } };
         foreach (var field in FormFields)
         {
             var text = Request.Form[field.Key].ToString().Trim();
             Typed[field.Key] = text;
-            if (text.Length == 0) continue;
-            own[field.Key] = field.Kind == FieldKind.Quantity && Core.Quantities.QuantityText.IsBareNumber(text)
-                ? $"{text} {Core.Quantities.Units.Shown(field.Dimension, preferences.Units).Symbol}"
-                : text;
+            JointEdit.Set(document, field.Path.Replace("[]", "[0]", StringComparison.Ordinal), text, preferences.Units);
         }
         Faults = JointDocument.FaultsOfOwn(Shelf, own);
         if (Faults.Count == 0)
         {
             await store.AddOwn(Shelf, JointEdit.Get(own, "name")!, own.ToJsonString());
-            return Redirect($"/stores?shelf={Uri.EscapeDataString(Shelf)}");
+            return Redirect(AddressOf(Shelf));
         }
         await Show();
         return Page();
@@ -62,13 +68,13 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     {
         await store.DeleteOwn(id, deleted: true);
         Deleted = $"{id}|{name}";
-        return Redirect($"/stores?shelf={Uri.EscapeDataString(Shelf)}");
+        return Redirect(AddressOf(Shelf));
     }
 
     public async Task<IActionResult> OnPostRestore(int id)
     {
         await store.DeleteOwn(id, deleted: false);
-        return Redirect($"/stores?shelf={Uri.EscapeDataString(Shelf)}");
+        return Redirect(AddressOf(Shelf));
     }
 
     /// <summary>True where every word of the search stands in one of the texts.</summary>

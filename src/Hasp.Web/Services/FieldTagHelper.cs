@@ -31,6 +31,9 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     /// <summary>Options where the catalogue decides them.</summary>
     public IEnumerable<string>? Options { get; set; }
 
+    /// <summary>True where the control takes a line of its own: lists of long words.</summary>
+    public bool Stacked { get; set; }
+
     /// <summary>True in rows of several fields: the table's head labels it, and its fault stands under the whole row.</summary>
     public bool Bare { get; set; }
 
@@ -42,13 +45,13 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var text = FieldText.Show(State.Document, Path, preferences.Units);
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
-        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (field.Lines ? " lines" : "") + (fault is null ? "" : " faulty"));
+        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (Stacked ? " stacked" : "") + (field.Lines ? " lines" : "") + (fault is null ? "" : " faulty"));
         output.Attributes.SetAttribute("id", "row-" + id);
         var described = fault is null ? "" : $" aria-invalid=\"true\" aria-describedby=\"{id}-fault\"";
         // A form of its own, outside, takes the fields of the page where there are no scripts.
         var attributes = $"id=\"{id}\" name=\"{E(Path)}\" form=\"stage-form\" data-path=\"{E(Path)}\" data-shown=\"{E(text)}\"{described}";
         var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label.Length > 0 ? Label : field.Label)}</label>";
-        var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, Chosen)
+        var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, Chosen, field)
             : field.Lines ? $"<textarea rows=\"4\" maxlength=\"{field.MaxLength}\" dir=\"auto\" {attributes}>\n{E(text)}</textarea>"
             : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
         var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
@@ -66,13 +69,13 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     /// <summary>A path as an element id.</summary>
     public static string IdOf(string path) => "f-" + path.Replace('.', '-').Replace("[", "-").Replace("]", "");
 
-    private static string Select(string attributes, IEnumerable<string> options, string text, string chosen)
+    private static string Select(string attributes, IEnumerable<string> options, string text, string chosen, Field field)
     {
         var all = options.ToList();
         var html = new System.Text.StringBuilder($"<select {attributes}>");
         if (chosen.Length > 0) html.Append($"<option value=\"\"{(text.Length == 0 ? " selected" : "")}>{E(chosen)}</option>");
         if (text.Length > 0 && !all.Contains(text)) html.Append($"<option selected>{E(text)}</option>");
-        foreach (var option in all) html.Append($"<option{(option == text ? " selected" : "")}>{E(option)}</option>");
+        foreach (var option in all) html.Append($"<option value=\"{E(option)}\"{(option == text ? " selected" : "")}>{E(field.LabelOf(option))}</option>");
         return html.Append("</select>").ToString();
     }
 

@@ -39,5 +39,19 @@ public sealed class HeavyWork : IDisposable
         }
     }
 
+    /// <summary>Does the work in its turn, however many wait: for runs of which each page has one and stops asking when it is closed.</summary>
+    public async Task<T> InTurn<T>(Func<T> work, CancellationToken stop)
+    {
+        await _room.WaitAsync(stop);
+        try
+        {
+            return await Task.Run(work, CancellationToken.None);
+        }
+        finally
+        {
+            _room.Release();
+        }
+    }
+
     public void Dispose() => _room.Dispose();
 }

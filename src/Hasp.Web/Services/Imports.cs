@@ -102,6 +102,9 @@ public sealed class ImportRun
 /// <param name="Length">Bytes.</param>
 public sealed record ImportFile(int JointId, string Name, string Path, long Length)
 {
+    /// <summary>When it came, UTC.</summary>
+    public DateTime At { get; } = DateTime.UtcNow;
+
     /// <summary>Sheets of a workbook; empty for text.</summary>
     public IReadOnlyList<string> Sheets { get; init; } = [];
 
@@ -140,7 +143,12 @@ public sealed record ImportFile(int JointId, string Name, string Path, long Leng
 /// <summary>Files on their way in, one a joint and browser.</summary>
 public sealed class Imports : IDisposable
 {
-    private readonly string _folder = Directory.CreateTempSubdirectory("hasp-import").FullName;
+    private const string Prefix = "hasp-import";
+
+    // A file that waits for its columns this long waits for nobody.
+    private static readonly TimeSpan Forgotten = TimeSpan.FromHours(2);
+
+    private readonly string _folder = NewFolder();
     private readonly ConcurrentDictionary<(int Joint, string Editor), ImportFile> _files = new();
     private readonly ConcurrentDictionary<(int Joint, string Editor), ImportRun> _runs = new();
 
@@ -155,6 +163,7 @@ public sealed class Imports : IDisposable
     public async Task<ImportFile> Take(int joint, string editor, IFormFile file)
     {
         Drop(joint, editor);
+        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Forgotten && RunOf(f.Key.Joint, f.Key.Editor)?.Outcome.IsCompleted != false).Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
         var path = Path.Combine(_folder, Guid.NewGuid().ToString("N"));
         await using (var target = System.IO.File.Create(path)) await file.CopyToAsync(target);
         var taken = new ImportFile(joint, Shorten(Path.GetFileName(file.FileName.Replace('\\', '/'))), path, file.Length);
@@ -192,6 +201,23 @@ public sealed class Imports : IDisposable
     }
 
     public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    /// <summary>A folder of this process; what a killed one left behind a day ago goes.</summary>
+    private static string NewFolder()
+    {
+        foreach (var left in Directory.EnumerateDirectories(Path.GetTempPath(), Prefix + "*").Where(d => Directory.GetLastWriteTimeUtc(d) < DateTime.UtcNow.AddDays(-1)))
+        {
+            try
+            {
+                Directory.Delete(left, recursive: true);
+            }
+            catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+            {
+                // Another user's, or in use: not ours to take away.
+            }
+        }
+        return Directory.CreateTempSubdirectory(Prefix).FullName;
+    }
 
     private static string Shorten(string name) => name.Length > 60 ? name[..60] : name.Length == 0 ? "file" : name;
 }

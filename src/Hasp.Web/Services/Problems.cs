@@ -26,6 +26,13 @@ internal static class Problems
         // A body that broke off or was too large is the sender's fault, not ours.
         var error = http.Features.Get<IExceptionHandlerFeature>()?.Error;
         if (error is BadHttpRequestException bad) http.Response.StatusCode = bad.StatusCode;
+        if (error is DamagedJointException damaged)
+        {
+            // The joint's page of revisions needs nothing judged.
+            http.Response.StatusCode = http.Request.Headers.ContainsKey("HX-Request") ? StatusCodes.Status200OK : StatusCodes.Status302Found;
+            http.Response.Headers[http.Request.Headers.ContainsKey("HX-Request") ? "HX-Redirect" : "Location"] = $"/joints/{damaged.Joint}/revisions";
+            return Task.CompletedTask;
+        }
         // Nor is a disk that is full, or a database that another program holds, a fault of the program.
         var disk = Disk(error);
         if (disk is not null) http.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;

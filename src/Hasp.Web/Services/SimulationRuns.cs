@@ -12,14 +12,15 @@ public sealed class SimulationRun
     private double _share;
     private long _asked = Environment.TickCount64;
 
-    internal SimulationRun(Joint joint, string document)
+    internal SimulationRun(Joint joint, string document, HeavyWork heavy)
     {
         Document = document;
         Joint = joint;
         // Without a timer or a wait handle a source holds nothing that must be given back.
         var stop = new CancellationTokenSource();
         _stop = stop.Cancel;
-        Outcome = Task.Run(() => new Simulation(joint).Run(Told, stop.Token));
+        // Stopped while it waits, it still comes to an outcome of no samples.
+        Outcome = heavy.InTurn(() => new Simulation(joint).Run(Told, stop.Token), CancellationToken.None);
     }
 
     /// <summary>The joint that is sampled.</summary>
@@ -53,7 +54,7 @@ public sealed class SimulationRun
 /// The runs of this server, one a joint and browser; a changed joint takes the place of the run before, and a page that is closed
 /// leaves none behind.
 /// </summary>
-public sealed class SimulationRuns
+public sealed class SimulationRuns(HeavyWork heavy)
 {
     private const int Most = 40;
     private readonly Lock _gate = new();
@@ -71,7 +72,7 @@ public sealed class SimulationRuns
             }
             run?.Stop();
             foreach (var (key, _) in _runs.Where(r => r.Value.Outcome.IsCompleted).Take(_runs.Count - Most).ToList()) _runs.Remove(key);
-            return _runs[(id, editor)] = new SimulationRun(joint, document);
+            return _runs[(id, editor)] = new SimulationRun(joint, document, heavy);
         }
     }
 

@@ -54,6 +54,13 @@ public sealed record Typed(string Path, string Text, bool Fits);
 /// <summary>A revision that the joint never had: a page that is not of this joint, or of another data folder.</summary>
 public sealed class UnknownRevisionException(int joint, int revision) : Exception($"joint {joint} has no revision {revision}");
 
+/// <summary>A joint whose stored document cannot be judged any more: its revisions and its export are still there.</summary>
+public sealed class DamagedJointException(int joint, string problem) : Exception(problem)
+{
+    /// <summary>The joint.</summary>
+    public int Joint => joint;
+}
+
 /// <summary>A change that met another's.</summary>
 /// <param name="Path">The field changed; empty for a change of parts.</param>
 /// <param name="Value">What was typed.</param>
@@ -67,6 +74,7 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     public async Task<BenchState?> Load(int id)
     {
         if (await store.Load(id) is not { } stored) return null;
+        if (Damage(stored.Document) is { } problem) throw new DamagedJointException(id, problem);
         var document = Parse(stored.Document);
         var materials = await store.Own("materials");
         var state = new BenchState
@@ -149,6 +157,26 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
         if (older) await store.DropDrafts(id, preferences.Editor, stored.Revision);
         else await store.DropDraft(id, preferences.Editor, stored.Revision);
         return await Load(id);
+    }
+
+    /// <summary>What a stored document calls its joint; null where it does not tell, or is damaged.</summary>
+    public static string? NameOf(string document)
+    {
+        try
+        {
+            return JsonNode.Parse(document) is JsonObject o ? JointEdit.Get(o, "name") : null;
+        }
+        catch (System.Text.Json.JsonException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>Why a stored document cannot be judged; null where it can.</summary>
+    public static string? Damage(string document)
+    {
+        var (joint, faults) = JointDocument.Read(document);
+        return joint is null ? string.Join("; ", faults.Select(f => f.Path.Length == 0 ? f.Problem : $"{Fields.Words(f.Path)}: {f.Problem}")) : null;
     }
 
     /// <summary>The document at a stored joint; stored documents are always objects.</summary>

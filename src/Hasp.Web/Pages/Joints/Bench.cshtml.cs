@@ -35,15 +35,6 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
     public Task<IActionResult> OnPostMove(int id, string list, int index, int by) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Move(d, list, index, by), $"{list}: {index + 1} moved", new Conflict("", $"{list} {index + 1} moved", null)));
 
-    /// <summary>Takes one of the ways out that the Bench offered, in one revision.</summary>
-    public async Task<IActionResult> OnPostTakeWayOut(int id, string way)
-    {
-        if (await Bench.Load(id) is not { } state) return NotFound();
-        // Found anew, so that only a change that really mends the joint as it stands is taken.
-        if (state.Result.Ways.FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
-        return await Changed(Bench.Change(id, Seen, d => JointEdit.Take(d, found, Preferences.Units), found.Words, new Conflict("", found.Words, null)));
-    }
-
     /// <summary>Lays a hand-calculated figure beside a step of a working; empty text takes it away.</summary>
     public Task<IActionResult> OnPostHand(int id, string check, string step, string? value)
     {
@@ -68,6 +59,6 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
         if (await store.Load(id) is not { } stored) return NotFound();
         var document = Workbench.Parse(stored.Document);
         var name = JointEdit.Get(document, "number") is { Length: > 0 } number ? number : $"joint-{id}";
-        return File(System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", $"{name}.joint.json");
+        return File(System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", FileNames.Clean(name) + ".joint.json");
     }
 }

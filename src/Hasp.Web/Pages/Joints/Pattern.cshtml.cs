@@ -129,12 +129,21 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
             Refused = problem;
             return await OnGetPanel(id);
         }
-        var scale = unit is > 0 and < 10_000 ? unit : stated ?? 1;
         var file = Path.GetFileName(drawing.FileName);
-        if (groups.Count == 1) return await Drawn(id, d => PatternEdit.Place(d, groups[0].Middles.Select(m => scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
-        Asked = [.. groups.Where(g => g.Middles.Count <= PatternRules.MostBolts).Take(12).Select(g => new HoleChoice(
-            $"{g.Middles.Count} of Ø {QuantityText.ShowText(g.Diameter * scale, Dimension.Length, Preferences.Units)}",
-            string.Join(';', g.Middles.Select(m => FormattableString.Invariant($"{scale * m.X:R},{scale * m.Y:R}"))), $"{g.Middles.Count} bolts from {file}"))];
+        // A drawing that states no unit, of which nobody said one, could be in any.
+        (string Symbol, double Scale)[] units = unit is > 0 and < 10_000 ? [("", unit)] : stated is { } known ? [("", known)] : [("mm", 1), ("in", 25.4), ("m", 1000)];
+        if (groups.Count == 1 && units.Length == 1) return await Drawn(id, d => PatternEdit.Place(d, groups[0].Middles.Select(m => units[0].Scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
+        Question = (groups.Count > 1, units.Length > 1) switch
+        {
+            (true, true) => "The drawing has holes of several sizes and states no unit. Which are the bolts', and in what?",
+            (true, false) => "The drawing has holes of several sizes. Which are the bolts'?",
+            _ => "The drawing states no unit. What is it drawn in?",
+        };
+        Asked = [.. from g in groups.Where(g => g.Middles.Count <= PatternRules.MostBolts).Take(12 / units.Length)
+            from u in units
+            let size = u.Symbol.Length > 0 ? $"{QuantityText.Figures(g.Diameter)} {u.Symbol}" : QuantityText.ShowText(g.Diameter * u.Scale, Dimension.Length, Preferences.Units)
+            select new HoleChoice($"{g.Middles.Count} of Ø {size}",
+                string.Join(';', g.Middles.Select(m => FormattableString.Invariant($"{u.Scale * m.X:R},{u.Scale * m.Y:R}"))), $"{g.Middles.Count} bolts from {file}")];
         return await OnGetPanel(id);
     }
 
@@ -156,6 +165,9 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     /// <param name="Middles">mm: x,y;x,y.</param>
     /// <param name="Change">What taking them is called.</param>
     public sealed record HoleChoice(string Words, string Middles, string Change);
+
+    /// <summary>What is asked about a drawing.</summary>
+    public string Question { get; private set; } = "";
 
     /// <summary>The sizes of hole in a drawing, where there are several and one is to be chosen.</summary>
     public IReadOnlyList<HoleChoice> Asked { get; private set; } = [];

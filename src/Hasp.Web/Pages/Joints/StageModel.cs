@@ -26,17 +26,17 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
 
     /// <summary>The field whose value that just holds is shown; empty where none is.</summary>
     [BindProperty(SupportsGet = true)]
-    public string Seek { get; set; } = "";
+    public string? Seek { get; set; }
 
     /// <summary>That value and its curve; null where the joint has faults to be put right first.</summary>
-    public JustHolds? Sought => JustHolds.Of(State.Document, Seek, preferences.Units);
+    public JustHolds? Sought => Seek is null ? null : JustHolds.Of(State.Document, Seek, preferences.Units);
 
     /// <summary>Where this stage's changes are sent.</summary>
     public string Address => Request.Path;
 
     /// <summary>What each request of the panel carries along: the revision looked at, and what the stage shows of it.</summary>
     public virtual IEnumerable<(string Name, string Value)> Carried =>
-        [("Seen", State.Stored.Revision.ToString(CultureInfo.InvariantCulture)), ("Seek", Seek)];
+        [("Seen", State.Stored.Revision.ToString(CultureInfo.InvariantCulture)), ("Seek", Seek ?? "")];
 
     /// <summary>The stage's panel.</summary>
     protected abstract string Panel { get; }
@@ -99,6 +99,15 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
             "older typing put in", new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null)));
     }
 
+    /// <summary>Takes one of the ways out that are offered, in one revision.</summary>
+    public async Task<IActionResult> OnPostTakeWayOut(int id, string way)
+    {
+        if (await bench.Load(id) is not { } state) return NotFound();
+        // Found anew, so that only a change that really mends the joint as it stands is taken.
+        if (state.Result.Ways.FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
+        return await Changed(bench.Change(id, Seen, d => JointEdit.Take(d, found, preferences.Units), found.Words, new Conflict("", found.Words, null)));
+    }
+
     public Task<IActionResult> OnPostUndo(int id) => Changed(bench.Step(id, Seen, back: true));
 
     public Task<IActionResult> OnPostRedo(int id) => Changed(bench.Step(id, Seen, back: false));
@@ -132,7 +141,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     {
         if (await loading is not { } state) return NotFound();
         State = state;
-        if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || !JointEdit.CanHold(state.Document, Seek!)) Seek = "";
+        if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || !JointEdit.CanHold(state.Document, Seek!)) Seek = null;
         await Prepare();
         return null;
     }

@@ -11,9 +11,14 @@
   const click = (selector) => { const e = document.querySelector(selector); if (e && !e.disabled) e.click(); return !!e; };
   const help = document.getElementById("help");
 
-  // From a field to the value of it that just holds, what was typed first; Escape closes it.
+  // Escape closes it, where it has nothing to take back in a field first.
   document.addEventListener("keydown", (e) => {
-    if (e.key === "Escape" && !help.open) click("#seek-close");
+    if (e.key !== "Escape" || help.open || (e.target.dataset?.path && e.target.value !== e.target.dataset.shown)) return;
+    click("#seek-close");
+  }, true);
+
+  // From a field to the value of it that just holds, what was typed first.
+  document.addEventListener("keydown", (e) => {
     if (!e.altKey || e.code !== "KeyJ" || !typing(e.target)) return;
     const seek = e.target.closest(".field")?.querySelector(".seek");
     if (!seek) return;
@@ -98,6 +103,22 @@
     if (url.href !== location.href) history.replaceState(history.state, "", url);
   };
   document.addEventListener("htmx:afterSettle", address);
+
+  // A changed verdict is said, once it has settled.
+  const told = () => document.getElementById("callout")?.dataset.told || "";
+  let lastTold = told();
+  document.addEventListener("htmx:afterSettle", () => {
+    if (told() === lastTold) return;
+    lastTold = told();
+    document.getElementById("announce").textContent = lastTold;
+  });
+
+  // Labels of drawings keep their size on screen where a drawing is shown smaller than it was laid out.
+  const sizes = new ResizeObserver((entries) => { for (const e of entries) size(e.target); });
+  const size = (svg) => { if (svg.clientWidth) svg.style.setProperty("--k", Math.max(1, svg.viewBox.baseVal.width / svg.clientWidth).toFixed(3)); };
+  const measure = () => document.querySelectorAll("#stage svg[viewBox]").forEach((s) => { sizes.observe(s); size(s); });
+  document.addEventListener("htmx:afterSettle", measure);
+  measure();
 
   document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent = "Not done: the server refused the request."; });
   document.addEventListener("htmx:sendError", () => { document.getElementById("announce").textContent = "Not done: the server does not answer."; });

@@ -1,0 +1,96 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace Hasp.Tests.Drawing;
+
+/// <summary>Contrast of the colours that text and marks are set in, in both themes (WCAG 2.2, 1.4.3 and 1.4.11), so that pages need be walked in one only.</summary>
+public sealed partial class ColourTests
+{
+    private const double Text = 4.5;
+    private const double Mark = 3;
+
+    [GeneratedRegex(@"(?<name>--[a-z-]+): (?<value>#[0-9a-f]{6})")]
+    private static partial Regex Token();
+
+    [Theory]
+    [InlineData("ink", "paper", Text)]
+    [InlineData("ink", "panel", Text)]
+    [InlineData("ink", "raised", Text)]
+    [InlineData("ink", "field", Text)]
+    [InlineData("ink", "part", Text)]
+    [InlineData("ink", "moved", Text)]
+    [InlineData("soft", "paper", Text)]
+    [InlineData("soft", "panel", Text)]
+    [InlineData("soft", "raised", Text)]
+    [InlineData("accent", "paper", Text)]
+    [InlineData("accent", "panel", Text)]
+    [InlineData("accent", "raised", Text)]
+    [InlineData("on-dye", "dye", Text)]
+    [InlineData("on-dye-soft", "dye", Text)]
+    [InlineData("little", "paper", Text)]
+    [InlineData("little", "panel", Text)]
+    [InlineData("short", "paper", Text)]
+    [InlineData("short", "panel", Text)]
+    [InlineData("short", "short-tint", Text)]
+    [InlineData("scribe", "panel", Mark)]
+    [InlineData("little-bar", "panel", 2.5)] // beside its word, its shape and its figure
+    public void Text_and_marks_stand_out(string front, string back, double least)
+    {
+        foreach (var (theme, colours) in Themes())
+        {
+            var contrast = Contrast(colours["--" + front], colours["--" + back]);
+            Assert.True(contrast >= least, $"{front} on {back}, {theme}: {contrast:0.00}, {least} is needed");
+        }
+    }
+
+    [Fact]
+    public void The_dark_theme_is_one_whether_chosen_or_by_the_system()
+    {
+        var themes = Themes().ToDictionary(t => t.Theme, t => t.Colours);
+        Assert.True(themes["dark"].Count > 15);
+        Assert.Equal(themes["dark"].OrderBy(c => c.Key), themes["by the system"].Where(c => themes["dark"].ContainsKey(c.Key)).OrderBy(c => c.Key));
+    }
+
+    private static IEnumerable<(string Theme, Dictionary<string, string> Colours)> Themes()
+    {
+        var css = File.ReadAllText(Path.Combine(Root(), "src", "Hasp.Web", "wwwroot", "css", "site.css"));
+        var light = Tokens(css, ":root {");
+        yield return ("light", light);
+        foreach (var (name, selector) in new[] { ("dark", ":root[data-theme=dark] {"), ("by the system", ":root[data-theme=\"\"] {") })
+        {
+            // What a theme does not say is as in the light one.
+            var colours = new Dictionary<string, string>(light);
+            foreach (var (key, value) in Tokens(css, selector)) colours[key] = value;
+            yield return (name, colours);
+        }
+    }
+
+    private static Dictionary<string, string> Tokens(string css, string selector)
+    {
+        var from = css.IndexOf(selector, StringComparison.Ordinal);
+        return Token().Matches(css[from..css.IndexOf('}', from)]).ToDictionary(m => m.Groups["name"].Value, m => m.Groups["value"].Value);
+    }
+
+    private static double Contrast(string a, string b)
+    {
+        var (x, y) = (Luminance(a), Luminance(b));
+        return (Math.Max(x, y) + 0.05) / (Math.Min(x, y) + 0.05);
+    }
+
+    private static double Luminance(string colour)
+    {
+        double Channel(int at)
+        {
+            var c = int.Parse(colour.AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0;
+            return c <= 0.04045 ? c / 12.92 : Math.Pow((c + 0.055) / 1.055, 2.4);
+        }
+        return (0.2126 * Channel(1)) + (0.7152 * Channel(3)) + (0.0722 * Channel(5));
+    }
+
+    private static string Root()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "README.md"))) folder = folder.Parent;
+        return folder!.FullName;
+    }
+}
