@@ -4,6 +4,7 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>The work as a person does it, in a real browser.</summary>
+[Collection(SharedServer.Users)]
 public sealed class BrowserTests(SharedServer shared)
 {
     private readonly Server _server = shared.Server;

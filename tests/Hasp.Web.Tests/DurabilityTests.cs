@@ -47,4 +47,40 @@ public sealed class DurabilityTests
     }
 
     private static int Times(string name) => int.Parse(name.Split(' ')[1]);
+
+    /// <summary>A document spoilt on the disk: its page says why, shows its revisions, gives them out, and goes back to one that can be judged.</summary>
+    [Fact]
+    public async Task A_damaged_joint_keeps_its_page()
+    {
+        var data = Directory.CreateTempSubdirectory("hasp-damaged-").FullName;
+        using (var before = await Server.Start(data))
+        {
+            using var editor = await Editor.Open(before, 1);
+            await editor.Set("bolts.count", "5");
+            before.Kill();
+        }
+        await using (var db = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(data, "hasp.db")};Pooling=False"))
+        {
+            await db.OpenAsync();
+            await using var spoil = db.CreateCommand();
+            spoil.CommandText = "UPDATE Revisions SET Document = '{\"format\": \"hasp-joint\", \"version\": 1, \"name\": \"Spoilt' WHERE JointId = 1 AND Number = 2";
+            Assert.Equal(1, await spoil.ExecuteNonQueryAsync());
+        }
+        using var server = await Server.Start(data);
+        using var http = server.Client();
+        Assert.Contains("/joints/1/revisions", await http.GetStringAsync("/"), StringComparison.Ordinal);
+        foreach (var stage in new[] { "", "/pattern", "/finder", "/preload", "/fatigue", "/chance" })
+        {
+            var answer = await http.GetAsync("/joints/1" + stage);
+            Assert.Equal("/joints/1/revisions", answer.Headers.Location?.ToString());
+        }
+        var page = await http.GetStringAsync("/joints/1/revisions");
+        Assert.Contains("cannot be judged", page, StringComparison.Ordinal);
+        Assert.Contains("Spoilt", await http.GetStringAsync("/joints/1/revisions?handler=Export&number=2"), StringComparison.Ordinal);
+        var token = System.Text.RegularExpressions.Regex.Match(page, @"__RequestVerificationToken""[^>]*value=""([^""]+)").Groups[1].Value;
+        using var back = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token, ["number"] = "1", ["seen"] = "2" });
+        Assert.Equal("/joints/1", (await http.PostAsync("/joints/1/revisions?handler=GoBack", back)).Headers.Location?.ToString());
+        Assert.Contains("Collar strap", await http.GetStringAsync("/joints/1"), StringComparison.Ordinal);
+        Assert.Contains("rev 3", await http.GetStringAsync("/joints/1"), StringComparison.Ordinal);
+    }
 }

@@ -7,6 +7,7 @@ using Hasp.Tests.Files;
 namespace Hasp.Web.Tests;
 
 /// <summary>The doors for programs, and what every page promises.</summary>
+[Collection(SharedServer.Users)]
 public sealed partial class HttpTests(SharedServer shared)
 {
     private readonly Server _server = shared.Server;
@@ -188,4 +189,50 @@ public sealed partial class HttpTests(SharedServer shared)
 
     [GeneratedRegex("<form[^>]*method=\"post\".*?</form>", RegexOptions.Singleline)]
     private static partial Regex Form();
+
+    [Fact]
+    public async Task A_drawing_without_a_unit_is_asked_about_and_one_with_it_is_taken()
+    {
+        using var editor = await Editor.Open(_server, 9);
+        string Drawing(string header) => $"{header}0\nSECTION\n2\nENTITIES\n" + string.Concat(new[] { (0, 0), (4, 0), (0, 3), (4, 3) }.Select(p => $"0\nCIRCLE\n10\n{p.Item1}\n20\n{p.Item2}\n40\n0.5\n")) + "0\nENDSEC\n0\nEOF\n";
+        async Task<string> Send(string drawing)
+        {
+            using var form = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" }, { new StringContent("0"), "unit" }, { new StringContent(editor.Seen.ToString()), "Seen" }, { new StringContent(drawing), "drawing", "plate.dxf" } };
+            using var request = new HttpRequestMessage(HttpMethod.Post, "/joints/9/pattern?handler=ImportDxf") { Content = form };
+            request.Headers.Add("HX-Request", "true");
+            return await (await editor.Http.SendAsync(request)).Content.ReadAsStringAsync();
+        }
+        var asked = await Send(Drawing(""));
+        Assert.Contains("states no unit", asked, StringComparison.Ordinal);
+        foreach (var choice in new[] { "4 of Ø 1 mm", "4 of Ø 1 in", "4 of Ø 1 m" }) Assert.Contains(choice, System.Net.WebUtility.HtmlDecode(asked), StringComparison.Ordinal);
+        Assert.DoesNotContain("states no unit", await Send(Drawing("0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n1\n0\nENDSEC\n")), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("1.9e-5")]
+    [InlineData("0.000019")]
+    public async Task A_material_of_ones_own_takes_its_expansion(string expansion)
+    {
+        using var editor = await Editor.Open(_server, 1);
+        using var form = new FormUrlEncodedContent(new Dictionary<string, string>
+        {
+            ["__RequestVerificationToken"] = editor.Token, ["name"] = "Bronze " + expansion, ["elasticModulus"] = "110 GPa", ["yield"] = "200 MPa", ["tensile"] = "400 MPa",
+            ["bearingLimit"] = "300", ["expansion"] = expansion, ["brittle"] = "no", ["source"] = "maker",
+        });
+        var answer = await editor.Http.PostAsync("/stores?shelf=materials&joint=1&handler=Add", form);
+        Assert.Equal("/stores?shelf=materials&joint=1", answer.Headers.Location?.ToString());
+        // The joint that one came from is still there to go back to.
+        Assert.Contains("href=\"/joints/1\"", await editor.Http.GetStringAsync("/stores?shelf=materials&joint=1"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_file_is_handed_out_under_a_clean_name()
+    {
+        using var editor = await Editor.Open(_server, 11);
+        var then = (await (await editor.Http.GetAsync("/joints/11?handler=Export")).Content.ReadAsStringAsync()).Split("\"number\": \"")[1].Split('"')[0];
+        await editor.Set("number", "../A/7: \"x\"?*");
+        var name = (await editor.Http.GetAsync("/joints/11?handler=Export")).Content.Headers.ContentDisposition!.FileName!.Trim('"');
+        Assert.Equal("A-7- -x.joint.json", name);
+        await editor.Set("number", then);
+    }
 }

@@ -9,6 +9,7 @@ using OpenQA.Selenium.Interactions;
 namespace Hasp.Web.Tests;
 
 /// <summary>The Pattern stage and load cases from a file, in a real browser.</summary>
+[Collection(SharedServer.Users)]
 public sealed class PatternStageTests(SharedServer shared)
 {
     private readonly Server _server = shared.Server;
@@ -16,7 +17,7 @@ public sealed class PatternStageTests(SharedServer shared)
     /// <summary>A joint of its own, on its Pattern stage.</summary>
     private Browser Pattern(string line = "6 M20 8.8, 12 + 20 steel, oiled")
     {
-        var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find("#quick").SendKeys(line + Keys.Enter);
         b.Until(() => b.Has("#stage"), "the Bench");
@@ -36,7 +37,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public void The_eccentric_bracket_is_built_by_mouse()
     {
-        using var b = Pattern();
+        var b = Pattern();
         Assert.Contains("Without a pattern", b.Text(".empty"), StringComparison.Ordinal);
         b.NoBarrier();
         b.Settled(() => b.Find(".empty button").Click());
@@ -73,7 +74,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public void The_eccentric_bracket_is_built_by_keyboard_alone()
     {
-        using var b = Pattern();
+        var b = Pattern();
         void Choose(string css, string letters)
         {
             b.Run($"document.querySelector('{css}').focus()");
@@ -123,7 +124,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public void A_bolt_typed_onto_another_is_refused_where_it_is_and_stays_typed()
     {
-        using var b = Pattern();
+        var b = Pattern();
         b.Settled(() => b.Find(".empty button").Click());
         b.Settled(() => b.Driver.FindElements(By.CssSelector(".inputs .plain-button")).First(x => x.Text == "Set the bolts free").Click());
         var other = b.Value("#f-pattern-points-1-x");
@@ -162,7 +163,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public void Cases_come_from_a_file_with_bad_lines_and_are_scrubbed_through()
     {
-        using var b = Pattern();
+        var b = Pattern();
         b.Settled(() => b.Find(".empty button").Click());
         var file = Path.Combine(Path.GetTempPath(), $"cases-{Guid.NewGuid():N}.csv");
         var text = new StringBuilder("Case;Fx [kN];Fy;Fz [kN];Mz [kN·m]\n");
@@ -219,7 +220,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public async Task A_pattern_goes_out_as_a_drawing_and_comes_back_to_the_same_points()
     {
-        using var b = Pattern("8 M16 8.8, 12 + 20 steel, oiled");
+        var b = Pattern("8 M16 8.8, 12 + 20 steel, oiled");
         b.Select("#f-pattern-kind", "circle");
         b.Type("#f-pattern-diameter", "227.5");
         b.Type("#f-pattern-atX", "31.25");

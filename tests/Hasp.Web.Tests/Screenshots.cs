@@ -4,6 +4,7 @@ namespace Hasp.Web.Tests;
 /// Makes docs/screenshots anew from the demonstration project. Run on purpose:
 /// <c>dotnet test tests/Hasp.Web.Tests -- xUnit.Explicit=only</c>.
 /// </summary>
+[Collection(SharedServer.Users)]
 public sealed class Screenshots
 {
     [Fact(Explicit = true)]

@@ -3,7 +3,7 @@ using System.Net;
 using System.Text.RegularExpressions;
 
 [assembly: AssemblyFixture(typeof(Hasp.Web.Tests.SharedServer))]
-[assembly: CollectionBehavior(DisableTestParallelization = true)]
+[assembly: CollectionBehavior(MaxParallelThreads = 2)]
 
 namespace Hasp.Web.Tests;
 
@@ -90,6 +90,9 @@ public sealed partial class Server : IDisposable
 /// <summary>One server with the demonstration project for all tests that do not need their own.</summary>
 public sealed class SharedServer : IAsyncLifetime
 {
+    /// <summary>Tests that share the server and the browser follow one another; those that start their own run beside them.</summary>
+    public const string Users = "one server, one browser";
+
     public Server Server { get; private set; } = null!;
 
     public async ValueTask InitializeAsync() => Server = await Server.Start();

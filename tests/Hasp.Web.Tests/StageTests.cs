@@ -3,6 +3,7 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>Preload, Fatigue and Chance, thread ends and figures by hand, in a real browser.</summary>
+[Collection(SharedServer.Users)]
 public sealed class StageTests(SharedServer shared)
 {
     private readonly Server _server = shared.Server;
@@ -10,7 +11,7 @@ public sealed class StageTests(SharedServer shared)
     /// <summary>A joint of its own, from the quick line.</summary>
     private Browser Bench(string line)
     {
-        var b = new Browser(_server);
+        var b = Browser.Shared(_server);
         b.Go("/");
         b.Find("#quick").SendKeys(line + Keys.Enter);
         b.Until(() => b.Has("#stage"), "the Bench");
@@ -20,7 +21,7 @@ public sealed class StageTests(SharedServer shared)
     [Fact]
     public void A_tapped_joint_is_made_and_a_screw_that_does_not_fit_says_what_would()
     {
-        using var b = Bench("4 M12 8.8, 12 kN apart, 16 + 40 steel, oiled");
+        var b = Bench("4 M12 8.8, 12 kN apart, 16 + 40 steel, oiled");
         b.Select("#f-threadEnd-kind", "tapped");
         Assert.True(b.Has(".tapped"));
         Assert.Contains("into Part 2", b.Text("#callout-text"), StringComparison.Ordinal);
@@ -47,7 +48,7 @@ public sealed class StageTests(SharedServer shared)
     [Fact]
     public void A_joint_that_opens_says_so_on_the_drawing_and_a_way_out_mends_it()
     {
-        using var b = Bench("2 M10 8.8, 60 kN apart, 12 + 12 steel, oiled");
+        var b = Bench("2 M10 8.8, 60 kN apart, 12 + 12 steel, oiled");
         Assert.Contains("The faces part", b.Text(".on-drawing"), StringComparison.Ordinal);
         b.NoBarrier();
         b.Settled(() => b.Find(".on-drawing button").Click());
@@ -58,7 +59,7 @@ public sealed class StageTests(SharedServer shared)
     [Fact]
     public void A_figure_by_hand_agrees_or_smells()
     {
-        using var b = Bench("4 M16 8.8, 40 kN apart, 12 + 20 steel, oiled");
+        var b = Bench("4 M16 8.8, 40 kN apart, 12 + 20 steel, oiled");
         b.Settled(() => b.Find("#verdict-opening > button").Click());
         // C by hand, from the school that is in use.
         var share = b.Text("#working-opening");
@@ -78,7 +79,7 @@ public sealed class StageTests(SharedServer shared)
     [Fact]
     public void The_preload_stage_is_worked_by_keyboard_alone()
     {
-        using var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
+        var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
         b.Press("4");
         b.Until(() => b.Driver.Url.EndsWith("/preload", StringComparison.Ordinal), "the Preload stage");
         b.Run("document.getElementById('f-tightening-aim').focus(); document.getElementById('f-tightening-aim').select()");
@@ -102,7 +103,7 @@ public sealed class StageTests(SharedServer shared)
     [Fact]
     public void Fatigue_begins_with_what_alternates()
     {
-        using var b = Bench("4 M16 8.8, 60 kN apart, 12 + 20 steel, oiled");
+        var b = Bench("4 M16 8.8, 60 kN apart, 12 + 20 steel, oiled");
         b.Press("5");
         b.Until(() => b.Has(".empty"), "nothing alternates");
         b.NoBarrier();
@@ -126,7 +127,7 @@ public sealed class StageTests(SharedServer shared)
     [Fact]
     public void A_long_run_shows_its_progress_and_can_be_stopped()
     {
-        using var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
+        var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
         b.Press("6");
         b.Until(() => b.Has("#chance-opening"), "the outcome");
         Assert.Contains("nut factor", b.Text("#chance-slip"), StringComparison.Ordinal);

@@ -5,6 +5,7 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>What is typed is kept: fast, on a slow network, with the server away, beside another, against what is not valid.</summary>
+[Collection(SharedServer.Users)]
 public sealed class TypingTests(SharedServer shared)
 {
     private readonly Server _server = shared.Server;

@@ -1,5 +1,4 @@
 using System.Net;
-using System.Text;
 using Hasp.Core.Formulas;
 using Hasp.Core.Quantities;
 using Microsoft.AspNetCore.Html;
@@ -9,16 +8,18 @@ namespace Hasp.Web.Drawing;
 /// <summary>Writes the working as MathML, which the browser sets by itself.</summary>
 public static class MathMl
 {
+    private static readonly Formulas Set = new();
+
     /// <summary>The symbol of a term, e.g. F with the subscript i,max.</summary>
     public static IHtmlContent Symbol(Term term, int index) => Wrap(SymbolOf(term, index));
 
     /// <summary>The formula in symbols.</summary>
     public static IHtmlContent Formula(Step step) =>
-        Wrap(SymbolOf(step.Term, step.Index) + "<mo>=</mo>" + Write(step.Formula, 0, e => SymbolOf(e.Term!, e.Index)));
+        Wrap(SymbolOf(step.Term, step.Index) + "<mo>=</mo>" + Set.Write(step.Formula, e => SymbolOf(e.Term!, e.Index)));
 
     /// <summary>The same with numbers put in.</summary>
     public static IHtmlContent Numbers(Step step, UnitSystem units) =>
-        Wrap("<mo>=</mo>" + Write(step.Formula, 0, e => Quantity(e.Value, e.Term!.Dimension, units)));
+        Wrap("<mo>=</mo>" + Set.Write(step.Formula, e => Quantity(e.Value, e.Term!.Dimension, units)));
 
     private static HtmlString Wrap(string inner) => new("<math displaystyle=\"true\"><mrow>" + inner + "</mrow></math>");
 
@@ -39,42 +40,28 @@ public static class MathMl
         return unit.Length == 0 ? $"<mn>{number}</mn>" : $"<mrow><mn>{number}</mn><mspace width=\"0.15em\"/><mtext class=\"unit\">{WebUtility.HtmlEncode(unit)}</mtext></mrow>";
     }
 
-    private static string Write(Expression e, int outer, Func<Expression, string> leaf)
+    private sealed class Formulas : Notation
     {
-        string Inner(int i, int precedence) => Write(e.Operands[i], precedence, leaf);
-        var (text, own) = e.Operation switch
+        protected override string Constant(Expression constant) => constant.Written switch
         {
-            Operation.Constant => (Constant(e), 9),
-            Operation.Given or Operation.Named => (leaf(e), 9),
-            Operation.Found => ($"{Inner(0, 0)}<mspace width=\"0.6em\"/><mtext>(by trial: {WebUtility.HtmlEncode(e.Written)})</mtext>", 0),
-            Operation.Add => (Inner(0, 1) + "<mo>+</mo>" + Inner(1, 1), 1),
-            Operation.Subtract => (Inner(0, 1) + "<mo>−</mo>" + Inner(1, 2), 1),
-            Operation.Multiply => (Inner(0, 3) + "<mo>·</mo>" + Inner(1, 3), 3),
-            // Display style inside as well: a fraction within a fraction must still be read by a checker.
-            Operation.Divide => ($"<mfrac><mrow displaystyle=\"true\">{Inner(0, 0)}</mrow><mrow displaystyle=\"true\">{Inner(1, 0)}</mrow></mfrac>", 9),
-            Operation.Negate => ("<mo>−</mo>" + Inner(0, 4), 2),
-            Operation.Sqrt => ($"<msqrt>{Inner(0, 0)}</msqrt>", 9),
-            Operation.Log => (Function("ln", e, leaf), 9),
-            Operation.Exp => (Function("exp", e, leaf), 9),
-            Operation.Tan => (Function("tan", e, leaf), 9),
-            Operation.Min => (Function("min", e, leaf), 9),
-            Operation.Max => (Function("max", e, leaf), 9),
-            _ => throw new ArgumentOutOfRangeException(nameof(e), e.Operation, "has no notation"),
+            "π/4" => "<mfrac><mi>π</mi><mn>4</mn></mfrac>",
+            { } written => $"<mi>{WebUtility.HtmlEncode(written)}</mi>",
+            _ => $"<mn>{QuantityText.Figures(constant.Value, 7)}</mn>",
         };
-        return own < outer ? $"<mrow><mo>(</mo>{text}<mo>)</mo></mrow>" : text;
-    }
 
-    private static string Function(string name, Expression e, Func<Expression, string> leaf)
-    {
-        var b = new StringBuilder($"<mi>{name}</mi><mo>&#x2061;</mo><mrow><mo>(</mo>");
-        for (var i = 0; i < e.Operands.Length; i++) b.Append(i > 0 ? "<mo>;</mo>" : "").Append(Write(e.Operands[i], 0, leaf));
-        return b.Append("<mo>)</mo></mrow>").ToString();
-    }
+        protected override string Sign(string sign) => $"<mo>{(sign == "-" ? "−" : sign)}</mo>";
 
-    private static string Constant(Expression e) => e.Written switch
-    {
-        "π/4" => "<mfrac><mi>π</mi><mn>4</mn></mfrac>",
-        { } written => $"<mi>{WebUtility.HtmlEncode(written)}</mi>",
-        _ => $"<mn>{QuantityText.Figures(e.Value, 7)}</mn>",
-    };
+        protected override string Bracketed(string inner) => $"<mrow><mo>(</mo>{inner}<mo>)</mo></mrow>";
+
+        protected override string Root(string inner) => $"<msqrt>{inner}</msqrt>";
+
+        protected override string Function(string name, params IEnumerable<string> arguments) =>
+            $"<mi>{name}</mi><mo>&#x2061;</mo><mrow><mo>(</mo>{string.Join("<mo>;</mo>", arguments)}<mo>)</mo></mrow>";
+
+        protected override string ByTrial(string inner, string how) => $"{inner}<mspace width=\"0.6em\"/><mtext>(by trial: {WebUtility.HtmlEncode(how)})</mtext>";
+
+        // Display style inside as well: a fraction within a fraction must still be read by a checker.
+        protected override string? Fraction(string over, string under) =>
+            $"<mfrac><mrow displaystyle=\"true\">{over}</mrow><mrow displaystyle=\"true\">{under}</mrow></mfrac>";
+    }
 }
