@@ -1,8 +1,10 @@
+using System.Text.Json.Nodes;
 using BenchmarkDotNet.Attributes;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
 using Hasp.Files;
 
@@ -43,6 +45,12 @@ public class JointBench
 
     [Benchmark(Description = "document read and evaluated")]
     public Result FromText() => Evaluation.Run(JointDocument.Read(_text).Joint!);
+
+    [Benchmark(Description = "capacity: every check followed to its limit")]
+    public int Capacity() => global::Hasp.Core.Sizing.Capacity.Of(_joint).Count;
+
+    [Benchmark(Description = "the thickness that just holds, with its curve")]
+    public int JustHolds() => global::Hasp.Files.JustHolds.Of((JsonObject)JsonNode.Parse(_text)!, "layers[0].thickness", UnitSystem.Si)!.Ranges.Count;
 
     [Benchmark(Description = "Finder: all 144 threads × all grades × 1…24 bolts, 10 cases")]
     public FinderCell[][] Everything() => Finder.Search(_joint.Input, Standards.Threads, _grades, 24);

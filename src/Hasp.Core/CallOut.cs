@@ -14,13 +14,14 @@ namespace Hasp.Core;
 /// <param name="Figure">The figure that goes with it, with its unit: a torque as a wrench can be set, a turn, a stretch, a force.</param>
 /// <param name="After">What follows the figure; may be empty.</param>
 /// <param name="Governs">What governs, in which case, factor against required.</param>
+/// <param name="Reserves">The load's reserve and the tightening's, as far as there are any.</param>
 /// <param name="Holds">False where the joint falls short: then it is no instruction.</param>
-public sealed partial record CallOut(string Order, string Parts, string Tighten, string Figure, string After, string Governs, bool Holds)
+public sealed partial record CallOut(string Order, string Parts, string Tighten, string Figure, string After, string Governs, string Reserves, bool Holds)
 {
     /// <summary>The whole; of a joint that falls short it says that first.</summary>
     public string Text => Holds
-        ? $"{Order}, {Parts}. {Tighten} {Figure}{After}. {Governs}"
-        : $"Falls short, not to be built: {Order}. {Governs}";
+        ? $"{Order}, {Parts}. {Tighten} {Figure}{After}. {Governs}{Reserves}"
+        : $"Falls short, not to be built: {Order}. {Governs}{Reserves}";
 
     /// <summary>Says <paramref name="result"/> in the units of <paramref name="system"/>.</summary>
     public static CallOut Of(Result result, UnitSystem system)
@@ -37,7 +38,14 @@ public sealed partial record CallOut(string Order, string Parts, string Tighten,
         var (tighten, figure, after) = HowToTighten(result, system);
         return new CallOut(
             $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",
-            string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, result.Holds);
+            string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves), result.Holds);
+    }
+
+    private static string ReservesOf(TwoReserves reserves)
+    {
+        (string Name, Reserve Side)[] sides = [("load", reserves.Load), ("tightening", reserves.Tightening)];
+        var judged = sides.Where(s => s.Side.Check >= 0).Select(s => $"{s.Name} {QuantityText.Factor(s.Side.Value)}").ToList();
+        return judged.Count == 0 ? "" : $" Reserve: {string.Join(", ", judged)}.";
     }
 
     private static IEnumerable<string> PartsOf(Joint joint, UnitSystem system)

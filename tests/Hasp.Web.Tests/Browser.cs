@@ -12,13 +12,13 @@ public sealed class Browser : IDisposable
 
     private static Browser? _shared;
     private readonly ChromeDriver _driver;
-    private Uri _address;
+    private Server _server;
 
     /// <summary>One browser for all tests that need but one, as new: starting it costs more than most of them.</summary>
     public static Browser Shared(Server server, int width = 1280, int height = 800)
     {
         var b = _shared ??= new Browser(server, width, height);
-        b._address = server.Address;
+        b._server = server;
         b.Latency(0);
         b.Resize(width, height);
         // A page that warns of unsent typing is left all the same.
@@ -35,7 +35,7 @@ public sealed class Browser : IDisposable
 
     public Browser(Server server, int width = 1280, int height = 800)
     {
-        _address = server.Address;
+        _server = server;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -86,7 +86,8 @@ public sealed class Browser : IDisposable
 
     public IWebDriver Driver => _driver;
 
-    public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_address, path));
+    /// <summary>Goes to an address, in which a demonstration joint may stand by its number.</summary>
+    public void Go(string path) => _driver.Navigate().GoToUrl(new Uri(_server.Address, _server.At(path)));
 
     public IWebElement Find(string css) => Until(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), css);
 

@@ -80,7 +80,7 @@ public sealed class BrowserTests(SharedServer shared)
     public void Faults_stand_beside_their_fields_and_what_was_typed_stays()
     {
         var b = Browser.Shared(_server);
-        b.Go("/joints/2");
+        b.Go("/joints/AL-05");
         var kept = b.Text("#kept");
         b.Type("#f-layers-0-thickness", "12,5 mm");
         Assert.Contains("12.5", b.Text("#f-layers-0-thickness-fault"), StringComparison.Ordinal);
@@ -95,7 +95,7 @@ public sealed class BrowserTests(SharedServer shared)
         Assert.Equal("not saved yet", b.Text("#kept"));
 
         // A new start of the page finds it as it was typed.
-        b.Go("/joints/2");
+        b.Go("/joints/AL-05");
         Assert.Equal("12,5 mm", b.Value("#f-layers-0-thickness"));
         Assert.Equal("3 ton", b.Value("#f-loads-0-shear"));
         b.NoBarrier();
@@ -115,8 +115,8 @@ public sealed class BrowserTests(SharedServer shared)
     {
         using var hers = new Browser(_server);
         using var his = new Browser(_server);
-        hers.Go("/joints/4");
-        his.Go("/joints/4");
+        hers.Go("/joints/AL-08");
+        his.Go("/joints/AL-08");
         hers.Type("#f-bolts-count", "5");
         his.Type("#f-layers-1-thickness", "14 mm");
         Assert.Contains("changed elsewhere", his.Text("#conflict"), StringComparison.Ordinal);
@@ -126,7 +126,7 @@ public sealed class BrowserTests(SharedServer shared)
         his.Settled(() => his.Find("#conflict button").Click());
         Assert.Equal("14 mm", his.Value("#f-layers-1-thickness"));
         Assert.Equal("5", his.Value("#f-bolts-count"));
-        hers.Go("/joints/4");
+        hers.Go("/joints/AL-08");
         Assert.Equal("14 mm", hers.Value("#f-layers-1-thickness"));
     }
 
@@ -134,7 +134,7 @@ public sealed class BrowserTests(SharedServer shared)
     public void The_keyboard_alone_reaches_everything_needed()
     {
         var b = Browser.Shared(_server);
-        b.Go("/joints/1");
+        b.Go("/joints/AL-03");
         b.Press("?");
         b.Until(() => b.Find("#help").Displayed, "help");
         b.Press(Keys.Escape);
@@ -311,7 +311,7 @@ public sealed class BrowserTests(SharedServer shared)
         b.Find("#own button").Click();
         b.Until(() => b.Has("tr.own"), "the shelf");
         Assert.Contains("mill sheet 7", b.Text("tr.own"), StringComparison.Ordinal);
-        b.Go("/joints/8");
+        b.Go("/joints/AL-14");
         b.Select("#f-bolts-grade", "House 830");
         Assert.Contains("House 830 (mill sheet 7)", b.Text("#caution-ownData"), StringComparison.Ordinal);
         b.Settled(() => b.Find("#undo").Click());
@@ -321,7 +321,7 @@ public sealed class BrowserTests(SharedServer shared)
     public void The_finder_answers_to_number_wrench_and_series()
     {
         var b = Browser.Shared(_server);
-        b.Go("/joints/1/finder");
+        b.Go("/joints/AL-03/finder");
         Assert.True(b.Has("td.current"));
         var held = b.Driver.FindElements(By.CssSelector("td.holds")).Count;
         b.Settled(() => b.Run("const c = document.getElementById('count'); c.value = 12; c.dispatchEvent(new Event('input', { bubbles: true }));"));
@@ -343,8 +343,8 @@ public sealed class BrowserTests(SharedServer shared)
 
     private static readonly string[] Pages =
     [
-        "/", "/joints/1", "/joints/6?Open=bearing", "/joints/1?Seek=faceFriction", "/joints/9/pattern", "/joints/1/finder", "/joints/3", "/joints/5", "/joints/3/preload", "/joints/3/fatigue",
-        "/joints/3/chance", "/joints/9/loads", "/joints/1/revisions", "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
+        "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-03/finder", "/joints/AL-06", "/joints/AL-09", "/joints/AL-06/preload", "/joints/AL-06/fatigue",
+        "/joints/AL-06/chance", "/joints/AL-16/loads", "/joints/AL-03/revisions", "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
     ];
 
     /// <summary>The colours of both themes are tested apart: here every page is walked in one of them.</summary>
@@ -399,7 +399,7 @@ public sealed class BrowserTests(SharedServer shared)
     public void A_number_leads_to_the_value_that_just_holds_and_back_into_the_joint()
     {
         var b = Browser.Shared(_server);
-        b.Go("/joints/1");
+        b.Go("/joints/AL-03");
         b.Find("#f-faceFriction").Click();
         b.Settled(() => b.Chord(Keys.Alt, "j"));
         b.Until(() => b.Has("#just-holds svg"), "the curve");
@@ -422,7 +422,7 @@ public sealed class BrowserTests(SharedServer shared)
     public void Parts_of_a_stage_are_one_key_away_and_the_finder_is_one_stop()
     {
         var b = Browser.Shared(_server);
-        b.Go("/joints/1");
+        b.Go("/joints/AL-03");
         string Section() => (string)b.Run("return document.activeElement.closest('section')?.className.split(' ')[0] || ''")!;
         foreach (var (key, section) in new[] { ("v", "verdicts"), ("i", "inputs") })
         {
@@ -431,7 +431,7 @@ public sealed class BrowserTests(SharedServer shared)
             Assert.Equal(section, Section());
             if (section == "inputs") b.Press(Keys.Escape);
         }
-        b.Go("/joints/1/finder");
+        b.Go("/joints/AL-03/finder");
         Assert.Equal(1L, b.Run("return document.querySelectorAll(\"#matrix td button[tabindex='0']\").length"));
         b.Run("document.querySelector(\"#matrix td button[tabindex='0']\").focus()");
         var first = (string)b.Run("return document.activeElement.dataset.thread")!;

@@ -17,7 +17,7 @@ public sealed class DurabilityTests
         using (var server = await Server.Start(data))
         {
             var editors = new List<Editor>();
-            for (var joint = 1; joint <= 4; joint++) editors.Add(await Editor.Open(server, joint));
+            foreach (var joint in new[] { "AL-03", "AL-05", "AL-06", "AL-08" }) editors.Add(await Editor.Open(server, joint));
             var saving = editors.Select((editor, i) => Task.Run(async () =>
             {
                 for (var n = 1; ; n++)
@@ -55,7 +55,7 @@ public sealed class DurabilityTests
         var data = Directory.CreateTempSubdirectory("hasp-damaged-").FullName;
         using (var before = await Server.Start(data))
         {
-            using var editor = await Editor.Open(before, 1);
+            using var editor = await Editor.Open(before, "AL-03");
             await editor.Set("bolts.count", "5");
             before.Kill();
         }
@@ -68,19 +68,19 @@ public sealed class DurabilityTests
         }
         using var server = await Server.Start(data);
         using var http = server.Client();
-        Assert.Contains("/joints/1/revisions", await http.GetStringAsync("/"), StringComparison.Ordinal);
+        Assert.Contains(server.At("/joints/AL-03/revisions"), await http.GetStringAsync("/"), StringComparison.Ordinal);
         foreach (var stage in new[] { "", "/pattern", "/finder", "/preload", "/fatigue", "/chance" })
         {
-            var answer = await http.GetAsync("/joints/1" + stage);
-            Assert.Equal("/joints/1/revisions", answer.Headers.Location?.ToString());
+            var answer = await http.GetAsync("/joints/AL-03" + stage);
+            Assert.Equal(server.At("/joints/AL-03/revisions"), answer.Headers.Location?.ToString());
         }
-        var page = await http.GetStringAsync("/joints/1/revisions");
+        var page = await http.GetStringAsync("/joints/AL-03/revisions");
         Assert.Contains("cannot be judged", page, StringComparison.Ordinal);
-        Assert.Contains("Spoilt", await http.GetStringAsync("/joints/1/revisions?handler=Export&number=2"), StringComparison.Ordinal);
+        Assert.Contains("Spoilt", await http.GetStringAsync("/joints/AL-03/revisions?handler=Export&number=2"), StringComparison.Ordinal);
         var token = System.Text.RegularExpressions.Regex.Match(page, @"__RequestVerificationToken""[^>]*value=""([^""]+)").Groups[1].Value;
         using var back = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token, ["number"] = "1", ["seen"] = "2" });
-        Assert.Equal("/joints/1", (await http.PostAsync("/joints/1/revisions?handler=GoBack", back)).Headers.Location?.ToString());
-        Assert.Contains("Collar strap", await http.GetStringAsync("/joints/1"), StringComparison.Ordinal);
-        Assert.Contains("rev 3", await http.GetStringAsync("/joints/1"), StringComparison.Ordinal);
+        Assert.Equal(server.At("/joints/AL-03"), (await http.PostAsync("/joints/AL-03/revisions?handler=GoBack", back)).Headers.Location?.ToString());
+        Assert.Contains("Collar strap", await http.GetStringAsync("/joints/AL-03"), StringComparison.Ordinal);
+        Assert.Contains("rev 3", await http.GetStringAsync("/joints/AL-03"), StringComparison.Ordinal);
     }
 }

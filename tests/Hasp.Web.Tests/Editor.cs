@@ -26,6 +26,9 @@ public sealed partial class Editor : IDisposable
     /// <summary>Looks at the joint anew.</summary>
     public async Task Reload() => Seen = int.Parse(SeenIn().Match(await Http.GetStringAsync($"/joints/{_joint}")).Groups[1].Value);
 
+    /// <summary>Opens a demonstration joint by its number.</summary>
+    public static Task<Editor> Open(Server server, string number) => Open(server, server.IdOf(number));
+
     public static async Task<Editor> Open(Server server, int joint)
     {
         var http = server.Client();

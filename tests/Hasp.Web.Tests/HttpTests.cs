@@ -112,12 +112,12 @@ public sealed partial class HttpTests(SharedServer shared)
 
     [Theory]
     [InlineData("/")]
-    [InlineData("/joints/1")]
-    [InlineData("/joints/1?Open=slip")]
-    [InlineData("/joints/1/finder")]
-    [InlineData("/joints/3/preload")]
-    [InlineData("/joints/3/fatigue")]
-    [InlineData("/joints/3/chance")]
+    [InlineData("/joints/AL-03")]
+    [InlineData("/joints/AL-03?Open=slip")]
+    [InlineData("/joints/AL-03/finder")]
+    [InlineData("/joints/AL-06/preload")]
+    [InlineData("/joints/AL-06/fatigue")]
+    [InlineData("/joints/AL-06/chance")]
     [InlineData("/stores")]
     [InlineData("/stores?shelf=threads")]
     public async Task Every_page_keeps_its_promises(string path)
@@ -140,11 +140,11 @@ public sealed partial class HttpTests(SharedServer shared)
     }
 
     [Theory]
-    [InlineData("/joints/1?handler=Set")]
-    [InlineData("/joints/1?handler=Undo")]
-    [InlineData("/joints/1/finder?handler=Adopt")]
-    [InlineData("/joints/1/preload?handler=Set")]
-    [InlineData("/joints/1/chance?handler=Stop")]
+    [InlineData("/joints/AL-03?handler=Set")]
+    [InlineData("/joints/AL-03?handler=Undo")]
+    [InlineData("/joints/AL-03/finder?handler=Adopt")]
+    [InlineData("/joints/AL-03/preload?handler=Set")]
+    [InlineData("/joints/AL-03/chance?handler=Stop")]
     [InlineData("/?handler=Delete")]
     [InlineData("/stores?handler=Add")]
     [InlineData("/prefs")]
@@ -174,8 +174,8 @@ public sealed partial class HttpTests(SharedServer shared)
     [Fact]
     public async Task An_exported_joint_comes_back_the_same_by_import()
     {
-        using var editor = await Editor.Open(_server, 1);
-        var exported = await editor.Http.GetStringAsync("/joints/1?handler=Export");
+        using var editor = await Editor.Open(_server, "AL-03");
+        var exported = await editor.Http.GetStringAsync("/joints/AL-03?handler=Export");
         using var form = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" }, { new StringContent(exported), "file", "al.joint.json" } };
         var answer = await editor.Http.PostAsync("/?handler=Import", form);
         Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
@@ -193,12 +193,12 @@ public sealed partial class HttpTests(SharedServer shared)
     [Fact]
     public async Task A_drawing_without_a_unit_is_asked_about_and_one_with_it_is_taken()
     {
-        using var editor = await Editor.Open(_server, 9);
+        using var editor = await Editor.Open(_server, "AL-16");
         string Drawing(string header) => $"{header}0\nSECTION\n2\nENTITIES\n" + string.Concat(new[] { (0, 0), (4, 0), (0, 3), (4, 3) }.Select(p => $"0\nCIRCLE\n10\n{p.Item1}\n20\n{p.Item2}\n40\n0.5\n")) + "0\nENDSEC\n0\nEOF\n";
         async Task<string> Send(string drawing)
         {
             using var form = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" }, { new StringContent("0"), "unit" }, { new StringContent(editor.Seen.ToString()), "Seen" }, { new StringContent(drawing), "drawing", "plate.dxf" } };
-            using var request = new HttpRequestMessage(HttpMethod.Post, "/joints/9/pattern?handler=ImportDxf") { Content = form };
+            using var request = new HttpRequestMessage(HttpMethod.Post, "/joints/AL-16/pattern?handler=ImportDxf") { Content = form };
             request.Headers.Add("HX-Request", "true");
             return await (await editor.Http.SendAsync(request)).Content.ReadAsStringAsync();
         }
@@ -213,25 +213,26 @@ public sealed partial class HttpTests(SharedServer shared)
     [InlineData("0.000019")]
     public async Task A_material_of_ones_own_takes_its_expansion(string expansion)
     {
-        using var editor = await Editor.Open(_server, 1);
+        using var editor = await Editor.Open(_server, "AL-03");
+        var shelf = $"/stores?shelf=materials&joint={_server.IdOf("AL-03")}";
         using var form = new FormUrlEncodedContent(new Dictionary<string, string>
         {
             ["__RequestVerificationToken"] = editor.Token, ["name"] = "Bronze " + expansion, ["elasticModulus"] = "110 GPa", ["yield"] = "200 MPa", ["tensile"] = "400 MPa",
             ["bearingLimit"] = "300", ["expansion"] = expansion, ["brittle"] = "no", ["source"] = "maker",
         });
-        var answer = await editor.Http.PostAsync("/stores?shelf=materials&joint=1&handler=Add", form);
-        Assert.Equal("/stores?shelf=materials&joint=1", answer.Headers.Location?.ToString());
+        var answer = await editor.Http.PostAsync(shelf + "&handler=Add", form);
+        Assert.Equal(shelf, answer.Headers.Location?.ToString());
         // The joint that one came from is still there to go back to.
-        Assert.Contains("href=\"/joints/1\"", await editor.Http.GetStringAsync("/stores?shelf=materials&joint=1"), StringComparison.Ordinal);
+        Assert.Contains($"href=\"{_server.At("/joints/AL-03")}\"", await editor.Http.GetStringAsync(shelf), StringComparison.Ordinal);
     }
 
     [Fact]
     public async Task A_file_is_handed_out_under_a_clean_name()
     {
-        using var editor = await Editor.Open(_server, 11);
-        var then = (await (await editor.Http.GetAsync("/joints/11?handler=Export")).Content.ReadAsStringAsync()).Split("\"number\": \"")[1].Split('"')[0];
+        using var editor = await Editor.Open(_server, "AL-18");
+        var then = (await (await editor.Http.GetAsync("/joints/AL-18?handler=Export")).Content.ReadAsStringAsync()).Split("\"number\": \"")[1].Split('"')[0];
         await editor.Set("number", "../A/7: \"x\"?*");
-        var name = (await editor.Http.GetAsync("/joints/11?handler=Export")).Content.Headers.ContentDisposition!.FileName!.Trim('"');
+        var name = (await editor.Http.GetAsync("/joints/AL-18?handler=Export")).Content.Headers.ContentDisposition!.FileName!.Trim('"');
         Assert.Equal("A-7- -x.joint.json", name);
         await editor.Set("number", then);
     }

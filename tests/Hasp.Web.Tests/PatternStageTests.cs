@@ -145,7 +145,7 @@ public sealed class PatternStageTests(SharedServer shared)
     public void A_compression_line_is_dragged_and_short_edges_are_drawn_where_they_are()
     {
         var b = Browser.Shared(_server);
-        b.Go("/joints/11/pattern");
+        b.Go("/joints/AL-18/pattern");
         var tension = b.Text("#bolt-row-5");
         Drag(b, "#pivot-y .grip", 0, 30);
         Assert.StartsWith("-", b.Value("#f-pattern-pivotBottom"), StringComparison.Ordinal);
@@ -252,7 +252,7 @@ public sealed class PatternStageTests(SharedServer shared)
     [Fact]
     public async Task A_file_that_is_too_large_or_cannot_be_read_is_refused_with_the_reason()
     {
-        using var editor = await Editor.Open(_server, 9);
+        using var editor = await Editor.Open(_server, "AL-16");
         async Task<(HttpStatusCode Status, string Text)> Send(HttpContent content, string name)
         {
             using var form = new MultipartFormDataContent();
@@ -261,7 +261,7 @@ public sealed class PatternStageTests(SharedServer shared)
             form.Add(content, "table", name);
             try
             {
-                using var answer = await editor.Http.PostAsync("/joints/9/loads?handler=Send", form);
+                using var answer = await editor.Http.PostAsync("/joints/AL-16/loads?handler=Send", form);
                 return (answer.StatusCode, WebUtility.HtmlDecode(await answer.Content.ReadAsStringAsync()));
             }
             catch (HttpRequestException)
@@ -278,6 +278,6 @@ public sealed class PatternStageTests(SharedServer shared)
         Assert.Equal(HttpStatusCode.RequestEntityTooLarge, large.Status);
         Assert.Contains("larger", large.Text, StringComparison.Ordinal);
         // The joint is as it was.
-        Assert.Contains("Gate shut, full head", await editor.Http.GetStringAsync("/joints/9/pattern"), StringComparison.Ordinal);
+        Assert.Contains("Gate shut, full head", await editor.Http.GetStringAsync("/joints/AL-16/pattern"), StringComparison.Ordinal);
     }
 }

@@ -74,7 +74,38 @@ public sealed partial class Server : IDisposable
         _process.WaitForExit(10_000);
     }
 
-    public HttpClient Client() => new(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = Address };
+    /// <summary>A client of its own; in its addresses a demonstration joint may stand by its number (<c>/joints/AL-03</c>).</summary>
+    public HttpClient Client() =>
+        new(new ByNumber(this) { InnerHandler = new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false } }) { BaseAddress = Address };
+
+    /// <summary>An address with the joints that it names by number as this server numbers them.</summary>
+    public string At(string path) => JointNumber().Replace(path, m => "/joints/" + IdOf(m.Groups[1].Value));
+
+    /// <summary>Which joint of this server has that number.</summary>
+    public int IdOf(string number) => (_ids ??= Ids())[number];
+
+    private Dictionary<string, int>? _ids;
+
+    private Dictionary<string, int> Ids()
+    {
+        using var http = new HttpClient { BaseAddress = Address };
+        return OnBoard().Matches(http.GetStringAsync("/").GetAwaiter().GetResult()).ToDictionary(m => m.Groups[2].Value, m => int.Parse(m.Groups[1].Value));
+    }
+
+    [GeneratedRegex(@"/joints/(AL-[0-9]+)")]
+    private static partial Regex JointNumber();
+
+    [GeneratedRegex(@"class=""joint-link"" href=""/joints/([0-9]+)"".*?<strong[^>]*>(AL-[0-9]+) ", RegexOptions.Singleline)]
+    private static partial Regex OnBoard();
+
+    private sealed class ByNumber(Server server) : DelegatingHandler
+    {
+        protected override Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken stop)
+        {
+            request.RequestUri = new Uri(server.Address, server.At(request.RequestUri!.PathAndQuery));
+            return base.SendAsync(request, stop);
+        }
+    }
 
     public void Dispose()
     {

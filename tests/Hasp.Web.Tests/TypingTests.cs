@@ -125,7 +125,7 @@ public sealed class TypingTests(SharedServer shared)
         var server = await Server.Start(data);
         var address = server.Address.GetLeftPart(UriPartial.Authority);
         var b = Browser.Shared(server);
-        b.Go("/joints/2");
+        b.Go("/joints/AL-05");
         server.Kill();
         b.Run("document.getElementById('f-bolts-count').select()");
         b.Keystrokes(["7", Keys.Tab]);

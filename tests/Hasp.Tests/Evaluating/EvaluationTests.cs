@@ -463,7 +463,8 @@ public sealed class EvaluationTests
         Assert.Equal("hex head ISO 4014, nut ISO 4032 class 8, no washers, hole 17.5 mm, oiled", callOut.Parts);
         // 195.9 N·m, as a wrench that clicks at 5 N·m can be set.
         Assert.Equal(("Tighten to", "195 N·m", " in three passes"), (callOut.Tighten, callOut.Figure, callOut.After));
-        Assert.EndsWith("against 1.25.", callOut.Text, StringComparison.Ordinal);
+        Assert.EndsWith("against 1.25.", callOut.Governs, StringComparison.Ordinal);
+        Assert.Matches(@"against 1\.25\. Reserve: load [0-9.]+, tightening [0-9.]+\.$", callOut.Text);
         Assert.Equal("145 ft·lbf", CallOut.Of(Samples.Run(), UnitSystem.Us).Figure);
     }
 

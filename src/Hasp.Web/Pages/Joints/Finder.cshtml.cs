@@ -90,9 +90,10 @@ public sealed class FinderModel(Workbench bench, HeavyWork heavy, Preferences pr
             : entry.Obstacle is { } room && entry.Reserve >= 1 ? $"would hold, but {room}"
             : entry.Check is null ? "nothing loads it"
             : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs{(entry.Check.Info.WithoutLoad ? "" : $" in {State.Result.Joint.Cases[entry.Case].Name}")}, {QuantityText.Factor(entry.Factor)}";
+        var reserves = entry.Check is null ? "" : $". Reserve: load {QuantityText.Factor(entry.Reserves.Load.Value)}, tightening {QuantityText.Factor(entry.Reserves.Tightening.Value)}";
         var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
         var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";
-        return head + verdict + least + wrench + ".";
+        return head + verdict + reserves + least + wrench + ".";
     }
 
     /// <summary>True where a cell is made, fits, holds and can be tightened.</summary>
