@@ -118,8 +118,14 @@ public readonly record struct Mechanics<T>
         };
     }
 
-    /// <summary>The same joint with exactly this preload (N) in the bolt, no scatter and no loss.</summary>
-    public Mechanics<T> WithPreload(T preload) => this with { Preload = preload, PreloadTight = preload, PreloadMax = preload, PreloadMin = preload };
+    /// <summary>
+    /// The same joint with exactly this preload (N) in the bolt, no scatter and no loss. What warming adds came after the tightening: the bolt
+    /// was tightened to that much less.
+    /// </summary>
+    public Mechanics<T> WithPreload(T preload) => this with
+    {
+        Preload = preload, PreloadTight = ThermalChange.Value > 0 ? T.Max(preload - ThermalChange, T.Const(0)) : preload, PreloadMax = preload, PreloadMin = preload,
+    };
 
     /// <summary>The same as numbers alone, for what is found by trial.</summary>
     internal Mechanics<Plain> AsPlain()

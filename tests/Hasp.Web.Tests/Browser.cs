@@ -81,8 +81,15 @@ public sealed class Browser : IDisposable
         hand.Perform();
     }
 
-    /// <summary>Waits until the page has nothing under way.</summary>
-    public void Quiet() => Until(() => (bool)(_driver.ExecuteScript("return !window.Edits || Edits.pending() === 0 && !document.querySelector('.htmx-request');") ?? false), "nothing under way");
+    /// <summary>Waits until the page has nothing under way, and has not begun anything a moment later: what was typed last may just be on its way.</summary>
+    public void Quiet() => Until(() =>
+    {
+        if (!IsQuiet()) return false;
+        Thread.Sleep(60);
+        return IsQuiet();
+    }, "nothing under way");
+
+    private bool IsQuiet() => (bool)(_driver.ExecuteScript("return !window.Edits || Edits.pending() === 0 && !document.querySelector('.htmx-request');") ?? false);
 
     public IWebDriver Driver => _driver;
 

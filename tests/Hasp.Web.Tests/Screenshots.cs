@@ -33,6 +33,9 @@ public sealed class Screenshots
         Shot("bench-working");
         b.Go("/joints/AL-03/finder");
         Shot("finder");
+        b.Go("/joints/AL-03?Seek=tightening.aim");
+        b.Run("const c = document.getElementById('capacity'); c.open = true; c.scrollIntoView()");
+        Shot("just-holds");
         b.Go("/joints/AL-18/pattern");
         Shot("pattern");
         var file = Path.Combine(Path.GetTempPath(), "balance-beam-cases.csv");
@@ -60,8 +63,6 @@ public sealed class Screenshots
         Theme("dark");
         b.Type("#f-loads-0-shear", "120 kN");
         Shot("bench-dark");
-        b.Go("/joints/AL-05/finder");
-        Shot("finder-dark");
         b.Go("/joints/AL-09/preload");
         Shot("preload-dark");
         b.Go("/joints/AL-06/fatigue");
@@ -74,13 +75,13 @@ public sealed class Screenshots
         Theme("light");
         b.Go("/joints/AL-11");
         b.Find("[data-units][value=us]").Click();
-        b.Until(() => b.Text("#callout-text").Contains("lbf", StringComparison.Ordinal), "US units");
+        b.Until(() => b.Text("#figure-torque").Contains("lbf", StringComparison.Ordinal), "US units");
         b.Type("#f-loads-0-tension", "4 ton");
         b.Type("#f-layers-1-thickness", "0,75 in");
         Shot("bench-faults");
         b.Go("/joints/AL-08");
         b.Find("[data-units][value=si]").Click();
-        b.Until(() => b.Text("#callout-text").Contains("N·m", StringComparison.Ordinal), "SI units");
+        b.Until(() => b.Text("#figure-torque").Contains("N·m", StringComparison.Ordinal), "SI units");
         b.Press("?");
         Shot("help");
     }

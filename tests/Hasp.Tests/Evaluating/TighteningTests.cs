@@ -7,6 +7,27 @@ namespace Hasp.Tests.Evaluating;
 /// <summary>Targets of preload, the long torque form, locking features, temperature.</summary>
 public sealed class TighteningTests
 {
+    /// <summary>Warming comes after the tightening: a joint that holds lies within its own window, warmed or not.</summary>
+    [Theory]
+    [InlineData("")]
+    [InlineData("60 °C")]
+    [InlineData("10 °C")]
+    public void What_holds_lies_within_the_window(string parts)
+    {
+        var held = 0;
+        foreach (var share in Enumerable.Range(30, 45))
+        {
+            var result = Samples.Run(
+                ("tightening.aim", $"{share} %"), ("loads[0].tension", "20 kN"), ("loads[0].shear", "6 kN"), ("judging.required.tightening", "1"), ("layers[0].material", "Aluminium 6082-T6"),
+                ("temperature.parts", parts), ("temperature.bolts", parts.Length > 0 ? "20 °C" : ""));
+            if (!result.Holds) continue;
+            held++;
+            Assert.True(result[Terms.PreloadMin] >= result.Window.From - 1e-3, $"{share} %: {result[Terms.PreloadMin]} below {result.Window.From}");
+            Assert.True(result[Terms.PreloadMax] <= result.Window.To + 1e-3, $"{share} %: {result[Terms.PreloadMax]} above {result.Window.To}");
+        }
+        Assert.True(held > 5, $"only {held} targets held");
+    }
+
     [Theory]
     [InlineData("75 %", 0.75 * 580)]
     [InlineData("75 % of proof", 0.75 * 580)]
