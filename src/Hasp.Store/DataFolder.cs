@@ -20,6 +20,9 @@ public sealed class DataFolder : IDisposable
     /// <summary>The folder, absolute.</summary>
     public string Path { get; }
 
+    /// <summary>True where opening it brought the database of an older version up to this one.</summary>
+    public bool Upgraded { get; private set; }
+
     /// <summary>The database file.</summary>
     public string Database => System.IO.Path.Combine(Path, "hasp.db");
 
@@ -88,6 +91,7 @@ public sealed class DataFolder : IDisposable
                 return;
             }
             CopyTo(made);
+            Upgraded = true;
         }
         using (var db = new HaspDb(OptionsFor(made)))
         {

@@ -7,7 +7,10 @@ using Microsoft.EntityFrameworkCore;
 
 // The files that are served lie beside the program, wherever it is started from.
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+builder.Logging.AddSimpleConsole(console => (console.SingleLine, console.TimestampFormat) = (true, "yyyy-MM-dd HH:mm:ss "));
 builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+// A database that is not ready is told by the answer; each question need not be.
+builder.Logging.AddFilter("Microsoft.Extensions.Diagnostics.HealthChecks", LogLevel.None);
 // Its keys sign forms on this machine only and lie in the data folder, readable by its owner.
 builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 
@@ -36,6 +39,7 @@ builder.Services.AddSingleton<Imports>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");
 builder.Services.AddProblemDetails();
+builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
 builder.Services.AddResponseCompression(options => options.EnableForHttps = true);
 
 var app = builder.Build();
@@ -60,6 +64,7 @@ _ = Task.Run(() =>
     app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring");
 });
 
+app.UseMiddleware<SlowRequests>();
 app.UseExceptionHandler(errors => errors.Run(Problems.Write));
 app.UseStatusCodePages(Problems.Write);
 app.UseResponseCompression();
@@ -83,9 +88,14 @@ app.UseRouting();
 app.UseAntiforgery();
 app.MapRazorPages();
 app.MapJointApi();
+// Alive: the process answers. Ready: the database does too.
+app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
+app.MapHealthChecks("/health/ready");
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {
+    Log.Started(app.Logger, typeof(Program).Assembly.GetName().Version?.ToString() ?? "", held.Path);
+    if (held.Upgraded) Log.Upgraded(app.Logger);
     foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
 });
 await app.RunAsync();

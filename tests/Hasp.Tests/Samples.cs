@@ -51,6 +51,15 @@ internal static class Samples
 
     internal static IReadOnlyList<Fault> PatternFaults(params (string Path, string Text)[] changes) => JointDocument.Read(Bracket(changes).ToJsonString()).Faults;
 
+    /// <summary>The folder that the house lies in.</summary>
+    internal static string Root { get; } = RootFrom(new DirectoryInfo(AppContext.BaseDirectory));
+
+    private static string RootFrom(DirectoryInfo folder)
+    {
+        while (!File.Exists(Path.Combine(folder.FullName, "README.md"))) folder = folder.Parent ?? throw new InvalidOperationException("the tests do not lie in the house");
+        return folder.FullName;
+    }
+
     /// <summary>The demonstration joints as they ship, by the name they have there.</summary>
     internal static IEnumerable<(string Name, Joint Joint)> Demo
     {

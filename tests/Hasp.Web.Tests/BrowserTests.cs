@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Hasp.Web.Pages.Joints;
 using OpenQA.Selenium;
 
 namespace Hasp.Web.Tests;
@@ -343,8 +344,9 @@ public sealed class BrowserTests(SharedServer shared)
 
     private static readonly string[] Pages =
     [
-        "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-03/finder", "/joints/AL-06", "/joints/AL-09", "/joints/AL-06/preload", "/joints/AL-06/fatigue",
-        "/joints/AL-06/chance", "/joints/AL-16/loads", "/joints/AL-03/revisions", "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
+        .. Stage.All.Select(s => "/joints/AL-06" + s.Path),
+        "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-09", "/joints/AL-16/loads", "/joints/AL-03/revisions",
+        "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
     ];
 
     /// <summary>The colours of both themes are tested apart: here every page is walked in one of them.</summary>

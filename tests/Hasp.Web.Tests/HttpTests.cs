@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Hasp.Tests.Files;
+using Hasp.Web.Pages.Joints;
 
 namespace Hasp.Web.Tests;
 
@@ -110,16 +111,13 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/joint.json"))!["properties"]);
     }
 
+    /// <summary>Every page there is: the stages by their list, a joint with fatigue among them, and the pages that are none.</summary>
+    public static TheoryData<string> EveryPage =>
+        [.. Stage.All.SelectMany(s => new[] { "/joints/AL-03" + s.Path, "/joints/AL-06" + s.Path }),
+            "/", "/joints/AL-03?Open=slip", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/loads", "/joints/AL-03/revisions", "/stores", "/stores?shelf=threads"];
+
     [Theory]
-    [InlineData("/")]
-    [InlineData("/joints/AL-03")]
-    [InlineData("/joints/AL-03?Open=slip")]
-    [InlineData("/joints/AL-03/finder")]
-    [InlineData("/joints/AL-06/preload")]
-    [InlineData("/joints/AL-06/fatigue")]
-    [InlineData("/joints/AL-06/chance")]
-    [InlineData("/stores")]
-    [InlineData("/stores?shelf=threads")]
+    [MemberData(nameof(EveryPage))]
     public async Task Every_page_keeps_its_promises(string path)
     {
         using var http = _server.Client();
@@ -155,12 +153,34 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
     }
 
+    [Fact]
+    public async Task It_says_that_it_is_alive_and_ready_and_what_it_does_a_line_a_fact()
+    {
+        using var http = _server.Client();
+        foreach (var of in new[] { "live", "ready" })
+        {
+            var answer = await http.GetAsync("/health/" + of);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+            Assert.Equal("Healthy", await answer.Content.ReadAsStringAsync());
+        }
+        using var mine = await Editor.Open(_server, "AL-14");
+        using var theirs = await Editor.Open(_server, "AL-14");
+        await theirs.Set("note", "theirs");
+        await mine.Set("note", "mine");
+        Assert.Contains("Started, version", _server.Log, StringComparison.Ordinal);
+        Assert.Matches(@"(?m)^\d{4}-\d\d-\d\d \d\d:\d\d:\d\d info: .*Joint \d+: a change to revision \d+ met revision \d+; kept beside it as revision \d+$", _server.Log);
+    }
+
+    [Fact]
+    public async Task Of_a_joint_that_is_not_there_no_stage_is()
+    {
+        using var http = _server.Client();
+        foreach (var stage in Stage.All) Assert.Equal(HttpStatusCode.NotFound, (await http.GetAsync(stage.AddressOf(99999))).StatusCode);
+        // Keys lead to one stage each.
+        Assert.Equal(Stage.All.Count, Stage.All.Select(s => s.Key).Distinct().Count());
+    }
+
     [Theory]
-    [InlineData("/joints/99999", 404)]
-    [InlineData("/joints/99999/finder", 404)]
-    [InlineData("/joints/99999/preload", 404)]
-    [InlineData("/joints/99999/fatigue", 404)]
-    [InlineData("/joints/99999/chance", 404)]
     [InlineData("/nowhere", 404)]
     [InlineData("/joints/99999?handler=Export", 404)]
     public async Task What_is_not_there_is_said_plainly(string path, int status)

@@ -9,7 +9,7 @@ internal static class Problems
     internal static Task Write(StatusCodeContext context) => Write(context.HttpContext);
 
     /// <summary>What keeps the data folder from being read or written, in words; null where it is something else.</summary>
-    private static string? Disk(Exception? error) => error switch
+    internal static string? Disk(Exception? error) => error switch
     {
         null => null,
         SqliteException { SqliteErrorCode: 13 } => "The disk that holds the data is full. What was saved before is safe; make room and send it again.",

@@ -12,7 +12,7 @@ public sealed class SimulationRun
     private double _share;
     private long _asked = Environment.TickCount64;
 
-    internal SimulationRun(Joint joint, string document, HeavyWork heavy)
+    internal SimulationRun(Joint joint, string document, HeavyWork heavy, ILogger log)
     {
         Document = document;
         Joint = joint;
@@ -20,7 +20,13 @@ public sealed class SimulationRun
         var stop = new CancellationTokenSource();
         _stop = stop.Cancel;
         // Stopped while it waits, it still comes to an outcome of no samples.
-        Outcome = heavy.InTurn(() => new Simulation(joint).Run(Told, stop.Token), CancellationToken.None);
+        Outcome = heavy.InTurn(() =>
+        {
+            var from = Environment.TickCount64;
+            var chances = new Simulation(joint).Run(Told, stop.Token);
+            Log.Sampled(log, chances.Samples, Environment.TickCount64 - from);
+            return chances;
+        }, CancellationToken.None);
     }
 
     /// <summary>The joint that is sampled.</summary>
@@ -54,7 +60,7 @@ public sealed class SimulationRun
 /// The runs of this server, one a joint and browser; a changed joint takes the place of the run before, and a page that is closed
 /// leaves none behind.
 /// </summary>
-public sealed class SimulationRuns(HeavyWork heavy)
+public sealed class SimulationRuns(HeavyWork heavy, ILogger<SimulationRuns> log)
 {
     private const int Most = 40;
     private readonly Lock _gate = new();
@@ -72,7 +78,7 @@ public sealed class SimulationRuns(HeavyWork heavy)
             }
             run?.Stop();
             foreach (var (key, _) in _runs.Where(r => r.Value.Outcome.IsCompleted).Take(_runs.Count - Most).ToList()) _runs.Remove(key);
-            return _runs[(id, editor)] = new SimulationRun(joint, document, heavy);
+            return _runs[(id, editor)] = new SimulationRun(joint, document, heavy, log);
         }
     }
 

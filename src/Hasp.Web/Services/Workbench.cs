@@ -68,13 +68,17 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, LoadSets sets, Preferences preferences)
+public sealed class Workbench(JointStore store, LoadSets sets, Preferences preferences, ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
     {
         if (await store.Load(id) is not { } stored) return null;
-        if (Damage(stored.Document) is { } problem) throw new DamagedJointException(id, problem);
+        if (Damage(stored.Document) is { } problem)
+        {
+            Log.Damaged(log, id, problem);
+            throw new DamagedJointException(id, problem);
+        }
         var document = Parse(stored.Document);
         var materials = await store.Own("materials");
         var state = new BenchState
@@ -129,7 +133,11 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
             return stale ? (await Load(id))! with { Conflict = conflict } : state with { Document = document, Faults = faults };
         }
         var outcome = await store.Save(id, seen, after, summary, preferences.Editor);
-        if (outcome.Conflict) return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision } };
+        if (outcome.Conflict)
+        {
+            Log.Conflict(log, id, seen, state.Stored.Revision, outcome.Revision);
+            return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision } };
+        }
         return state with
         {
             Stored = state.Stored with { Revision = outcome.Revision!.Value, Document = after, CanUndo = true, CanRedo = false },

@@ -53,7 +53,7 @@ public sealed partial class ColourTests
 
     private static IEnumerable<(string Theme, Dictionary<string, string> Colours)> Themes()
     {
-        var css = File.ReadAllText(Path.Combine(Root(), "src", "Hasp.Web", "wwwroot", "css", "site.css"));
+        var css = File.ReadAllText(Path.Combine(Samples.Root, "src", "Hasp.Web", "wwwroot", "css", "site.css"));
         var light = Tokens(css, ":root {");
         yield return ("light", light);
         foreach (var (name, selector) in new[] { ("dark", ":root[data-theme=dark] {"), ("by the system", ":root[data-theme=\"\"] {") })
@@ -85,12 +85,5 @@ public sealed partial class ColourTests
             return c <= 0.04045 ? c / 12.92 : Math.Pow((c + 0.055) / 1.055, 2.4);
         }
         return (0.2126 * Channel(1)) + (0.7152 * Channel(3)) + (0.0722 * Channel(5));
-    }
-
-    private static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "README.md"))) folder = folder.Parent;
-        return folder!.FullName;
     }
 }

@@ -11,14 +11,14 @@ public sealed class DocumentTests
 {
     [Fact]
     public void The_format_page_is_fresh() =>
-        Assert.True(File.ReadAllText(Path.Combine(Root(), "docs", "format.md")) == FormatDescription.Markdown(),
+        Assert.True(File.ReadAllText(Path.Combine(Samples.Root, "docs", "format.md")) == FormatDescription.Markdown(),
             "docs/format.md is stale: run `./hasp format > docs/format.md`");
 
     [Fact]
     public async Task The_schema_takes_good_documents_and_refuses_what_the_parser_refuses()
     {
         var schema = await JsonSchema.FromJsonAsync(FormatDescription.Schema().ToJsonString());
-        foreach (var file in Directory.GetFiles(Path.Combine(Root(), "src", "Hasp.Web", "Demo"), "*.joint.json"))
+        foreach (var file in Directory.GetFiles(Path.Combine(Samples.Root, "src", "Hasp.Web", "Demo"), "*.joint.json"))
         {
             var text = await File.ReadAllTextAsync(file);
             Assert.Empty(schema.Validate(text));
@@ -39,7 +39,7 @@ public sealed class DocumentTests
     [Fact]
     public void The_demonstration_has_joints_that_hold_and_one_that_falls_short()
     {
-        var results = Directory.GetFiles(Path.Combine(Root(), "src", "Hasp.Web", "Demo"), "*.joint.json")
+        var results = Directory.GetFiles(Path.Combine(Samples.Root, "src", "Hasp.Web", "Demo"), "*.joint.json")
             .Select(f => Evaluation.Run(JointDocument.Read(File.ReadAllText(f)).Joint!)).ToList();
         Assert.True(results.Count >= 4);
         Assert.Equal(1, results.Count(r => !r.Holds));
@@ -104,12 +104,5 @@ public sealed class DocumentTests
         JointEdit.Remove(document, "layers", 1);
         JointEdit.Remove(document, "layers", 17);
         Assert.Equal(2, document["layers"]!.AsArray().Count);
-    }
-
-    internal static string Root()
-    {
-        var at = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(at.FullName, "Hasp.slnx"))) at = at.Parent!;
-        return at.FullName;
     }
 }

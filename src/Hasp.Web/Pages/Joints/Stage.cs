@@ -1,0 +1,26 @@
+namespace Hasp.Web.Pages.Joints;
+
+/// <summary>
+/// A stage of a joint's work. Navigation, keys, help and the tests that walk every page read this list; a new stage is a row here and a page.
+/// </summary>
+/// <param name="Id">What a page calls itself by in <c>ViewData["Stage"]</c>.</param>
+/// <param name="Name">As the navigation shows it.</param>
+/// <param name="Key">The key that leads to it.</param>
+/// <param name="Path">What follows the joint's address; empty for the first.</param>
+/// <param name="Help">What it is for, in the help.</param>
+public sealed record Stage(string Id, string Name, char Key, string Path, string Help)
+{
+    /// <summary>All, in the order of the work.</summary>
+    public static IReadOnlyList<Stage> All { get; } =
+    [
+        new("bench", "Bench", '1', "", "the joint drawn, judged and changed in place"),
+        new("pattern", "Pattern", '2', "/pattern", "the bolts in plan, the load cases, the load on every bolt"),
+        new("finder", "Finder", '3', "/finder", "size, grade and number: what holds"),
+        new("preload", "Preload", '4', "/preload", "the window, the torque, the joint diagram"),
+        new("fatigue", "Fatigue", '5', "/fatigue", "what alternates, and how long it lasts"),
+        new("chance", "Chance", '6', "/chance", "how often it opens, slips or yields"),
+    ];
+
+    /// <summary>Its address for a joint.</summary>
+    public string AddressOf(int joint) => $"/joints/{joint}{Path}";
+}

@@ -1,0 +1,36 @@
+using System.Diagnostics;
+using Hasp.Store;
+using Microsoft.Extensions.Diagnostics.HealthChecks;
+
+namespace Hasp.Web.Services;
+
+/// <summary>Ready where the database answers; alive where the process does.</summary>
+internal sealed class DatabaseHealth(JointStore store) : IHealthCheck
+{
+    public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
+    {
+        try
+        {
+            await store.Projects();
+            return HealthCheckResult.Healthy();
+        }
+        catch (Exception e) when (Problems.Disk(e) is not null)
+        {
+            return HealthCheckResult.Unhealthy(Problems.Disk(e), e);
+        }
+    }
+}
+
+/// <summary>Tells of requests that kept somebody waiting.</summary>
+internal sealed class SlowRequests(RequestDelegate next, ILogger<SlowRequests> log)
+{
+    private const long Slow = 1000;
+
+    public async Task Invoke(HttpContext http)
+    {
+        var from = Stopwatch.GetTimestamp();
+        await next(http);
+        var took = (long)Stopwatch.GetElapsedTime(from).TotalMilliseconds;
+        if (took > Slow) Log.Slow(log, http.Request.Method, http.Request.Path, took);
+    }
+}

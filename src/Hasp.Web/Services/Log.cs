@@ -1,0 +1,23 @@
+namespace Hasp.Web.Services;
+
+/// <summary>What an operator looks for, a line a fact: start, upgrade, conflicts, runs, what is damaged, slow requests.</summary>
+internal static partial class Log
+{
+    [LoggerMessage(1, LogLevel.Information, "Started, version {Version}, on {Folder}")]
+    internal static partial void Started(ILogger log, string version, string folder);
+
+    [LoggerMessage(2, LogLevel.Information, "The database was upgraded to this version")]
+    internal static partial void Upgraded(ILogger log);
+
+    [LoggerMessage(3, LogLevel.Information, "Joint {Joint}: a change to revision {Seen} met revision {Stands}; kept beside it as revision {Kept}")]
+    internal static partial void Conflict(ILogger log, int joint, int seen, int stands, int? kept);
+
+    [LoggerMessage(4, LogLevel.Information, "A run of {Samples} samples ended after {Milliseconds} ms")]
+    internal static partial void Sampled(ILogger log, long samples, long milliseconds);
+
+    [LoggerMessage(5, LogLevel.Warning, "{Method} {Path} took {Milliseconds} ms")]
+    internal static partial void Slow(ILogger log, string method, string path, long milliseconds);
+
+    [LoggerMessage(6, LogLevel.Warning, "Joint {Joint} cannot be judged as it is stored: {Problem}")]
+    internal static partial void Damaged(ILogger log, int joint, string problem);
+}
