@@ -116,7 +116,7 @@ public static class JointDocument
             Length = bolts.Quantity(Fields.Length),
             ThreadLength = bolts.Quantity(Fields.ThreadLength),
             Head = bolts.Choice(Fields.Head),
-            Condition = bolts.Choice(Fields.Condition, "new") switch { "new" => BoltCondition.New, "reused" => BoltCondition.Reused, "unknown grade" => BoltCondition.UnknownGrade, _ => null },
+            Condition = Names.Conditions.Of(bolts.Choice(Fields.Condition, "new")),
             EndKind = end.Choice(Fields.EndKind, "nut"),
             Nut = end.Choice(Fields.Nut),
             NutClass = end.Choice(Fields.NutClass),
@@ -149,8 +149,8 @@ public static class JointDocument
             SealFactor = seal.Number(Fields.SealFactor),
             Endurance = fatigue.Choice(Fields.Endurance),
             EnduranceStrength = fatigue.Quantity(Fields.EnduranceStrength),
-            Making = fatigue.Choice(Fields.Making, "cut") switch { "cut" => ThreadMaking.Cut, "rolled" => ThreadMaking.Rolled, "rolled after" => ThreadMaking.RolledAfter, _ => null },
-            Criterion = fatigue.Choice(Fields.Criterion, "goodman") switch { "goodman" => FatigueCriterion.Goodman, "gerber" => FatigueCriterion.Gerber, "elliptic" => FatigueCriterion.Elliptic, _ => null },
+            Making = Names.Makings.Of(fatigue.Choice(Fields.Making, "cut")),
+            Criterion = Names.Criteria.Of(fatigue.Choice(Fields.Criterion, "goodman")),
             Slope = fatigue.Number(Fields.Slope),
             Knee = fatigue.Number(Fields.Knee, 2e6),
             Sampling = SamplingOf(doc.Child("uncertainty")),
@@ -182,7 +182,7 @@ public static class JointDocument
         var layer = new LayerInput(
             r.Text(Fields.LayerName) is { Length: > 0 } name ? name : $"Part {index + 1}",
             r.Quantity(Fields.LayerThickness), r.Choice(Fields.LayerMaterial),
-            r.Choice(Fields.LayerSide, index % 2 == 0 ? "left" : "right") switch { "left" => Side.Left, "right" => Side.Right, "none" => Side.None, _ => null },
+            Names.Sides.Of(r.Choice(Fields.LayerSide, index % 2 == 0 ? "left" : "right")),
             r.Quantity(Fields.LayerEdge), r.Quantity(Fields.LayerWidth), r.Count(Fields.LayerHoles, 1));
         r.RefuseUnknown();
         return layer;
@@ -219,13 +219,8 @@ public static class JointDocument
     private static (LoadHelper? Helper, IReadOnlyList<string> Lacks) HelperOf(FieldReader r)
     {
         if (!r.Exists) return (null, []);
-        HelperKind? kind = r.Choice(Fields.HelperKind) switch
-        {
-            "pressure" => HelperKind.Pressure, "ram push" => HelperKind.RamPush, "ram pull" => HelperKind.RamPull, "bracket" => HelperKind.Bracket,
-            "panel" => HelperKind.Panel, "reciprocating" => HelperKind.Reciprocating, "mass" => HelperKind.Mass, "column" => HelperKind.Column, _ => null,
-        };
-        // The choices stand in the order of the headings.
-        Heading? heading = r.Choice(Fields.HelperHeading) is { } along ? (Heading)Fields.HelperHeading.Choices.ToList().IndexOf(along) : null;
+        var kind = Names.Helpers.Of(r.Choice(Fields.HelperKind));
+        var heading = Names.Headings.Of(r.Choice(Fields.HelperHeading));
         var lacks = new List<string>();
         var needs = kind is { } k ? NeedsOf(k) : [];
         double Value(Field field, double otherwise = 0)

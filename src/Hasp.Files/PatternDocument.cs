@@ -9,18 +9,6 @@ namespace Hasp.Files;
 /// <summary>The part of a joint document that says where the bolts are.</summary>
 public static class PatternDocument
 {
-    /// <summary>Kinds as a document says them.</summary>
-    private static readonly (string Name, PatternKind Kind)[] Kinds =
-    [
-        ("single", PatternKind.Single), ("grid", PatternKind.Grid), ("staggered", PatternKind.Staggered), ("circle", PatternKind.Circle),
-        ("arc", PatternKind.Arc), ("outline", PatternKind.Outline), ("points", PatternKind.Points),
-    ];
-
-    private static readonly string[] Mirrors = ["none", "left-right", "up-down", "both"];
-
-    /// <summary>A kind as a document says it.</summary>
-    public static string NameOf(PatternKind kind) => Kinds.First(k => k.Kind == kind).Name;
-
     /// <summary>The layout that a document describes, pitches chosen where none are stated, be the document faulty elsewhere; null where none is laid out or it cannot be read.</summary>
     public static Layout? LayoutOf(JsonObject document)
     {
@@ -42,7 +30,7 @@ public static class PatternDocument
         var prying = r.Child("prying");
         var layout = new Layout
         {
-            Kind = Kinds.FirstOrDefault(k => k.Name == kind).Kind,
+            Kind = Names.Patterns.Of(kind) ?? PatternKind.Single,
             Rows = r.Count(Fields.PatternRows, 2) ?? 1,
             Columns = r.Count(Fields.PatternColumns, 2) ?? 1,
             PitchX = r.Quantity(Fields.PitchX) ?? 0,
@@ -53,7 +41,7 @@ public static class PatternDocument
             Sweep = r.Quantity(Fields.PatternSweep, Math.PI) ?? 0,
             At = new(r.Quantity(Fields.PatternX, 0) ?? 0, r.Quantity(Fields.PatternY, 0) ?? 0),
             Turned = r.Quantity(Fields.PatternTurned, 0) ?? 0,
-            Mirror = (Mirror)Math.Max(0, Array.IndexOf(Mirrors, r.Choice(Fields.PatternMirror, "none"))),
+            Mirror = Names.Mirrors.Of(r.Choice(Fields.PatternMirror, "none")) ?? Mirror.None,
             Points = [.. r.List("points", PatternRules.MostBolts).Select(p => PointOf(p.Reader, Fields.PointX, Fields.PointY)).Select(p => p ?? default)],
         };
         var input = new PatternInput
@@ -61,7 +49,7 @@ public static class PatternDocument
             Layout = layout,
             Off = r.Text(Fields.PatternOff) ?? "",
             Plate = plate,
-            School = r.Choice(Fields.Tension) switch { "pivot" => TensionSchool.Pivot, "centroid" => TensionSchool.Centroid, _ => null },
+            School = Names.TensionSchools.Of(r.Choice(Fields.Tension)),
             PivotLeft = r.Quantity(Fields.PivotLeft),
             PivotRight = r.Quantity(Fields.PivotRight),
             PivotBottom = r.Quantity(Fields.PivotBottom),

@@ -43,7 +43,7 @@ public static class PatternEdit
         if (PatternDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern) return;
         pattern["points"] = new JsonArray([.. layout.Places().Select(p => (JsonNode)PointOf(p))]);
         foreach (var key in new[] { "atX", "atY", "turned", "mirror" }) pattern.Remove(key);
-        pattern["kind"] = PatternDocument.NameOf(PatternKind.Points);
+        pattern["kind"] = Names.Patterns[PatternKind.Points];
     }
 
     private static JsonObject PointOf(PlanPoint p) => new() { ["x"] = Mm(p.X), ["y"] = Mm(p.Y) };
@@ -128,7 +128,7 @@ public static class PatternEdit
         (document["bolts"] as JsonObject)?.Remove("count");
         if (document["pattern"] is not JsonObject pattern) document["pattern"] = pattern = [];
         foreach (var key in new[] { "atX", "atY", "turned", "mirror", "off" }) pattern.Remove(key);
-        pattern["kind"] = PatternDocument.NameOf(PatternKind.Points);
+        pattern["kind"] = Names.Patterns[PatternKind.Points];
         pattern["points"] = new JsonArray([.. places.Select(p => (JsonNode)PointOf(p))]);
     }
 }

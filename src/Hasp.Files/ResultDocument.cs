@@ -188,7 +188,7 @@ public static class ResultDocument
             ["sumSquaresY"] = ValueOf(Dimension.Area, group.SumY2),
             ["sumProducts"] = ValueOf(Dimension.Area, group.SumXY),
             ["polar"] = ValueOf(Dimension.Area, group.Polar),
-            ["tensionSchool"] = pattern.School.ToString().ToLowerInvariant(),
+            ["tensionSchool"] = Names.TensionSchools[pattern.School],
             ["spacing"] = new JsonArray([.. joint.Spacing.Select(f => (JsonNode)new JsonObject
             {
                 ["kind"] = f.Kind.ToString().ToLowerInvariant(), ["bolt"] = f.Number, ["other"] = f.Other > 0 ? f.Other : null,

@@ -81,7 +81,7 @@ public static class WaysOut
 
     private static string IdOf(Change change) => change.Edits[0].Path + "=" + change.Edits[0].Text;
 
-    private static List<string> SidesOf(Joint joint) => [.. joint.Layers.Select(l => l.Side.ToString().ToLowerInvariant())];
+    private static List<string> SidesOf(Joint joint) => [.. joint.Layers.Select(l => Names.Sides[l.Side])];
 
     /// <summary>True where a change crowds bolts that were not crowded: what mends the strength must not.</summary>
     private static bool IsCrowded(Joint joint, Joint before) => PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null;

@@ -1,0 +1,28 @@
+using System.Reflection;
+using Hasp.Core.Joints;
+
+namespace Hasp.Tests.Files;
+
+/// <summary>Names that documents give to values: every value has one, each another, and they lead there and back.</summary>
+public sealed class NamesTests
+{
+    [Fact]
+    public void Every_value_has_a_name_of_its_own_that_leads_back_to_it()
+    {
+        var lists = typeof(Names).GetFields(BindingFlags.Public | BindingFlags.Static).Select(f => (f.Name, List: f.GetValue(null)!)).ToList();
+        Assert.True(lists.Count >= 9);
+        foreach (var (name, list) in lists)
+        {
+            var values = Enum.GetValues(list.GetType().GetGenericArguments()[0]);
+            var names = (IReadOnlyList<string>)list.GetType().GetProperty("Names")!.GetValue(list)!;
+            Assert.Equal(values.Length, names.Distinct().Count());
+            foreach (var value in values)
+            {
+                var called = (string)list.GetType().GetProperty("Item")!.GetValue(list, [value])!;
+                Assert.True(Equals(value, list.GetType().GetMethod("Of")!.Invoke(list, [called])), $"{name}: {called}");
+            }
+        }
+        Assert.Null(Names.Sides.Of("up"));
+        Assert.Null(Names.Sides.Of(null));
+    }
+}
