@@ -172,6 +172,22 @@ public sealed partial class HttpTests(SharedServer shared)
     }
 
     [Fact]
+    public async Task Styles_and_scripts_are_asked_for_by_their_fingerprint_and_kept()
+    {
+        using var http = _server.Client();
+        var own = Regex.Matches(await http.GetStringAsync("/joints/AL-03/pattern"), @"(?:href|src)=""(/(?:css|js|lib)/[^""]+)""").Select(m => WebUtility.HtmlDecode(m.Groups[1].Value)).ToList();
+        Assert.True(own.Count >= 6, string.Join(' ', own));
+        foreach (var address in own)
+        {
+            Assert.Matches(@"\?v=[\w-]{20,}$", address);
+            var answer = await http.GetAsync(address);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+            Assert.Contains("immutable", answer.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
+        }
+        Assert.Equal("no-cache", (await http.GetAsync("/css/site.css")).Headers.CacheControl!.ToString());
+    }
+
+    [Fact]
     public async Task Of_a_joint_that_is_not_there_no_stage_is()
     {
         using var http = _server.Client();
