@@ -119,13 +119,16 @@ public sealed partial record CallOut(string Order, string Parts, string Tighten,
         return QuantityText.ShowText(torque, Dimension.Torque, system, 3);
     }
 
+    // Further from what was computed is another torque, not a rounded one.
+    private const double MostRounding = 0.03;
+
     // What clicks and scales of wrenches go by: from 400, from 100, from 20, and below.
     private static readonly double[] Steps = [10, 5, 1, 0.5, 0.1];
 
     /// <summary>True where a torque that many times the computed one leaves the preload within its window, or no worse outside it than it was.</summary>
     private static bool Stays(Result result, double times)
     {
-        if (Math.Abs(times - 1) > 0.03) return false;
+        if (Math.Abs(times - 1) > MostRounding) return false;
         var by = (times - 1) * result[Terms.Preload];
         var window = result.Window;
         var (least, most) = (result[Terms.PreloadMin], result[Terms.PreloadMax]);

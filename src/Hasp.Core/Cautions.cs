@@ -34,8 +34,9 @@ internal static class Cautions
             $"The nut (class {joint.NutClass?.Name}) is weaker than the bolt: overtightened, it strips without warning. The class that goes with {grade.Grade} is {grade.NutClass}.");
         Say(joint.Bolts.Nut?.Kind == "lock" && how.PrevailingTorque == 0, "lockNutTorque",
             "A lock nut has a prevailing torque, and none is stated: the clamp is then less than the torque says. State it from the maker's figure or a trial.");
-        Say(Standards.FindLengths(joint.Bolts.Thread) is { } stock && joint.Bolts.Length > stock.Most + 0.1, "lengthToOrder",
-            $"Bolts of this length are made to order: {joint.Bolts.Thread.Designation} is stocked to {QuantityText.ShowText(Standards.FindLengths(joint.Bolts.Thread)?.Most ?? 0, Dimension.Length, joint.Bolts.Thread.System == MeasureSystem.Inch ? UnitSystem.Us : UnitSystem.Si)}. A stud or threaded rod is the usual way.");
+        var stocked = Standards.FindLengths(joint.Bolts.Thread);
+        Say(stocked is not null && joint.Bolts.Length > stocked.Most + 0.1, "lengthToOrder",
+            $"Bolts of this length are made to order: {joint.Bolts.Thread.Designation} is stocked to {QuantityText.ShowText(stocked?.Most ?? 0, Dimension.Length, joint.Bolts.Thread.System == MeasureSystem.Inch ? UnitSystem.Us : UnitSystem.Si)}. A stud or threaded rod is the usual way.");
         Say(joint.Bolts.Head.Kind is "button" or "countersunk", "reducedLoad",
             "Button and countersunk socket heads may break under the head before the thread does: product standards rate them at four fifths of the grade (ISO 898-1, reduced loadability). Keep the maker's figure.");
         Say(m.Preload.Value < 0.2 * m.ProofLoad.Value, "tighteningLow",

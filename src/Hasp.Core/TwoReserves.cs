@@ -107,7 +107,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         public ReadOnlySpan<int> ByTool { get; } = byTool;
     }
 
-    private static bool IsJudged(Check check, Joint joint) => joint.Judging.RequiredByIndex[check.Index] > 0 && check.MayApply(joint);
+    /// <summary>True where a check has a required factor and may find something in the joint.</summary>
+    internal static bool IsJudged(Check check, Joint joint) => joint.Judging.RequiredByIndex[check.Index] > 0 && check.MayApply(joint);
 
     private static Reserve AtNoLoad(in Mechanics<Plain> mechanics, ReadOnlySpan<int> checks)
     {

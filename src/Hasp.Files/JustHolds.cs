@@ -138,8 +138,7 @@ public sealed class JustHolds
         if (signed && Field.Dimension == Dimension.Length) return (false, Even((Now ?? 0) - (20 * thread), (Now ?? 0) + (20 * thread)));
         if (Field.Dimension is Dimension.None or Dimension.Angle && high - low <= 30) return (false, Even(low, high));
         if (Field == Fields.Settling) return (false, Even(low, Math.Min(high, Math.Max(Shown(0.1), 4 * (Now ?? 0)))));
-        var usual = Usual(joint, thread);
-        var about = Now is { } now && now != 0 ? Math.Abs(now) : usual;
+        var about = Now is { } now && now != 0 ? Math.Abs(now) : Usual(joint, thread);
         var sign = Now < 0 ? -1 : 1;
         var (from, to) = (Math.Max(about / 20, signed ? 0 : low), Math.Min(20 * about, high));
         var spread = Enumerable.Range(0, Points + 1).Select(i => sign * from * Math.Pow(to / from, i / (double)Points));

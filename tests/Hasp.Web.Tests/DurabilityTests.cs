@@ -76,7 +76,7 @@ public sealed class DurabilityTests
         var page = await http.GetStringAsync(joint + "/revisions");
         Assert.Contains("cannot be judged", page, StringComparison.Ordinal);
         Assert.Contains("Spoilt", await http.GetStringAsync(joint + "/revisions?handler=Export&number=2"), StringComparison.Ordinal);
-        var token = System.Text.RegularExpressions.Regex.Match(page, @"__RequestVerificationToken""[^>]*value=""([^""]+)").Groups[1].Value;
+        var token = Editor.TokenOf(page);
         using var back = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token, ["number"] = "1", ["seen"] = "2" });
         Assert.Equal(joint, (await http.PostAsync(joint + "/revisions?handler=GoBack", back)).Headers.Location?.ToString());
         Assert.Contains("Collar strap", await http.GetStringAsync(joint), StringComparison.Ordinal);

@@ -33,7 +33,7 @@ public sealed partial class Editor : IDisposable
     {
         var http = server.Client();
         var html = await http.GetStringAsync($"/joints/{joint}");
-        return new Editor(http, joint, TokenIn().Match(html).Groups[1].Value, int.Parse(SeenIn().Match(html).Groups[1].Value));
+        return new Editor(http, joint, TokenOf(html), int.Parse(SeenIn().Match(html).Groups[1].Value));
     }
 
     /// <summary>Changes a field; the answer is the Bench, and the revision in it is what was acknowledged.</summary>
@@ -53,6 +53,9 @@ public sealed partial class Editor : IDisposable
     }
 
     public void Dispose() => Http.Dispose();
+
+    /// <summary>The token of a page's forms.</summary>
+    public static string TokenOf(string html) => TokenIn().Match(html).Groups[1].Value;
 
     [GeneratedRegex(@"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""")]
     private static partial Regex TokenIn();

@@ -15,7 +15,7 @@ public sealed class TypingTests(SharedServer shared)
     {
         using var http = _server.Client();
         var html = await http.GetStringAsync("/");
-        var token = System.Text.RegularExpressions.Regex.Match(html, @"__RequestVerificationToken""[^>]*value=""([^""]+)").Groups[1].Value;
+        var token = Editor.TokenOf(html);
         const string Document = """
             { "format": "hasp-joint", "version": 1, "name": "Typed in", "bolts": { "thread": "M16", "grade": "8.8" },
               "pattern": { "kind": "grid", "rows": 2, "columns": 2, "pitchX": "80 mm", "pitchY": "80 mm" },

@@ -43,22 +43,18 @@ public static class Capacity
     public static IReadOnlyList<LoadLimit> Of(Joint joint) => Of(Mechanics<Plain>.Of(joint));
 
     /// <inheritdoc cref="Of(Joint)"/>
-    public static IReadOnlyList<LoadLimit> Of(Mechanics<Plain> mechanics)
-    {
-        var joint = mechanics.Joint;
-        return [.. Check.All.Where(c => IsJudged(c, joint)).Select(c => First(c, mechanics, Loads(c, joint))).OfType<LoadLimit>().OrderBy(l => l.Times)];
-    }
+    public static IReadOnlyList<LoadLimit> Of(Mechanics<Plain> mechanics) => Ranked(mechanics, check => Loads(check, mechanics.Joint));
 
     /// <summary>The same for one load case alone; empty where nothing of it loads the joint.</summary>
     public static IReadOnlyList<LoadLimit> OfCase(Mechanics<Plain> mechanics, int loadCase)
     {
-        var joint = mechanics.Joint;
-        var loads = joint.Sharing.Cases[loadCase].Select(p => (Case: loadCase, Pull: p)).ToList();
-        return [.. Check.All.Where(c => IsJudged(c, joint)).Select(c => First(c, mechanics, loads)).OfType<LoadLimit>().OrderBy(l => l.Times)];
+        var loads = mechanics.Joint.Sharing.Cases[loadCase].Select(p => (Case: loadCase, Pull: p)).ToList();
+        return Ranked(mechanics, _ => loads);
     }
 
-    private static bool IsJudged(Check check, Joint joint) =>
-        joint.Judging.RequiredByIndex[check.Index] > 0 && !check.Info.WithoutLoad && check.MayApply(joint);
+    private static IReadOnlyList<LoadLimit> Ranked(Mechanics<Plain> mechanics, Func<Check, IEnumerable<(int Case, BoltPull Pull)>> loadsOf) =>
+        [.. Check.All.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
+            .Select(c => First(c, mechanics, loadsOf(c))).OfType<LoadLimit>().OrderBy(l => l.Times)];
 
     /// <summary>What grows with the load keeps its order: bolts behind the front of tension and shear stay behind it, but for checks that see the whole case.</summary>
     private static IEnumerable<(int Case, BoltPull Pull)> Loads(Check check, Joint joint) => check.Info.Worsens == Worsens.WithTheCase

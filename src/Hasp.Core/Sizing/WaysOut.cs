@@ -185,13 +185,11 @@ public static class WaysOut
         var mechanics = Mechanics<Plain>.Of(joint);
         var share = mechanics.Preload.Value / mechanics.ProofLoad.Value;
         var mayBeLower = joint.Cases.All(c => c.Tension <= 0 && c.Load.Moment.X == 0 && c.Load.Moment.Y == 0) || TwoReserves.Of(mechanics).Tightening.Value < 1;
-        return AimsOf(joint, percent => percent > 100 * share || mayBeLower);
+        return
+            from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }
+            where percent > 100 * share || mayBeLower
+            select new Change($"Aim for {percent} % of proof", joint.Input with { Aim = (AimKind.ProofShare, percent / 100.0) }, [(Fields.Aim.Path, $"{percent} %")]);
     }
-
-    private static IEnumerable<Change> AimsOf(Joint joint, Func<int, bool> isMend) =>
-        from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }
-        where isMend(percent)
-        select new Change($"Aim for {percent} % of proof", joint.Input with { Aim = (AimKind.ProofShare, percent / 100.0) }, [(Fields.Aim.Path, $"{percent} %")]);
 
     private static IEnumerable<Change> Washers(Joint joint) =>
         from kind in new[] { "plain", "hardened", "large" }

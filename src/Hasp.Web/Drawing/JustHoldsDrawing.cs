@@ -7,9 +7,6 @@ namespace Hasp.Web.Drawing;
 /// <summary>A stretch along the bottom of the curve, as drawn.</summary>
 public readonly record struct DrawnStretch(double From, double To);
 
-/// <summary>An edge between holding and not, as drawn.</summary>
-public readonly record struct DrawnEdge(double X, string Text, string Anchor);
-
 /// <summary>The reserves of a joint over the values of one field, and what it comes to in words.</summary>
 public sealed class JustHoldsDrawing
 {
@@ -36,7 +33,7 @@ public sealed class JustHoldsDrawing
         Tightening = Path(found.Curve, t => t.Tightening);
         Refused = [.. Stretches(t => t.Refused.Length > 0)];
         Held = [.. found.Ranges.Select(r => new DrawnStretch(X(r.From?.Value ?? found.Curve[0].Value), X(r.To?.Value ?? found.Curve[^1].Value)))];
-        Edges = [.. found.Ranges.SelectMany(r => new[] { r.From, r.To }).OfType<HoldingEdge>().Select(e => new DrawnEdge(X(e.Value), e.Text, X(e.Value) > Width - 90 ? "end" : "start"))];
+        Edges = [.. found.Ranges.SelectMany(r => new[] { r.From, r.To }).OfType<HoldingEdge>().Select(e => X(e.Value))];
         Now = found.Now is { } now && now >= found.Curve[0].Value && now <= found.Curve[^1].Value ? X(now) : null;
         Ticks = [.. TicksOf()];
         Words = WordsOf();
@@ -55,7 +52,7 @@ public sealed class JustHoldsDrawing
     public IReadOnlyList<DrawnStretch> Held { get; }
 
     /// <summary>Where holding begins and ends.</summary>
-    public IReadOnlyList<DrawnEdge> Edges { get; }
+    public IReadOnlyList<double> Edges { get; }
 
     /// <summary>Where the stated value stands; null where none is stated.</summary>
     public double? Now { get; }
@@ -112,9 +109,7 @@ public sealed class JustHoldsDrawing
             }
             yield break;
         }
-        var raw = (_high - _low) / 7;
-        var scale = Math.Pow(10, Math.Floor(Math.Log10(raw)));
-        var step = new[] { 1.0, 2, 5, 10 }.First(s => s * scale >= raw * (1 - 1e-9)) * scale;
+        var step = Plot.Step(_high - _low, 7);
         for (var i = Math.Ceiling(_low / step); i * step <= _high * (1 + 1e-9); i++) yield return new(X(i * step), QuantityText.Figures(i * step));
     }
 

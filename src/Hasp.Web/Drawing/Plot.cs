@@ -77,12 +77,18 @@ public sealed class Plot
 
     private static string Text(double v) => QuantityText.Figures(v);
 
+    /// <summary>A step of 1, 2 or 5 times a power of ten that divides a span into about so many, rather fewer.</summary>
+    internal static double Step(double span, double about)
+    {
+        var raw = span / Math.Max(1, about);
+        var power = Math.Pow(10, Math.Floor(Math.Log10(raw)));
+        return new[] { 1.0, 2, 5, 10 }.First(s => s * power >= raw - 1e-12) * power;
+    }
+
     /// <summary>Round numbers from 0: steps of 1, 2 or 5 times a power of ten, about as many as asked for.</summary>
     private static IEnumerable<double> Round(double most, double about)
     {
-        var raw = most / Math.Max(1, about);
-        var power = Math.Pow(10, Math.Floor(Math.Log10(raw)));
-        var step = new[] { 1.0, 2, 5, 10 }.First(s => s * power >= raw - 1e-12) * power;
+        var step = Step(most, about);
         for (var i = 0; i * step <= most * (1 + 1e-9); i++) yield return double.Parse((i * step).ToString("G12", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture);
     }
 }

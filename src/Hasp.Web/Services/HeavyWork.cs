@@ -23,15 +23,7 @@ public sealed class HeavyWork : IDisposable
         }
         try
         {
-            await _room.WaitAsync(stop);
-            try
-            {
-                return (true, await Task.Run(() => work(stop), stop));
-            }
-            finally
-            {
-                _room.Release();
-            }
+            return (true, await InTurn(() => work(stop), stop));
         }
         finally
         {
@@ -45,7 +37,7 @@ public sealed class HeavyWork : IDisposable
         await _room.WaitAsync(stop);
         try
         {
-            return await Task.Run(work, CancellationToken.None);
+            return await Task.Run(work, stop);
         }
         finally
         {

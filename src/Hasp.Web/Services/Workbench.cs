@@ -74,8 +74,10 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     public async Task<BenchState?> Load(int id)
     {
         if (await store.Load(id) is not { } stored) return null;
-        if (Damage(stored.Document) is { } problem)
+        var (joint, faults) = JointDocument.Read(stored.Document);
+        if (joint is null)
         {
+            var problem = InWords(faults);
             Log.Damaged(log, id, problem);
             throw new DamagedJointException(id, problem);
         }
@@ -85,7 +87,7 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
         {
             Stored = stored,
             Document = document,
-            Result = Evaluate(stored.Document),
+            Result = Evaluation.Run(joint),
             MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(materials.Select(m => m.Name)).Distinct()],
             OwnGradeNames = [.. (await store.Own("grades")).Select(g => g.Name)],
         };
@@ -184,8 +186,11 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     public static string? Damage(string document)
     {
         var (joint, faults) = JointDocument.Read(document);
-        return joint is null ? string.Join("; ", faults.Select(f => f.Path.Length == 0 ? f.Problem : $"{Fields.Words(f.Path)}: {f.Problem}")) : null;
+        return joint is null ? InWords(faults) : null;
     }
+
+    private static string InWords(IReadOnlyList<Fault> faults) =>
+        string.Join("; ", faults.Select(f => f.Path.Length == 0 ? f.Problem : $"{Fields.Words(f.Path)}: {f.Problem}"));
 
     /// <summary>The document at a stored joint; stored documents are always objects.</summary>
     public static JsonObject Parse(string document) => (JsonObject)JsonNode.Parse(document)!;

@@ -27,7 +27,7 @@ internal readonly struct StripCheck : ICheck
 
     public static string Nothing(in Mechanics<Plain> m) => "a standard nut of the matching class is full strength";
 
-    public static string Place(int place, in Mechanics<Plain> m) => 
+    public static string Place(int place, in Mechanics<Plain> m) =>
         place == 0 ? "the bolt's thread" : m.Joint.NutIsWeaker ? $"nut of class {m.Joint.NutClass!.Name}" : $"the thread in {m.Joint.Layers[^1].Name}";
 
     /// <summary>Strip load of the bolt's thread, of the part's thread, and the load that breaks the bolt, N.</summary>
@@ -43,7 +43,7 @@ internal readonly struct StripCheck : ICheck
         return (
             Stripping.Load(Terms.BoltStripLoad, ratio, tensile, Stripping.BoltThreadArea(m.Thread.NutMinorDiameter, engagement)),
             Stripping.Load(Terms.TappedStripLoad, ratio, T.Given(Terms.MemberTensile, part.Tensile, source: part.Cited), Stripping.TappedThreadArea(Outer(m), engagement)),
-            Stripping.BreakLoad(tensile, m.Thread.StressArea));
+            BreakLoad(m));
     }
 
     /// <summary>What a nut carries without stripping, N: its proof stress on the bolt's stress area (ISO 898-2, 8.1; ASTM A563).</summary>

@@ -1,11 +1,11 @@
 // Things laid out in the plane (bolts of the plan, cells of the Finder) are one stop of the Tab key; arrows go to the nearest one that way.
 (function () {
   "use strict";
-  const groups = { "#matrix table": "td button", "#plan": "[data-bolt], [data-pivot], [data-load]:not([data-load='']), .dimension[tabindex]" };
+  const groups = { "#matrix table": ["td button"], "#plan": ["[data-bolt]", "[data-pivot]", "[data-load]:not([data-load=''])"] };
   const stops = new Map();        // group -> what was last stood on, by a name that outlives an answer
   const nameOf = (e) => e.id || `${e.dataset.thread}|${e.dataset.grade}`;
 
-  const things = (group) => [...document.querySelectorAll(group.split(",").map((g) => groups[g].split(",").map((i) => `${g} ${i.trim()}`).join(",")).join(","))];
+  const things = (group) => [...document.querySelectorAll(groups[group].map((thing) => `${group} ${thing}`).join(","))];
   const settle = () => {
     for (const group of Object.keys(groups)) {
       const all = things(group);
