@@ -53,7 +53,7 @@ public class JointBench
     public int JustHolds() => global::Hasp.Files.JustHolds.Of((JsonObject)JsonNode.Parse(_text)!, "layers[0].thickness", UnitSystem.Si)!.Ranges.Count;
 
     [Benchmark(Description = "Finder: all 144 threads × all grades × 1…24 bolts, 10 cases")]
-    public FinderCell[][] Everything() => Finder.Search(_joint.Input, Standards.Threads, _grades, 24);
+    public FinderCell[][] Everything() => Finder.Search(_joint.Said, Standards.Threads, _grades, 24);
 }
 
 /// <summary>The same judgement written out plainly for this one joint's shape: the measure that the ratios refer to.</summary>

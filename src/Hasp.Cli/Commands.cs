@@ -36,8 +36,8 @@ public static class Commands
         if (Read(file, input, error) is not { } joint) return BadInput;
         var count = joint.Bolts.Count;
         var sizes = Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series).ToList();
-        var grades = Finder.GradesFor(joint.Input, sizes);
-        var rows = Finder.Search(joint.Input, sizes, grades, Math.Max(FinderDocument.MaxCount, count));
+        var grades = Finder.GradesFor(joint.Said, sizes);
+        var rows = Finder.Search(joint.Said, sizes, grades, Math.Max(FinderDocument.MaxCount, count));
         if (json) output.WriteLine(FinderDocument.Of(grades, rows).ToJsonString(ResultDocument.Indented));
         else SayMatrix(rows, grades, count, us ? UnitSystem.Us : UnitSystem.Si, output);
         return rows.SelectMany(r => r).Any(c => c.Refusal is null && c.ByCount[count - 1].Holds) ? Holds : FallsShort;
@@ -71,7 +71,7 @@ public static class Commands
         {
             output.WriteLine();
             output.WriteLine($"{c.Name} in {joint.Cases[c.Case].Name}: {c.Probability:0.######} ({c.Interval.From:0.######} to {c.Interval.To:0.######}), factor {QuantityText.Figures(c.Mean)} ± {QuantityText.Figures(c.Deviation, 3)}");
-            foreach (var s in c.Sensitivities) output.WriteLine($"  {Spreads.Name(s.What),-38}{s.PerPercent,8:+0.00;-0.00} % per 1 %   scatters the factor by ±{s.Spread * 100:0.0} %");
+            foreach (var s in c.Sensitivities) output.WriteLine($"  {ScatterInputs.Of(s.What).Name,-38}{s.PerPercent,8:+0.00;-0.00} % per 1 %   scatters the factor by ±{s.Spread * 100:0.0} %");
         }
     }
 

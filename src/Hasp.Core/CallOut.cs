@@ -93,7 +93,7 @@ public sealed partial record CallOut(string Order, string Parts, string Tighten,
             Measure.Indicator => ("Tighten until the indicators show", Show(Terms.Preload), passes),
             Measure.Force => ($"Tension ({method.Label}) so that", Show(Terms.Preload), " remains"),
             Measure.Stretch => ($"Tighten to a stretch ({method.Label}) of", Show(Terms.MeasuredStretch), " from end to end" + passes),
-            _ => (method.Name is "feel" or "impact" ? $"Tighten {(method.Name == "feel" ? "by feel" : "with an impact wrench")} to about" : "Tighten to", SettableTorque(result, system), passes),
+            _ => (method.Means.Length > 0 ? $"Tighten {method.Means} to about" : "Tighten to", SettableTorque(result, system), passes),
         };
     }
 

@@ -62,7 +62,7 @@ internal static class Cautions
         Say(how.PrevailingTorque > 0.5 * m.Torque.Value, "prevailingHigh", "More than half of the torque goes into the locking feature: the clamp cannot be told from the torque.");
         Say(joint.Tapped && joint.End.Engagement < StripCheck.Required(m).Value, "engagementShort",
             "The thread engagement is shorter than what lets the bolt break first: a stripped thread gives no warning, and the part is lost.");
-        Say(joint.Tapped && joint.End.Kind == ThreadEndKind.Tapped && joint.Layers[^1].Material.Kind.Contains("aluminium", StringComparison.Ordinal), "tappedAluminium",
+        Say(joint.Tapped && joint.End.Kind == ThreadEndKind.Tapped && joint.Layers[^1].Material.Family == MaterialFamily.Aluminium, "tappedAluminium",
             "Threads tapped straight into aluminium wear with each tightening: an insert is usual where the bolt comes out again.");
         Say(joint.Layers.Any(l => l.Material.IsGasket) && joint.Sharing.AnyShear, "gasketInShear",
             "A gasket lies between sheared faces: friction across it is not to be relied on.");
@@ -89,7 +89,7 @@ internal static class Cautions
             "Galvanised bolts of this grade are used only as assemblies that their standard allows, by a process proven against hydrogen embrittlement; A490 must not be hot-dip galvanised.");
         Say(finish.Lubricant && joint.Sharing.AnyShear, "lubricantOnFaces", "Keep the lubricant off the faces that resist slip.");
         Say(grade.Stainless, "galling", "Stainless threads gall and seize: lubricate them and turn slowly.");
-        Say(!grade.Stainless && joint.Layers.Any(l => l.Material.Kind is "stainless steel" or "aluminium"), "steelInNobler",
+        Say(!grade.Stainless && joint.Layers.Any(l => l.Material.Family is MaterialFamily.Stainless or MaterialFamily.Aluminium), "steelInNobler",
             "Steel bolts in stainless or aluminium parts rust first where it is wet.");
         Say(!grade.Stainless && grade.Tensile < 600 && (joint.Sharing.AnyShear || joint.Sharing.MostTension.Case >= 0), "weakForPreload",
             "Bolts of this grade are not made for controlled preload: what clamps and what resists slip is not to be relied on.");
@@ -109,8 +109,8 @@ internal static class Cautions
         var lowered = Check.All.Where(c => joint.Judging.RequiredByIndex[c.Index] < c.Required).Select(c => c.Name.ToLowerInvariant()).ToList();
         Say(lowered.Count > 0, "requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
         Say(joint.FaceFriction > 0.5, "frictionHigh", "A slip coefficient above 0.5 needs a surface class or a test to stand on.");
-        Say(joint.Layers.Select(l => l.Material.Kind.Contains("aluminium", StringComparison.Ordinal)).Distinct().Count() > 1 ||
-            joint.Layers.Select(l => l.Material.Kind.Contains("stainless", StringComparison.Ordinal)).Distinct().Count() > 1, "dissimilarMetals",
+        Say(joint.Layers.Select(l => l.Material.Family == MaterialFamily.Aluminium).Distinct().Count() > 1 ||
+            joint.Layers.Select(l => l.Material.Family == MaterialFamily.Stainless).Distinct().Count() > 1, "dissimilarMetals",
             "Dissimilar metals touch: insulate them where it is wet.");
         Say(grade.Own || joint.Layers.Any(l => l.Material.Own), "ownData",
             "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})")

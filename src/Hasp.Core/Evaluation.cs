@@ -108,7 +108,7 @@ public static class Evaluation
         if (joint.Layers.Select(l => l.Material.ElasticModulus).Distinct().Count() == 1)
         {
             schools.Add(Named("one-equation fit", MemberSchools.OneEquationFit(
-                new Plain(joint.Layers[0].Material.ElasticModulus), m.Thread.Diameter, new Plain(m.Stack.Grip), MemberSchools.FitFor(joint.Layers[0].Material.Kind)), m));
+                new Plain(joint.Layers[0].Material.ElasticModulus), m.Thread.Diameter, new Plain(m.Stack.Grip), MemberSchools.FitFor(joint.Layers[0].Material.Family)), m));
         }
         return schools;
 

@@ -19,8 +19,8 @@ public static class ChancesDocument
         ["samples"] = chances.Samples,
         ["seed"] = chances.Seed,
         ["stopped"] = chances.Stopped,
-        ["spreads"] = new JsonObject(Enum.GetValues<Uncertain>().Where(u => chances.Spreads[u].Share > 0)
-            .Select(u => KeyValuePair.Create<string, JsonNode?>(Fields.Spreads[(int)u].Key, SpreadText.Of(chances.Spreads[u])))),
+        ["spreads"] = new JsonObject(ScatterInputs.All.Where(u => chances.Spreads[u.What].Share > 0)
+            .Select(u => KeyValuePair.Create<string, JsonNode?>(u.Field.Key, SpreadText.Of(chances.Spreads[u.What])))),
         ["failures"] = new JsonArray([.. chances.Failures.Select(f => Of(f, joint))]),
     };
 
@@ -37,7 +37,7 @@ public static class ChancesDocument
         ["linearDeviation"] = ResultDocument.NumberOf(c.LinearDeviation),
         ["sensitivities"] = new JsonArray([.. c.Sensitivities.Select(s => (JsonNode)new JsonObject
         {
-            ["input"] = Fields.Spreads[(int)s.What].Key,
+            ["input"] = ScatterInputs.Of(s.What).Field.Key,
             ["percentPerPercent"] = ResultDocument.NumberOf(s.PerPercent),
             ["shareOfScatter"] = ResultDocument.NumberOf(s.Spread),
         })]),

@@ -21,7 +21,7 @@ public static class FormatDescription
         Require(root, "format");
         Require(root, "version");
         Properties(root)["chosen"] = new JsonObject { ["type"] = "array", ["maxItems"] = 200, ["items"] = new JsonObject { ["type"] = "string" }, ["description"] = "paths of fields that were chosen and not stated by anybody" };
-        foreach (var field in Fields.All.Concat(Check.All.Select(Fields.RequiredFactor))) Place(root, field);
+        foreach (var field in Fields.Document) Place(root, field);
         Require(root, "bolts");
         Require(root, "layers");
         Require(root, "loads");
@@ -50,7 +50,7 @@ public static class FormatDescription
             |---|---|---|---|---|
 
             """);
-        foreach (var f in Fields.All.Concat(Check.All.Select(Fields.RequiredFactor)))
+        foreach (var f in Fields.Document)
         {
             b.Append($"| `{f.Path}` | {Cell(f.Allowed)} | {(f.Required ? "yes" : "")} | {Cell(f.Default)} | {Cell(f.Meaning)} |\n");
         }

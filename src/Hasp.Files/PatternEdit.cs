@@ -12,7 +12,7 @@ public static class PatternEdit
     /// <summary>Grows a pattern to a number of bolts by its own rule; false where there is no pattern, or none of that number.</summary>
     internal static bool Grow(JsonObject document, string text)
     {
-        if (PatternDocument.LayoutOf(document) is not { } layout || !int.TryParse(text, CultureInfo.InvariantCulture, out var count) || count is < 1 or > PatternRules.MostBolts) return false;
+        if (JointDocument.LayoutOf(document) is not { } layout || !int.TryParse(text, CultureInfo.InvariantCulture, out var count) || count is < 1 or > PatternRules.MostBolts) return false;
         if (layout.Grown(count) is not { } grown) return false;
         if (grown != layout) foreach (var (path, value) in PatternRules.Edits(grown)) JointEdit.Set(document, path, value, UnitSystem.Si);
         (document["bolts"] as JsonObject)?.Remove("count");
@@ -22,7 +22,7 @@ public static class PatternEdit
     /// <summary>A first pattern takes over the number of bolts; one that goes leaves its number behind.</summary>
     internal static void Seed(JsonObject document, string kind)
     {
-        var before = PatternDocument.LayoutOf(document);
+        var before = JointDocument.LayoutOf(document);
         if (document["bolts"] is not JsonObject bolts) document["bolts"] = bolts = [];
         if (kind.Length == 0)
         {
@@ -40,7 +40,7 @@ public static class PatternEdit
     /// <summary>Makes each place of the pattern a free bolt, where it stands; switched-off places stay switched off.</summary>
     public static void Free(JsonObject document)
     {
-        if (PatternDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern) return;
+        if (JointDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern) return;
         pattern["points"] = new JsonArray([.. layout.Places().Select(p => (JsonNode)PointOf(p))]);
         foreach (var key in new[] { "atX", "atY", "turned", "mirror" }) pattern.Remove(key);
         pattern["kind"] = Names.Patterns[PatternKind.Points];
@@ -53,7 +53,7 @@ public static class PatternEdit
     /// <summary>Adds a free bolt at a place; another kind of pattern is set free first.</summary>
     public static void Add(JsonObject document, PlanPoint at)
     {
-        var layout = PatternDocument.LayoutOf(document);
+        var layout = JointDocument.LayoutOf(document);
         if (layout is null)
         {
             JointEdit.Set(document, Fields.PatternKind.Path, "points", UnitSystem.Si);
@@ -64,7 +64,7 @@ public static class PatternEdit
         }
         var pattern = (JsonObject)document["pattern"]!;
         if (pattern["points"] is not JsonArray points) pattern["points"] = points = [];
-        var middle = PatternDocument.LayoutOf(document)?.At ?? default;
+        var middle = JointDocument.LayoutOf(document)?.At ?? default;
         points.Add(PointOf(at - middle));
     }
 
@@ -74,7 +74,7 @@ public static class PatternEdit
     /// </summary>
     public static void Move(JsonObject document, IReadOnlyList<int> numbers, PlanPoint by)
     {
-        if (PatternDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern || numbers.Count == 0) return;
+        if (JointDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern || numbers.Count == 0) return;
         var places = layout.Places();
         if (numbers.Any(n => n < 1 || n > places.Length)) return;
         if (numbers.Count == places.Length || layout.Kind == PatternKind.Single)
@@ -109,7 +109,7 @@ public static class PatternEdit
     /// <summary>Takes bolts, given by their numbers, away: free ones for good, others by switching their place off; those switched off come back.</summary>
     public static void Toggle(JsonObject document, IReadOnlyList<int> numbers)
     {
-        if (PatternDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern) return;
+        if (JointDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern) return;
         if (layout.Kind == PatternKind.Points && layout.Mirror == Mirror.None)
         {
             var list = (JsonArray)pattern["points"]!;

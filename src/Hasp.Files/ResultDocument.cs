@@ -73,6 +73,7 @@ public static class ResultDocument
     public static JsonArray Of(IEnumerable<Fault> faults) =>
         new([.. faults.Select(f => (JsonNode)new JsonObject
         {
+            ["id"] = f.Id,
             ["path"] = f.Path,
             ["was"] = f.Was,
             ["problem"] = f.Problem,

@@ -94,6 +94,9 @@ public sealed record Material(
     string Name, double MaxThickness, double ElasticModulus, double Yield, double Tensile, double BearingLimit,
     double? Expansion, bool Brittle, double? GasketFactor, string Kind, string Source, bool Own = false)
 {
+    /// <summary>What it behaves like where a formula or a caution asks.</summary>
+    public MaterialFamily Family { get; init; } = MaterialFamily.Other;
+
     /// <summary>Stress that seats a gasket, MPa; null for parts, and for a gasket that needs none.</summary>
     public double? SeatingStress { get; init; }
 
@@ -102,6 +105,25 @@ public sealed record Material(
 
     /// <summary>True for a soft sheet between parts: it is clamped and takes no shear.</summary>
     public bool IsGasket => GasketFactor is not null;
+}
+
+/// <summary>What a material behaves like.</summary>
+public enum MaterialFamily
+{
+    /// <summary>None of the others, or not known.</summary>
+    Other,
+
+    /// <summary>Carbon and low-alloy steel.</summary>
+    Steel,
+
+    /// <summary>Stainless steel.</summary>
+    Stainless,
+
+    /// <summary>Wrought and cast aluminium.</summary>
+    Aluminium,
+
+    /// <summary>Grey cast iron.</summary>
+    GreyIron,
 }
 
 /// <summary>The outline of a head or nut in plan.</summary>
@@ -283,7 +305,14 @@ public enum Plating
 /// <param name="Workshop">False where it needs gear that goes with few, large bolts that are pulled: a tensioner, a micrometer on both ends, ultrasound.</param>
 /// <param name="Measure">What is read while tightening.</param>
 public sealed record TighteningMethod(
-    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true, Measure Measure = Measure.Torque);
+    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true, Measure Measure = Measure.Torque)
+{
+    /// <summary>Where the figure is only to be come near to: by what means, in words; empty where it can be set.</summary>
+    public string Means { get; init; } = "";
+
+    /// <summary>Standard deviation of what the tool itself gives, as a share; null where it is not apart from the method's.</summary>
+    public double? ToolScatter { get; init; }
+}
 
 /// <summary>A listed endurance strength of rolled threads, fully corrected, stress concentration inside.</summary>
 /// <param name="Grade">Grade name.</param>

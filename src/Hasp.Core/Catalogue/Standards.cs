@@ -27,7 +27,10 @@ public static partial class Standards
     public static IReadOnlyList<Material> Materials { get; } = Read("materials", r => new Material(
         Text(r, "material"), Number(r, "max_thickness_mm"), Number(r, "elastic_modulus_mpa"), Number(r, "yield_mpa"),
         Number(r, "tensile_mpa"), Number(r, "bearing_limit_mpa"), Number(r, "expansion_per_k"), Text(r, "brittle") == "yes",
-        Optional(r, "gasket_factor"), Text(r, "kind"), Text(r, "source")) { SeatingStress = Optional(r, "seating_mpa") });
+        Optional(r, "gasket_factor"), Text(r, "kind"), Text(r, "source"))
+    {
+        Family = Enum.Parse<MaterialFamily>(Text(r, "family").Replace("-", ""), true), SeatingStress = Optional(r, "seating_mpa"),
+    });
 
     /// <summary>Bolt heads.</summary>
     public static IReadOnlyList<BearingPart> Heads { get; } = Read("heads", r => Part(r, "head_height_mm") with
@@ -71,7 +74,10 @@ public static partial class Standards
     public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
         new TighteningMethod(
             Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum"),
-            Text(r, "workshop") == "yes", Enum.Parse<Measure>(Text(r, "measure"), true)));
+            Text(r, "workshop") == "yes", Enum.Parse<Measure>(Text(r, "measure"), true))
+    {
+        Means = Text(r, "means"), ToolScatter = Optional(r, "tool"),
+    });
 
     /// <summary>Listed endurance strengths.</summary>
     public static IReadOnlyList<EnduranceRow> Endurances { get; } = Read("endurance", r => new EnduranceRow(

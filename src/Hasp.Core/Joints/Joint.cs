@@ -11,7 +11,7 @@ namespace Hasp.Core.Joints;
 public sealed record Joint
 {
     /// <summary>What was asked, before the choices: variations are made from it.</summary>
-    public required JointInput Input { get; init; }
+    public required Values Said { get; init; }
 
     /// <summary>The joint's number in its project, e.g. AL-03; may be empty.</summary>
     public required string Number { get; init; }
@@ -378,6 +378,11 @@ public enum AimKind
     /// <summary>A torque, N·mm.</summary>
     Torque,
 }
+
+/// <summary>A target.</summary>
+/// <param name="Kind">What is aimed at.</param>
+/// <param name="Value">A share, N or N·mm.</param>
+public readonly record struct Aim(AimKind Kind, double Value);
 
 /// <summary>How the bolts are tightened.</summary>
 /// <param name="Aim">What is aimed at.</param>

@@ -12,43 +12,80 @@ public static partial class JointRules
     public static string UsualMethod(NutFactor lubrication) =>
         lubrication.Lubricant ? "wrench lubricated" : lubrication.Plating != Plating.None ? "wrench plated" : "wrench dry";
 
-    private static (double, double)? FrictionFor(JointInput input, List<Fault> faults)
+    private static (double, double)? FrictionFor(Values said, List<Fault> faults)
     {
-        if (input.ThreadFriction is { } thread && input.BearingFriction is { } bearing)
+        var (thread, bearing, k) = (said.Stated(Fields.ThreadFriction), said.Stated(Fields.BearingFriction), said.Stated(Fields.NutFactor));
+        if (thread is { } inThread && bearing is { } underHead)
         {
-            if (input.NutFactor is null) return (thread, bearing);
-            faults.Add(new(Fields.NutFactor.Path, QuantityText.Figures(input.NutFactor.Value), "a nut factor and two frictions say the same thing twice: clear one or the others") { Mends = [new("Use the frictions", Fields.NutFactor.Path, "")] });
+            if (k is null) return (inThread, underHead);
+            faults.Add(new("friction-twice", Fields.NutFactor.Path, QuantityText.Figures(k.Value), "a nut factor and two frictions say the same thing twice: clear one or the others")
+            {
+                Mends = [new("Use the frictions", Fields.NutFactor.Path, "")],
+            });
         }
-        else if (input.ThreadFriction is null != input.BearingFriction is null)
+        else if (thread is null != bearing is null)
         {
-            var missing = input.ThreadFriction is null ? Fields.ThreadFriction : Fields.BearingFriction;
-            faults.Add(new(missing.Path, null, "the long torque form needs both frictions, in the thread and under the part that turns"));
+            var missing = thread is null ? Fields.ThreadFriction : Fields.BearingFriction;
+            faults.Add(new("friction-half", missing.Path, null, "the long torque form needs both frictions, in the thread and under the part that turns"));
         }
         return null;
     }
 
-    private static ((AimKind Kind, double Value)? Aim, string? Source) AimFor(JointInput input, GradeBand? grade, ScrewThread? thread, List<Fault> faults)
+    private static (Aim? Aim, string? Source) AimFor(Values said, GradeBand? grade, ScrewThread? thread, List<Fault> faults)
     {
-        if (input.Aim is not { Kind: AimKind.Structural }) return (input.Aim, null);
-        if (grade is null || thread is null) return (null, null);
+        var aim = said.Stated(Fields.Aim);
+        if (aim is not { Kind: AimKind.Structural } || grade is null || thread is null) return (aim, null);
         if (Standards.FindPretension(grade.Grade, thread.Diameter) is { } row)
         {
-            return ((AimKind.Structural, row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Plain>.Of(thread).StressArea.Value), row.Source);
+            var force = row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Plain>.Of(thread).StressArea.Value;
+            return (new Aim(AimKind.Structural, force), row.Source);
         }
-        faults.Add(new(Fields.Aim.Path, "structural", $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, A325 and A490. Aim for a share of proof"));
+        faults.Add(new("structural-unlisted", Fields.Aim.Path, "structural",
+            $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, A325 and A490. Aim for a share of proof"));
         return (null, null);
     }
 
-    private static Temperatures? TemperaturesFor(JointInput input, ImmutableArray<Layer> layers, List<Fault> faults)
+    /// <summary>The tightening as stated. As received is the commonest finish; it is marked as chosen wherever it is shown.</summary>
+    /// <param name="said">What the document said.</param>
+    /// <param name="aim">The target; null where one is chosen once the joint is known.</param>
+    /// <param name="friction">In the thread and under the part that turns; null for the nut factor.</param>
+    /// <param name="interfaces">Pairs of faces that embed, the thread's not counted.</param>
+    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, int interfaces)
     {
-        var assembly = input.AssemblyTemperature!.Value;
-        var parts = input.PartsTemperature ?? assembly;
-        var temperatures = new Temperatures(assembly, parts, input.BoltsTemperature ?? parts);
+        var lubrication = Standards.NutFactors.First(k => k.Lubrication == (said.Stated(Fields.Lubrication) ?? UsualLubrication));
+        var method = Standards.Methods.First(m => m.Name == (said.Stated(Fields.Method) ?? UsualMethod(lubrication)));
+        return new Tightening(
+            aim.Aim?.Kind ?? AimKind.ProofShare, aim.Aim?.Value ?? UsualAim,
+            said.Stated(Fields.Scatter) is { } scatter ? method with { Scatter = scatter, Source = "given" } : method, said.Has(Fields.Scatter),
+            said.Stated(Fields.NutFactor) is { } k ? lubrication with { K = k, Low = k, High = k, Source = "given" } : lubrication, said.Has(Fields.NutFactor),
+            said.Stated(Fields.Settling) ?? SettlingPerFace * (1 + interfaces), !said.Has(Fields.Settling), said.Of(Fields.Relaxation))
+        {
+            Friction = friction,
+            PrevailingTorque = said.Of(Fields.PrevailingTorque),
+            LeastSource = aim.Source,
+        };
+    }
+
+    private static Temperatures? TemperaturesFor(Values said, ImmutableArray<Layer> layers, List<Fault> faults)
+    {
+        var assembly = said.Of(Fields.AssemblyTemperature);
+        var parts = said.Stated(Fields.PartsTemperature) ?? assembly;
+        var temperatures = new Temperatures(assembly, parts, said.Stated(Fields.BoltsTemperature) ?? parts);
         if (temperatures.Change && layers.FirstOrDefault(l => l.Material.Expansion is null) is { } unknown)
         {
-            faults.Add(new(Fields.PartsTemperature.Path, null, $"the thermal expansion of {unknown.Material.Name} is not stated: state it with the material, or leave the temperatures out"));
+            faults.Add(new("expansion-unknown", Fields.PartsTemperature.Path, null,
+                $"the thermal expansion of {unknown.Material.Name} is not stated: state it with the material, or leave the temperatures out"));
             return null;
         }
         return temperatures;
+    }
+
+    private static Sealing? SealingFor(Values said, ImmutableArray<Layer> layers)
+    {
+        if (said.Stated(Fields.SealArea) is not { } area) return null;
+        if (said.Stated(Fields.SealFactor) is { } factor) return new(area, factor, "stated");
+        return layers.FirstOrDefault(l => l.Material.IsGasket)?.Material is { } gasket
+            ? new(area, gasket.GasketFactor!.Value, gasket.Cited)
+            : new(area, 1, "no gasket: clamp pressure over the pressure contained");
     }
 }

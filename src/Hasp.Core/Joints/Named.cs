@@ -2,10 +2,10 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Joints;
 
-/// <summary>The values of an enumeration by the names that documents give them. Pairs, never positions: an order may change, a name may not.</summary>
+/// <summary>Values by the names that documents give them. Pairs, never positions: an order may change, a name may not.</summary>
 /// <param name="pairs">Every value, once, in the order in which lists show them.</param>
 public sealed class Named<T>(params (string Name, T Value)[] pairs)
-    where T : struct, Enum
+    where T : struct
 {
     /// <summary>The names, as a field's choices.</summary>
     public IReadOnlyList<string> Names { get; } = [.. pairs.Select(p => p.Name)];
@@ -56,4 +56,34 @@ public static class Names
     /// <summary>Which way a load acts.</summary>
     public static readonly Named<Heading> Headings = new(
         ("x", Heading.X), ("-x", Heading.MinusX), ("y", Heading.Y), ("-y", Heading.MinusY), ("z", Heading.Z), ("-z", Heading.MinusZ));
+
+    /// <summary>What the thread runs into.</summary>
+    public static readonly Named<ThreadEndKind> Ends = new(("nut", ThreadEndKind.Nut), ("tapped", ThreadEndKind.Tapped), ("insert", ThreadEndKind.Insert));
+
+    /// <summary>Which preload is used: true for the nominal one everywhere.</summary>
+    public static readonly Named<bool> PreloadsUsed = new(("extremes", false), ("nominal", true));
+
+    /// <summary>What carries shear: true for bolts that bear.</summary>
+    public static readonly Named<bool> ShearCarriers = new(("friction", false), ("bearing", true));
+
+    /// <summary>Bore of the pressure cones: true for the real hole.</summary>
+    public static readonly Named<bool> ConeBores = new(("nominal", false), ("hole", true));
+
+    /// <summary>Shear yield over tensile yield: true for 0.5.</summary>
+    public static readonly Named<bool> ShearTheories = new(("distortion energy", false), ("maximum shear", true));
+
+    /// <summary>Area of a shear plane through the thread: true for the root.</summary>
+    public static readonly Named<bool> ThreadAreas = new(("stress", false), ("root", true));
+
+    /// <summary>Where tear-out planes begin: true for the hole's centre.</summary>
+    public static readonly Named<bool> TearOuts = new(("hole edge", false), ("hole centre", true));
+
+    /// <summary>Area that bears on the hole's wall: true for a quarter of its circumference.</summary>
+    public static readonly Named<bool> BearingAreas = new(("projected", false), ("quarter", true));
+
+    /// <summary>Whether a case is judged by itself: false where it counts only in combinations.</summary>
+    public static readonly Named<bool> JudgedAlone = new(("yes", true), ("only in combinations", false));
+
+    /// <summary>Yes and no.</summary>
+    public static readonly Named<bool> YesNo = new(("no", false), ("yes", true));
 }

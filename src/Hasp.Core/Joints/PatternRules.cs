@@ -15,21 +15,29 @@ public static class PatternRules
     /// <summary>Pitch where none is stated, over the bolt diameter.</summary>
     private const double UsualPitch = 3;
 
+    /// <summary>Sum of squared arms below which bolts find no hold against a moment, mm².</summary>
+    private const double NoHold = 1e-6;
+
+    /// <summary>True where a pattern was stated, be it faulty.</summary>
+    internal static bool IsLaidOut(Values said) => said.Has(Fields.PatternKind) || said.IsFaulty("pattern");
+
     /// <summary>The pattern, or null where none is laid out or it has faults.</summary>
-    internal static BoltPattern? Judge(JointInput input, double? diameter, List<Fault> faults)
+    internal static BoltPattern? Judge(Values said, double? diameter, List<Fault> faults)
     {
-        if (input.Pattern is not { Layout: { } stated } pattern || diameter is not { } d) return null;
+        if (!said.Has(Fields.PatternKind) || said.IsFaulty("pattern") || diameter is not { } d) return null;
         var before = faults.Count;
-        var layout = LaidOut(pattern, stated, d, faults);
-        if (layout.Kind == PatternKind.Points && layout.Points.IsEmpty) faults.Add(new("pattern.points", null, "no bolt is placed yet: add one, or choose a kind of pattern"));
-        if (layout.PlaceCount > MostBolts) faults.Add(new(CountPath(layout), null, $"{layout.PlaceCount} bolts: at most {MostBolts} are taken"));
-        var plate = PlateOf(pattern.Plate, faults);
-        var prying = PryingOf(pattern, input, d, faults);
+        var layout = LayoutOf(said, d, faults);
+        if (layout.Kind == PatternKind.Points && layout.Points.IsEmpty)
+        {
+            faults.Add(new("no-points", Fields.Points.Path, null, "no bolt is placed yet: add one, or choose a kind of pattern"));
+        }
+        if (layout.PlaceCount > MostBolts) faults.Add(new("too-many-bolts", CountPath(layout), null, $"{layout.PlaceCount} bolts: at most {MostBolts} are taken"));
+        var plate = PlateOf(said, faults);
+        var prying = PryingOf(said, d, faults);
         if (faults.Count > before) return null;
 
         var places = layout.Places();
-        if (layout.Off.FirstOrDefault(n => n < 1 || n > places.Length) is var beyond and not 0) faults.Add(new(Fields.PatternOff.Path, pattern.Off, $"there is no bolt {beyond}: they are numbered 1 to {places.Length}"));
-        else if (layout.Off.Length == places.Length) faults.Add(new(Fields.PatternOff.Path, pattern.Off, "every bolt is switched off: at least one must hold"));
+        JudgeOff(layout, places.Length, said.Of(Fields.PatternOff), faults);
         if (faults.Count > before) return null;
 
         var group = BoltPattern.GroupOf(layout, places);
@@ -40,20 +48,39 @@ public static class PatternRules
             Places = places,
             Group = group,
             Plate = plate,
-            School = pattern.School ?? TensionSchool.Centroid,
-            Pivots = new(pattern.PivotLeft ?? usual.Left, pattern.PivotRight ?? usual.Right, pattern.PivotBottom ?? usual.Bottom, pattern.PivotTop ?? usual.Top),
+            School = said.Of(Fields.Tension),
+            Pivots = new(
+                said.Stated(Fields.PivotLeft) ?? usual.Left, said.Stated(Fields.PivotRight) ?? usual.Right,
+                said.Stated(Fields.PivotBottom) ?? usual.Bottom, said.Stated(Fields.PivotTop) ?? usual.Top),
             Prying = prying,
         };
-        foreach (var (line, path, words) in new[]
+        JudgePivots(made, said, faults);
+        return faults.Count > before ? null : made;
+    }
+
+    private static void JudgeOff(Layout layout, int places, string text, List<Fault> faults)
+    {
+        if (layout.Off.FirstOrDefault(n => n < 1 || n > places) is var beyond and not 0)
         {
-            (made.RowLine(1), Fields.PivotBottom.Path, "above the bottom line"), (made.RowLine(-1), Fields.PivotTop.Path, "below the top line"),
-            (made.ColumnLine(1), Fields.PivotRight.Path, "left of the right line"), (made.ColumnLine(-1), Fields.PivotLeft.Path, "right of the left line"),
+            faults.Add(new("no-such-bolt", Fields.PatternOff.Path, text, $"there is no bolt {beyond}: they are numbered 1 to {places}"));
+        }
+        else if (layout.Off.Length == places)
+        {
+            faults.Add(new("all-bolts-off", Fields.PatternOff.Path, text, "every bolt is switched off: at least one must hold"));
+        }
+    }
+
+    private static void JudgePivots(BoltPattern pattern, Values said, List<Fault> faults)
+    {
+        foreach (var (line, field, words) in new[]
+        {
+            (pattern.RowLine(1), Fields.PivotBottom, "above the bottom line"), (pattern.RowLine(-1), Fields.PivotTop, "below the top line"),
+            (pattern.ColumnLine(1), Fields.PivotRight, "left of the right line"), (pattern.ColumnLine(-1), Fields.PivotLeft, "right of the left line"),
         })
         {
-            var given = path == Fields.PivotBottom.Path ? pattern.PivotBottom : path == Fields.PivotTop.Path ? pattern.PivotTop : path == Fields.PivotRight.Path ? pattern.PivotRight : pattern.PivotLeft;
-            if (given is { } at && line.Squares < 1e-6) faults.Add(new(path, Mm(at), $"no bolt lies {words}: nothing would hold against a moment about it"));
+            if (said.Stated(field) is not { } at || line.Squares >= NoHold) continue;
+            faults.Add(new("pivot-holds-nothing", field.Path, Mm(at), $"no bolt lies {words}: nothing would hold against a moment about it"));
         }
-        return faults.Count > before ? null : made;
     }
 
     /// <summary>What is wrong with the room that heads, holes and edges have, once the bolts and holes are chosen.</summary>
@@ -67,7 +94,7 @@ public static class PatternRules
                 : layout.IsRound ? Fields.PatternDiameter.Path
                 : Math.Abs(finding.To.X - finding.From.X) >= Math.Abs(finding.To.Y - finding.From.Y) ? Fields.PitchX.Path : Fields.PitchY.Path;
             if (path.StartsWith("pattern.points", StringComparison.Ordinal) && finding.Number > layout.Points.Length) path = Fields.PatternMirror.Path;
-            if (faults.All(f => f.Path != path)) faults.Add(new(path, Mm(finding.Distance), Words(finding)));
+            if (faults.All(f => f.Path != path)) faults.Add(new(finding.Kind == SpacingKind.Edge ? "edge-distance" : "pitch", path, Mm(finding.Distance), Words(finding)));
         }
     }
 
@@ -129,8 +156,8 @@ public static class PatternRules
             if (Math.Abs(mz.Value) > least && group.IsPoint) found.Add((i, "mz", Why("one bolt cannot hold a torsion")));
             if (pattern.School == TensionSchool.Pivot)
             {
-                if (Math.Abs(mx.Value) > least && pattern.RowLine(mx.Value).Squares < 1e-6) found.Add((i, "mx", Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
-                if (Math.Abs(my.Value) > least && pattern.ColumnLine(my.Value).Squares < 1e-6) found.Add((i, "my", Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
+                if (Math.Abs(mx.Value) > least && pattern.RowLine(mx.Value).Squares < NoHold) found.Add((i, "mx", Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
+                if (Math.Abs(my.Value) > least && pattern.ColumnLine(my.Value).Squares < NoHold) found.Add((i, "my", Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
             }
             else if (group.IsPoint)
             {
@@ -147,135 +174,237 @@ public static class PatternRules
     }
 
     /// <summary>The cases of a joint, each resolved to one load, with their factors and combinations; null where some has a fault.</summary>
-    internal static ImmutableArray<LoadCase>? Cases(JointInput input, BoltPattern? pattern, List<Fault> faults)
+    internal static ImmutableArray<LoadCase>? Cases(Values said, BoltPattern? pattern, List<Fault> faults)
     {
-        if (input.Cases.Count == 0)
+        var stated = said[Fields.Loads];
+        if (stated.IsEmpty)
         {
-            faults.Add(new("loads", null, "no load case. State at least one, with its tension, its shear or both"));
+            faults.Add(new("no-case", Fields.Loads.Path, null, "no load case. State at least one, with its tension, its shear or both"));
             return null;
         }
-        if (input.Cases.Any(c => c is null)) return null;
+        if (stated.Any(c => c.HasFaults)) return null;
         var before = faults.Count;
-        // A pattern with faults of its own is a pattern all the same.
-        var laidOut = pattern is not null || input.Pattern is not null;
-        var cases = input.Cases.Select((c, i) => c!.Combines is null ? Stated(c, i, laidOut, faults) : new LoadCase(c.Name, default, null)).ToList();
-        for (var i = 0; i < cases.Count; i++) if (input.Cases[i]!.Combines is { } text) cases[i] = Combined(text, i, input.Cases, cases, pattern, faults);
-        var all = cases.Select((c, i) => c with
+        var all = new CasesStated([.. stated.Select((c, i) => new CaseStated(c, i))]);
+        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, IsLaidOut(said), faults) : new LoadCase(c.Name, default, null)).ToList();
+        foreach (var c in all.Each.Where(c => c.Sum is not null)) cases[c.Index] = Combined(c, all, cases, pattern, faults);
+        var judged = all.Each.Select(c => cases[c.Index] with
         {
-            OnlyCombined = input.Cases[i]!.OnlyCombined,
-            Helper = input.Cases[i]!.Helper,
-            AlternatesWith = input.Cases[i]!.AlternatesWith,
-            Other = OtherOf(input.Cases, i, faults),
-            Cycles = input.Cases[i]!.Cycles,
-            Pressure = PressureOf(input.Cases, i),
+            OnlyCombined = !c.Said.Of(Fields.CaseJudged),
+            Helper = HelperOf(c.Said),
+            AlternatesWith = c.AlternatesWith,
+            Other = OtherOf(c, all, faults),
+            Cycles = c.Said.Stated(Fields.CaseCycles),
+            Pressure = PressureOf(c, all),
         }).ToImmutableArray();
-        if (all.All(c => c.OnlyCombined)) faults.Add(new("loads[0].judged", "only in combinations", "no case is judged: every one counts only in combinations"));
-        if (faults.Count > before) return null;
-        if (pattern is not null)
+        if (judged.All(c => c.OnlyCombined))
         {
-            foreach (var (i, key, problem) in Unheld(all, pattern).Where(u => !all[u.Case].OnlyCombined)) faults.Add(new($"loads[{i}].{(input.Cases[i]!.Combines is null ? key : "combines")}", null, problem));
+            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations", "no case is judged: every one counts only in combinations"));
         }
-        return faults.Count > before ? null : all;
+        if (faults.Count > before || pattern is null) return faults.Count > before ? null : judged;
+        foreach (var (i, key, problem) in Unheld(judged, pattern).Where(u => !judged[u.Case].OnlyCombined))
+        {
+            faults.Add(new("moment-unheld", $"loads[{i}].{(all.Each[i].Sum is null ? key : "combines")}", null, problem));
+        }
+        return faults.Count > before ? null : judged;
     }
+
+    /// <summary>A case as the document said it.</summary>
+    private sealed record CaseStated(Values Said, int Index)
+    {
+        internal string Name { get; } = Said.Stated(Fields.CaseName) is { Length: > 0 } given ? given : $"Case {Index + 1}";
+
+        /// <summary>The sum of other cases; null where it states a load.</summary>
+        internal string? Sum { get; } = Said.Stated(Fields.CaseCombines) is { Length: > 0 } sum ? sum : null;
+
+        internal string? AlternatesWith { get; } = Said.Stated(Fields.CaseAlternates) is { Length: > 0 } other ? other : null;
+
+        internal double Factor { get; } = Said.Of(Fields.CaseFactor);
+
+        internal double Pressure { get; } = Said.Of(Fields.CasePressure);
+
+        internal bool HasForces => ForceFields.Any(Said.Has);
+
+        internal bool HasPlace => PlaceFields.Any(Said.Has);
+
+        internal bool HasTensionOrShear => Said.Has(Fields.CaseTension) || Said.Has(Fields.CaseShear);
+
+        internal double Force(int component) => Said.Stated(ForceFields[component]) ?? 0;
+
+        internal double At(int axis) => Said.Stated(PlaceFields[axis]) ?? 0;
+    }
+
+    /// <summary>All cases, and the names that a combination may use: a sum of sums is not taken.</summary>
+    private sealed record CasesStated(ImmutableArray<CaseStated> Each)
+    {
+        internal string[] Summable { get; } = [.. Each.Select(c => c.Sum is null ? c.Name : "")];
+    }
+
+    private static readonly Field<double>[] ForceFields = [Fields.CaseFx, Fields.CaseFy, Fields.CaseFz, Fields.CaseMx, Fields.CaseMy, Fields.CaseMz];
+
+    private static readonly Field<double>[] PlaceFields = [Fields.CaseAtX, Fields.CaseAtY, Fields.CaseAtZ];
 
     /// <summary>Pressure contained in a case: its own with its factor, or that of the cases it sums, with theirs.</summary>
-    private static double PressureOf(IReadOnlyList<CaseInput?> cases, int index)
+    private static double PressureOf(CaseStated c, CasesStated all)
     {
-        var c = cases[index]!;
-        if (c.Pressure > 0 || c.Combines is null) return Math.Max(0, c.Factor * c.Pressure);
-        var (terms, _) = CombinationText.Parse(c.Combines, [.. cases.Select(x => x!.Combines is null ? x.Name : "")]);
-        return Math.Max(0, c.Factor * terms.Sum(t => t.Factor * cases[t.Case]!.Factor * cases[t.Case]!.Pressure));
+        if (c.Pressure > 0 || c.Sum is null) return Math.Max(0, c.Factor * c.Pressure);
+        var (terms, _) = CombinationText.Parse(c.Sum, all.Summable);
+        return Math.Max(0, c.Factor * terms.Sum(t => t.Factor * all.Each[t.Case].Factor * all.Each[t.Case].Pressure));
     }
 
-    private static LoadCase Stated(CaseInput c, int index, bool laidOut, List<Fault> faults)
+    private static LoadHelper? HelperOf(Values said)
     {
-        var path = $"loads[{index}].";
-        var components = c.Components.Any(x => x is not null);
-        if (components && (c.Tension is not null || c.Shear is not null))
+        if (said.Stated(Fields.HelperKind) is not { } kind) return null;
+        double Value(Field<double> field) => said.Stated(field) ?? 0;
+        return new LoadHelper(kind, said.Stated(Fields.HelperHeading) ?? HelperInputs.Of(kind).UsualHeading)
         {
-            faults.Add(new(path + (c.Tension is not null ? "tension" : "shear"), null, "this case is stated by its components: clear this, or the components"));
-        }
-        if (c.Helper is not null && (components || c.Tension is not null || c.Shear is not null))
-        {
-            faults.Add(new(path + "helper.kind", null, "this case is worked out and stated as well: clear one of the two"));
-        }
-        if (c.Helper is { Kind: HelperKind.Column, Heading: Heading.Z or Heading.MinusZ })
-        {
-            faults.Add(new(path + "helper.heading", null, "a column's shear and moment act in the plane of the joint: along x or y"));
-        }
-        if (c.Helper is { Kind: HelperKind.RamPull } ram && c.HelperLacks.Count == 0 && ram.Rod >= ram.Bore)
-        {
-            faults.Add(new(path + "helper.rod", Mm(ram.Rod), $"the rod is as thick as the bore ({Mm(ram.Bore)}): nothing would be left to pull with"));
-        }
-        foreach (var key in c.HelperLacks) faults.Add(new($"{path}helper.{key}", null, "missing: the load cannot be worked out without it"));
-        var placed = c.At.Any(x => x is not null);
-        if (placed && !components && c.Helper is not { HasPoint: true })
-        {
-            faults.Add(new(path + "atX", null, c.Helper is null ? "tension and shear act at the centroid: state components to have them elsewhere" : "this kind of load hangs from the centroid: its offsets say where it acts"));
-        }
-        Components? at = placed ? new(c.At[0] ?? 0, c.At[1] ?? 0, c.At[2] ?? 0) : null;
-        var stated = c.Components.Select(x => x ?? 0).ToArray();
-        var load = c.Helper is { } helper && c.HelperLacks.Count == 0 ? helper.Load()
-            : components ? new Resultant(new(stated[0], stated[1], stated[2]), new(stated[3], stated[4], stated[5]))
-            : new Resultant(new(Math.Abs(c.Shear ?? 0), 0, c.Tension ?? 0), default);
-        if (!laidOut && (placed || load.Moment != default))
-        {
-            faults.Add(new(path + (c.Helper is not null ? "helper.kind" : placed ? "atX" : stated[3] != 0 ? "mx" : stated[4] != 0 ? "my" : "mz"), null,
-                "a moment, or a load beside the bolts, needs their places: lay out a pattern first"));
-        }
-        return new LoadCase(c.Name, c.Factor * load, at);
+            Pressure = Value(Fields.HelperPressure),
+            Bore = Value(Fields.HelperBore),
+            Rod = Value(Fields.HelperRod),
+            Force = Value(Fields.HelperForce),
+            Offset = Value(Fields.HelperOffset),
+            OffsetUp = Value(Fields.HelperOffsetUp),
+            StandOff = Value(Fields.HelperStandOff),
+            Width = Value(Fields.HelperWidth),
+            Height = Value(Fields.HelperHeight),
+            Mass = Value(Fields.HelperMass),
+            Level = said.Of(Fields.HelperLevel),
+            Radius = Value(Fields.HelperRadius),
+            Speed = Value(Fields.HelperSpeed),
+            RodLength = Value(Fields.HelperRodLength),
+            Shear = Value(Fields.HelperShear),
+            Moment = Value(Fields.HelperMoment),
+        };
     }
 
-    private static LoadCase Combined(string text, int index, IReadOnlyList<CaseInput?> inputs, List<LoadCase> cases, BoltPattern? pattern, List<Fault> faults)
+    private static LoadCase Stated(CaseStated c, bool laidOut, List<Fault> faults)
     {
-        var path = $"loads[{index}].combines";
-        var input = inputs[index]!;
-        if (input.Helper is not null || input.Tension is not null || input.Shear is not null || input.Components.Concat(input.At).Any(x => x is not null))
+        var helper = HelperOf(c.Said);
+        var lacks = helper is null ? [] : HelperInputs.Of(helper.Kind).Needed.Where(f => !c.Said.Has(f)).ToList();
+        JudgeOneWay(c, helper, faults);
+        if (helper is not null) JudgeHelper(c.Said, helper, lacks, faults);
+        var load = helper is not null && lacks.Count == 0 ? helper.Load()
+            : c.HasForces ? new Resultant(new(c.Force(0), c.Force(1), c.Force(2)), new(c.Force(3), c.Force(4), c.Force(5)))
+            : new Resultant(new(Math.Abs(c.Said.Stated(Fields.CaseShear) ?? 0), 0, c.Said.Stated(Fields.CaseTension) ?? 0), default);
+        if (!laidOut && (c.HasPlace || load.Moment != default))
         {
-            faults.Add(new(path, text, "this case combines others and states a load as well: clear one of the two"));
+            faults.Add(new("moment-needs-pattern", c.Said.PathOf(Beside(c, helper)), null, "a moment, or a load beside the bolts, needs their places: lay out a pattern first"));
+        }
+        return new LoadCase(c.Name, c.Factor * load, c.HasPlace ? new(c.At(0), c.At(1), c.At(2)) : null);
+    }
+
+    /// <summary>The field that brings a load beside the bolts.</summary>
+    private static Field Beside(CaseStated c, LoadHelper? helper)
+    {
+        if (helper is not null) return Fields.HelperKind;
+        return c.HasPlace ? Fields.CaseAtX : ForceFields.Skip(3).FirstOrDefault(f => c.Said.Stated(f) is not (null or 0), Fields.CaseMz);
+    }
+
+    /// <summary>A case is stated one way: tension and shear, components, or a helper.</summary>
+    private static void JudgeOneWay(CaseStated c, LoadHelper? helper, List<Fault> faults)
+    {
+        if (c.HasForces && c.HasTensionOrShear)
+        {
+            var field = c.Said.Has(Fields.CaseTension) ? Fields.CaseTension : Fields.CaseShear;
+            faults.Add(new("stated-twice", c.Said.PathOf(field), null, "this case is stated by its components: clear this, or the components"));
+        }
+        if (helper is not null && (c.HasForces || c.HasTensionOrShear))
+        {
+            faults.Add(new("stated-and-worked-out", c.Said.PathOf(Fields.HelperKind), null, "this case is worked out and stated as well: clear one of the two"));
+        }
+        if (c.HasPlace && !c.HasForces && helper is not { HasPoint: true })
+        {
+            faults.Add(new("no-place", c.Said.PathOf(Fields.CaseAtX), null, helper is null
+                ? "tension and shear act at the centroid: state components to have them elsewhere"
+                : "this kind of load hangs from the centroid: its offsets say where it acts"));
+        }
+    }
+
+    private static void JudgeHelper(Values said, LoadHelper helper, IReadOnlyList<Field> lacks, List<Fault> faults)
+    {
+        if (helper is { Kind: HelperKind.Column, Heading: Heading.Z or Heading.MinusZ })
+        {
+            faults.Add(new("column-heading", said.PathOf(Fields.HelperHeading), null, "a column's shear and moment act in the plane of the joint: along x or y"));
+        }
+        if (helper.Kind == HelperKind.RamPull && lacks.Count == 0 && helper.Rod >= helper.Bore)
+        {
+            faults.Add(new("rod-thick", said.PathOf(Fields.HelperRod), Mm(helper.Rod), $"the rod is as thick as the bore ({Mm(helper.Bore)}): nothing would be left to pull with"));
+        }
+        foreach (var field in lacks) faults.Add(new("helper-lacks", said.PathOf(field), null, "missing: the load cannot be worked out without it"));
+    }
+
+    private static LoadCase Combined(CaseStated c, CasesStated all, List<LoadCase> cases, BoltPattern? pattern, List<Fault> faults)
+    {
+        var path = c.Said.PathOf(Fields.CaseCombines);
+        if (c.Said.Has(Fields.HelperKind) || c.HasTensionOrShear || c.HasForces || c.HasPlace)
+        {
+            faults.Add(new("combined-and-stated", path, c.Sum, "this case combines others and states a load as well: clear one of the two"));
         }
         var sum = default(Resultant);
         var centroid = pattern?.Group.Centroid ?? default;
-        var (terms, problem) = CombinationText.Parse(text, [.. inputs.Select(c => c!.Combines is null ? c.Name : "")]);
-        if (problem is not null) faults.Add(new(path, text, problem));
+        var (terms, problem) = CombinationText.Parse(c.Sum!, all.Summable);
+        if (problem is not null) faults.Add(new("combination-unreadable", path, c.Sum, problem));
         foreach (var (factor, part) in terms)
         {
-            if (inputs.Count(c => c!.Combines is null && c.Name.Equals(inputs[part]!.Name, StringComparison.OrdinalIgnoreCase)) > 1)
+            var name = all.Each[part].Name;
+            if (all.Summable.Count(n => n.Equals(name, StringComparison.OrdinalIgnoreCase)) > 1)
             {
-                faults.Add(new(path, text, $"two load cases are called {inputs[part]!.Name}: which of them? Give each a name of its own"));
+                faults.Add(new("combination-ambiguous", path, c.Sum, $"two load cases are called {name}: which of them? Give each a name of its own"));
             }
             var load = cases[part];
             sum += factor * (load.At is { } at ? load.Load.Moved(at, centroid) : load.Load);
         }
         // Its moment is about the centroid already.
-        return new LoadCase(input.Name, input.Factor * sum, null);
+        return new LoadCase(c.Name, c.Factor * sum, null);
     }
 
-    private static int? OtherOf(IReadOnlyList<CaseInput?> cases, int index, List<Fault> faults)
+    private static int? OtherOf(CaseStated c, CasesStated all, List<Fault> faults)
     {
-        if (cases[index]!.AlternatesWith is not { } name) return null;
+        if (c.AlternatesWith is not { } name) return null;
         if (name.Equals(JointRules.Unloaded, StringComparison.OrdinalIgnoreCase)) return -1;
-        for (var i = 0; i < cases.Count; i++) if (i != index && cases[i]!.Name.Equals(name, StringComparison.OrdinalIgnoreCase)) return i;
-        var known = string.Join(", ", cases.Where((_, i) => i != index).Select(c => c!.Name).Append(JointRules.Unloaded));
-        faults.Add(new($"loads[{index}].alternatesWith", name, $"no other load case of that name. Choose one of {known}"));
+        if (all.Each.FirstOrDefault(o => o.Index != c.Index && o.Name.Equals(name, StringComparison.OrdinalIgnoreCase)) is { } other) return other.Index;
+        var known = string.Join(", ", all.Each.Where(o => o.Index != c.Index).Select(o => o.Name).Append(JointRules.Unloaded));
+        faults.Add(new("alternates-with-nothing", c.Said.PathOf(Fields.CaseAlternates), name, $"no other load case of that name. Choose one of {known}"));
         return null;
     }
 
-    /// <summary>A layout with its pitches and circle chosen where they are not stated, and its switched-off places.</summary>
-    /// <param name="pattern">What was stated.</param>
-    /// <param name="stated">Its layout.</param>
+    /// <summary>The layout as stated, with its pitches and circle chosen where they are not, and its switched-off places.</summary>
+    /// <param name="said">What was stated.</param>
     /// <param name="d">Bolt diameter, mm.</param>
     /// <param name="faults">Takes what is wrong with the numbers switched off.</param>
-    public static Layout LaidOut(PatternInput pattern, Layout stated, double d, List<Fault> faults) => Chosen(stated, d) with { Off = OffOf(pattern.Off, faults) };
-
-    private static Layout Chosen(Layout stated, double d)
+    public static Layout LayoutOf(Values said, double d, List<Fault> faults)
     {
         var pitch = Math.Ceiling(UsualPitch * d);
-        var filled = stated with { PitchX = stated.PitchX > 0 ? stated.PitchX : pitch, PitchY = stated.PitchY > 0 ? stated.PitchY : pitch };
-        if (filled.Diameter > 0) return filled;
-        // A circle on which the bolts stand at the usual pitch, not tighter than two pitches across.
-        var spread = filled.Kind == PatternKind.Arc ? filled.Sweep / Math.Max(1, filled.Count - 1) : 2 * Math.PI / Math.Max(1, filled.Count);
-        return filled with { Diameter = Math.Ceiling(Math.Max(2 * pitch, pitch / Math.Sin(Math.Min(Math.PI, Math.Max(0.01, spread)) / 2)) / 5) * 5 };
+        var stated = new Layout
+        {
+            Kind = said.Stated(Fields.PatternKind) ?? PatternKind.Single,
+            Rows = said.Of(Fields.PatternRows),
+            Columns = said.Of(Fields.PatternColumns),
+            PitchX = said.Stated(Fields.PitchX) ?? pitch,
+            PitchY = said.Stated(Fields.PitchY) ?? pitch,
+            Count = said.Of(Fields.PatternCount),
+            From = said.Of(Fields.PatternFrom),
+            Sweep = said.Of(Fields.PatternSweep),
+            At = new(said.Of(Fields.PatternX), said.Of(Fields.PatternY)),
+            Turned = said.Of(Fields.PatternTurned),
+            Mirror = said.Of(Fields.PatternMirror),
+            Points = [.. said[Fields.Points].Select(p => new PlanPoint(p.Of(Fields.PointX), p.Of(Fields.PointY)))],
+            Off = OffOf(said.Of(Fields.PatternOff), faults),
+        };
+        return stated with { Diameter = said.Stated(Fields.PatternDiameter) ?? UsualDiameter(stated, pitch) };
+    }
+
+    /// <summary>The changes that state this layout's rows, columns, number, pitches and circle.</summary>
+    internal static Change[] Stating(Layout layout) =>
+    [
+        Fields.PatternRows.To(layout.Rows), Fields.PatternColumns.To(layout.Columns), Fields.PatternCount.To(layout.Count),
+        Fields.PitchX.To(layout.PitchX), Fields.PitchY.To(layout.PitchY), Fields.PatternDiameter.To(layout.Diameter),
+    ];
+
+    /// <summary>A circle on which the bolts stand at the usual pitch, not tighter than two pitches across, mm.</summary>
+    private static double UsualDiameter(Layout layout, double pitch)
+    {
+        var spread = layout.Kind == PatternKind.Arc ? layout.Sweep / Math.Max(1, layout.Count - 1) : 2 * Math.PI / Math.Max(1, layout.Count);
+        return Math.Ceiling(Math.Max(2 * pitch, pitch / Math.Sin(Math.Min(Math.PI, Math.Max(0.01, spread)) / 2)) / 5) * 5;
     }
 
     private static ImmutableArray<int> OffOf(string text, List<Fault> faults)
@@ -284,59 +413,81 @@ public static class PatternRules
         foreach (var part in text.Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries))
         {
             if (int.TryParse(part, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n > 0) numbers.Add(n);
-            else faults.Add(new(Fields.PatternOff.Path, text, $"\"{part}\" is not the number of a bolt. Write for example 3, 5"));
+            else faults.Add(new("off-unreadable", Fields.PatternOff.Path, text, $"\"{part}\" is not the number of a bolt. Write for example 3, 5"));
         }
         return [.. numbers.Distinct().Order()];
     }
 
-    private static Plate? PlateOf(PlateInput? plate, List<Fault> faults)
+    private static Plate? PlateOf(Values said, List<Fault> faults)
     {
-        if (plate?.Shape is null or "none") return null;
+        var shape = said.Of(Fields.PlateShape);
+        if (shape == "none") return null;
         var before = faults.Count;
-        void Need(double? value, Field field)
+        ImmutableArray<PlanPoint> corners = [.. said[Fields.Corners].Select(c => new PlanPoint(c.Of(Fields.CornerX), c.Of(Fields.CornerY)))];
+        foreach (var needed in NeededOf(shape).Where(f => !said.Has(f))) faults.Add(new("plate-lacks", needed.Path, null, $"missing: a {shape} plate has one"));
+        if (shape == "polygon") JudgeCorners(corners, faults);
+        var openings = said[Fields.Openings].Select(o => OpeningOf(o, faults)).ToImmutableArray();
+        if (faults.Count > before) return null;
+        var at = new PlanPoint(said.Of(Fields.PlateX), said.Of(Fields.PlateY));
+        return shape switch
         {
-            if (value is null) faults.Add(new(field.Path, null, $"missing: a {plate!.Shape} plate has one"));
-        }
-
-        if (plate.Shape == "rectangle")
-        {
-            Need(plate.Width, Fields.PlateWidth);
-            Need(plate.Height, Fields.PlateHeight);
-        }
-        if (plate.Shape == "circle") Need(plate.Diameter, Fields.PlateDiameter);
-        if (plate.Shape == "polygon")
-        {
-            if (plate.Corners.Count < 3) faults.Add(new("pattern.plate.corners", null, $"a polygon has at least three corners; there {(plate.Corners.Count == 1 ? "is one" : $"are {plate.Corners.Count}")}"));
-            else if (plate.Corners.All(c => c is not null) && Plate.Crosses([.. plate.Corners.Select(c => c!.Value)])) faults.Add(new("pattern.plate.corners", null, "the outline crosses itself or encloses nothing: list the corners in order round the plate"));
-        }
-        for (var i = 0; i < plate.Openings.Count; i++)
-        {
-            if (plate.Openings[i] is { Diameter: <= 0 } o && (o.Width <= 0 || o.Height <= 0)) faults.Add(new($"pattern.plate.openings[{i}].diameter", null, "an opening has a diameter, or a width and a height"));
-        }
-        if (faults.Count > before || plate.Corners.Any(c => c is null) || plate.Openings.Any(o => o is null)) return null;
-        ImmutableArray<Opening> openings = [.. plate.Openings.Select(o => o!.Value)];
-        return plate.Shape switch
-        {
-            "rectangle" => new(Plate.Rectangle(plate.At, plate.Width!.Value, plate.Height!.Value), plate.At, 0, openings),
-            "circle" => new([], plate.At, plate.Diameter!.Value, openings),
-            _ => new([.. plate.Corners.Select(c => c!.Value)], plate.At, 0, openings),
+            "rectangle" => new(Plate.Rectangle(at, said.Of(Fields.PlateWidth), said.Of(Fields.PlateHeight)), at, 0, openings),
+            "circle" => new([], at, said.Of(Fields.PlateDiameter), openings),
+            _ => new(corners, at, 0, openings),
         };
     }
 
-    private static Prying? PryingOf(PatternInput pattern, JointInput input, double d, List<Fault> faults)
+    private static Field[] NeededOf(string shape) => shape switch
     {
-        double?[] model = [pattern.PryingStem, pattern.PryingEdge, pattern.PryingLength];
-        if (pattern.PryingFactor is { } factor)
+        "rectangle" => [Fields.PlateWidth, Fields.PlateHeight],
+        "circle" => [Fields.PlateDiameter],
+        _ => [],
+    };
+
+    private static void JudgeCorners(ImmutableArray<PlanPoint> corners, List<Fault> faults)
+    {
+        if (corners.Length < 3)
         {
-            if (model.Any(v => v is not null)) faults.Add(new(Fields.PryingFactor.Path, QuantityText.Figures(factor), "prying is stated by a factor and by the flange: clear one of the two"));
+            faults.Add(new("too-few-corners", Fields.Corners.Path, null, $"a polygon has at least three corners; there {(corners.Length == 1 ? "is one" : $"are {corners.Length}")}"));
+        }
+        else if (Plate.Crosses(corners))
+        {
+            faults.Add(new("outline-crosses", Fields.Corners.Path, null, "the outline crosses itself or encloses nothing: list the corners in order round the plate"));
+        }
+    }
+
+    private static Opening OpeningOf(Values said, List<Fault> faults)
+    {
+        var (diameter, width, height) = (said.Stated(Fields.OpeningDiameter) ?? 0, said.Stated(Fields.OpeningWidth) ?? 0, said.Stated(Fields.OpeningHeight) ?? 0);
+        if (diameter <= 0 && (width <= 0 || height <= 0))
+        {
+            faults.Add(new("opening-lacks", said.PathOf(Fields.OpeningDiameter), null, "an opening has a diameter, or a width and a height"));
+        }
+        return new Opening(new(said.Of(Fields.OpeningX), said.Of(Fields.OpeningY)), diameter, width, height);
+    }
+
+    private static readonly Field<double>[] FlangeFields = [Fields.PryingStem, Fields.PryingEdge, Fields.PryingLength];
+
+    private static Prying? PryingOf(Values said, double d, List<Fault> faults)
+    {
+        var byFlange = FlangeFields.Any(said.Has);
+        if (said.Stated(Fields.PryingFactor) is { } factor)
+        {
+            if (byFlange)
+            {
+                faults.Add(new("prying-twice", Fields.PryingFactor.Path, QuantityText.Figures(factor), "prying is stated by a factor and by the flange: clear one of the two"));
+            }
             return new Prying(factor, 0, 0, 0);
         }
-        if (model.All(v => v is null)) return null;
-        Field[] fields = [Fields.PryingStem, Fields.PryingEdge, Fields.PryingLength];
-        for (var i = 0; i < 3; i++) if (model[i] is null) faults.Add(new(fields[i].Path, null, "missing: the flange needs all three distances"));
-        if (pattern.PryingStem <= d / 2) faults.Add(new(Fields.PryingStem.Path, Mm(pattern.PryingStem.Value), $"the bolt would stand in the stem: above {Mm(d / 2)} is needed"));
-        if (pattern.PryingLength is { } length && (input.HoleDiameter ?? (1.2 * d)) >= length) faults.Add(new(Fields.PryingLength.Path, Mm(length), "less than the hole is wide"));
-        return model.All(v => v is not null) ? new Prying(0, model[0]!.Value, model[1]!.Value, model[2]!.Value) : null;
+        if (!byFlange) return null;
+        foreach (var lacking in FlangeFields.Where(f => !said.Has(f))) faults.Add(new("flange-lacks", lacking.Path, null, "missing: the flange needs all three distances"));
+        var (stem, edge, length) = (said.Stated(Fields.PryingStem), said.Stated(Fields.PryingEdge), said.Stated(Fields.PryingLength));
+        if (stem <= d / 2) faults.Add(new("stem-near", Fields.PryingStem.Path, Mm(stem.Value), $"the bolt would stand in the stem: above {Mm(d / 2)} is needed"));
+        if (length is { } p && (said.Stated(Fields.HoleDiameter) ?? (1.2 * d)) >= p)
+        {
+            faults.Add(new("flange-short", Fields.PryingLength.Path, Mm(p), "less than the hole is wide"));
+        }
+        return stem is { } b && edge is { } a && length is { } l ? new Prying(0, b, a, l) : null;
     }
 
     private static string Mm(double value) => QuantityText.ShowText(value, Dimension.Length, UnitSystem.Si, 3);

@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
 
 namespace Hasp.Core.LoadPath;
 
@@ -81,6 +83,45 @@ public enum Heading
     MinusZ,
 }
 
+/// <summary>What one kind of load is worked out from: which inputs it has, how they are called there, and which of them it cannot do without.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="UsualHeading">Which way it acts where nobody says.</param>
+/// <param name="Inputs">Its inputs in the order of the form.</param>
+public sealed record HelperInputs(HelperKind Kind, Heading UsualHeading, params ImmutableArray<HelperInput> Inputs)
+{
+    /// <summary>One row a kind.</summary>
+    public static ImmutableArray<HelperInputs> All { get; } =
+    [
+        new(HelperKind.Pressure, Heading.Z, Need(Fields.HelperPressure), Need(Fields.HelperBore)),
+        new(HelperKind.RamPush, Heading.Z, Need(Fields.HelperPressure), Need(Fields.HelperBore)),
+        new(HelperKind.RamPull, Heading.MinusZ, Need(Fields.HelperPressure), Need(Fields.HelperBore), Need(Fields.HelperRod, "Rod")),
+        new(HelperKind.Bracket, Heading.MinusY, Need(Fields.HelperForce, "Load"), May(Fields.HelperOffset), May(Fields.HelperStandOff, "Stand-off from face")),
+        new(HelperKind.Panel, Heading.Z,
+            Need(Fields.HelperForce, "Weight"), Need(Fields.HelperPressure, "Wind pressure"), Need(Fields.HelperWidth, "Width"), Need(Fields.HelperHeight, "Height"),
+            May(Fields.HelperOffset, "Panel centre, x"), May(Fields.HelperOffsetUp, "Panel centre, y"), May(Fields.HelperStandOff, "Stand-off from face")),
+        new(HelperKind.Reciprocating, Heading.Z,
+            Need(Fields.HelperMass), Need(Fields.HelperRadius, "Radius"), Need(Fields.HelperSpeed, "Speed"), Need(Fields.HelperRodLength)),
+        new(HelperKind.Mass, Heading.Z, Need(Fields.HelperMass), May(Fields.HelperLevel)),
+        new(HelperKind.Column, Heading.Y, Need(Fields.HelperForce, "Axial compression N"), May(Fields.HelperShear), May(Fields.HelperMoment)),
+    ];
+
+    /// <summary>The row of a kind.</summary>
+    public static HelperInputs Of(HelperKind kind) => All.First(h => h.Kind == kind);
+
+    /// <summary>Inputs that the load cannot be worked out without.</summary>
+    public IEnumerable<Field<double>> Needed => Inputs.Where(i => i.Needed).Select(i => i.Field);
+
+    private static HelperInput Need(Field<double> field, string? label = null) => new(field, label ?? field.Label, true);
+
+    private static HelperInput May(Field<double> field, string? label = null) => new(field, label ?? field.Label, false);
+}
+
+/// <summary>One input of a load.</summary>
+/// <param name="Field">The field.</param>
+/// <param name="Label">What it is called for this kind of load.</param>
+/// <param name="Needed">True where the load cannot be worked out without it.</param>
+public readonly record struct HelperInput(Field<double> Field, string Label, bool Needed);
+
 /// <summary>
 /// A load as worked out from what is known, with its inputs kept: N, mm, MPa, N·mm, kg, rad/s. What a kind does not use stays as it is.
 /// </summary>
@@ -158,7 +199,10 @@ public sealed record LoadHelper(HelperKind Kind, Heading Heading)
     }
 
     /// <summary>True for kinds whose point of application is stated with the case; the others hang from the centroid.</summary>
-    public bool HasPoint => Kind is not (HelperKind.Bracket or HelperKind.Panel or HelperKind.Column);
+    public bool HasPoint => HangsFreely(Kind);
+
+    /// <inheritdoc cref="HasPoint"/>
+    public static bool HangsFreely(HelperKind kind) => kind is not (HelperKind.Bracket or HelperKind.Panel or HelperKind.Column);
 
     /// <summary>A heading as a vector of length 1.</summary>
     public static Components Unit(Heading heading) => heading switch

@@ -58,14 +58,14 @@ public static class Finder
     /// <param name="stop">Stops the search.</param>
     /// <returns>One row a size, one cell a grade, in the order given.</returns>
     public static FinderCell[][] Search(
-        JointInput joint, IReadOnlyList<ScrewThread> threads, IReadOnlyList<string> grades, int maxCount, CancellationToken stop = default)
+        Values said, IReadOnlyList<ScrewThread> threads, IReadOnlyList<string> grades, int maxCount, CancellationToken stop = default)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(maxCount, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(maxCount, 1000);
         var rows = new FinderCell[threads.Count][];
         // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
         var shared = new ConcurrentDictionary<(double, double, double), (BoltPattern? Pattern, Sharing? Sharing)[]>();
-        Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop }, r => rows[r] = Row(joint, threads[r], grades, maxCount, SharedAmong, stop));
+        Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop }, r => rows[r] = Row(said, threads[r], grades, maxCount, SharedAmong, stop));
         return rows;
 
         (BoltPattern? Pattern, Sharing? Sharing)[] SharedAmong(Joint candidate)
@@ -76,23 +76,26 @@ public static class Finder
     }
 
     /// <summary>The grades that are made for at least one of the sizes, own grades first.</summary>
-    public static IReadOnlyList<string> GradesFor(JointInput joint, IReadOnlyList<ScrewThread> threads) =>
-        [.. joint.OwnGrades.Concat(Standards.Grades)
+    public static IReadOnlyList<string> GradesFor(Values said, IReadOnlyList<ScrewThread> threads) =>
+        [.. JointRules.OwnGradesOf(said).Concat(Standards.Grades)
             .Where(g => threads.Any(t => (g.System == MeasureSystem.Any || g.System == t.System) && t.Diameter >= g.MinDiameter - 0.005 && t.Diameter <= g.MaxDiameter + 0.005))
             .Select(g => g.Grade).Distinct()];
 
     private static FinderCell[] Row(
-        JointInput joint, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
+        Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
         // Stiffness depends on the size and on the bolt's modulus alone: computed once for each of the two or three moduli.
         var stiff = new Dictionary<double, Mechanics<Plain>>();
         var faults = new List<Fault>();
+        // The pattern says how many there are; where none is laid out, one stands for any number.
+        var sized = said.With(
+            Fields.Thread.To(thread.Designation), PatternRules.IsLaidOut(said) ? Fields.Count.Cleared : Fields.Count.To(1), Fields.Length.Cleared, Fields.ThreadLength.Cleared);
         for (var g = 0; g < grades.Count; g++)
         {
             stop.ThrowIfCancellationRequested();
             faults.Clear();
-            var candidate = CandidateOf(joint with { Thread = thread.Designation, Grade = grades[g], Count = joint.Pattern is null ? 1 : null, Length = null, ThreadLength = null }, faults);
+            var candidate = CandidateOf(sized.With(Fields.Grade.To(grades[g])), faults);
             if (candidate is null)
             {
                 row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
@@ -113,13 +116,14 @@ public static class Finder
     }
 
     /// <summary>The joint with this size and grade; where its pattern has no room for so many, with fewer, so that those are judged.</summary>
-    private static Joint? CandidateOf(JointInput input, List<Fault> faults)
+    private static Joint? CandidateOf(Values said, List<Fault> faults)
     {
-        var candidate = JointRules.Judge(input, faults);
-        if (candidate is not null || input.Pattern?.Layout is not { } layout || faults.Any(f => !f.Path.StartsWith("pattern.", StringComparison.Ordinal))) return candidate;
+        var candidate = JointRules.Judge(said, faults);
+        if (candidate is not null || !PatternRules.IsLaidOut(said) || faults.Any(f => !f.Path.StartsWith("pattern.", StringComparison.Ordinal))) return candidate;
+        var layout = PatternRules.LayoutOf(said, Standards.FindThread(said.Of(Fields.Thread))!.Diameter, []);
         for (var n = layout.PlaceCount - 1; n >= 1 && candidate is null; n--)
         {
-            if (layout.Grown(n) is { } fewer) candidate = JointRules.Judge(input with { Pattern = input.Pattern with { Layout = fewer } }, []);
+            if (layout.Grown(n) is { } fewer) candidate = JointRules.Judge(said.With(PatternRules.Stating(fewer)), []);
         }
         return candidate;
     }

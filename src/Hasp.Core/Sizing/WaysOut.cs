@@ -3,6 +3,7 @@ using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Sizing;
 
@@ -39,7 +40,7 @@ public static class WaysOut
     }
 
     /// <summary>The kinds of change, by what they begin from: the joint and its reserve now. A joint that holds is not worth turning upside down for a little more.</summary>
-    private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Change>>> Kinds =
+    private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> Kinds =
     [
         (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Lubricants(j), (j, _) => Methods(j),
         (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j), (j, _) => Edges(j),
@@ -61,7 +62,7 @@ public static class WaysOut
         {
             foreach (var first in Kinds[k](joint, now).Take(MildestOfAKind))
             {
-                if (JointRules.Judge(first.Input, []) is not { } changed || IsCrowded(changed, joint)) continue;
+                if (JointRules.Judge(first.Said, []) is not { } changed || IsCrowded(changed, joint)) continue;
                 foreach (var then in Kinds.Skip(k + 1))
                 {
                     if (First(changed, then(changed, now).Take(MildestOfAKind), now) is not { } second) continue;
@@ -79,58 +80,71 @@ public static class WaysOut
         return [.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path))).OrderByDescending(w => w.Reserve).Take(MostPairs)];
     }
 
-    private static string IdOf(Change change) => change.Edits[0].Path + "=" + change.Edits[0].Text;
+    private static string IdOf(Proposal change) => change.Edits[0].Path + "=" + change.Edits[0].Text;
 
     private static List<string> SidesOf(Joint joint) => [.. joint.Layers.Select(l => Names.Sides[l.Side])];
 
     /// <summary>True where a change crowds bolts that were not crowded: what mends the strength must not.</summary>
     private static bool IsCrowded(Joint joint, Joint before) => PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null;
 
-    private readonly record struct Change(string Words, JointInput Input, (string Path, string Text)[] Edits);
+    /// <summary>A change that may mend a joint.</summary>
+    /// <param name="Words">In words.</param>
+    /// <param name="Said">What is said with it.</param>
+    /// <param name="Edits">What to write into the document for it.</param>
+    private readonly record struct Proposal(string Words, Values Said, (string Path, string Text)[] Edits)
+    {
+        /// <summary>A change of fields alone: judged by their values, written by their texts.</summary>
+        internal static Proposal Of(Joint joint, string words, params Change[] changes) =>
+            new(words, joint.Said.With(changes), [.. changes.Select(c => (c.Path, c.Text))]);
+    }
 
     /// <summary>The first change of a kind, mildest first, that mends the joint.</summary>
-    private static WayOut? First(Joint before, IEnumerable<Change> changes, double now)
+    private static WayOut? First(Joint before, IEnumerable<Proposal> changes, double now)
     {
         foreach (var change in changes)
         {
-            if (JointRules.Judge(change.Input, []) is not { } joint) continue;
+            if (JointRules.Judge(change.Said, []) is not { } joint) continue;
             var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
             // A joint that holds already is offered only what makes a difference.
-            if (reserves.First.Check < 0 || !reserves.Holds || reserves.First.Value < now * 1.02) continue;
+            if (reserves.First.Check < 0 || !reserves.Holds || reserves.First.Value < now * WorthAChange) continue;
             if (IsCrowded(joint, before)) continue;
             return new WayOut(IdOf(change), change.Words, change.Edits, reserves.First.Value, Check.All[reserves.First.Check]) { Sides = SidesOf(before) };
         }
         return null;
     }
 
-    private static IEnumerable<Change> Sizes(Joint joint, int steps) =>
+    /// <summary>What a change has to gain to be offered, over the reserve now.</summary>
+    private const double WorthAChange = 1.02;
+
+    private static IEnumerable<Proposal> Sizes(Joint joint, int steps) =>
         from t in Standards.Threads
             .Where(t => t.Series == joint.Bolts.Thread.Series && t.FirstChoice && t.Diameter > joint.Bolts.Thread.Diameter).Take(steps)
-        select new Change($"{t.Designation} in place of {joint.Bolts.Thread.Designation}",
-            joint.Input with { Thread = t.Designation, Length = null, ThreadLength = null },
-            [(Fields.Thread.Path, t.Designation), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, "")]);
+        select Proposal.Of(joint, $"{t.Designation} in place of {joint.Bolts.Thread.Designation}",
+            Fields.Thread.To(t.Designation), Fields.Length.Cleared, Fields.ThreadLength.Cleared);
 
-    private static IEnumerable<Change> Grades(Joint joint) =>
-        from g in joint.Input.OwnGrades.Concat(Standards.Grades)
+    private static IEnumerable<Proposal> Grades(Joint joint) =>
+        from g in JointRules.OwnGradesOf(joint.Said).Concat(Standards.Grades)
         where g.Proof > joint.Bolts.Grade.Proof && g.Standard == joint.Bolts.Grade.Standard
         orderby g.Proof
-        select new Change($"Grade {g.Grade} in place of {joint.Bolts.Grade.Grade}", joint.Input with { Grade = g.Grade }, [(Fields.Grade.Path, g.Grade)]);
+        select Proposal.Of(joint, $"Grade {g.Grade} in place of {joint.Bolts.Grade.Grade}", Fields.Grade.To(g.Grade));
 
-    private static IEnumerable<Change> Counts(Joint joint, int most) =>
+    private static IEnumerable<Proposal> Counts(Joint joint, int most) =>
         from more in Enumerable.Range(1, most)
         let n = joint.Bolts.Count + more
-        from change in joint.Pattern is null
-            ? [new Change($"{n} bolts in place of {joint.Bolts.Count}", joint.Input with { Count = n }, [(Fields.Count.Path, n.ToString(CultureInfo.InvariantCulture))])]
-            : joint.Pattern.Layout.Grown(n) is { } grown
-            ? new[] { new Change($"{n} bolts in place of {joint.Bolts.Count}: {PatternRules.Words(grown)}", joint.Input with { Pattern = joint.Input.Pattern! with { Layout = grown } }, PatternRules.Edits(grown)) }
-            : []
+        let words = $"{n} bolts in place of {joint.Bolts.Count}"
+        from change in joint.Pattern is null ? [Proposal.Of(joint, words, Fields.Count.To(n))]
+            : joint.Pattern.Layout.Grown(n) is { } grown ? [Grown(joint, words, grown)]
+            : Array.Empty<Proposal>()
         select change;
 
-    private static IEnumerable<Change> Methods(Joint joint) =>
+    private static Proposal Grown(Joint joint, string words, Layout grown) =>
+        new($"{words}: {PatternRules.Words(grown)}", joint.Said.With(PatternRules.Stating(grown)), PatternRules.Edits(grown));
+
+    private static IEnumerable<Proposal> Methods(Joint joint) =>
         from m in Standards.Methods
         where m.Scatter < joint.Tightening.Method.Scatter && !m.ByTorque && (m.Workshop || IsForSpecialGear(joint))
         orderby m.Scatter descending
-        select new Change($"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", joint.Input with { Method = m.Name, Scatter = null }, [(Fields.Method.Path, m.Name), (Fields.Scatter.Path, "")]);
+        select Proposal.Of(joint, $"Tighten by {m.Label}, ±{m.Scatter * 100:0} %", Fields.Method.To(m.Name), Fields.Scatter.Cleared);
 
     /// <summary>Large through bolts that are pulled and not sheared: what a tensioner, a micrometer or ultrasound is brought for.</summary>
     private static bool IsForSpecialGear(Joint joint) =>
@@ -139,37 +153,46 @@ public static class WaysOut
     private const double LeastForSpecialGear = 20;
 
     /// <summary>A lubricant lowers friction and, with a wrench, the scatter that goes with the finish.</summary>
-    private static IEnumerable<Change> Lubricants(Joint joint) =>
+    private static IEnumerable<Proposal> Lubricants(Joint joint) =>
         from k in Standards.NutFactors
         where k.Lubricant && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven
             && k.Lubrication != joint.Tightening.NutFactor.Lubrication
         orderby k.K descending
-        select new Change($"{char.ToUpperInvariant(k.Label[0])}{k.Label[1..]} in place of {joint.Tightening.NutFactor.Label}",
-            joint.Input with { Lubrication = k.Lubrication, Method = joint.Tightening.Method.ByTorque ? null : joint.Input.Method },
-            joint.Tightening.Method.ByTorque
-                ? [(Fields.Lubrication.Path, k.Lubrication), (Fields.Method.Path, "")]
-                : [(Fields.Lubrication.Path, k.Lubrication)]);
+        let words = $"{char.ToUpperInvariant(k.Label[0])}{k.Label[1..]} in place of {joint.Tightening.NutFactor.Label}"
+        select joint.Tightening.Method.ByTorque
+            ? Proposal.Of(joint, words, Fields.Lubrication.To(k.Lubrication), Fields.Method.Cleared)
+            : Proposal.Of(joint, words, Fields.Lubrication.To(k.Lubrication));
 
-    private static IEnumerable<Change> Engagements(Joint joint) =>
+    private static IEnumerable<Proposal> Engagements(Joint joint) =>
         from l in Standards.Lengths
         where joint.Tapped && l.System == joint.Bolts.Thread.System && l.Length > joint.Bolts.Length
-        select new Change($"{Mm(l.Length)} long: deeper into {joint.Layers[^1].Name}", joint.Input with { Length = l.Length, ThreadLength = null }, [(Fields.Length.Path, Mm(l.Length)), (Fields.ThreadLength.Path, "")]);
+        select Proposal.Of(joint, $"{Mm(l.Length)} long: deeper into {joint.Layers[^1].Name}", Fields.Length.To(l.Length, Mm(l.Length)), Fields.ThreadLength.Cleared);
 
-    private static IEnumerable<Change> Inserts(Joint joint) =>
+    private static IEnumerable<Proposal> Inserts(Joint joint) =>
         from times in new[] { 1, 1.5, 2, 2.5 }
         let length = times * joint.Bolts.Thread.Diameter
         where joint.Tapped && length > joint.End.InsertLength
-        select new Change($"A thread insert {Mm(length)} long", joint.Input with { EndKind = "insert", InsertLength = length, Length = null, ThreadLength = null, Engagement = null },
-            [(Fields.EndKind.Path, "insert"), (Fields.InsertLength.Path, Mm(length)), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, ""), (Fields.Engagement.Path, "")]);
+        select Proposal.Of(joint, $"A thread insert {Mm(length)} long",
+            Fields.EndKind.To(ThreadEndKind.Insert), Fields.InsertLength.To(length, Mm(length)), Fields.Length.Cleared, Fields.ThreadLength.Cleared, Fields.Engagement.Cleared);
 
     /// <summary>A sleeve under the head makes the bolt longer and softer: more stretch to lose, less of the swing.</summary>
-    private static IEnumerable<Change> Grips(Joint joint) =>
+    private static IEnumerable<Proposal> Grips(Joint joint) =>
         from times in new[] { 1, 2, 3 }
         let length = Math.Ceiling(times * joint.Bolts.Thread.Diameter)
         where !joint.Bolts.Head.Countersunk && joint.Layers[0].Name != Sleeve
-        select new Change($"Longer grip: a steel sleeve {Mm(length)} long under the head",
-            joint.Input with { Layers = [new LayerInput(Sleeve, length, "Steel", Side.None, SleeveRadius(joint)), .. joint.Input.Layers], Length = null, ThreadLength = null },
+        select new Proposal($"Longer grip: a steel sleeve {Mm(length)} long under the head",
+            WithSleeve(joint, length),
             [(SleeveEdit, $"{Mm(length)} × {Mm(SleeveRadius(joint))}"), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, "")]);
+
+    private static Values WithSleeve(Joint joint, double length)
+    {
+        var sleeve = new Values("layers[0]", [], [], []).With(
+            Fields.LayerName.To(Sleeve), Fields.LayerThickness.To(length), Fields.LayerMaterial.To("Steel"), Fields.LayerSide.To(Side.None),
+            Fields.LayerEdge.To(SleeveRadius(joint)));
+        // Sides go left and right in turn where none is stated: they are what they were before one more part came.
+        var parts = joint.Said[Fields.Layers].Select((l, i) => l.With(Fields.LayerSide.To(joint.Layers[i].Side)));
+        return joint.Said.With(Fields.Layers, [sleeve, .. parts]).With(Fields.Length.Cleared, Fields.ThreadLength.Cleared);
+    }
 
     /// <summary>A sleeve as wide as two diameters: it carries the head, and the cone grows no wider in it, mm.</summary>
     private static double SleeveRadius(Joint joint) => Math.Ceiling(joint.Bolts.Thread.Diameter);
@@ -180,7 +203,7 @@ public static class WaysOut
     /// Another target. A lower one mends what the tool asks too much of; where the load pulls, it takes away the very clamp that is wanted,
     /// and is no mend unless the tightening alone falls short.
     /// </summary>
-    private static IEnumerable<Change> Aims(Joint joint)
+    private static IEnumerable<Proposal> Aims(Joint joint)
     {
         var mechanics = Mechanics<Plain>.Of(joint);
         var share = mechanics.Preload.Value / mechanics.ProofLoad.Value;
@@ -188,34 +211,26 @@ public static class WaysOut
         return
             from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }
             where percent > 100 * share || mayBeLower
-            select new Change($"Aim for {percent} % of proof", joint.Input with { Aim = (AimKind.ProofShare, percent / 100.0) }, [(Fields.Aim.Path, $"{percent} %")]);
+            select Proposal.Of(joint, $"Aim for {percent} % of proof", Fields.Aim.To(new(AimKind.ProofShare, percent / 100.0), $"{percent} %"));
     }
 
-    private static IEnumerable<Change> Washers(Joint joint) =>
+    private static IEnumerable<Proposal> Washers(Joint joint) =>
         from kind in new[] { "plain", "hardened", "large" }
         where joint.HeadWasher?.Kind != kind || joint.NutWasher?.Kind != kind
-        select new Change($"{char.ToUpperInvariant(kind[0])}{kind[1..]} washers under head and nut",
-            joint.Input with { HeadWasher = kind, NutWasher = kind, Length = null },
-            [(Fields.HeadWasher.Path, kind), (Fields.NutWasher.Path, kind), (Fields.Length.Path, "")]);
+        select Proposal.Of(joint, $"{char.ToUpperInvariant(kind[0])}{kind[1..]} washers under head and nut",
+            Fields.HeadWasher.To(kind), Fields.NutWasher.To(kind), Fields.Length.Cleared);
 
-    private static IEnumerable<Change> Thicker(Joint joint) =>
+    private static IEnumerable<Proposal> Thicker(Joint joint) =>
         from i in Enumerable.Range(0, joint.Layers.Length)
         from t in Plates
         where t > joint.Layers[i].Thickness && t <= 2.5 * joint.Layers[i].Thickness
-        select new Change($"{joint.Layers[i].Name} {t} mm thick",
-            joint.Input with { Layers = Replaced(joint.Input, i, l => l with { Thickness = t }), Length = null },
-            [($"layers[{i}].thickness", $"{t.ToString(CultureInfo.InvariantCulture)} mm"), (Fields.Length.Path, "")]);
+        select Proposal.Of(joint, $"{joint.Layers[i].Name} {t} mm thick", Fields.LayerThickness.To(t, Mm(t)).At(i), Fields.Length.Cleared);
 
-    private static IEnumerable<Change> Edges(Joint joint) =>
+    private static IEnumerable<Proposal> Edges(Joint joint) =>
         from i in Enumerable.Range(0, joint.Layers.Length)
         where joint.Layers[i].EdgeDistance is not null
         from d in new[] { 1.5, 2, 2.5, 3 }
         let e = Math.Ceiling(d * joint.Bolts.Thread.Diameter)
         where e > joint.Layers[i].EdgeDistance
-        select new Change($"{joint.Layers[i].Name}: {e} mm to the edge",
-            joint.Input with { Layers = Replaced(joint.Input, i, l => l with { EdgeDistance = e }) },
-            [($"layers[{i}].edgeDistance", $"{e.ToString(CultureInfo.InvariantCulture)} mm")]);
-
-    private static LayerInput[] Replaced(JointInput input, int index, Func<LayerInput, LayerInput> change) =>
-        [.. input.Layers.Select((l, i) => i == index ? change(l) : l)];
+        select Proposal.Of(joint, $"{joint.Layers[i].Name}: {e} mm to the edge", Fields.LayerEdge.To(e, Mm(e)).At(i));
 }

@@ -1,3 +1,4 @@
+using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
 
 namespace Hasp.Core.Stiffness;
@@ -52,12 +53,12 @@ public static class MemberSchools
         return T.Let(Terms.MemberStiffnessCylinders, one / compliance!.Value);
     }
 
-    /// <summary>Coefficients a and b of the fit for a kind of material; those of "general" where the kind has none.</summary>
-    public static (double A, double B) FitFor(string kind) => kind switch
+    /// <summary>Coefficients a and b of the fit for a family of materials; those of "general" where it has none.</summary>
+    public static (double A, double B) FitFor(MaterialFamily family) => family switch
     {
-        _ when kind.Contains("steel", StringComparison.OrdinalIgnoreCase) => (0.78715, 0.62873),
-        _ when kind.Contains("alumin", StringComparison.OrdinalIgnoreCase) => (0.79670, 0.63816),
-        _ when kind.Contains("grey", StringComparison.OrdinalIgnoreCase) => (0.77871, 0.61616),
+        MaterialFamily.Steel or MaterialFamily.Stainless => (0.78715, 0.62873),
+        MaterialFamily.Aluminium => (0.79670, 0.63816),
+        MaterialFamily.GreyIron => (0.77871, 0.61616),
         _ => (0.78952, 0.62914),
     };
 

@@ -129,31 +129,13 @@ public sealed record Chances(long Asked, long Samples, ulong Seed, Spreads Sprea
     {
         var at = simulation.Factors(Sample<Plain>.Mean);
         List<Sensitivity>[] all = [[], [], []];
-        foreach (var what in Enum.GetValues<Uncertain>())
+        foreach (var varied in ScatterInputs.All)
         {
-            var more = simulation.Factors(With(what, 1.005));
-            var less = simulation.Factors(With(what, 0.995));
+            var more = simulation.Factors(varied.In(Sample<Plain>.Mean, new(1.005)));
+            var less = simulation.Factors(varied.In(Sample<Plain>.Mean, new(0.995)));
             double[] change = [(more.Opening.Value - less.Opening.Value) / at.Opening.Value, (more.Slip.Value - less.Slip.Value) / at.Slip.Value, (more.Yield.Value - less.Yield.Value) / at.Yield.Value];
-            for (var i = 0; i < 3; i++) all[i].Add(new Sensitivity(what, change[i] * 100, Math.Abs(change[i]) * 100 * simulation.Spreads[what].Deviation));
+            for (var i = 0; i < 3; i++) all[i].Add(new Sensitivity(varied.What, change[i] * 100, Math.Abs(change[i]) * 100 * simulation.Spreads[varied.What].Deviation));
         }
         return all;
-    }
-
-    private static Sample<Plain> With(Uncertain what, double times)
-    {
-        var x = Sample<Plain>.Mean;
-        var v = new Plain(times);
-        return what switch
-        {
-            Uncertain.NutFactor => x with { NutFactor = v },
-            Uncertain.ThreadFriction => x with { ThreadFriction = v },
-            Uncertain.BearingFriction => x with { BearingFriction = v },
-            Uncertain.Tool => x with { Tool = v },
-            Uncertain.Strength => x with { Strength = v },
-            Uncertain.Load => x with { Load = v },
-            Uncertain.Settling => x with { Settling = v },
-            Uncertain.FaceFriction => x with { FaceFriction = v },
-            _ => x with { Grip = v },
-        };
     }
 }

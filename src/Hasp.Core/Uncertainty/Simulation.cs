@@ -42,6 +42,9 @@ public sealed class Simulation
 
     // Blocks summed at a time: what a long run holds does not grow with it.
     private const int Wave = 256;
+
+    // What a sample draws; one more makes pairs of them.
+    private static readonly int Quantities = ScatterInputs.All.Length;
     private readonly Joint _joint;
     private readonly Mechanics<Plain> _nominal;
     private readonly (double Tension, double Shear)[] _slips;
@@ -199,8 +202,8 @@ public sealed class Simulation
 
     private Sample<Lanes> Draw(ulong seed, Vector<ulong> samples)
     {
-        Span<Vector<double>> bell = stackalloc Vector<double>[Spreads.Count + 1];
-        Span<Vector<double>> even = stackalloc Vector<double>[Spreads.Count + 1];
+        Span<Vector<double>> bell = stackalloc Vector<double>[Quantities + 1];
+        Span<Vector<double>> even = stackalloc Vector<double>[Quantities + 1];
         for (var i = 0; i < bell.Length; i += 2)
         {
             even[i] = Draws.Uniform(seed, samples, i);

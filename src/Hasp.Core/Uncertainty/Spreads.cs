@@ -1,3 +1,7 @@
+using System.Collections.Immutable;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
 namespace Hasp.Core.Uncertainty;
 
 /// <summary>How a quantity scatters about its mean.</summary>
@@ -59,66 +63,76 @@ public enum Uncertain
 /// <param name="Stated">Scatter that the user stated; the rest is taken by <see cref="Spreads.Of"/>.</param>
 public sealed record Sampling(int Samples, int Seed, IReadOnlyDictionary<Uncertain, Spread> Stated);
 
+/// <summary>One quantity that may vary: everything that is said of it anywhere.</summary>
+/// <param name="What">Which.</param>
+/// <param name="Field">Where its scatter is stated.</param>
+/// <param name="Name">In words.</param>
+/// <param name="Shape">Shape taken where none is stated: frictions and embedding are never below nothing and now and then far above their mean.</param>
+/// <param name="Usual">Share taken where none is stated.</param>
+/// <param name="In">The sample with this quantity at so many times its mean.</param>
+public sealed record ScatterInput(
+    Uncertain What, Field<Spread> Field, string Name, Distribution Shape, Func<Tightening, double> Usual, Func<Sample<Plain>, Plain, Sample<Plain>> In)
+{
+    /// <summary>True where it has a part in joints that are tightened so.</summary>
+    public Func<Tightening, bool> Applies { get; init; } = _ => true;
+}
+
+/// <summary>Everything that may vary, in the order of <see cref="Uncertain"/>.</summary>
+public static class ScatterInputs
+{
+    // By an assumption of this house, to be replaced by what is known: shares of friction, strength, load, embedding and lengths.
+    private const double Friction = 0.10, Strength = 0.03, Load = 0.10, Settling = 0.30, FaceFriction = 0.15, Grip = 0.01;
+
+    /// <summary>One row a quantity.</summary>
+    public static ImmutableArray<ScatterInput> All { get; } =
+    [
+        new(Uncertain.NutFactor, Fields.SpreadNutFactor, "nut factor", Distribution.Lognormal, BandOfNutFactor, (x, v) => x with { NutFactor = v })
+        {
+            Applies = how => how.Method.ByTorque && how.Friction is null,
+        },
+        new(Uncertain.ThreadFriction, Fields.SpreadThreadFriction, "friction in the thread", Distribution.Lognormal, _ => Friction, (x, v) => x with { ThreadFriction = v })
+        {
+            Applies = how => how.Method.ByTorque && how.Friction is not null,
+        },
+        new(Uncertain.BearingFriction, Fields.SpreadBearingFriction, "friction under the part that turns", Distribution.Lognormal, _ => Friction, (x, v) => x with { BearingFriction = v })
+        {
+            Applies = how => how.Method.ByTorque && how.Friction is not null,
+        },
+        // A wrench within its standard (ISO 6789: ±6 %); what goes without a wrench scatters as the method does.
+        new(Uncertain.Tool, Fields.SpreadTool, "tool", Distribution.Normal, how => how.Method.ToolScatter ?? HalfOfMethod(how), (x, v) => x with { Tool = v }),
+        new(Uncertain.Strength, Fields.SpreadStrength, "yield of the bolt", Distribution.Normal, _ => Strength, (x, v) => x with { Strength = v }),
+        new(Uncertain.Load, Fields.SpreadLoad, "outside load", Distribution.Normal, _ => Load, (x, v) => x with { Load = v }),
+        new(Uncertain.Settling, Fields.SpreadSettling, "embedding", Distribution.Lognormal, _ => Settling, (x, v) => x with { Settling = v }),
+        new(Uncertain.FaceFriction, Fields.SpreadFaceFriction, "friction of the faces", Distribution.Lognormal, _ => FaceFriction, (x, v) => x with { FaceFriction = v }),
+        new(Uncertain.Grip, Fields.SpreadGrip, "lengths in the grip", Distribution.Normal, _ => Grip, (x, v) => x with { Grip = v }),
+    ];
+
+    /// <summary>The row of a quantity.</summary>
+    public static ScatterInput Of(Uncertain what) => All[(int)what];
+
+    /// <summary>The scatter of a method is read as two standard deviations either side.</summary>
+    private static double HalfOfMethod(Tightening how) => how.Method.Scatter / 2;
+
+    /// <summary>The band of a tabled nut factor is read as two standard deviations either side.</summary>
+    private static double BandOfNutFactor(Tightening how) =>
+        how.NutFactorGiven ? HalfOfMethod(how) : (how.NutFactor.High - how.NutFactor.Low) / (4 * how.NutFactor.K);
+}
+
 /// <summary>The scatter of everything that may vary, in the order of <see cref="Uncertain"/>.</summary>
 /// <param name="Items">One an <see cref="Uncertain"/>; a share of 0 where a quantity has no part in this joint.</param>
 /// <param name="Given">True where the user stated it.</param>
 public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Given)
 {
-    /// <summary>How many quantities may vary.</summary>
-    public const int Count = 9;
-
     /// <summary>The scatter of one quantity.</summary>
     public Spread this[Uncertain what] => Items[(int)what];
 
-    /// <summary>In words.</summary>
-    public static string Name(Uncertain what) => what switch
+    /// <summary>What is stated; what is taken where nothing is; nothing where a quantity has no part in the joint.</summary>
+    public static Spreads Of(Joint joint)
     {
-        Uncertain.NutFactor => "nut factor",
-        Uncertain.ThreadFriction => "friction in the thread",
-        Uncertain.BearingFriction => "friction under the part that turns",
-        Uncertain.Tool => "tool",
-        Uncertain.Strength => "yield of the bolt",
-        Uncertain.Load => "outside load",
-        Uncertain.Settling => "embedding",
-        Uncertain.FaceFriction => "friction of the faces",
-        _ => "lengths in the grip",
-    };
-
-    /// <summary>
-    /// What is taken where nothing is stated. The band of a tabled nut factor and the scatter of a method are read as two standard
-    /// deviations either side; frictions and embedding are lognormal, the others normal; the other shares are assumptions of this house, to be replaced by what is known.
-    /// </summary>
-    public static Spreads Of(Joints.Joint joint)
-    {
-        var stated = joint.Sampling.Stated;
-        var how = joint.Tightening;
-        var byTorque = how.Method.ByTorque;
-        var scatter = how.Method.Scatter / 2;
-        double Default(Uncertain what) => what switch
-        {
-            Uncertain.NutFactor => !byTorque || how.Friction is not null ? 0 : how.NutFactorGiven ? scatter : (how.NutFactor.High - how.NutFactor.Low) / (4 * how.NutFactor.K),
-            Uncertain.ThreadFriction or Uncertain.BearingFriction => byTorque && how.Friction is not null ? 0.10 : 0,
-            // A wrench within its standard (ISO 6789: ±6 %); what goes without a wrench scatters as the method does.
-            Uncertain.Tool => how.Method.Name.StartsWith("wrench", StringComparison.Ordinal) ? 0.03 : scatter,
-            Uncertain.Strength => 0.03,
-            Uncertain.Load => 0.10,
-            Uncertain.Settling => 0.30,
-            Uncertain.FaceFriction => 0.15,
-            _ => 0.01,
-        };
-        var all = Enum.GetValues<Uncertain>();
+        var (stated, how) = (joint.Sampling.Stated, joint.Tightening);
+        Spread Taken(ScatterInput u) => new(u.Shape, u.Applies(how) ? u.Usual(how) : 0);
         return new(
-            [.. all.Select(u => stated.TryGetValue(u, out var s) && Applies(u) ? s : new Spread(Skewed(u) ? Distribution.Lognormal : Distribution.Normal, Default(u)))],
-            [.. all.Select(stated.ContainsKey)]);
-
-        // Frictions and embedding are never below nothing and now and then far above their mean: their bands are skewed like that.
-        static bool Skewed(Uncertain u) => u is Uncertain.NutFactor or Uncertain.ThreadFriction or Uncertain.BearingFriction or Uncertain.Settling or Uncertain.FaceFriction;
-
-        bool Applies(Uncertain u) => u switch
-        {
-            Uncertain.NutFactor => byTorque && how.Friction is null,
-            Uncertain.ThreadFriction or Uncertain.BearingFriction => byTorque && how.Friction is not null,
-            _ => true,
-        };
+            [.. ScatterInputs.All.Select(u => u.Applies(how) && stated.TryGetValue(u.What, out var s) ? s : Taken(u))],
+            [.. ScatterInputs.All.Select(u => stated.ContainsKey(u.What))]);
     }
 }

@@ -260,7 +260,7 @@ public static class QuickLine
                 refusal ??= faults.Count > 0 ? faults[0].Problem : null;
                 continue;
             }
-            var cell = Finder.Search(joint.Input, [size], [grade], counts.Max())[0][0];
+            var cell = Finder.Search(joint.Said, [size], [grade], counts.Max())[0][0];
             if (cell.Refusal is not null)
             {
                 refusal ??= cell.Refusal;

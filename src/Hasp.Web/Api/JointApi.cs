@@ -35,10 +35,10 @@ internal static class JointApi
         var sizes = Standards.Threads.Where(t => t.Series.Equals(series, StringComparison.OrdinalIgnoreCase)).ToList();
         if (sizes.Count == 0)
         {
-            return Refused([new Fault("series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
+            return Refused([new Fault("series", "series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
-        var grades = Finder.GradesFor(joint!.Input, sizes);
-        var (done, cells) = await heavy.Do(stop => Finder.Search(joint.Input, sizes, grades, FinderDocument.MaxCount, stop), request.HttpContext.RequestAborted);
+        var grades = Finder.GradesFor(joint!.Said, sizes);
+        var (done, cells) = await heavy.Do(stop => Finder.Search(joint.Said, sizes, grades, FinderDocument.MaxCount, stop), request.HttpContext.RequestAborted);
         return done ? Json(FinderDocument.Of(grades, cells!), 200, "application/json") : Busy();
     }
 

@@ -102,7 +102,7 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         var project = await ProjectFor();
         if (file is null || file.Length == 0)
         {
-            (Faults, FaultsOf) = ([new("", null, "no file was chosen. Choose a .joint.json file")], "import");
+            (Faults, FaultsOf) = ([new("no-file", "", null, "no file was chosen. Choose a .joint.json file")], "import");
         }
         else
         {

@@ -54,7 +54,7 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
             Typed[field.Key] = text;
             JointEdit.Set(document, field.Path.Replace("[]", "[0]", StringComparison.Ordinal), text, preferences.Units);
         }
-        Faults = JointDocument.FaultsOfOwn(Shelf, own);
+        Faults = JointDocument.FaultsOfOwn(Shelf == "grades" ? Fields.OwnGrades : Fields.OwnMaterials, own);
         if (Faults.Count == 0)
         {
             await store.AddOwn(Shelf, JointEdit.Get(own, "name")!, own.ToJsonString());

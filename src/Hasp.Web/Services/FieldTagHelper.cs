@@ -22,8 +22,8 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     /// <summary>The label where the field's own would not do.</summary>
     public string Label { get; set; } = "";
 
-    /// <summary>What is chosen where the field is empty, as it reads.</summary>
-    public string Chosen { get; set; } = "";
+    /// <summary>What an empty control reads; what the field itself says where this is not set.</summary>
+    public string? Chosen { get; set; }
 
     /// <summary>A remark after the control.</summary>
     public string Hint { get; set; } = "";
@@ -41,6 +41,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     {
         var field = Fields.At(Path) ?? throw new InvalidOperationException($"no field {Path}");
         var id = IdOf(Path);
+        var blank = Chosen ?? field.Chosen(State.Result.Joint, preferences.Units);
         var fault = State.FaultAt(Path);
         var text = FieldText.Show(State.Document, Path, preferences.Units);
         output.TagName = "div";
@@ -51,9 +52,9 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         // A form of its own, outside, takes the fields of the page where there are no scripts.
         var attributes = $"id=\"{id}\" name=\"{E(Path)}\" form=\"stage-form\" data-path=\"{E(Path)}\" data-shown=\"{E(text)}\"{described}";
         var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label.Length > 0 ? Label : field.Label)}</label>";
-        var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, Chosen, field)
+        var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, blank, field)
             : field.Lines ? $"<textarea rows=\"4\" maxlength=\"{field.MaxLength}\" dir=\"auto\" {attributes}>\n{E(text)}</textarea>"
-            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(Chosen)}\" />";
+            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
         var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
         var problem = fault is null || Bare ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";

@@ -138,7 +138,7 @@ public sealed class CatalogueTests
             from grade in Finding(thread)
             select new[] { ("bolts.thread", thread.Designation), ("bolts.grade", grade), ("bolts.head", head), ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"), ("bolts.length", head == "stud" ? "" : "200 mm"), ("bolts.threadLength", head == "stud" ? "" : "190 mm") };
 
-        static IEnumerable<string> Finding(ScrewThread thread) => Core.Sizing.Finder.GradesFor(Samples.Joint().Input, [thread]).Take(3);
+        static IEnumerable<string> Finding(ScrewThread thread) => Core.Sizing.Finder.GradesFor(Samples.Joint().Said, [thread]).Take(3);
     }
 
     [Fact]

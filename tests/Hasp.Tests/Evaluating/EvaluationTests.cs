@@ -301,7 +301,7 @@ public sealed class EvaluationTests
         var joint = Samples.Joint();
         var sizes = Core.Catalogue.Standards.Threads.Where(t => t.Series == "metric coarse" && t.Diameter is >= 8 and <= 30).ToList();
         var grades = new[] { "4.6", "8.8", "10.9", "A4-80" };
-        var rows = Finder.Search(joint.Input, sizes, grades, 12);
+        var rows = Finder.Search(joint.Said, sizes, grades, 12);
         foreach (var cell in rows.SelectMany(r => r).Where(c => c.Refusal is null))
         {
             foreach (var n in new[] { 1, 4, 12 })
@@ -319,7 +319,7 @@ public sealed class EvaluationTests
     {
         var joint = Samples.Joint(("hole.diameter", "17.5 mm"));
         var sizes = new[] { "M16", "M20" }.Select(s => Core.Catalogue.Standards.FindThread(s)!).ToList();
-        var rows = Finder.Search(joint.Input, sizes, ["8.8", "9.8", "SAE 5"], 4);
+        var rows = Finder.Search(joint.Said, sizes, ["8.8", "9.8", "SAE 5"], 4);
         Assert.Null(rows[0][0].Refusal);
         Assert.Contains("hole", rows[1][0].Refusal, StringComparison.Ordinal);
         Assert.Contains("outside", rows[1][1].Refusal, StringComparison.Ordinal);

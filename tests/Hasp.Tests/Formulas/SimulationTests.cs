@@ -36,7 +36,7 @@ public sealed class SimulationTests
     public void Lanes_and_plain_numbers_sample_alike()
     {
         var simulation = Make(null, ("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.1"), ("threadEnd.kind", "tapped"), ("layers[1].thickness", "40 mm"));
-        Gen.Double[0.7, 1.3].Array[Spreads.Count].Sample(v =>
+        Gen.Double[0.7, 1.3].Array[ScatterInputs.All.Length].Sample(v =>
         {
             Sample<T> Of<T>() where T : struct, IReal<T> => new(T.Const(v[0]), T.Const(v[1]), T.Const(v[2]), T.Const(v[3]), T.Const(v[4]), T.Const(v[5]), T.Const(v[6]), T.Const(v[7]), T.Const(v[8]));
             var plain = simulation.Factors(Of<Plain>());

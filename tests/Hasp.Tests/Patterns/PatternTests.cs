@@ -124,7 +124,7 @@ public sealed class PatternTests
     [InlineData("arc", 4)]
     public void A_kind_has_its_number_centred_on_its_place(string kind, int bolts)
     {
-        var layout = PatternDocument.LayoutOf(Samples.Bracket(("pattern.kind", kind), ("pattern.atX", "300 mm"), ("loads[0].fy", ""), ("loads[0].atX", "")))!;
+        var layout = JointDocument.LayoutOf(Samples.Bracket(("pattern.kind", kind), ("pattern.atX", "300 mm"), ("loads[0].fy", ""), ("loads[0].atX", "")))!;
         var places = layout.Places();
         Assert.Equal(bolts, places.Length);
         if (kind is not ("arc" or "staggered")) Assert.Equal(300, places.Average(p => p.X), 1e-9);
@@ -346,7 +346,7 @@ public sealed class PatternTests
     [Fact]
     public void The_finder_grows_the_pattern_and_finds_the_smallest_that_holds()
     {
-        var input = Samples.PatternJoint(("pattern.kind", "circle"), ("pattern.diameter", "160 mm"), ("loads[0].fz", "60 kN"), ("loads[0].atX", "40 mm")).Input;
+        var input = Samples.PatternJoint(("pattern.kind", "circle"), ("pattern.diameter", "160 mm"), ("loads[0].fz", "60 kN"), ("loads[0].atX", "40 mm")).Said;
         var cells = Finder.Search(input, [Standards.FindThread("M12")!, Standards.FindThread("M20")!], ["8.8"], 24);
         var cell = cells[1][0];
         var least = cell.LeastCount!.Value;
@@ -368,22 +368,22 @@ public sealed class PatternTests
     {
         var document = Samples.Bracket();
         JointEdit.Set(document, "bolts.count", "8", UnitSystem.Si);
-        Assert.Equal((4, 2), (PatternDocument.LayoutOf(document)!.Rows, PatternDocument.LayoutOf(document)!.Columns));
+        Assert.Equal((4, 2), (JointDocument.LayoutOf(document)!.Rows, JointDocument.LayoutOf(document)!.Columns));
         // The corner bolt at (−45, 120) drawn 5 mm out and 12 mm up.
         PatternEdit.Move(document, [1], new(-5, 12));
-        var laid = PatternDocument.LayoutOf(document)!;
+        var laid = JointDocument.LayoutOf(document)!;
         Assert.Equal((100, 88), (laid.PitchX, laid.PitchY));
         PatternEdit.Move(document, [.. Enumerable.Range(1, 8)], new(10, 0));
-        Assert.Equal(10, PatternDocument.LayoutOf(document)!.At.X, 1e-9);
+        Assert.Equal(10, JointDocument.LayoutOf(document)!.At.X, 1e-9);
         PatternEdit.Toggle(document, [3, 4]);
-        Assert.Equal([3, 4], PatternDocument.LayoutOf(document)!.Off);
-        var before = PatternDocument.LayoutOf(document)!.Places();
+        Assert.Equal([3, 4], JointDocument.LayoutOf(document)!.Off);
+        var before = JointDocument.LayoutOf(document)!.Places();
         PatternEdit.Free(document);
-        Assert.Equal(before.AsEnumerable(), PatternDocument.LayoutOf(document)!.Places());
+        Assert.Equal(before.AsEnumerable(), JointDocument.LayoutOf(document)!.Places());
         PatternEdit.Move(document, [1, 2], new(0, 4));
-        Assert.Equal(before[0].Y + 4, PatternDocument.LayoutOf(document)!.Places()[0].Y, 1e-9);
+        Assert.Equal(before[0].Y + 4, JointDocument.LayoutOf(document)!.Places()[0].Y, 1e-9);
         PatternEdit.Add(document, new(200, 100));
-        Assert.Equal(new PlanPoint(200, 100), PatternDocument.LayoutOf(document)!.Places()[^1]);
+        Assert.Equal(new PlanPoint(200, 100), JointDocument.LayoutOf(document)!.Places()[^1]);
     }
 
     [Fact]

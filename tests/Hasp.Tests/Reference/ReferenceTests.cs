@@ -117,7 +117,7 @@ public sealed class ReferenceTests
     }
 
     private static void OneEquationFit(ReferenceCase c) => c.Check("memberStiffness", MemberSchools.OneEquationFit(
-        P(c.Held("E")), Thread(c).Diameter, P(c.Held("gripLength")), MemberSchools.FitFor(c.Text("material"))).Value);
+        P(c.Held("E")), Thread(c).Diameter, P(c.Held("gripLength")), MemberSchools.FitFor(Enum.Parse<MaterialFamily>(c.Text("material"), true))).Value);
 
     private static void Introduction(ReferenceCase c)
     {

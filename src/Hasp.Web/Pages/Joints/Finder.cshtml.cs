@@ -114,9 +114,10 @@ public sealed class FinderModel(Workbench bench, HeavyWork heavy, Preferences pr
         }
         var sizes = Standards.Threads.Where(t => t.Series == Series && (Sizes == "all" || t.FirstChoice || t == joint.Bolts.Thread)).ToList();
         var stocked = Standards.Grades.Where(g => g.Stocked).Select(g => g.Grade).ToHashSet();
-        var all = Finder.GradesFor(joint.Input, sizes);
-        string[] grades = [.. all.Where(g => Stock == "all" || stocked.Contains(g) || g == joint.Bolts.Grade.Grade || joint.Input.OwnGrades.Any(o => o.Grade == g))];
-        var (done, found) = await heavy.Do(stop => Finder.Search(joint.Input, sizes, grades, MaxCount, stop), HttpContext.RequestAborted);
+        var all = Finder.GradesFor(joint.Said, sizes);
+        var own = JointRules.OwnGradesOf(joint.Said).Select(g => g.Grade).ToHashSet();
+        string[] grades = [.. all.Where(g => Stock == "all" || stocked.Contains(g) || g == joint.Bolts.Grade.Grade || own.Contains(g))];
+        var (done, found) = await heavy.Do(stop => Finder.Search(joint.Said, sizes, grades, MaxCount, stop), HttpContext.RequestAborted);
         IsBusy = !done;
         var cells = found ?? [];
         // A grade that nothing is made or fits in takes no column: it is said below, with why.

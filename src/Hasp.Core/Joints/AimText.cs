@@ -1,9 +1,8 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 
-namespace Hasp.Files;
+namespace Hasp.Core.Joints;
 
 /// <summary>Reads what the tightening aims at: <c>75 %</c>, <c>70 % of yield</c>, <c>structural</c>, <c>68 kN</c>, <c>196 N·m</c>.</summary>
 public static partial class AimText
@@ -12,17 +11,17 @@ public static partial class AimText
     private static partial Regex Share();
 
     /// <summary>The aim (a share, N or N·mm), or why it cannot be read.</summary>
-    public static ((AimKind Kind, double Value)? Aim, string? Problem) Parse(string text)
+    public static (Aim? Aim, string? Problem) Parse(string text)
     {
         var trimmed = text.Trim();
         // The force follows from grade and size, which the rules know.
-        if (trimmed.Equals("structural", StringComparison.OrdinalIgnoreCase)) return ((AimKind.Structural, 0), null);
+        if (trimmed.Equals("structural", StringComparison.OrdinalIgnoreCase)) return (new Aim(AimKind.Structural, 0), null);
         if (trimmed.Contains('%'))
         {
             var share = Share().Match(trimmed);
             var kind = share.Groups["what"].Value.ToLowerInvariant() switch { "" or "proof" => AimKind.ProofShare, "yield" => AimKind.YieldShare, _ => AimKind.RootYieldShare };
             return share.Success && double.TryParse(share.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture, out var percent) && percent is > 0 and <= 100
-                ? ((kind, percent / 100), null)
+                ? (new Aim(kind, percent / 100), null)
                 : (null, $"\"{trimmed}\" is not a share: above 0 %, at most 100 %, of proof where nothing is said, else \"of yield\" or \"of root yield\".");
         }
         if (QuantityText.IsBareNumber(trimmed))
@@ -40,6 +39,6 @@ public static partial class AimText
             : (null, force.Problem!.Contains("is not a unit", StringComparison.Ordinal) ? $"\"{trimmed}\" is neither a share (75 %), nor a clamp force (68 kN), nor a torque (196 N·m)." : force.Problem);
     }
 
-    private static ((AimKind, double)?, string?) Within(AimKind kind, double held, string text) =>
-        held is > 0 and <= 1e12 ? ((kind, held), null) : (null, $"\"{text}\" must be above zero and not beyond any bolt.");
+    private static (Aim?, string?) Within(AimKind kind, double held, string text) =>
+        held is > 0 and <= 1e12 ? (new Aim(kind, held), null) : (null, $"\"{text}\" must be above zero and not beyond any bolt.");
 }

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Hasp.Core.Quantities;
 
-namespace Hasp.Files;
+namespace Hasp.Core.Joints;
 
 /// <summary>Reads a figure calculated by hand: with its unit, or a bare number where the value has none.</summary>
 public static class HandText

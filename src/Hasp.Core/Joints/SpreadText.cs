@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using Hasp.Core.Uncertainty;
 
-namespace Hasp.Files;
+namespace Hasp.Core.Joints;
 
 /// <summary>Reads and writes a scatter: <c>10 %</c>, <c>lognormal 15 %</c>, <c>uniform 20 %</c>.</summary>
 public static partial class SpreadText
