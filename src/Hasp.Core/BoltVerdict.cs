@@ -32,7 +32,7 @@ public sealed record BoltVerdict(int Number, double Tension, int TensionCase, do
         var loads = cases.Select(c => (Case: c, Load: BoltLoad<Plain>.Of(joint, c, bolt))).ToList();
         var (pulled, sheared) = (loads.MaxBy(l => l.Load.Tension.Value), loads.MaxBy(l => l.Load.Shear.Value));
         // What another case surpasses in tension and in shear cannot govern a check that worsens with both alone.
-        var front = Sharing.Surpassing(loads, l => l.Load.Tension.Value, l => l.Load.Shear.Value).Select(l => l.Case).ToHashSet();
+        var front = Sharing.Unsurpassed(loads, l => l.Load.Tension.Value, l => l.Load.Shear.Value).Select(l => l.Case).ToHashSet();
         var least = TwoReserves.OfBolt(mechanics, loads, front);
         return new(
             joint.Pattern!.NumberOf(bolt), pulled.Load.Tension.Value, pulled.Case, sheared.Load.Shear.Value, sheared.Case,

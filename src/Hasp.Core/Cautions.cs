@@ -78,7 +78,7 @@ internal static class Cautions
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
-        Say(joint.Judging.SlipsIntoBearing && joint.Sharing.AnyShear, "slipsIntoBearing",
+        Say(joint.Judging.Where<MachineConventions>() is { SlipsIntoBearing: true } && joint.Sharing.AnyShear, "slipsIntoBearing",
             "The joint may slip by its hole clearance until the bolts bear: it moves, reversing loads work it loose, and bolts do not bear all at once.");
         Say(m.Stack.Planes.Length == 0 && joint.Sharing.AnyShear, "noShearPlane",
             "There is shear, but all parts pull the same way, so nothing resists it here: set which way each part pulls.");
@@ -106,7 +106,7 @@ internal static class Cautions
         Say(joint.Cases.Any(c => c.Other is { } o && (c.Shear != (o < 0 ? 0 : joint.Cases[o].Shear))) && how.PrevailingTorque <= 0, "selfLoosening",
             "The shear alternates and nothing locks the thread: bolts work loose sideways. Keep it from slipping, or lock it.");
         Say(!joint.Alternates && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged", "Fatigue is not judged: no load case alternates with another.");
-        var lowered = Check.All.Where(c => joint.Judging.RequiredByIndex[c.Index] < c.Required).Select(c => c.Name.ToLowerInvariant()).ToList();
+        var lowered = joint.Judging.Basis.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant()).ToList();
         Say(lowered.Count > 0, "requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
         Say(joint.FaceFriction > 0.5, "frictionHigh", "A slip coefficient above 0.5 needs a surface class or a test to stand on.");
         Say(joint.Layers.Select(l => l.Material.Family == MaterialFamily.Aluminium).Distinct().Count() > 1 ||

@@ -21,7 +21,7 @@ public static class Evaluation
     {
         var plain = Mechanics<Plain>.Of(joint);
         var traced = Mechanics<Traced>.Of(joint);
-        var checks = Check.All.Select(c => JudgeAll(c, plain, traced)).ToList();
+        var checks = joint.Judging.Basis.Checks.Select(c => JudgeAll(c, plain, traced)).ToList();
         var fatigue = FatigueState.Of(plain);
         return new Result
         {
@@ -37,7 +37,7 @@ public static class Evaluation
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
             Cautions = Cautions.Of(joint, plain),
-            Basis = MachineBasis.Name,
+            Basis = joint.Judging.Basis.FullName,
         };
     }
 
@@ -48,7 +48,7 @@ public static class Evaluation
         var (worst, worstCase, worstBolt) = (Judged<Plain>.Nothing, -1, -1);
         for (var c = 0; c < byCase.Length; c++)
         {
-            foreach (var pull in joint.Sharing.Cases[c])
+            foreach (var pull in joint.Sharing.LoadsOn(check, c))
             {
                 var judged = check.Judge(plain, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;
@@ -65,35 +65,7 @@ public static class Evaluation
         var working = Working.Of(check.Judge(traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
         return new CheckResult(
             check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad ? 0 : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
-            NoteOf(check, load, plain), byCase, SchoolsOf(check, plain, load), working);
-    }
-
-    /// <summary>Says it where the faces are apart at the very preload that the check is made with.</summary>
-    private static string NoteOf(Check check, in BoltLoad<Plain> load, in Mechanics<Plain> m)
-    {
-        if (check == Check.Fatigue && load.Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value)
-        {
-            return "at the smallest preload the faces part: the bolt sees the whole swing";
-        }
-        Plain? preload = check.Preload switch
-        {
-            PreloadUsed.Largest => m.PreloadMax,
-            PreloadUsed.Nominal => m.Preload,
-            PreloadUsed.Smallest => m.PreloadMin,
-            _ => null,
-        };
-        return preload is { } p && load.Tension.Value > JointUnderLoad.OpeningLoad(p, m.LoadShare).Value
-            ? $"at the {check.Preload.ToString().ToLowerInvariant()} preload the faces are apart: the bolt carries the whole load"
-            : "";
-    }
-
-    /// <summary>Both schools where conventions differ, the one in use first.</summary>
-    private static IReadOnlyList<School> SchoolsOf(Check check, in Mechanics<Plain> m, in BoltLoad<Plain> load)
-    {
-        if (check == Check.Fatigue && m.Joint.Fatigue.Slope is null) return FatigueState.CriteriaOf(m, load);
-        if (check.Convention(m.Joint.Judging) is not { } convention) return [];
-        var other = m with { Joint = m.Joint with { Judging = convention.Flipped } };
-        return [new School(convention.Used, check.Judge(m, load).Factor.Value), new School(convention.Other, check.Judge(other, load).Factor.Value)];
+            check.Note(plain, load), byCase, check.Schools(plain, load), working);
     }
 
     private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)

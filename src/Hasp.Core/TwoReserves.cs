@@ -82,7 +82,7 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     private static ReadOnlySpan<int> WithTheCase(ReadOnlySpan<int> checks, Span<int> room)
     {
         var many = 0;
-        foreach (var i in checks) if (Check.All[i].Info.Worsens == Worsens.WithTheCase) room[many++] = i;
+        foreach (var i in checks) if (Check.All[i].Info.Worsens != Worsens.WithTensionAndShear) room[many++] = i;
         return room[..many];
     }
 
@@ -90,7 +90,7 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     private static Sides Judged(Joint joint, Span<int> room)
     {
         var (low, high) = (0, room.Length);
-        foreach (var check in Check.All)
+        foreach (var check in joint.Judging.Basis.Checks)
         {
             if (!IsJudged(check, joint)) continue;
             if (check.Info.SetBy == SetBy.Load) room[low++] = check.Index;

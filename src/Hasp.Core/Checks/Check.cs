@@ -1,6 +1,6 @@
-using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks;
 
@@ -31,6 +31,9 @@ public enum Worsens
 
     /// <summary>With what the whole case brings (its in-plane force, its pressure): every case is judged.</summary>
     WithTheCase,
+
+    /// <summary>With something else, such as the direction of the shear or the place of the bolt: no bolt is left out in any case.</summary>
+    Otherwise,
 }
 
 /// <summary>What sets a check: the tool, whose checks stand near 1 on every well-tightened joint, or the load.</summary>
@@ -76,10 +79,6 @@ internal interface ICheck
 {
     static abstract CheckInfo Info { get; }
 
-    /// <summary>The factor of one load on one bolt.</summary>
-    static abstract Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
-        where T : struct, IScalar<T>;
-
     /// <summary>False where it has nothing to judge in any case of this joint, so that a search need not ask at every load.</summary>
     static virtual bool MayApply(Joint joint) => true;
 
@@ -89,44 +88,67 @@ internal interface ICheck
     /// <summary>A place in words: which layer, plane or end; empty where there is only one.</summary>
     static virtual string Place(int place, in Mechanics<Plain> m) => "";
 
+    /// <summary>Index of the part that a place lies in, to be marked on the section; −1 where it lies in none.</summary>
+    static virtual int PartAt(int place, Joint joint) => -1;
+
     /// <summary>Another convention that gives another factor; null where there is one only.</summary>
     static virtual Convention? Convention(Judging how) => null;
+
+    /// <summary>Schools that are no pair of conventions; none where <see cref="Convention"/> says all.</summary>
+    static virtual IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) => [];
+
+    /// <summary>What is to be known of a verdict: where the faces are apart at the very preload that the check is made with, it says so.</summary>
+    static virtual string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used)
+    {
+        Plain? preload = used switch
+        {
+            PreloadUsed.Largest => m.PreloadMax,
+            PreloadUsed.Nominal => m.Preload,
+            PreloadUsed.Smallest => m.PreloadMin,
+            _ => null,
+        };
+        return preload is { } p && load.Tension.Value > JointUnderLoad.OpeningLoad(p, m.LoadShare).Value
+            ? $"at the {used.ToString().ToLowerInvariant()} preload the faces are apart: the bolt carries the whole load"
+            : "";
+    }
+}
+
+/// <summary>A check of each bolt under each load.</summary>
+internal interface IBoltCheck : ICheck
+{
+    /// <summary>The factor of one load on one bolt.</summary>
+    static abstract Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T>;
+}
+
+/// <summary>A check of the parts, once a load case, under what the case brings to the whole joint.</summary>
+internal interface IPartCheck : ICheck
+{
+    /// <summary>The factor of one load case on the parts.</summary>
+    static abstract Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>;
 }
 
 /// <summary>One way a joint can fail, and by what factor it is kept from it.</summary>
 public abstract class Check
 {
-    public static readonly Check Proof = new Check<ProofCheck>();
-    public static readonly Check Yield = new Check<YieldCheck>();
-    public static readonly Check Tightening = new Check<TighteningCheck>();
-    public static readonly Check Load = new Check<LoadCheck>();
-    public static readonly Check Opening = new Check<OpeningCheck>();
-    public static readonly Check Leak = new Check<LeakCheck>();
-    public static readonly Check Seating = new Check<SeatingCheck>();
-    public static readonly Check Slip = new Check<SlipCheck>();
-    public static readonly Check Shear = new Check<ShearCheck>();
-    public static readonly Check Combined = new Check<CombinedCheck>();
-    public static readonly Check Bearing = new Check<BearingCheck>();
-    public static readonly Check TearOut = new Check<TearOutCheck>();
-    public static readonly Check NetSection = new Check<NetSectionCheck>();
-    public static readonly Check Flange = new Check<FlangeCheck>();
-    public static readonly Check PullThrough = new Check<PullThroughCheck>();
-    public static readonly Check UnderHead = new Check<UnderHeadCheck>();
-    public static readonly Check WasherPressure = new Check<WasherCheck>();
-    public static readonly Check GasketCrushing = new Check<GasketCheck>();
-    public static readonly Check Strip = new Check<StripCheck>();
-    public static readonly Check StripByLoad = new Check<StripLoadCheck>();
-    public static readonly Check Fatigue = new Check<FatigueCheck>();
+    /// <summary>Every check of every basis, in the order of the job.</summary>
+    public static IReadOnlyList<Check> All => Registry.All;
 
-    /// <summary>Every check, in the order of the job.</summary>
-    public static IReadOnlyList<Check> All { get; } = Numbered(
-        Proof, Yield, Tightening, Load, Opening, Leak, Seating, Slip, Shear, Combined, Bearing, TearOut, NetSection, Flange, PullThrough,
-        UnderHead, WasherPressure, GasketCrushing, Strip, StripByLoad, Fatigue);
+    private int _index;
 
     private protected Check(CheckInfo info) => Info = info;
 
+    /// <summary>A check of bolts as a thing that can be listed.</summary>
+    internal static Check OfBolts<TCheck>()
+        where TCheck : IBoltCheck => new BoltCheck<TCheck>();
+
+    /// <summary>A check of the parts together as a thing that can be listed.</summary>
+    internal static Check OfParts<TCheck>()
+        where TCheck : IPartCheck => new PartCheck<TCheck>();
+
     /// <summary>Its place in <see cref="All"/>.</summary>
-    public int Index { get; private set; }
+    public int Index => Registry.All.Length > 0 ? _index : -1;
 
     /// <summary>What is fixed about it.</summary>
     public CheckInfo Info { get; }
@@ -155,11 +177,23 @@ public abstract class Check
     /// <summary>The check of that id, or null.</summary>
     public static Check? ById(string id) => All.FirstOrDefault(c => c.Id == id);
 
-    /// <summary>The factor of one load on one bolt.</summary>
+    /// <summary>True where the parts are judged, once a case, and not each bolt.</summary>
+    public abstract bool JudgesParts { get; }
+
+    /// <summary>The factor of one load on one bolt; of the parts, under the case that loads it.</summary>
     public abstract Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load);
 
     /// <summary>The same with its working.</summary>
     public abstract Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load);
+
+    /// <summary>Index of the part that a place lies in, to be marked on the section; −1 where it lies in none.</summary>
+    public abstract int PartAt(int place, Joint joint);
+
+    /// <summary>What is to be known of a verdict; empty where nothing is.</summary>
+    internal abstract string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load);
+
+    /// <summary>What each school makes of one load, the one in use first; none where there is one only.</summary>
+    internal abstract IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load);
 
     internal abstract bool MayApply(Joint joint);
 
@@ -167,22 +201,25 @@ public abstract class Check
 
     internal abstract string Place(int place, in Mechanics<Plain> m);
 
-    internal abstract Convention? Convention(Judging how);
-
-    private static Check[] Numbered(params Check[] all)
+    /// <summary>Numbered when first asked for: the bases are complete by then.</summary>
+    private static class Registry
     {
-        for (var i = 0; i < all.Length; i++) all[i].Index = i;
-        return all;
+        internal static readonly Check[] All = Numbered();
+
+        private static Check[] Numbered()
+        {
+            Check[] all = [.. Basis.All.SelectMany(b => b.Checks).Distinct()];
+            for (var i = 0; i < all.Length; i++) all[i]._index = i;
+            return all;
+        }
     }
 }
 
-/// <summary>A check as a thing that can be listed; what it does is written in <typeparamref name="TCheck"/>.</summary>
-internal sealed class Check<TCheck>() : Check(TCheck.Info)
+/// <summary>What every check says of itself, whatever it judges.</summary>
+internal abstract class Check<TCheck>() : Check(TCheck.Info)
     where TCheck : ICheck
 {
-    public override Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load) => TCheck.Judge(m, load);
-
-    public override Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load) => TCheck.Judge(m, load);
+    public override int PartAt(int place, Joint joint) => TCheck.PartAt(place, joint);
 
     internal override bool MayApply(Joint joint) => TCheck.MayApply(joint);
 
@@ -190,5 +227,35 @@ internal sealed class Check<TCheck>() : Check(TCheck.Info)
 
     internal override string Place(int place, in Mechanics<Plain> m) => TCheck.Place(place, m);
 
-    internal override Convention? Convention(Judging how) => TCheck.Convention(how);
+    internal override string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load) => TCheck.Note(m, load, Info.Preload);
+
+    internal override IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load)
+    {
+        if (TCheck.Schools(m, load) is { Count: > 0 } own) return own;
+        if (TCheck.Convention(m.Joint.Judging) is not { } convention) return [];
+        var other = m with { Joint = m.Joint with { Judging = convention.Flipped } };
+        return [new School(convention.Used, Judge(m, load).Factor.Value), new School(convention.Other, Judge(other, load).Factor.Value)];
+    }
+}
+
+/// <summary>A check of bolts; what it does is written in <typeparamref name="TCheck"/>.</summary>
+internal sealed class BoltCheck<TCheck> : Check<TCheck>
+    where TCheck : IBoltCheck
+{
+    public override bool JudgesParts => false;
+
+    public override Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load) => TCheck.Judge(m, load);
+
+    public override Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load) => TCheck.Judge(m, load);
+}
+
+/// <summary>A check of the parts; what it does is written in <typeparamref name="TCheck"/>.</summary>
+internal sealed class PartCheck<TCheck> : Check<TCheck>
+    where TCheck : IPartCheck
+{
+    public override bool JudgesParts => true;
+
+    public override Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load) => TCheck.Judge(m, JointLoad<Plain>.Of(m.Joint, load));
+
+    public override Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load) => TCheck.Judge(m, JointLoad<Traced>.Of(m.Joint, load));
 }

@@ -705,6 +705,11 @@ public static partial class Fields
         Min = 1000, Max = 1e9, Otherwise = 2e6,
     };
 
+    public static readonly Field<string> Basis = new(
+        "judging.basis", Types.OneOf([.. Checks.Basis.All.Select(b => b.Id)]), "Design basis", "by which code or practice the joint is judged")
+    {
+        Otherwise = "machine", Labels = Checks.Basis.All.ToDictionary(b => b.Id, b => b.FullName),
+    };
     public static readonly Field<bool> Preload = new(
         "judging.preload", Types.Named(Names.PreloadsUsed), "Preload used",
         "extremes: largest preload in strength, smallest in slip and opening. nominal: the handbook's way, which leaves the scatter out")

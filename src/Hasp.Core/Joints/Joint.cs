@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
 using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Joints;
@@ -92,7 +93,7 @@ public sealed record Joint
     public required BoltPattern? Pattern { get; init; }
 
     /// <summary>Loads of every case on the bolts that can govern it; shared out when first asked for, once.</summary>
-    public Sharing Sharing => _sharing ??= Sharing.Of(Cases, Pattern, Bolts.Count);
+    public Sharing Sharing => _sharing ??= Sharing.Of(Cases, Pattern, Bolts.Count, Judging.Basis.MayLeaveOut);
 
     private Sharing? _sharing;
 
@@ -417,17 +418,20 @@ public sealed record Tightening(
     public double PrevailingTorque { get; init; }
 }
 
-/// <summary>By which conventions and required factors a joint is judged (machine basis: factors of safety).</summary>
+/// <summary>By what a joint is judged: what every basis shares, and what its own basis has read.</summary>
 public sealed record Judging
 {
-    /// <summary>Required factor of each check, in the order of <see cref="Checks.Check.All"/>; 0 shows a check without judging it.</summary>
+    /// <summary>The basis.</summary>
+    public required Basis Basis { get; init; }
+
+    /// <summary>What the basis has read from the fields that only it asks for.</summary>
+    public required object Settings { private get; init; }
+
+    /// <summary>Required factor of each check, in the order of <see cref="Check.All"/>; 0 shows a check without judging it.</summary>
     public required ImmutableArray<double> RequiredByIndex { get; init; }
 
     /// <summary>True: nominal preload everywhere (the handbook's way). False: largest in strength, smallest in slip and opening.</summary>
     public bool NominalPreload { get; init; }
-
-    /// <summary>True: the joint may slip until its bolts bear, and friction is not counted. False: it must not slip.</summary>
-    public bool SlipsIntoBearing { get; init; }
 
     /// <summary>Load introduction factor n, above 0 to 1; 1 is a load under head and nut.</summary>
     public double LoadIntroduction { get; init; } = 1;
@@ -438,15 +442,18 @@ public sealed record Judging
     /// <summary>True: cones bored with the real hole. False: with the nominal diameter, the hand convention.</summary>
     public bool ConeBoreIsHole { get; init; }
 
-    /// <summary>True: shear yield is 0.5 of yield. False: 0.577, distortion energy.</summary>
-    public bool MaximumShear { get; init; }
+    /// <summary>Required factor of a check; 0 shows it without judging it.</summary>
+    public double Required(Check check) => RequiredByIndex[check.Index];
 
-    /// <summary>True: threads in a shear plane count with the root area. False: with the tensile stress area.</summary>
-    public bool RootAreaInShear { get; init; }
+    /// <summary>The settings of the basis in use.</summary>
+    /// <exception cref="InvalidCastException">The joint is judged by another basis.</exception>
+    public T By<T>()
+        where T : class => (T)Settings;
 
-    /// <summary>True: tear-out planes run from the hole's centre. False: from its edge.</summary>
-    public bool TearOutFullEdge { get; init; }
+    /// <summary>The settings of a basis; null where the joint is judged by another.</summary>
+    public T? Where<T>()
+        where T : class => Settings as T;
 
-    /// <summary>True: bearing on a quarter of the circumference. False: on the projected area.</summary>
-    public bool BearingQuarter { get; init; }
+    /// <summary>The same with other settings of its basis.</summary>
+    public Judging With(object settings) => this with { Settings = settings };
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
 using Hasp.Core.Quantities;
@@ -103,19 +104,20 @@ public static partial class JointRules
         return faults.Count > before ? null : joint;
     }
 
-    private static Judging JudgingFor(Values said) => new()
+    private static Judging JudgingFor(Values said)
     {
-        RequiredByIndex = [.. Fields.Required.Select(said.Of)],
-        NominalPreload = said.Of(Fields.Preload),
-        SlipsIntoBearing = said.Of(Fields.ShearBy),
-        LoadIntroduction = said.Of(Fields.LoadIntroduction),
-        ConeHalfAngle = said.Of(Fields.ConeHalfAngle),
-        ConeBoreIsHole = said.Of(Fields.ConeBore),
-        MaximumShear = said.Of(Fields.ShearTheory),
-        RootAreaInShear = said.Of(Fields.ThreadArea),
-        TearOutFullEdge = said.Of(Fields.TearOut),
-        BearingQuarter = said.Of(Fields.BearingArea),
-    };
+        var basis = Basis.ById(said.Of(Fields.Basis))!;
+        return new()
+        {
+            Basis = basis,
+            Settings = basis.Settings(said),
+            RequiredByIndex = [.. Fields.Required.Select(said.Of)],
+            NominalPreload = said.Of(Fields.Preload),
+            LoadIntroduction = said.Of(Fields.LoadIntroduction),
+            ConeHalfAngle = said.Of(Fields.ConeHalfAngle),
+            ConeBoreIsHole = said.Of(Fields.ConeBore),
+        };
+    }
 
     private static Sampling SamplingFor(Values said) =>
         new(said.Of(Fields.Samples), said.Of(Fields.Seed), ScatterInputs.All.Where(u => said.Has(u.Field)).ToDictionary(u => u.What, u => said.Of(u.Field)));

@@ -3,24 +3,34 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.LoadPath;
 
+/// <summary>What reaches one bolt before prying, N: tension, shear, and the shear along x and y.</summary>
+public readonly record struct BoltShare<T>(T Tension, T Shear, T ShearX, T ShearY)
+    where T : struct, IReal<T>;
+
 /// <summary>From a load on the joint to the load on one bolt, N: equal shares where the bolts' places are not stated, else by the pattern.</summary>
 public static class OnBolt
 {
     private const string EqualShare = "equal share, no pattern laid out";
 
-    /// <summary>Tension (before prying) and shear of one bolt.</summary>
+    /// <summary>Tension (before prying) and shear of one bolt, with the direction of the shear.</summary>
     /// <param name="load">The load case.</param>
     /// <param name="pattern">Where the bolts are; null shares equally.</param>
     /// <param name="count">Number of bolts.</param>
     /// <param name="bolt">Index of the bolt.</param>
     /// <param name="index">Tells apart several loads of one working.</param>
-    public static (T Tension, T Shear) Of<T>(LoadCase load, BoltPattern? pattern, int count, int bolt, int index = 0)
+    public static BoltShare<T> Of<T>(LoadCase load, BoltPattern? pattern, int count, int bolt, int index = 0)
         where T : struct, IScalar<T>
     {
         var tension = Tension<T>(load, pattern, count, bolt, index);
-        if (pattern is null) return (tension, T.Let(Terms.Shear, T.Given(Terms.JointShear, load.Shear, index, load.Name) / T.Given(Terms.BoltCount, count), index, EqualShare));
+        if (pattern is null)
+        {
+            var bolts = T.Given(Terms.BoltCount, count);
+            var shear = T.Let(Terms.Shear, T.Given(Terms.JointShear, load.Shear, index, load.Name) / bolts, index, EqualShare);
+            return new(tension, shear, T.Const(load.Load.Force.X) / bolts, T.Const(load.Load.Force.Y) / bolts);
+        }
         var (fx, fy, _) = GroupFormulas.Forces<T>(load.Load, index);
-        return (tension, GroupFormulas.InPlane(pattern.Group, bolt, fx, fy, MomentsAtCentroid<T>(load, pattern.Group, index).Z).Resultant);
+        var share = GroupFormulas.InPlane(pattern.Group, bolt, fx, fy, MomentsAtCentroid<T>(load, pattern.Group, index).Z);
+        return new(tension, share.Resultant, share.DirectX + share.TorsionX, share.DirectY + share.TorsionY);
     }
 
     /// <summary>Tension of one bolt before prying, N.</summary>

@@ -71,7 +71,8 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
     private static T Growth<T>(Joint joint)
         where T : struct, IReal<T>
     {
-        var required = joint.Judging.RequiredByIndex[Checks.Check.Load.Index];
-        return T.Given(Terms.LoadGrowth, required > 0 ? Math.Max(1, required) : Checks.Check.Load.Required);
+        if (joint.Judging.Basis.Growth is not { } growth) return T.Given(Terms.LoadGrowth, 1);
+        var required = joint.Judging.Required(growth);
+        return T.Given(Terms.LoadGrowth, required > 0 ? Math.Max(1, required) : growth.Required);
     }
 }

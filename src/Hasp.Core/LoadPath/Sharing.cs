@@ -8,12 +8,19 @@ namespace Hasp.Core.LoadPath;
 /// <param name="Bolt">Index of the bolt.</param>
 /// <param name="Tension">+ pulls apart.</param>
 /// <param name="Shear">Not below zero.</param>
+/// <param name="ShearX">The shear along x.</param>
+/// <param name="ShearY">The shear along y.</param>
 /// <param name="Other">Tension in the case it alternates with; null where it is steady.</param>
-public readonly record struct BoltPull(int Bolt, double Tension, double Shear, double? Other);
+public readonly record struct BoltPull(int Bolt, double Tension, double Shear, double ShearX, double ShearY, double? Other)
+{
+    /// <summary>The same with the load multiplied.</summary>
+    public BoltPull Times(double factor) => new(Bolt, factor * Tension, factor * Shear, factor * ShearX, factor * ShearY, factor * Other);
+}
 
 /// <summary>
-/// The loads of every case on those bolts that can govern it. No check gets better with more tension or more shear, so that a bolt which
-/// another one surpasses in both never governs; where a case alternates, every bolt is kept.
+/// The loads of every case on those bolts that can govern it. Where no check of the basis gets better with more tension or more shear
+/// (<see cref="Checks.Worsens"/>), a bolt which another one surpasses in both never governs and is left out; where a case alternates, or a
+/// check asks for more, every bolt is kept.
 /// </summary>
 public sealed class Sharing
 {
@@ -46,7 +53,11 @@ public sealed class Sharing
     }
 
     private static IEnumerable<(int Case, BoltPull Pull)> Front(ImmutableArray<ImmutableArray<BoltPull>> cases) =>
-        Surpassing(cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))), p => p.Pull.Tension, p => p.Pull.Shear).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
+        Unsurpassed(cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))), p => p.Pull.Tension, p => p.Pull.Shear).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
+
+    /// <summary>The loads of a case that a check is asked about: of the parts once, whichever bolt stands for the case.</summary>
+    public ImmutableArray<BoltPull> LoadsOn(Checks.Check check, int loadCase) =>
+        check.JudgesParts && Cases[loadCase].Length > 1 ? Cases[loadCase][..1] : Cases[loadCase];
 
     /// <summary>True where some bolt is sheared in some case.</summary>
     public bool AnyShear => Cases.Any(c => c.Any(b => b.Shear > 0));
@@ -66,22 +77,23 @@ public sealed class Sharing
     /// <param name="cases">Load cases.</param>
     /// <param name="pattern">Where the bolts are; null shares equally.</param>
     /// <param name="count">Number of bolts.</param>
-    public static Sharing Of(ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count) =>
-        new([.. cases.Select(c => c.OnlyCombined ? [] : Front(c, cases, pattern, count))], count);
+    /// <param name="mayLeaveOut">True where the checks let bolts be left out that others surpass: <see cref="Checks.Basis.MayLeaveOut"/>.</param>
+    public static Sharing Of(ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count, bool mayLeaveOut) =>
+        new([.. cases.Select(c => c.OnlyCombined ? [] : Governing(c, cases, pattern, count, mayLeaveOut))], count);
 
-    private static ImmutableArray<BoltPull> Front(LoadCase load, ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count)
+    private static ImmutableArray<BoltPull> Governing(LoadCase load, ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count, bool mayLeaveOut)
     {
         var all = new BoltPull[pattern is null ? 1 : count];
         for (var i = 0; i < all.Length; i++)
         {
-            var (tension, shear) = OnBolt.Of<Plain>(load, pattern, count, i);
-            all[i] = new(i, tension.Value, shear.Value, OtherTension<Plain>(load, cases, pattern, count, i)?.Value);
+            var on = OnBolt.Of<Plain>(load, pattern, count, i);
+            all[i] = new(i, on.Tension.Value, on.Shear.Value, on.ShearX.Value, on.ShearY.Value, OtherTension<Plain>(load, cases, pattern, count, i)?.Value);
         }
-        return load.Other is null ? Surpassing(all, b => b.Tension, b => b.Shear) : [.. all];
+        return load.Other is null && mayLeaveOut ? Unsurpassed(all, b => b.Tension, b => b.Shear) : [.. all];
     }
 
     /// <summary>Those that no other surpasses in tension and shear both, the most tension first; of equals the first.</summary>
-    internal static ImmutableArray<TLoad> Surpassing<TLoad>(IEnumerable<TLoad> all, Func<TLoad, double> tension, Func<TLoad, double> shear)
+    internal static ImmutableArray<TLoad> Unsurpassed<TLoad>(IEnumerable<TLoad> all, Func<TLoad, double> tension, Func<TLoad, double> shear)
     {
         var front = ImmutableArray.CreateBuilder<TLoad>();
         foreach (var b in all.OrderByDescending(tension).ThenByDescending(shear))

@@ -53,11 +53,11 @@ public static class Capacity
     }
 
     private static IReadOnlyList<LoadLimit> Ranked(Mechanics<Plain> mechanics, Func<Check, IEnumerable<(int Case, BoltPull Pull)>> loadsOf) =>
-        [.. Check.All.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
+        [.. mechanics.Joint.Judging.Basis.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
             .Select(c => First(c, mechanics, loadsOf(c))).OfType<LoadLimit>().OrderBy(l => l.Times)];
 
     /// <summary>What grows with the load keeps its order: bolts behind the front of tension and shear stay behind it, but for checks that see the whole case.</summary>
-    private static IEnumerable<(int Case, BoltPull Pull)> Loads(Check check, Joint joint) => check.Info.Worsens == Worsens.WithTheCase
+    private static IEnumerable<(int Case, BoltPull Pull)> Loads(Check check, Joint joint) => check.Info.Worsens != Worsens.WithTensionAndShear
         ? joint.Sharing.Cases.SelectMany((pulls, c) => pulls.Select(p => (c, p)))
         : joint.Sharing.OfAllCases;
 
@@ -105,7 +105,7 @@ public static class Capacity
             var mechanics = m;
             // Such a check reads the case, or all of them, besides the bolt's own load.
             if (check.Info.Worsens == Worsens.WithTheCase) mechanics = m with { Joint = joint = joint.WithLoad(times) };
-            var grown = new BoltPull(pull.Bolt, times * pull.Tension, times * pull.Shear, times * pull.Other);
+            var grown = pull.Times(times);
             var found = check.Judge(mechanics, BoltLoad<Plain>.Of(joint, loadCase, grown, joint.Bolts.Count));
             return !found.Applies || found.Factor.Value >= factor;
         }

@@ -23,11 +23,10 @@ public sealed record PreloadSweep(IReadOnlyList<double> Preloads, IReadOnlyList<
         var mechanics = Mechanics<Plain>.Of(joint);
         var preloads = Enumerable.Range(0, steps + 1).Select(i => to * i / steps).ToArray();
         var curves = new List<SweepCurve>();
-        for (var i = 0; i < Check.All.Count; i++)
+        foreach (var check in joint.Judging.Basis.Checks)
         {
-            var index = i;
-            if (Check.All[i].Preload == PreloadUsed.None || joint.Judging.RequiredByIndex[i] <= 0 || PreloadWindow.ReserveAt(i, mechanics, to) is null) continue;
-            curves.Add(new SweepCurve(Check.All[i], [.. preloads.Select(p => PreloadWindow.ReserveAt(index, mechanics, p) ?? double.PositiveInfinity)]));
+            if (check.Preload == PreloadUsed.None || joint.Judging.Required(check) <= 0 || PreloadWindow.ReserveAt(check.Index, mechanics, to) is null) continue;
+            curves.Add(new SweepCurve(check, [.. preloads.Select(p => PreloadWindow.ReserveAt(check.Index, mechanics, p) ?? double.PositiveInfinity)]));
         }
         var (most, at, bolt) = joint.Sharing.MostTension;
         if (at >= 0) most = BoltLoad<Plain>.Of(joint, at, bolt).Tension.Value;

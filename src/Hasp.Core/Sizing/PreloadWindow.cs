@@ -1,6 +1,7 @@
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Sizing;
 
@@ -32,9 +33,9 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
     {
         var most = Most(mechanics);
         var (loose, tight) = (new List<WindowEdge>(), new List<WindowEdge>());
-        for (var i = 0; i < Check.All.Count; i++)
+        foreach (var check in mechanics.Joint.Judging.Basis.Checks)
         {
-            var check = Check.All[i];
+            var i = check.Index;
             if (check.Preload is PreloadUsed.None or PreloadUsed.Nominal || mechanics.Joint.Judging.RequiredByIndex[i] <= 0) continue;
             if (ReserveAt(i, mechanics, 0) is not { } none) continue;
             // What no longer applies at a great preload has been overtaken by it: nothing is left of it.
@@ -96,7 +97,7 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
         double? least = null;
         for (var c = 0; c < joint.Cases.Length; c++)
         {
-            foreach (var pull in joint.Sharing.Cases[c])
+            foreach (var pull in joint.Sharing.LoadsOn(Check.All[check], c))
             {
                 var judged = Check.All[check].Judge(trial, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;

@@ -62,7 +62,7 @@ public sealed class Simulation
         var bolts = joint.Sharing.Cases
             .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p, joint.Bolts.Count)).Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
         var most = bolts.MaxBy(b => b.Tension);
-        var slipping = Sharing.Surpassing(bolts.Where(b => b.Shear > 0), b => b.Tension, b => b.Shear);
+        var slipping = Sharing.Unsurpassed(bolts.Where(b => b.Shear > 0), b => b.Tension, b => b.Shear);
         OpeningCase = most.Tension > 0 ? most.Index : -1;
         YieldCase = most.Index;
         SlipCase = _nominal.Stack.Planes.Length > 0 && slipping.Length > 0

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Hasp.Core;
@@ -201,7 +202,7 @@ public static class QuickLine
     private static void ChooseShear(QuickReader read, Choices choices)
     {
         if (read.Shear is null || read.ShearBy is not null || read.Friction is not null || read.Thread is null || read.Count is null) return;
-        if (Judged(choices.Document) is not { Holds: false, First.Check: var check } || check != Core.Checks.Check.Slip.Index) return;
+        if (Judged(choices.Document) is not { Holds: false, First.Check: var check } || check != MachineBasis.Slip.Index) return;
         var trial = (JsonObject)choices.Document.DeepClone();
         Write(trial, "judging.shearBy", "bearing");
         if (Judged(trial) is { Holds: true }) choices.Make("judging.shearBy", "bearing", "may slip into bearing: friction alone would not hold the shear");

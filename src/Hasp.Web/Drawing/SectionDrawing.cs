@@ -234,10 +234,7 @@ public sealed class SectionDrawing
         }
         var half = bore * Scale / 2;
         var governing = _result.Governing;
-        var governs = item.Layer >= 0 && governing is not null &&
-            (governing.Check == Check.Bearing || governing.Check == Check.TearOut || governing.Check == Check.NetSection ? governing.PlaceIndex == item.Layer
-            : governing.Check == Check.Strip && governing.PlaceIndex == 1 ? item.Layer == joint.Layers.Length - 1
-            : governing.Check == Check.UnderHead && (governing.PlaceIndex == 0 ? 0 : joint.Layers.Length - 1) == item.Layer);
+        var governs = item.Layer >= 0 && governing is not null && governing.Check.PartAt(governing.PlaceIndex, joint) == item.Layer;
         return new CutPart(
             new Box(Axis - left, Y(item.Top), left - half, thickness * Scale),
             new Box(Axis + half, Y(item.Top), right - half, thickness * Scale), item.Layer, governs, endLeft, endRight);

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using CsCheck;
 using Hasp.Core;
 using Hasp.Core.Joints;
@@ -45,7 +46,7 @@ public sealed class CapacityTests
         // Four bolts, shear alone: 24 kN grows until μ·F_min·N/V is down to 1.25; nothing else of the load comes into it.
         var joint = Samples.Joint(("loads[0].tension", "0 kN"));
         var result = Evaluation.Run(joint);
-        var slip = Capacity.Of(joint).Single(l => l.Check == Check.Slip);
+        var slip = Capacity.Of(joint).Single(l => l.Check == MachineBasis.Slip);
         Assert.Equal(0.3 * 4 * result[Terms.PreloadMin] / (1.25 * 24_000), slip.Times, 1e-9);
         Assert.Equal(1.25, slip.ToFailure!.Value / slip.Times, 1e-9);
     }
@@ -54,7 +55,7 @@ public sealed class CapacityTests
     public void What_falls_short_without_any_load_stands_first_at_nothing()
     {
         var limits = Capacity.Of(Samples.Joint(("tightening.aim", "100 %"), ("judging.required.proof", "1")));
-        Assert.Equal((Check.Proof, 0.0), (limits[0].Check, limits[0].Times));
+        Assert.Equal((MachineBasis.Proof, 0.0), (limits[0].Check, limits[0].Times));
     }
 
     [Fact]

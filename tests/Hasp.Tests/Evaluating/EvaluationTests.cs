@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using System.Text.Json.Nodes;
 using CsCheck;
@@ -29,14 +30,14 @@ public sealed class EvaluationTests
         var loss = 0.012 / ((1 / r[Terms.BoltStiffness]) + (1 / r[Terms.MemberStiffness]));
         var least = (0.75 * preload) - loss - (0.05 * preload);
         var most = 1.25 * preload;
-        Near(580 * 156.668 / (most + (share * 18_000)), Check.Proof);
-        Near(Math.Min(((580 * 156.668) - preload) / (share * 18_000), 580 * 156.668 / 18_000), Check.Load);
-        Near(least / ((1 - share) * 18_000), Check.Opening);
-        Near(0.3 * (least - ((1 - share) * 18_000)) / 6_000, Check.Slip);
-        Near(0.577 * 640 * 156.668 / 6_000, Check.Shear);
-        Near(355 / (6_000 / (16 * 12.0)), Check.Bearing);
-        Near(0.577 * 355 / (6_000 / (2 * (40 - 8.75) * 12)), Check.TearOut);
-        Near(710 / ((most + (share * 18_000)) / (Math.PI / 4 * ((22.49 * 22.49) - (17.5 * 17.5)))), Check.UnderHead);
+        Near(580 * 156.668 / (most + (share * 18_000)), MachineBasis.Proof);
+        Near(Math.Min(((580 * 156.668) - preload) / (share * 18_000), 580 * 156.668 / 18_000), MachineBasis.Load);
+        Near(least / ((1 - share) * 18_000), MachineBasis.Opening);
+        Near(0.3 * (least - ((1 - share) * 18_000)) / 6_000, MachineBasis.Slip);
+        Near(0.577 * 640 * 156.668 / 6_000, MachineBasis.Shear);
+        Near(355 / (6_000 / (16 * 12.0)), MachineBasis.Bearing);
+        Near(0.577 * 355 / (6_000 / (2 * (40 - 8.75) * 12)), MachineBasis.TearOut);
+        Near(710 / ((most + (share * 18_000)) / (Math.PI / 4 * ((22.49 * 22.49) - (17.5 * 17.5)))), MachineBasis.UnderHead);
         void Near(double expected, Check check) => Assert.Equal(expected, r.Check(check).Factor!.Value, 1e-4 * expected);
     }
 
@@ -44,7 +45,7 @@ public sealed class EvaluationTests
     public void Combined_is_where_von_mises_reaches_yield()
     {
         var r = Samples.Run(("loads[0].shear", "200 kN"), ("loads[0].tension", "60 kN"));
-        var n = r.Check(Check.Combined).Factor!.Value;
+        var n = r.Check(MachineBasis.Combined).Factor!.Value;
         var at = r[Terms.TensileStressArea];
         var axial = r[Terms.PreloadMax] + (r[Terms.LoadShare] * n * 15_000);
         var vonMises = Math.Sqrt(Math.Pow(axial / at, 2) + (3 * Math.Pow(n * 50_000 / at, 2)));
@@ -64,7 +65,7 @@ public sealed class EvaluationTests
         var most = r[Terms.PreloadMax];
         var torsion = 16 * most * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos))) / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
         var tension = (most + (r[Terms.LoadShare] * 18_000)) / r[Terms.TensileStressArea];
-        Assert.Equal(640 / Math.Sqrt((tension * tension) + (3 * Math.Pow(torsion / 2, 2))), r.Check(Check.Yield).Factor!.Value, 1e-9);
+        Assert.Equal(640 / Math.Sqrt((tension * tension) + (3 * Math.Pow(torsion / 2, 2))), r.Check(MachineBasis.Yield).Factor!.Value, 1e-9);
     }
 
     [Fact]
@@ -73,8 +74,8 @@ public sealed class EvaluationTests
         var (head, between) = (Samples.Run(), Samples.Run(("judging.loadIntroduction", "0.5")));
         Assert.Equal(head[Terms.LoadShare], between[Terms.LoadShare]);
         Assert.Equal(head[Terms.LoadShare] / 2, between[Terms.EffectiveShare], 1e-12);
-        Assert.True(between.Check(Check.Proof).Factor > head.Check(Check.Proof).Factor);
-        Assert.True(between.Check(Check.Opening).Factor < head.Check(Check.Opening).Factor);
+        Assert.True(between.Check(MachineBasis.Proof).Factor > head.Check(MachineBasis.Proof).Factor);
+        Assert.True(between.Check(MachineBasis.Opening).Factor < head.Check(MachineBasis.Opening).Factor);
     }
 
     [Fact]
@@ -93,9 +94,9 @@ public sealed class EvaluationTests
         Assert.Equal(JointState.Open, r.Cases[0].State);
         Assert.Equal(120_000, r.Cases[0].BoltForce, 1e-9);
         Assert.Equal(0, r.Cases[0].ClampLeft);
-        Assert.Equal(580 * r[Terms.TensileStressArea] / 120_000, r.Check(Check.Proof).Factor!.Value, 1e-9);
-        Assert.Contains("apart", r.Check(Check.Proof).Note, StringComparison.Ordinal);
-        Assert.Equal(0, r.Check(Check.Slip).Factor);
+        Assert.Equal(580 * r[Terms.TensileStressArea] / 120_000, r.Check(MachineBasis.Proof).Factor!.Value, 1e-9);
+        Assert.Contains("apart", r.Check(MachineBasis.Proof).Note, StringComparison.Ordinal);
+        Assert.Equal(0, r.Check(MachineBasis.Slip).Factor);
         Assert.False(r.Holds);
     }
 
@@ -104,16 +105,16 @@ public sealed class EvaluationTests
     {
         var r = Samples.Run(("loads[0].tension", "260 kN"));
         Assert.Equal(JointState.OpensAtSmallest, r.Cases[0].State);
-        Assert.True(r.Check(Check.Opening).Factor < 1);
+        Assert.True(r.Check(MachineBasis.Opening).Factor < 1);
     }
 
     [Fact]
     public void Without_pull_or_shear_there_is_nothing_to_check_but_the_tightening()
     {
         var r = Samples.Run(("loads[0].tension", "-40 kN"), ("loads[0].shear", ""));
-        Assert.Equal([Check.Proof.Id, Check.Tightening.Id, Check.UnderHead.Id, Check.Yield.Id], r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
+        Assert.Equal([MachineBasis.Proof.Id, MachineBasis.Tightening.Id, MachineBasis.UnderHead.Id, MachineBasis.Yield.Id], r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
         // Pressing together eases the bolt, but it stood at its full preload before.
-        Assert.Equal(r[Terms.ProofLoad] / r[Terms.PreloadMax], r.Check(Check.Proof).Factor!.Value, 1e-9);
+        Assert.Equal(r[Terms.ProofLoad] / r[Terms.PreloadMax], r.Check(MachineBasis.Proof).Factor!.Value, 1e-9);
         Assert.All(r.Checks.Where(c => c.Factor is null), c => Assert.NotEmpty(c.Note));
     }
 
@@ -126,9 +127,9 @@ public sealed class EvaluationTests
     public void Thread_or_shank_in_the_plane_comes_from_the_drawing(string thickness, string words)
     {
         var r = Samples.Run(("bolts.length", "90 mm"), ("layers[0].thickness", thickness), ("layers[1].thickness", "14 mm"));
-        Assert.Equal(words, r.Check(Check.Shear).Place);
+        Assert.Equal(words, r.Check(MachineBasis.Shear).Place);
         var area = words.StartsWith("shank", StringComparison.Ordinal) ? Math.PI * 64 : r[Terms.TensileStressArea];
-        Assert.Equal(0.577 * 640 * area / 6_000, r.Check(Check.Shear).Factor!.Value, 1e-6);
+        Assert.Equal(0.577 * 640 * area / 6_000, r.Check(MachineBasis.Shear).Factor!.Value, 1e-6);
     }
 
     [Fact]
@@ -144,7 +145,7 @@ public sealed class EvaluationTests
         Assert.Equal([0.5, 1, 0.5], stack.LayerShare);
         var r = Evaluation.Run(joint);
         // 6 kN a bolt: 3 kN in each plane; the middle part brings all of it, the thin cover half.
-        Assert.Equal(Math.Min(355 / (6_000 / (16 * 20.0)), 355 / (3_000 / (16 * 10.0))), r.Check(Check.Bearing).Factor!.Value, 1e-9);
+        Assert.Equal(Math.Min(355 / (6_000 / (16 * 20.0)), 355 / (3_000 / (16 * 10.0))), r.Check(MachineBasis.Bearing).Factor!.Value, 1e-9);
         Assert.Equal(2, r[Terms.ShearPlanes]);
     }
 
@@ -152,7 +153,7 @@ public sealed class EvaluationTests
     public void Parts_that_pull_one_way_leave_nothing_to_resist_shear_and_that_is_said()
     {
         var r = Samples.Run(("layers[0].side", "left"), ("layers[1].side", "left"));
-        Assert.Null(r.Check(Check.Shear).Factor);
+        Assert.Null(r.Check(MachineBasis.Shear).Factor);
         Assert.Contains(r.Cautions, c => c.Id == "noShearPlane");
     }
 
@@ -160,10 +161,10 @@ public sealed class EvaluationTests
     public void Both_schools_of_bearing_and_tear_out_are_shown()
     {
         var r = Samples.Run();
-        var bearing = r.Check(Check.Bearing).Schools;
+        var bearing = r.Check(MachineBasis.Bearing).Schools;
         Assert.Equal(2, bearing.Count);
         Assert.Equal(Math.PI / 4, bearing[1].Factor / bearing[0].Factor, 1e-9);
-        var tear = r.Check(Check.TearOut).Schools;
+        var tear = r.Check(MachineBasis.TearOut).Schools;
         Assert.Equal(40 / (40 - 8.75), tear[1].Factor / tear[0].Factor, 1e-9);
     }
 
@@ -180,8 +181,8 @@ public sealed class EvaluationTests
     public void A_check_required_at_nothing_is_shown_and_does_not_judge()
     {
         var r = Samples.Run(("judging.required.slip", "0"), ("faceFriction", "0.01"));
-        Assert.True(r.Check(Check.Slip).Factor < 1);
-        Assert.Null(r.Check(Check.Slip).Reserve);
+        Assert.True(r.Check(MachineBasis.Slip).Factor < 1);
+        Assert.Null(r.Check(MachineBasis.Slip).Reserve);
         Assert.True(r.Holds);
     }
 
@@ -212,8 +213,8 @@ public sealed class EvaluationTests
     public void More_preload_never_lowers_the_opening_factor() =>
         Gen.Select(Gen.Double[5, 100], Gen.Double[1, 40]).Sample((aim, more) =>
         {
-            var low = Samples.Run(("tightening.aim", $"{aim} kN")).Check(Check.Opening).Factor;
-            var high = Samples.Run(("tightening.aim", $"{aim + more} kN")).Check(Check.Opening).Factor;
+            var low = Samples.Run(("tightening.aim", $"{aim} kN")).Check(MachineBasis.Opening).Factor;
+            var high = Samples.Run(("tightening.aim", $"{aim + more} kN")).Check(MachineBasis.Opening).Factor;
             return high >= low;
         }, iter: 60);
 
@@ -333,11 +334,11 @@ public sealed class EvaluationTests
         var share = r[Terms.LoadShare];
         double Edge(Check check) => r.Window.TooLoose.Concat(r.Window.TooTight).Single(e => e.Check == check).Preload;
         // Turned round by hand: 18 kN apart, 6 kN across, μ 0.3, one face.
-        Assert.Equal((1.25 * 6_000 / 0.3) + ((1 - share) * 18_000), Edge(Check.Slip), 0.01);
-        Assert.Equal(1.2 * (1 - share) * 18_000, Edge(Check.Opening), 0.01);
-        Assert.Equal((580 * r[Terms.TensileStressArea]) - (share * 18_000), Edge(Check.Proof), 0.01);
-        Assert.Equal((710 * Math.PI / 4 * ((22.49 * 22.49) - (17.5 * 17.5))) - (share * 18_000), Edge(Check.UnderHead), 0.01);
-        Assert.Equal(Edge(Check.Slip), r.Window.From, 1e-9);
+        Assert.Equal((1.25 * 6_000 / 0.3) + ((1 - share) * 18_000), Edge(MachineBasis.Slip), 0.01);
+        Assert.Equal(1.2 * (1 - share) * 18_000, Edge(MachineBasis.Opening), 0.01);
+        Assert.Equal((580 * r[Terms.TensileStressArea]) - (share * 18_000), Edge(MachineBasis.Proof), 0.01);
+        Assert.Equal((710 * Math.PI / 4 * ((22.49 * 22.49) - (17.5 * 17.5))) - (share * 18_000), Edge(MachineBasis.UnderHead), 0.01);
+        Assert.Equal(Edge(MachineBasis.Slip), r.Window.From, 1e-9);
         Assert.False(r.Window.Empty);
     }
 
@@ -355,7 +356,7 @@ public sealed class EvaluationTests
     {
         var r = Samples.Run(("loads[0].tension", "400 kN"), ("loads[0].shear", "60 kN"));
         Assert.True(r.Window.Empty);
-        Assert.Equal(Check.Slip, r.Window.TooLoose[0].Check);
+        Assert.Equal(MachineBasis.Slip, r.Window.TooLoose[0].Check);
     }
 
     [Theory]
@@ -436,7 +437,7 @@ public sealed class EvaluationTests
         var joint = Samples.Joint([("loads[0].shear", ""), .. new[] { "load", "opening", "pullThrough", "underHead", "yield" }.Select(c => ($"judging.required.{c}", "0"))]);
         var m = Mechanics<Plain>.Of(joint);
         var times = TwoReserves.Of(m).Load;
-        Assert.Equal(Check.Proof.Index, times.Check);
+        Assert.Equal(MachineBasis.Proof.Index, times.Check);
         var closed = (m.ProofLoad.Value - m.PreloadMax.Value) / (m.LoadShare.Value * 18_000);
         Assert.Equal(Math.Min(closed, m.ProofLoad.Value / 18_000), times.Value, 1e-6);
     }
@@ -511,12 +512,12 @@ public sealed class EvaluationTests
     public void A_weaker_nut_strips_before_the_bolt_breaks()
     {
         var matched = Samples.Run();
-        Assert.Null(matched.Check(Check.Strip).Factor);
+        Assert.Null(matched.Check(MachineBasis.Strip).Factor);
         Assert.Equal("8", matched.Joint.NutClass!.Name);
-        Assert.Null(Samples.Run(("threadEnd.nutClass", "10")).Check(Check.Strip).Factor);
+        Assert.Null(Samples.Run(("threadEnd.nutClass", "10")).Check(MachineBasis.Strip).Factor);
         var weak = Samples.Run(("threadEnd.nutClass", "5"));
         // Proof stress of a class 5 nut to M16 is 610 MPa (ISO 898-2), an 8.8 bolt breaks at 800.
-        Assert.Equal(610.0 / 800, weak.Check(Check.Strip).Factor!.Value, 1e-12);
+        Assert.Equal(610.0 / 800, weak.Check(MachineBasis.Strip).Factor!.Value, 1e-12);
         Assert.False(weak.Holds);
         Assert.Contains(weak.Cautions, c => c.Id == "weakNut");
         Assert.Contains(Samples.Faults(("threadEnd.nutClass", "DH")), f => f.Path == "threadEnd.nutClass");

@@ -1,4 +1,6 @@
+using Hasp.Core.Checks.Machine;
 using CsCheck;
+using Hasp.Core.LoadPath;
 using Hasp.Core;
 using Hasp.Core.Checks;
 using Hasp.Core.Fatigue;
@@ -69,7 +71,7 @@ public sealed class FatigueTests
             for (var i = 0; i < 100; i++) if (Utilisation(preload, (low + high) / 2) < 1) low = (low + high) / 2; else high = (low + high) / 2;
             return low;
         }
-        Assert.Equal(Math.Min(Root(r[Terms.PreloadMax]), Root(r[Terms.PreloadMin])), r.Check(Check.Fatigue).Factor!.Value, 1e-6);
+        Assert.Equal(Math.Min(Root(r[Terms.PreloadMax]), Root(r[Terms.PreloadMin])), r.Check(MachineBasis.Fatigue).Factor!.Value, 1e-6);
     }
 
     [Fact]
@@ -79,7 +81,7 @@ public sealed class FatigueTests
         var state = Assert.Single(r.Fatigue);
         Assert.True(state.Opens && !state.AtLargest);
         Assert.Equal(18_000 / r[Terms.TensileStressArea], state.Mean + state.Amplitude, 1e-9);
-        Assert.Contains("whole swing", r.Check(Check.Fatigue).Note, StringComparison.Ordinal);
+        Assert.Contains("whole swing", r.Check(MachineBasis.Fatigue).Note, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -102,7 +104,7 @@ public sealed class FatigueTests
         var strength = 0.85 * ((150.0 / 16) + 45);
         var closed = strength / (r[Terms.LoadShare] * 18_000 / (2 * r[Terms.TensileStressArea]));
         var open = (strength + (r[Terms.PreloadMin] / (2 * r[Terms.TensileStressArea]))) / (18_000 / (2 * r[Terms.TensileStressArea]));
-        Assert.Equal(Math.Min(closed, open), r.Check(Check.Fatigue).Factor!.Value, 1e-9);
+        Assert.Equal(Math.Min(closed, open), r.Check(MachineBasis.Fatigue).Factor!.Value, 1e-9);
     }
 
     [Fact]
@@ -134,7 +136,7 @@ public sealed class FatigueTests
         var worst = Math.Max(Damage(r[Terms.PreloadMax], 1), Damage(r[Terms.PreloadMin], 1));
         Assert.Equal(worst, r.Fatigue[0].LifeUsed!.Value, worst * 1e-9);
         // The factor is where the damages sum to 1, unless a swing is by then below a thousand cycles or beyond the bolt.
-        var factor = r.Check(Check.Fatigue).Factor!.Value;
+        var factor = r.Check(MachineBasis.Fatigue).Factor!.Value;
         Assert.True(Math.Max(Damage(r[Terms.PreloadMax], factor), Damage(r[Terms.PreloadMin], factor)) <= 1 + 1e-6);
     }
 
@@ -159,7 +161,7 @@ public sealed class FatigueTests
         var m = Mechanics<Plain>.Of(r);
         Assert.Equal(preload, m.PreloadMax.Value, 1e-6);
         var load = BoltLoad<Plain>.Of(r, 0, 0) with { Tension = new(max), Other = new Plain(min) };
-        Assert.Equal(factor, Check.Fatigue.Judge(m, load).Factor.Value, 1e-3);
+        Assert.Equal(factor, MachineBasis.Fatigue.Judge(m, load).Factor.Value, 1e-3);
     }
 
     [Fact]
@@ -168,7 +170,7 @@ public sealed class FatigueTests
         foreach (var criterion in Fields.Criterion.Choices)
         {
             var r = Samples.Joint(("loads[0].tension", "-40 kN"), ("loads[0].alternatesWith", "unloaded"), ("fatigue.criterion", criterion));
-            Assert.True(Check.Fatigue.Judge(Mechanics<Plain>.Of(r), BoltLoad<Plain>.Of(r, 0, 0)).Factor.Value > 1, criterion);
+            Assert.True(MachineBasis.Fatigue.Judge(Mechanics<Plain>.Of(r), BoltLoad<Plain>.Of(r, 0, 0)).Factor.Value > 1, criterion);
         }
     }
 
@@ -178,7 +180,7 @@ public sealed class FatigueTests
         var r = Samples.Joint(("tightening.aim", "110 kN"), ("tightening.scatter", "0"), ("loads[0].alternatesWith", "unloaded"), ("loads[0].tension", "-300 kN"), ("fatigue.criterion", "elliptic"));
         var m = Mechanics<Plain>.Of(r);
         Assert.True(m.PreloadMax.Value > m.ProofLoad.Value);
-        Assert.Equal(0, Check.Fatigue.Judge(m, BoltLoad<Plain>.Of(r, 0, 0)).Factor.Value);
+        Assert.Equal(0, MachineBasis.Fatigue.Judge(m, BoltLoad<Plain>.Of(r, 0, 0)).Factor.Value);
     }
 
     [Fact]
@@ -199,7 +201,7 @@ public sealed class FatigueTests
     public void The_window_has_an_edge_on_either_side_for_fatigue()
     {
         var r = Samples.Run([.. Swinging, ("loads[0].tension", "150 kN")]);
-        Assert.Contains(r.Window.TooLoose, e => e.Check == Check.Fatigue && double.IsFinite(e.Preload));
-        Assert.Contains(r.Window.TooTight, e => e.Check == Check.Fatigue);
+        Assert.Contains(r.Window.TooLoose, e => e.Check == MachineBasis.Fatigue && double.IsFinite(e.Preload));
+        Assert.Contains(r.Window.TooTight, e => e.Check == MachineBasis.Fatigue);
     }
 }

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using Hasp.Core;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
@@ -43,7 +44,7 @@ public sealed class HandCheckTests
     [InlineData(0.25, "number of bolts")]
     public void A_tell_tale_ratio_says_what_it_smells_of(double ratio, string words)
     {
-        var off = Compare("opening", "openingFactor", (Samples.Run().Check(Check.Opening).Factor!.Value * ratio).ToString("R", System.Globalization.CultureInfo.InvariantCulture));
+        var off = Compare("opening", "openingFactor", (Samples.Run().Check(MachineBasis.Opening).Factor!.Value * ratio).ToString("R", System.Globalization.CultureInfo.InvariantCulture));
         Assert.False(off.Agrees);
         Assert.Equal(ratio, off.Ratio!.Value, 1e-9);
         Assert.Contains(off.Smells, s => s.Words.Contains(words, StringComparison.Ordinal));

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using Hasp.Core;
 using Hasp.Core.Checks;
 using Hasp.Core.Joints;
@@ -31,7 +32,7 @@ public sealed class ThreadEndTests
         var r = Samples.Run(Tapped);
         Assert.True(r.Joint.End.Engagement >= r[Terms.RequiredEngagement]);
         Assert.Equal(r.Joint.Bolts.Length, r.Stack.Clamped + r.Joint.End.Engagement);
-        Assert.True(r.Check(Check.Strip).Holds);
+        Assert.True(r.Check(MachineBasis.Strip).Holds);
         Assert.True(r.Joint.Bolts.ShankLength <= r.Stack.Clamped);
     }
 
@@ -40,10 +41,10 @@ public sealed class ThreadEndTests
     {
         var r = Samples.Run([.. Tapped, ("bolts.length", "25 mm")]);
         Assert.Equal(13, r.Joint.End.Engagement);
-        Assert.False(r.Check(Check.Strip).Holds);
-        Assert.Equal("the thread in Lug", r.Check(Check.Strip).Place);
+        Assert.False(r.Check(MachineBasis.Strip).Holds);
+        Assert.Equal("the thread in Lug", r.Check(MachineBasis.Strip).Place);
         Assert.Contains(r.Cautions, c => c.Id == "engagementShort");
-        Assert.Equal(0.6 * 250 * 0.875 * Math.PI * 16 * 13 / (800 * r[Terms.TensileStressArea]), r.Check(Check.Strip).Factor!.Value, 1e-9);
+        Assert.Equal(0.6 * 250 * 0.875 * Math.PI * 16 * 13 / (800 * r[Terms.TensileStressArea]), r.Check(MachineBasis.Strip).Factor!.Value, 1e-9);
         Assert.Contains(Core.Sizing.WaysOut.Of(Samples.Joint([.. Tapped, ("bolts.length", "25 mm"), ("loads[0].tension", "20 kN"), ("loads[0].shear", "4 kN")])),
             w => w.Edits[0].Path == "bolts.length" || w.Edits[0].Path == "threadEnd.kind");
     }
@@ -62,7 +63,7 @@ public sealed class ThreadEndTests
 
     [Fact]
     public void A_nut_is_full_strength_and_says_so() =>
-        Assert.Equal("a standard nut of the matching class is full strength", Samples.Run().Check(Check.Strip).Note);
+        Assert.Equal("a standard nut of the matching class is full strength", Samples.Run().Check(MachineBasis.Strip).Note);
 
     [Fact]
     public void A_stud_is_thread_all_over_and_stands_out_evenly()
@@ -102,7 +103,7 @@ public sealed class ThreadEndTests
         Assert.True(with[Terms.LoadShare] > 2 * without[Terms.LoadShare]);
         Assert.Single(with.Stack.Planes);
         Assert.Equal(0, with.Stack.LayerShare[1]);
-        Assert.Equal(without.Check(Check.Bearing).Factor, with.Check(Check.Bearing).Factor);
+        Assert.Equal(without.Check(MachineBasis.Bearing).Factor, with.Check(MachineBasis.Bearing).Factor);
     }
 
     [Fact]
@@ -154,15 +155,15 @@ public sealed class ThreadEndTests
     {
         var r = Samples.Run(("loads[0].pressure", "6 bar"), ("seal.area", "9000 mm2"), ("seal.factor", "2"));
         var left = r[Terms.PreloadMin] - ((1 - r[Terms.LoadShare]) * 18_000);
-        Assert.Equal(4 * left / 9000 / (2 * 0.6), r.Check(Check.Leak).Factor!.Value, 1e-9);
-        Assert.Contains(r.Window.TooLoose, e => e.Check == Check.Leak);
+        Assert.Equal(4 * left / 9000 / (2 * 0.6), r.Check(MachineBasis.Leak).Factor!.Value, 1e-9);
+        Assert.Contains(r.Window.TooLoose, e => e.Check == MachineBasis.Leak);
     }
 
     [Fact]
     public void The_net_section_carries_what_all_bolts_bring()
     {
         var r = Samples.Run(("layers[0].width", "100 mm"), ("layers[0].holesAcross", "2"));
-        Assert.Equal(355 * (100 - (2 * 17.5)) * 12 / 24_000, r.Check(Check.NetSection).Factor!.Value, 1e-9);
+        Assert.Equal(355 * (100 - (2 * 17.5)) * 12 / 24_000, r.Check(MachineBasis.NetSection).Factor!.Value, 1e-9);
         Assert.Contains("nothing is left", Assert.Single(Samples.Faults(("layers[0].width", "30 mm"), ("layers[0].holesAcross", "2"))).Problem, StringComparison.Ordinal);
     }
 }

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using Hasp.Core;
 using Hasp.Core.Joints;
 using Check = Hasp.Core.Checks.Check;
@@ -54,7 +55,7 @@ public sealed class TighteningTests
         // A floor: the wrench aims a tenth above it, slip is judged at it, and the code's own test stands in the place of proof and yield.
         Assert.Equal(1.10 * least, r[Terms.Preload], 1e-6);
         Assert.Equal(least, r[Terms.PreloadMin], 1e-6);
-        Assert.All(new[] { Check.Proof, Check.Yield, Check.Tightening }, c => Assert.Null(r.Check(c).Factor));
+        Assert.All(new[] { MachineBasis.Proof, MachineBasis.Yield, MachineBasis.Tightening }, c => Assert.Null(r.Check(c).Factor));
         Assert.Equal(1.05 * least, Samples.Run(("tightening.aim", "structural"), ("tightening.method", "turn"))[Terms.Preload], 1e-6);
         var a325 = Samples.Run(("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("tightening.aim", "structural"));
         Assert.Equal(28_000 * 4.4482216152605, a325[Terms.PreloadMin], 0.01);
@@ -131,7 +132,7 @@ public sealed class TighteningTests
         Assert.Equal(Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)) / 640, r[Terms.TighteningUtilisation], 1e-12);
         // At the tight end 0.9 of yield must not be passed: a verdict of its own.
         var tight = r[Terms.PreloadTight];
-        Assert.Equal(0.9 * 640 * f / tight / Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)), r.Check(Check.Tightening).Factor!.Value, 1e-9);
+        Assert.Equal(0.9 * 640 * f / tight / Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)), r.Check(MachineBasis.Tightening).Factor!.Value, 1e-9);
     }
 
     [Fact]
@@ -140,7 +141,7 @@ public sealed class TighteningTests
         var (free, locked) = (Samples.Run(), Samples.Run(("tightening.prevailingTorque", "30 N·m")));
         Assert.Equal(free[Terms.Preload], locked[Terms.Preload], 1e-6);
         Assert.True(locked[Terms.TighteningUtilisation] > free[Terms.TighteningUtilisation]);
-        Assert.True(locked.Check(Check.Yield).Factor < free.Check(Check.Yield).Factor);
+        Assert.True(locked.Check(MachineBasis.Yield).Factor < free.Check(MachineBasis.Yield).Factor);
     }
 
     [Theory]
@@ -152,8 +153,8 @@ public sealed class TighteningTests
     public void A_target_that_nobody_stated_never_falls_short_by_itself(string finish)
     {
         var r = Samples.Run(("tightening.aim", ""), ("tightening.lubrication", finish), ("judging.required.tightening", ""), ("loads[0].tension", ""), ("loads[0].shear", ""));
-        Assert.True(r.Check(Check.Proof).Holds);
-        Assert.True(r.Check(Check.Tightening).Holds);
+        Assert.True(r.Check(MachineBasis.Proof).Holds);
+        Assert.True(r.Check(MachineBasis.Tightening).Holds);
         Assert.NotNull(r.Joint.Tightening.AimChosen);
         // As much as may be: one per cent more would pass, or three quarters of proof are reached.
         var percent = (int)Math.Round(r.Joint.Tightening.AimValue * 100);
@@ -161,7 +162,7 @@ public sealed class TighteningTests
         if (percent == 75) return;
         Assert.Contains("at 75 % the tight end would pass", r.Joint.Tightening.AimChosen, StringComparison.Ordinal);
         var more = Samples.Run(("tightening.aim", $"{percent + 1} %"), ("tightening.lubrication", finish), ("judging.required.tightening", ""));
-        Assert.False(more.Check(Check.Proof).Holds && more.Check(Check.Tightening).Holds);
+        Assert.False(more.Check(MachineBasis.Proof).Holds && more.Check(MachineBasis.Tightening).Holds);
     }
 
     [Fact]

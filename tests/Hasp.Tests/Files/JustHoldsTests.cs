@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using CsCheck;
 using Hasp.Core;
 using Hasp.Core.Joints;
@@ -22,7 +23,7 @@ public sealed class JustHoldsTests
         var edge = Assert.Single(found.Ranges).From!;
         var exact = 1.25 * 40_000 / (4 * result[Terms.PreloadMin]);
         Assert.InRange(edge.Value, exact, exact * 1.006);
-        Assert.Equal(Check.Slip, edge.Beyond.Governs);
+        Assert.Equal(MachineBasis.Slip, edge.Beyond.Governs);
         Assert.Equal(0.3, found.Now);
     }
 

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using System.Numerics;
 using CsCheck;
 using Hasp.Core;
@@ -27,9 +28,9 @@ public sealed class SimulationTests
         // Without scatter of the tool but with embedding and relaxation: the extremes at Γ = 0.
         var r = Samples.Run(("tightening.scatter", "0"));
         var f = Make().Factors(Sample<Plain>.Mean);
-        Assert.Equal(r.Check(Check.Opening).Factor!.Value, f.Opening.Value, 1e-9);
-        Assert.Equal(r.Check(Check.Slip).Factor!.Value, f.Slip.Value, 1e-9);
-        Assert.Equal(r.Check(Check.Yield).Factor!.Value, f.Yield.Value, 1e-9);
+        Assert.Equal(r.Check(MachineBasis.Opening).Factor!.Value, f.Opening.Value, 1e-9);
+        Assert.Equal(r.Check(MachineBasis.Slip).Factor!.Value, f.Slip.Value, 1e-9);
+        Assert.Equal(r.Check(MachineBasis.Yield).Factor!.Value, f.Yield.Value, 1e-9);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Machine;
 using System.Collections.Immutable;
 using CsCheck;
 using Hasp.Core;
@@ -30,9 +31,9 @@ public sealed class LoadPathTests
         var governing = LoadEnvelope.Governing(joint.Pattern!, rows);
         Assert.Contains(0, governing);
         var judged = joint with { Cases = [.. governing.Select(i => new LoadCase($"{i}", rows.Span[i], default(Components)))] };
-        judged = judged.WithBolts(joint.Pattern, Sharing.Of(judged.Cases, joint.Pattern, 6));
+        judged = judged.WithBolts(joint.Pattern, Sharing.Of(judged.Cases, joint.Pattern, 6, true));
         // fy·(w − n·d0)·t/F with the yield of S355 up to 40 mm.
-        Assert.Equal(355 * (150 - 36) * 20 / 700_000.0, Evaluation.Run(judged).Check(Check.NetSection).Factor!.Value, 1e-9);
+        Assert.Equal(355 * (150 - 36) * 20 / 700_000.0, Evaluation.Run(judged).Check(MachineBasis.NetSection).Factor!.Value, 1e-9);
     }
 
     [Fact]
@@ -46,7 +47,7 @@ public sealed class LoadPathTests
             Joint With(IEnumerable<int> rows)
             {
                 ImmutableArray<LoadCase> cases = [.. rows.Select(i => new LoadCase($"{i}", loads[i], default(Components)))];
-                return (joint with { Cases = cases }).WithBolts(pattern, Sharing.Of(cases, pattern, pattern.Group.Bolts.Length));
+                return (joint with { Cases = cases }).WithBolts(pattern, Sharing.Of(cases, pattern, pattern.Group.Bolts.Length, true));
             }
 
             var (all, some) = (Evaluation.Run(With(Enumerable.Range(0, loads.Length))), Evaluation.Run(With(LoadEnvelope.Governing(pattern, loads))));
@@ -66,18 +67,44 @@ public sealed class LoadPathTests
         var compared = 0;
         var joint = Wide(("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"), ("washers.head", "plain"), ("layers[0].thickness", "30 mm"));
         var m = Mechanics<Plain>.Of(joint);
-        Gen.Select(Gen.Double[0, 120_000], Gen.Double[0, 120_000], Gen.Double[0, 60_000], Gen.Double[0, 60_000]).Sample((tension, shear, more, wider) =>
+        Gen.Select(Gen.Double[0, 120_000], Gen.Double[0, 120_000], Gen.Double[0, 60_000], Gen.Double[0, 60_000], Gen.Double[0, 7]).Sample((tension, shear, more, wider, turn) =>
         {
-            BoltLoad<Plain> On(double t, double v) => new(joint.Cases[0], 0, new(6), joint.Pattern!.Prying!.With(joint, new Plain(t)), new(v), null, new(t));
+            // Nor does it ask which way the bolt is sheared.
+            BoltLoad<Plain> On(double t, double v, double way = 0) => new(
+                joint.Cases[0], 0, new(6), joint.Pattern!.Prying!.With(joint, new Plain(t)), new(v), new(v * Math.Cos(way)), new(v * Math.Sin(way)), null, new(t));
             foreach (var check in Check.All.Where(c => c.Info.Worsens == Worsens.WithTensionAndShear))
             {
-                var (less, worse) = (check.Judge(m, On(tension, shear)), check.Judge(m, On(tension + more, shear + wider)));
+                var (less, worse) = (check.Judge(m, On(tension, shear)), check.Judge(m, On(tension + more, shear + wider, turn)));
                 if (!less.Applies) continue;
                 Interlocked.Increment(ref compared);
                 Assert.True(worse.Factor.Value <= less.Factor.Value * (1 + 1e-12), $"{check.Id}: {less.Factor.Value} at {tension}, {shear}, {worse.Factor.Value} with more");
             }
         }, iter: 300);
         Assert.True(compared > 2_000, $"only {compared} were compared");
+    }
+
+    [Fact]
+    public void Where_a_check_asks_for_more_no_bolt_is_left_out()
+    {
+        var joint = Wide();
+        Assert.True(joint.Judging.Basis.MayLeaveOut);
+        Assert.Contains(joint.Sharing.Cases, c => c.Length < 6);
+        Assert.All(Sharing.Of(joint.Cases, joint.Pattern, 6, mayLeaveOut: false).Cases, c => Assert.Equal(6, c.Length));
+    }
+
+    [Fact]
+    public void The_direction_of_shear_stays_with_the_bolt()
+    {
+        var joint = Wide();
+        foreach (var (c, pulls) in joint.Sharing.Cases.Select((pulls, c) => (c, pulls)))
+        {
+            foreach (var pull in pulls)
+            {
+                Assert.Equal(pull.Shear, Math.Sqrt((pull.ShearX * pull.ShearX) + (pull.ShearY * pull.ShearY)), 1e-9 * Math.Max(1, pull.Shear));
+                var on = BoltLoad<Traced>.Of(joint, c, pull.Bolt);
+                Assert.Equal((pull.ShearX, pull.ShearY), (on.ShearX.Value, on.ShearY.Value));
+            }
+        }
     }
 
     [Fact]
@@ -88,7 +115,7 @@ public sealed class LoadPathTests
         {
             var joint = Wide();
             ImmutableArray<LoadCase> cases = [.. loads.Select((l, i) => new LoadCase($"{i}", l, default(Components)) { Pressure = i == 2 ? 0.4 : 0 })];
-            joint = (joint with { Cases = cases, Sealing = new(60_000, 2, "") }).WithBolts(joint.Pattern, Sharing.Of(cases, joint.Pattern, 6));
+            joint = (joint with { Cases = cases, Sealing = new(60_000, 2, "") }).WithBolts(joint.Pattern, Sharing.Of(cases, joint.Pattern, 6, true));
             var together = BoltVerdict.Of(joint);
             foreach (var (bolt, i) in together.Select((b, i) => (b, i)))
             {

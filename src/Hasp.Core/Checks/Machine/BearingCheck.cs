@@ -1,10 +1,11 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Yield of the softer of bolt and member over the bearing stress, in the worst layer.</summary>
-internal readonly struct BearingCheck : ICheck
+internal readonly struct BearingCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("bearing", "Bearing", "bears", 1.5, PreloadUsed.None,
         "yield of the softer of bolt and member over the bearing stress of the worst layer", "mean bearing stress");
@@ -20,7 +21,7 @@ internal readonly struct BearingCheck : ICheck
             if (m.Stack.LayerShare[i] == 0) continue;
             var force = LoadOn(m, load, i);
             var thickness = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1, layers[i].Name);
-            var stress = m.Joint.Judging.BearingQuarter
+            var stress = m.Joint.Judging.By<MachineConventions>().BearingQuarter
                 ? MemberFormulas.BearingStressQuarter(force, m.Thread.Diameter, thickness)
                 : MemberFormulas.BearingStress(force, m.Thread.Diameter, thickness);
             worst = worst.OrWorse(MemberFormulas.BearingFactor(
@@ -33,10 +34,13 @@ internal readonly struct BearingCheck : ICheck
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
+    public static int PartAt(int place, Joint joint) => place;
+
     public static Convention? Convention(Judging how)
     {
+        var now = how.By<MachineConventions>();
         const string Quarter = "quarter of the circumference", Projected = "projected area";
-        return new(how.BearingQuarter ? Quarter : Projected, how.BearingQuarter ? Projected : Quarter, how with { BearingQuarter = !how.BearingQuarter });
+        return new(now.BearingQuarter ? Quarter : Projected, now.BearingQuarter ? Projected : Quarter, how.With(now with { BearingQuarter = !now.BearingQuarter }));
     }
 
     /// <summary>The shear that layer <paramref name="i"/> brings to one bolt.</summary>

@@ -1,4 +1,5 @@
 using Hasp.Core.Formulas;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
@@ -7,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// no bolt tightened to three quarters of proof could ever reach 1.25. Where the preload alone reaches yield there is nothing left to
 /// judge here: proof says so.
 /// </summary>
-internal readonly struct CombinedCheck : ICheck
+internal readonly struct CombinedCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("combined", "Combined tension and shear", "combined", 1.25, PreloadUsed.Largest,
         "times tension and shear may grow together until the worst plane yields, the largest preload standing", "distortion energy; EN 1993-1-8, 3.6.1(12) for packing");

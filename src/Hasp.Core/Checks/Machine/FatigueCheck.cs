@@ -10,7 +10,7 @@ namespace Hasp.Core.Checks.Machine;
 /// of the two, by the forces really in the bolt: with the faces touching, parting at the upper end, or apart at both. Where an S–N slope is
 /// stated, all swings of the bolt are one spectrum, and the factor is the one at which their damages sum to 1.
 /// </summary>
-internal readonly struct FatigueCheck : ICheck
+internal readonly struct FatigueCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("fatigue", "Fatigue of the bolt", "fatigue", 1.5, PreloadUsed.Both,
         "times the alternating load may grow until the criterion in use, at the worse of largest and smallest preload",
@@ -26,6 +26,12 @@ internal readonly struct FatigueCheck : ICheck
     public static bool MayApply(Joint joint) => joint.Alternates;
 
     public static string Nothing(in Mechanics<Plain> m) => "no load case alternates with another";
+
+    public static string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) =>
+        load.Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value ? "at the smallest preload the faces part: the bolt sees the whole swing" : "";
+
+    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) =>
+        m.Joint.Fatigue.Slope is null ? FatigueState.CriteriaOf(m, load) : [];
 
     /// <summary>The factor for endless life by a criterion, or by the amplitude school where that is the one in use.</summary>
     internal static T EndlessFactor<T>(in Mechanics<T> m, in BoltLoad<T> load, FatigueCriterion criterion)

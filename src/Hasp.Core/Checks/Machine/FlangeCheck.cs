@@ -1,5 +1,6 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
@@ -7,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// The flange itself as a T-stub: the tension at which it is plastic at its web and at the bolt line over the tension before prying. The
 /// joint does not hold where the flange gives way.
 /// </summary>
-internal readonly struct FlangeCheck : ICheck
+internal readonly struct FlangeCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("flange", "Flange bending, with prying", "flange", 1.5, PreloadUsed.None,
         "tension at which the flange is plastic at web and bolt line over the tension on the bolt before prying", "AISC Manual Part 9 with yield for tensile strength; EN 1993-1-8, 6.2.4 mode 1");

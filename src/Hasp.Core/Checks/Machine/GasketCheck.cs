@@ -5,7 +5,7 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Crushing limit of a gasket over the pressure on it at the tight end.</summary>
-internal readonly struct GasketCheck : ICheck
+internal readonly struct GasketCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("gasketCrushing", "Gasket crushing", "crushes gasket", 1.0, PreloadUsed.Largest,
         "pressure that crushes the gasket over the pressure on it at the largest preload", "gasket table") { SetBy = SetBy.Tool, WithoutLoad = true };

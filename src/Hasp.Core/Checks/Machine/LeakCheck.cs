@@ -5,7 +5,7 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Clamp pressure left on the seal over what it needs, at the smallest preload; only where area and pressure are stated.</summary>
-internal readonly struct LeakCheck : ICheck
+internal readonly struct LeakCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("leak", "Gasket tightness", "leaks", 1.0, PreloadUsed.Smallest,
         "clamp pressure left on the seal over the pressure that it needs, at the smallest preload", "remaining clamp; ASME BPVC VIII-1 App. 2 for the gasket factor") { Worsens = Worsens.WithTheCase };

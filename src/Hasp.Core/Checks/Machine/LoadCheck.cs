@@ -4,7 +4,7 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>How far the outside tension may grow until the bolt reaches proof, from the nominal preload.</summary>
-internal readonly struct LoadCheck : ICheck
+internal readonly struct LoadCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("load", "Load factor to proof", "load", 1.5, PreloadUsed.Nominal,
         "times the outside load may grow until the bolt reaches proof", "two springs; past opening the bolt carries the whole load");

@@ -1,3 +1,5 @@
+using Hasp.Core.Joints;
+
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>
@@ -6,6 +8,50 @@ namespace Hasp.Core.Checks.Machine;
 /// </summary>
 public static class MachineBasis
 {
-    /// <summary>How results name it.</summary>
-    public const string Name = "Machine, factors of safety";
+    public static readonly Check Proof = Check.OfBolts<ProofCheck>();
+    public static readonly Check Yield = Check.OfBolts<YieldCheck>();
+    public static readonly Check Tightening = Check.OfBolts<TighteningCheck>();
+    public static readonly Check Load = Check.OfBolts<LoadCheck>();
+    public static readonly Check Opening = Check.OfBolts<OpeningCheck>();
+    public static readonly Check Leak = Check.OfBolts<LeakCheck>();
+    public static readonly Check Seating = Check.OfBolts<SeatingCheck>();
+    public static readonly Check Slip = Check.OfBolts<SlipCheck>();
+    public static readonly Check Shear = Check.OfBolts<ShearCheck>();
+    public static readonly Check Combined = Check.OfBolts<CombinedCheck>();
+    public static readonly Check Bearing = Check.OfBolts<BearingCheck>();
+    public static readonly Check TearOut = Check.OfBolts<TearOutCheck>();
+    public static readonly Check NetSection = Check.OfParts<NetSectionCheck>();
+    public static readonly Check Flange = Check.OfBolts<FlangeCheck>();
+    public static readonly Check PullThrough = Check.OfBolts<PullThroughCheck>();
+    public static readonly Check UnderHead = Check.OfBolts<UnderHeadCheck>();
+    public static readonly Check WasherPressure = Check.OfBolts<WasherCheck>();
+    public static readonly Check GasketCrushing = Check.OfBolts<GasketCheck>();
+    public static readonly Check Strip = Check.OfBolts<StripCheck>();
+    public static readonly Check StripByLoad = Check.OfBolts<StripLoadCheck>();
+    public static readonly Check Fatigue = Check.OfBolts<FatigueCheck>();
+
+    /// <summary>The basis, its checks in the order of the job.</summary>
+    public static readonly Basis Basis = new("machine", "Machine, factors of safety", "",
+    [
+        Proof, Yield, Tightening, Load, Opening, Leak, Seating, Slip, Shear, Combined, Bearing, TearOut, NetSection, Flange, PullThrough,
+        UnderHead, WasherPressure, GasketCrushing, Strip, StripByLoad, Fatigue,
+    ])
+    {
+        Needs = () => [Fields.ShearBy, Fields.ShearTheory, Fields.ThreadArea, Fields.TearOut, Fields.BearingArea],
+        Settings = MachineConventions.Of,
+        Growth = Load,
+    };
+}
+
+/// <summary>Which of the machine basis's schools are in use.</summary>
+/// <param name="SlipsIntoBearing">True: the joint may slip until its bolts bear, and friction is not counted. False: it must not slip.</param>
+/// <param name="MaximumShear">True: shear yield is 0.5 of yield. False: 0.577, distortion energy.</param>
+/// <param name="RootAreaInShear">True: threads in a shear plane count with the root area. False: with the tensile stress area.</param>
+/// <param name="TearOutFullEdge">True: tear-out planes run from the hole's centre. False: from its edge.</param>
+/// <param name="BearingQuarter">True: bearing on a quarter of the circumference. False: on the projected area.</param>
+public sealed record MachineConventions(bool SlipsIntoBearing, bool MaximumShear, bool RootAreaInShear, bool TearOutFullEdge, bool BearingQuarter)
+{
+    /// <summary>As a document states them.</summary>
+    public static MachineConventions Of(Values said) => new(
+        said.Of(Fields.ShearBy), said.Of(Fields.ShearTheory), said.Of(Fields.ThreadArea), said.Of(Fields.TearOut), said.Of(Fields.BearingArea));
 }

@@ -1,20 +1,20 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Yield of a part over the tension between its holes: the whole in-plane force of the joint passes the first row; only parts whose width is stated.</summary>
-internal readonly struct NetSectionCheck : ICheck
+internal readonly struct NetSectionCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("netSection", "Net section", "net section", 1.5, PreloadUsed.None,
         "yield of the part over the tension between its holes", "EN 1993-1-8, 3.10.1; AISC 360 B4.3b (the area)") { Worsens = Worsens.WithTheCase };
 
-    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
-        // The bolts of a pattern share unequally: there the force is the case's own, a couple of torsion leaving none.
-        var whole = m.Joint.Pattern is null ? load.Count * load.Shear : T.Given(Terms.JointShear, load.Case.Shear, source: load.Case.Name);
+        var whole = load.InPlane;
         if (whole.Value <= 0) return worst;
         var layers = m.Joint.Layers;
         for (var i = 0; i < layers.Length; i++)
@@ -34,4 +34,6 @@ internal readonly struct NetSectionCheck : ICheck
     public static string Nothing(in Mechanics<Plain> m) => m.Stack.Planes.Length > 0 ? "no shear, or no width stated" : ShearCheck.NothingShears(m);
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
 }

@@ -4,7 +4,7 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>The load that parts the faces over the outside tension, at the smallest preload.</summary>
-internal readonly struct OpeningCheck : ICheck
+internal readonly struct OpeningCheck : IBoltCheck
 {
     internal const string NoPull = "no case pulls the members apart";
 

@@ -8,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// scatter of a quarter is 0.94 of proof already, and it is the tool that sets it, not the load. Bolts pretensioned by a structural code
 /// may pass proof: the code's own test of the assembly stands in its place.
 /// </summary>
-internal readonly struct ProofCheck : ICheck
+internal readonly struct ProofCheck : IBoltCheck
 {
     internal const string ByTheCode = "pretensioned by a structural code: its test of the assembly stands in the place of this limit";
 

@@ -1,6 +1,7 @@
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
@@ -8,7 +9,7 @@ namespace Hasp.Core.Checks.Machine;
 /// A head or nut punching through the part under it: 0.6·π·dm·t·fu over the outside tension, at the worse of head (place 0) and nut
 /// (place 1). dm is the mean of the widths across points and across flats, or the washer's mean diameter.
 /// </summary>
-internal readonly struct PullThroughCheck : ICheck
+internal readonly struct PullThroughCheck : IBoltCheck
 {
     // A hexagon is wider across its points by this.
     private const double PointsOverFlats = 1.1547005383792515;

@@ -1,10 +1,11 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>A gasket seals only once it has been pressed into the faces: its pressure at the loose end, before any pressure, over its seating stress.</summary>
-internal readonly struct SeatingCheck : ICheck
+internal readonly struct SeatingCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("seating", "Gasket seating", "not seated", 1.0, PreloadUsed.Smallest,
         "pressure on the gasket at the smallest preload over the stress that seats it", "ASME BPVC VIII-1 App. 2, y; gasket table") { SetBy = SetBy.Tool, WithoutLoad = true };

@@ -1,5 +1,6 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
@@ -7,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// Shear yield over the shear stress in the worst plane; the drawing says whether thread lies in it. Packing between the sheared parts
 /// bends the bolt in the gap: past a third of the diameter the reduction of EN 1993-1-8, 3.6.1(12) stands for it.
 /// </summary>
-internal readonly struct ShearCheck : ICheck
+internal readonly struct ShearCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("shear", "Bolt shear", "shears", 1.5, PreloadUsed.None,
         "shear yield over the shear stress in the worst plane", "distortion energy or maximum shear; EN 1993-1-8, 3.6.1(12) for packing");
@@ -37,19 +38,20 @@ internal readonly struct ShearCheck : ICheck
 
     public static Convention? Convention(Judging how)
     {
+        var now = how.By<MachineConventions>();
         const string Maximum = "maximum shear, 0.5", Energy = "distortion energy, 0.577";
-        return new(how.MaximumShear ? Maximum : Energy, how.MaximumShear ? Energy : Maximum, how with { MaximumShear = !how.MaximumShear });
+        return new(now.MaximumShear ? Maximum : Energy, now.MaximumShear ? Energy : Maximum, how.With(now with { MaximumShear = !now.MaximumShear }));
     }
 
     internal static string NothingShears(in Mechanics<Plain> m) => m.Stack.Planes.Length == 0 ? "all parts pull the same way" : "no shear in any case";
 
     internal static T AreaOf<T>(in Mechanics<T> m, in ShearPlane plane)
         where T : struct, IScalar<T> =>
-        !plane.ThreadInPlane ? m.Thread.ShankArea : m.Joint.Judging.RootAreaInShear ? m.Thread.RootArea : m.Thread.StressArea;
+        !plane.ThreadInPlane ? m.Thread.ShankArea : m.Joint.Judging.By<MachineConventions>().RootAreaInShear ? m.Thread.RootArea : m.Thread.StressArea;
 
     internal static T Ratio<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> =>
-        T.Given(Terms.ShearRatio, m.Joint.Judging.MaximumShear ? 0.5 : 0.577);
+        T.Given(Terms.ShearRatio, m.Joint.Judging.By<MachineConventions>().MaximumShear ? 0.5 : 0.577);
 
     /// <summary>βp = 9d/(8d + 3tp) where tp &gt; d/3; null where there is no such packing in the plane.</summary>
     internal static T? Reduction<T>(in Mechanics<T> m, in ShearPlane plane, int index)

@@ -1,5 +1,6 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
@@ -7,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// Load that strips the weaker thread over the load that breaks the bolt, at the bolt's thread (place 0) or the part's or nut's (place 1).
 /// A nut of the matching class is made to be full strength (ISO 898-2; SAE J995) and is not judged; a weaker one is, by its proof load.
 /// </summary>
-internal readonly struct StripCheck : ICheck
+internal readonly struct StripCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("strip", "Thread stripping, bolt to break first", "strips", 1.0, PreloadUsed.None,
         "load that strips the weaker thread over the load that breaks the bolt: the bolt must break first", "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool, WithoutLoad = true };
@@ -29,6 +30,8 @@ internal readonly struct StripCheck : ICheck
 
     public static string Place(int place, in Mechanics<Plain> m) =>
         place == 0 ? "the bolt's thread" : m.Joint.NutIsWeaker ? $"nut of class {m.Joint.NutClass!.Name}" : $"the thread in {m.Joint.Layers[^1].Name}";
+
+    public static int PartAt(int place, Joint joint) => place == 1 ? joint.Layers.Length - 1 : -1;
 
     /// <summary>Strip load of the bolt's thread, of the part's thread, and the load that breaks the bolt, N.</summary>
     internal static (T Bolt, T Tapped, T Break) Loads<T>(in Mechanics<T> m)

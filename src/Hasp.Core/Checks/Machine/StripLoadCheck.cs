@@ -8,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// Load that strips the weaker thread over the largest force in the bolt: what a soft part carries, whether or not the bolt would break
 /// first. Required 1.25, which a thread as strong as its bolt reaches at proof.
 /// </summary>
-internal readonly struct StripLoadCheck : ICheck
+internal readonly struct StripLoadCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("stripLoad", "Thread stripping under load", "strips", 1.25, PreloadUsed.Largest,
         "load that strips the weaker thread over the force in the bolt at the largest preload", "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool };

@@ -1,10 +1,11 @@
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>Shear yield of the layer over the stress on the two planes from the hole to its edge; only layers whose edge is stated or drawn.</summary>
-internal readonly struct TearOutCheck : ICheck
+internal readonly struct TearOutCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("tearOut", "Tear-out", "tears out", 2.0, PreloadUsed.None,
         "shear yield of the layer over the stress on the two planes to its edge", "mean shear stress");
@@ -21,7 +22,7 @@ internal readonly struct TearOutCheck : ICheck
             var force = BearingCheck.LoadOn(m, load, i);
             var e = T.Given(Terms.EdgeDistance, edge, i + 1, layers[i].EdgeDistance is null ? "the plate drawn" : layers[i].Name);
             var t = T.Given(Terms.Thickness, m.Stack.BearingLength[i], i + 1, layers[i].Name);
-            var stress = m.Joint.Judging.TearOutFullEdge
+            var stress = m.Joint.Judging.By<MachineConventions>().TearOutFullEdge
                 ? MemberFormulas.TearOutStressFullEdge(force, e, t)
                 : MemberFormulas.TearOutStress(force, e, T.Given(Terms.HoleDiameter, m.Joint.Hole, source: m.Joint.HoleSource), t);
             worst = worst.OrWorse(MemberFormulas.TearOutFactor(
@@ -34,9 +35,12 @@ internal readonly struct TearOutCheck : ICheck
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
+    public static int PartAt(int place, Joint joint) => place;
+
     public static Convention? Convention(Judging how)
     {
+        var now = how.By<MachineConventions>();
         const string Centre = "planes from the hole's centre", Edge = "planes from the hole's edge";
-        return new(how.TearOutFullEdge ? Centre : Edge, how.TearOutFullEdge ? Edge : Centre, how with { TearOutFullEdge = !how.TearOutFullEdge });
+        return new(now.TearOutFullEdge ? Centre : Edge, now.TearOutFullEdge ? Edge : Centre, how.With(now with { TearOutFullEdge = !now.TearOutFullEdge }));
     }
 }

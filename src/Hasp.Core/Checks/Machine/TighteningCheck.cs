@@ -1,4 +1,5 @@
 using Hasp.Core.Formulas;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
 
 namespace Hasp.Core.Checks.Machine;
@@ -7,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// While the wrench turns the whole torsion is in the bolt: 0.9 of yield over tension and torsion together at the tight end. It is there
 /// before any outside load, and before any warming.
 /// </summary>
-internal readonly struct TighteningCheck : ICheck
+internal readonly struct TighteningCheck : IBoltCheck
 {
     /// <summary>ν: the share of yield that tightening may use (VDI 2230-1, 5.4.3).</summary>
     internal const double Utilisation = 0.9;

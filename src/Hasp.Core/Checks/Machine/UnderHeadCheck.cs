@@ -1,5 +1,6 @@
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
@@ -8,7 +9,7 @@ namespace Hasp.Core.Checks.Machine;
 /// Limiting pressure of the part over the pressure at the largest preload, at the worse of head (place 0) and nut (place 1).
 /// A washer spreads the force at the cone's angle, no wider than itself; a countersunk head presses on the ring that it covers.
 /// </summary>
-internal readonly struct UnderHeadCheck : ICheck
+internal readonly struct UnderHeadCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("underHead", "Bearing pressure under head and nut", "crushes", 1.0, PreloadUsed.Largest,
         "limiting pressure of the part over the pressure at the largest preload, at the worse end", "VDI 2230-1, 5.5.4 (limiting surface pressure)") { SetBy = SetBy.Tool };
@@ -23,6 +24,8 @@ internal readonly struct UnderHeadCheck : ICheck
     }
 
     public static string Place(int place, in Mechanics<Plain> m) => EndWords(place, m);
+
+    public static int PartAt(int place, Joint joint) => place == 0 ? 0 : joint.Layers.Length - 1;
 
     internal static string EndWords(int place, in Mechanics<Plain> m) => place == 1 || m.Joint.Bolts.IsStud ? "under the nut" : "under the head";
 

@@ -8,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// <summary>
 /// Washers are parts too: their own limiting pressure over the pressure of head (place 0) or nut (place 1) on them at the largest preload.
 /// </summary>
-internal readonly struct WasherCheck : ICheck
+internal readonly struct WasherCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("washerPressure", "Bearing pressure on washers", "crushes washer", 1.0, PreloadUsed.Largest,
         "limiting pressure of the washer over the pressure of head or nut on it at the largest preload", "hardness class of the washer, limiting pressure as for a part of that strength") { SetBy = SetBy.Tool };

@@ -8,7 +8,7 @@ namespace Hasp.Core.Checks.Machine;
 /// Yield over tension with half the tightening torsion, at the largest preload: half of the twist stays in the bolt after the
 /// wrench is off. Torque is taken by the friction that the nut factor stands for.
 /// </summary>
-internal readonly struct YieldCheck : ICheck
+internal readonly struct YieldCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("yield", "Yield in service, with torsion", "yields", 1.0, PreloadUsed.Largest,
         "yield over tension with half the tightening torsion at the largest preload", "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)") { SetBy = SetBy.Tool };
