@@ -240,6 +240,12 @@ public static class Terms
     public static readonly Term MomentX = new("momentX", "M_x", Dimension.Torque, "moment on the joint about x, where the load is stated", "load case");
     public static readonly Term MomentY = new("momentY", "M_y", Dimension.Torque, "moment on the joint about y, where the load is stated", "load case");
     public static readonly Term MomentZ = new("momentZ", "M_z", Dimension.Torque, "torsion on the joint, where the load is stated", "load case");
+    public static readonly Term PartForceX = new("partForceX", "F_x,k", Dimension.Force, "force along x of one case, before its factor", "load case");
+    public static readonly Term PartForceY = new("partForceY", "F_y,k", Dimension.Force, "force along y of one case, before its factor", "load case");
+    public static readonly Term PartForceZ = new("partForceZ", "F_z,k", Dimension.Force, "force along the bolts of one case, before its factor", "load case");
+    public static readonly Term PartMomentX = new("partMomentX", "M_x,k", Dimension.Torque, "moment about x of one case, before its factor", "load case");
+    public static readonly Term PartMomentY = new("partMomentY", "M_y,k", Dimension.Torque, "moment about y of one case, before its factor", "load case");
+    public static readonly Term PartMomentZ = new("partMomentZ", "M_z,k", Dimension.Torque, "torsion of one case, before its factor", "load case");
     public static readonly Term ArmX = new("armX", "r_x", Dimension.Length, "from the centroid to where the load is stated, along x", "the pattern and the load case");
     public static readonly Term ArmY = new("armY", "r_y", Dimension.Length, "from the centroid to where the load is stated, along y", "the pattern and the load case");
     public static readonly Term ArmZ = new("armZ", "r_z", Dimension.Length, "from the joint plane to where the load is stated", "load case");

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
 using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Joints;
@@ -330,8 +331,45 @@ public sealed record Layer(string Name, double Thickness, Material Material, Sid
 /// <param name="At">Where they are stated, mm; null at the centroid of the bolts.</param>
 public sealed record LoadCase(string Name, Resultant Load, Components? At)
 {
+    /// <summary>A case whose load came about from parts.</summary>
+    internal static LoadCase Of(string name, LoadOrigin origin, Components? at) => new(name, origin.Load, at) { Origin = origin.IsAsStated ? null : origin };
+
+    /// <summary>How the load came about; null where it is as stated.</summary>
+    public LoadOrigin? Origin { get; private init; }
+
     /// <summary>The same case with force, moment and pressure multiplied.</summary>
-    public LoadCase Times(double factor) => this with { Load = new(factor * Load.Force, factor * Load.Moment), Pressure = factor * Pressure };
+    public LoadCase Times(double factor) => this with { Load = new(factor * Load.Force, factor * Load.Moment), Origin = null, Pressure = factor * Pressure };
+
+    /// <summary>The force, component by component, N, in a working with what led to it.</summary>
+    /// <param name="index">Tells apart several loads of one working.</param>
+    public (T X, T Y, T Z) Forces<T>(int index = 0)
+        where T : struct, IReal<T> =>
+        (Read<T>(Component.Fx, index), Read<T>(Component.Fy, index), Read<T>(Component.Fz, index));
+
+    /// <summary>The moment where the load is stated, component by component, N·mm.</summary>
+    /// <inheritdoc cref="Forces"/>
+    public (T X, T Y, T Z) Moments<T>(int index = 0)
+        where T : struct, IReal<T> =>
+        (Read<T>(Component.Mx, index), Read<T>(Component.My, index), Read<T>(Component.Mz, index));
+
+    /// <summary>The whole tension on joints whose bolts share equally, N.</summary>
+    /// <inheritdoc cref="Forces"/>
+    internal T Pull<T>(int index = 0)
+        where T : struct, IReal<T> =>
+        Origin is null ? T.Given(Terms.JointTension, Tension, index, Name) : T.Let(Terms.JointTension, Read<T>(Component.Fz, index), index, Name);
+
+    /// <summary>Size of the in-plane force, N.</summary>
+    /// <inheritdoc cref="Forces"/>
+    internal T InPlane<T>(int index = 0)
+        where T : struct, IReal<T>
+    {
+        if (Origin is null) return T.Given(Terms.JointShear, Shear, index, Name);
+        var (x, y) = (Read<T>(Component.Fx, index), Read<T>(Component.Fy, index));
+        return T.Let(Terms.JointShear, T.Sqrt((x * x) + (y * y)), index, Name);
+    }
+
+    private T Read<T>(Component which, int index)
+        where T : struct, IReal<T> => LoadOrigin.Read<T>(Origin, Load, which, index);
 
     /// <summary>Outside tension, N; + pulls the members apart, − presses them together.</summary>
     public double Tension => Load.Force.Z;

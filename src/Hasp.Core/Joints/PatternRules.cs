@@ -185,7 +185,7 @@ public static class PatternRules
         if (stated.Any(c => c.HasFaults)) return null;
         var before = faults.Count;
         var all = new CasesStated([.. stated.Select((c, i) => new CaseStated(c, i))]);
-        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, IsLaidOut(said), faults) : new LoadCase(c.Name, default, null)).ToList();
+        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, IsLaidOut(said), faults) : new LoadCase(c.Name, default(Resultant), null)).ToList();
         foreach (var c in all.Each.Where(c => c.Sum is not null)) cases[c.Index] = Combined(c, all, cases, pattern, faults);
         var judged = all.Each.Select(c => cases[c.Index] with
         {
@@ -289,7 +289,8 @@ public static class PatternRules
         {
             faults.Add(new("moment-needs-pattern", c.Said.PathOf(Beside(c, helper)), null, "a moment, or a load beside the bolts, needs their places: lay out a pattern first"));
         }
-        return new LoadCase(c.Name, c.Factor * load, c.HasPlace ? new(c.At(0), c.At(1), c.At(2)) : null);
+        var origin = new LoadOrigin(c.Factor, [new(c.Name, c.Index + 1, 1, load, helper)]);
+        return LoadCase.Of(c.Name, origin, c.HasPlace ? new(c.At(0), c.At(1), c.At(2)) : null);
     }
 
     /// <summary>The field that brings a load beside the bolts.</summary>
@@ -339,7 +340,7 @@ public static class PatternRules
         {
             faults.Add(new("combined-and-stated", path, c.Sum, "this case combines others and states a load as well: clear one of the two"));
         }
-        var sum = default(Resultant);
+        var parts = ImmutableArray.CreateBuilder<LoadPart>();
         var centroid = pattern?.Group.Centroid ?? default;
         var (terms, problem) = CombinationText.Parse(c.Sum!, all.Summable);
         if (problem is not null) faults.Add(new("combination-unreadable", path, c.Sum, problem));
@@ -351,10 +352,10 @@ public static class PatternRules
                 faults.Add(new("combination-ambiguous", path, c.Sum, $"two load cases are called {name}: which of them? Give each a name of its own"));
             }
             var load = cases[part];
-            sum += factor * (load.At is { } at ? load.Load.Moved(at, centroid) : load.Load);
+            parts.Add(new(name, part + 1, factor, load.At is { } at ? load.Load.Moved(at, centroid) : load.Load));
         }
         // Its moment is about the centroid already.
-        return new LoadCase(c.Name, c.Factor * sum, null);
+        return LoadCase.Of(c.Name, new LoadOrigin(c.Factor, parts.ToImmutable()), null);
     }
 
     private static int? OtherOf(CaseStated c, CasesStated all, List<Fault> faults)

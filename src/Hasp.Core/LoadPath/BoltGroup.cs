@@ -53,6 +53,25 @@ public sealed class BoltGroup
     /// <summary>Σw·r² about the centroid, mm².</summary>
     public double Polar => SumX2 + SumY2;
 
+    /// <summary>Σx², in a working as the sum that it is.</summary>
+    internal T SumX2Of<T>()
+        where T : struct, IReal<T> =>
+        Sums.AreShown<T>() ? Sums.Of<T>(Terms.SumX2, SumX2, Bolts.Select(b => (b.Weight, b.X - CentroidX, b.X - CentroidX))) : T.Given(Terms.SumX2, SumX2);
+
+    /// <summary>Σy², in a working as the sum that it is.</summary>
+    internal T SumY2Of<T>()
+        where T : struct, IReal<T> =>
+        Sums.AreShown<T>() ? Sums.Of<T>(Terms.SumY2, SumY2, Bolts.Select(b => (b.Weight, b.Y - CentroidY, b.Y - CentroidY))) : T.Given(Terms.SumY2, SumY2);
+
+    /// <summary>Σxy, in a working as the sum that it is.</summary>
+    internal T SumXYOf<T>()
+        where T : struct, IReal<T> =>
+        Sums.AreShown<T>() ? Sums.Of<T>(Terms.SumXY, SumXY, Bolts.Select(b => (b.Weight, b.X - CentroidX, b.Y - CentroidY))) : T.Given(Terms.SumXY, SumXY);
+
+    /// <summary>Σr² = Σx² + Σy².</summary>
+    internal T PolarOf<T>()
+        where T : struct, IReal<T> => Sums.AreShown<T>() ? T.Let(Terms.PolarSum, SumX2Of<T>() + SumY2Of<T>()) : T.Given(Terms.PolarSum, Polar);
+
     /// <summary>A length to measure smallness against, mm.</summary>
     internal double Size => Math.Sqrt(Polar / Weight);
 
@@ -102,31 +121,20 @@ public sealed class BoltGroup
 /// </summary>
 public static class GroupFormulas
 {
-    /// <summary>M + r × F: the moment of a load about a point, r from that point to where the load is stated.</summary>
-    /// <param name="load">Force and moment as stated, N and N·mm.</param>
+    /// <summary>M + r × F: the moment of a load about a point, r from that point to where the load is stated, N·mm.</summary>
+    /// <param name="force">F, N.</param>
+    /// <param name="moment">M, N·mm.</param>
     /// <param name="arm">r, mm.</param>
     /// <param name="index">Tells apart several loads of one working.</param>
-    public static (T X, T Y, T Z) Carried<T>(in Resultant load, in Components arm, int index = 0)
+    public static (T X, T Y, T Z) Carried<T>(in (T X, T Y, T Z) force, in (T X, T Y, T Z) moment, in Components arm, int index = 0)
         where T : struct, IReal<T>
     {
-        var (fx, fy, fz) = Forces<T>(load, index);
-        var (mx, my, mz) = Moments<T>(load, index);
         var (x, y, z) = (T.Given(Terms.ArmX, arm.X, index), T.Given(Terms.ArmY, arm.Y, index), T.Given(Terms.ArmZ, arm.Z, index));
         return (
-            T.Let(Terms.CentroidMomentX, mx + (y * fz) - (z * fy), index),
-            T.Let(Terms.CentroidMomentY, my + (z * fx) - (x * fz), index),
-            T.Let(Terms.CentroidMomentZ, mz + (x * fy) - (y * fx), index));
+            T.Let(Terms.CentroidMomentX, moment.X + (y * force.Z) - (z * force.Y), index),
+            T.Let(Terms.CentroidMomentY, moment.Y + (z * force.X) - (x * force.Z), index),
+            T.Let(Terms.CentroidMomentZ, moment.Z + (x * force.Y) - (y * force.X), index));
     }
-
-    /// <summary>The force of a load case, component by component, N.</summary>
-    internal static (T X, T Y, T Z) Forces<T>(in Resultant load, int index)
-        where T : struct, IReal<T> =>
-        (T.Given(Terms.ForceX, load.Force.X, index), T.Given(Terms.ForceY, load.Force.Y, index), T.Given(Terms.ForceZ, load.Force.Z, index));
-
-    /// <summary>The moment of a load case, component by component, N·mm.</summary>
-    internal static (T X, T Y, T Z) Moments<T>(in Resultant load, int index)
-        where T : struct, IReal<T> =>
-        (T.Given(Terms.MomentX, load.Moment.X, index), T.Given(Terms.MomentY, load.Moment.Y, index), T.Given(Terms.MomentZ, load.Moment.Z, index));
 
     /// <summary>V·w/Σw: the direct share of an in-plane force, component by component.</summary>
     public static T Direct<T>(Term name, T force, T weight, T weights, int index = 0)
@@ -149,7 +157,7 @@ public static class GroupFormulas
         var directX = Direct(Terms.DirectShearX, forceX, weight, weights);
         var directY = Direct(Terms.DirectShearY, forceY, weight, weights);
         if (group.IsPoint) return new(directX, directY, T.Const(0), T.Const(0), Length(directX, directY));
-        var polar = T.Given(Terms.PolarSum, group.Polar);
+        var polar = group.PolarOf<T>();
         var x = T.Given(Terms.BoltX, b.X - group.CentroidX, NumberOf(b, bolt));
         var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, NumberOf(b, bolt));
         var turnX = T.Let(Terms.TorsionShearX, -(torsion * y * weight / polar));
@@ -182,9 +190,9 @@ public static class GroupFormulas
             var (ux, uy) = group.LineDirection;
             var along = T.Const(ux) * x + (T.Const(uy) * y);
             var moment = (T.Const(uy) * momentX) - (T.Const(ux) * momentY);
-            return T.Let(Terms.BoltTension, weight * (direct + (moment * along / T.Given(Terms.PolarSum, group.Polar))), index);
+            return T.Let(Terms.BoltTension, weight * (direct + (moment * along / group.PolarOf<T>())), index);
         }
-        var (xx, yy, xy) = (T.Given(Terms.SumX2, group.SumX2), T.Given(Terms.SumY2, group.SumY2), T.Given(Terms.SumXY, group.SumXY));
+        var (xx, yy, xy) = (group.SumX2Of<T>(), group.SumY2Of<T>(), group.SumXYOf<T>());
         var determinant = (xx * yy) - (xy * xy);
         var slopeX = -((momentY * yy) + (momentX * xy)) / determinant;
         var slopeY = ((momentX * xx) + (momentY * xy)) / determinant;
@@ -212,6 +220,35 @@ public static class GroupFormulas
     private static T Length<T>(T x, T y)
         where T : struct, IReal<T> =>
         T.Let(Terms.Shear, T.Sqrt((x * x) + (y * y)), source: "by the pattern, elastic vector method");
+}
+
+/// <summary>Sums over bolts: numbers that were added up once, and in a working the sum itself, as long as it can be read.</summary>
+internal static class Sums
+{
+    /// <summary>A longer sum is shown as a number.</summary>
+    private const int Readable = 12;
+
+    /// <summary>True where the numbers are read for a working; the others are spared the trouble.</summary>
+    internal static bool AreShown<T>() => typeof(T) == typeof(Traced);
+
+    /// <summary>Σ w·a·b, in a working.</summary>
+    /// <param name="name">Its name.</param>
+    /// <param name="value">What it was added up to.</param>
+    /// <param name="terms">Weight and the two factors of every bolt.</param>
+    internal static T Of<T>(Term name, double value, IEnumerable<(double Weight, double A, double B)> terms, int index = 0)
+        where T : struct, IReal<T>
+    {
+        var all = terms.ToList();
+        if (all.Count > Readable) return T.Given(name, value, index, $"the pattern, over {all.Count} bolts");
+        return T.Let(name, all.Select(Product<T>).Aggregate((sum, next) => sum + next), index);
+    }
+
+    private static T Product<T>((double Weight, double A, double B) term)
+        where T : struct, IReal<T>
+    {
+        var product = T.Const(term.A) * T.Const(term.B);
+        return term.Weight == 1 ? product : T.Const(term.Weight) * product;
+    }
 }
 
 /// <summary>The in-plane load on one bolt, N: both parts and their vector sum.</summary>

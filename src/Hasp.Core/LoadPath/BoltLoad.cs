@@ -50,7 +50,7 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
         return new(Unloaded, 0, T.Given(Terms.BoltCount, joint.Bolts.Count), zero, zero, zero, zero, null, zero);
     }
 
-    private static readonly LoadCase Unloaded = new("no load", default, null);
+    private static readonly LoadCase Unloaded = new("no load", default(Resultant), null);
 
     /// <summary>A case on a bolt of a joint, by the formulas of the load path.</summary>
     /// <param name="joint">The joint.</param>
@@ -89,5 +89,5 @@ public readonly record struct JointLoad<T>(LoadCase Case, T InPlane)
 {
     /// <summary>The case that loads a bolt, on the parts: N times the bolt's share where they share equally, else the case's own.</summary>
     public static JointLoad<T> Of(Joint joint, in BoltLoad<T> load) => new(
-        load.Case, joint.Pattern is null ? load.Count * load.Shear : T.Given(Terms.JointShear, load.Case.Shear, source: load.Case.Name));
+        load.Case, joint.Pattern is null ? load.Count * load.Shear : load.Case.InPlane<T>());
 }

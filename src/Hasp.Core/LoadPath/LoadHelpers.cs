@@ -8,29 +8,29 @@ namespace Hasp.Core.LoadPath;
 public static class LoadHelpers
 {
     /// <summary>F = p·π/4·D²: pressure on a bore or an end cap; the push of a ram.</summary>
-    public static T EndLoad<T>(T pressure, T bore)
+    public static T EndLoad<T>(T pressure, T bore, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.EndLoad, pressure * T.Const(Math.PI / 4, "π/4") * bore * bore);
+        T.Let(Terms.EndLoad, pressure * T.Const(Math.PI / 4, "π/4") * bore * bore, index);
 
     /// <summary>F = p·π/4·(D² − d²): the pull of a ram, the rod taking its part of the piston.</summary>
-    public static T RamPull<T>(T pressure, T bore, T rod)
+    public static T RamPull<T>(T pressure, T bore, T rod, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.RamPull, pressure * T.Const(Math.PI / 4, "π/4") * ((bore * bore) - (rod * rod)));
+        T.Let(Terms.RamPull, pressure * T.Const(Math.PI / 4, "π/4") * ((bore * bore) - (rod * rod)), index);
 
     /// <summary>F = m·r·ω²·(1 + r/l): inertia of a reciprocating mass at top dead centre. m in kg, r in mm, ω in rad/s.</summary>
-    public static T Reciprocating<T>(T mass, T radius, T speed, T radiusOverRod)
+    public static T Reciprocating<T>(T mass, T radius, T speed, T radiusOverRod, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.InertiaForce, mass * radius * speed * speed * (T.Const(1) + radiusOverRod) / T.Const(1000));
+        T.Let(Terms.InertiaForce, mass * radius * speed * speed * (T.Const(1) + radiusOverRod) / T.Const(1000), index);
 
     /// <summary>F = m·n·g: weight (n = 1) or inertia of a mass in kg at n times gravity.</summary>
-    public static T OfMass<T>(T mass, T level)
+    public static T OfMass<T>(T mass, T level, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.MassForce, mass * level * T.Const(9.80665));
+        T.Let(Terms.MassForce, mass * level * T.Const(9.80665), index);
 
     /// <summary>F = q·w·h: wind square on a panel.</summary>
-    public static T Wind<T>(T pressure, T width, T height)
+    public static T Wind<T>(T pressure, T width, T height, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.WindForce, pressure * width * height);
+        T.Let(Terms.WindForce, pressure * width * height, index);
 }
 
 /// <summary>What a load is worked out from.</summary>
@@ -167,18 +167,32 @@ public sealed record LoadHelper(HelperKind Kind, Heading Heading)
     public double Moment { get; init; }
 
     /// <summary>The one force that the kind works out, N; the load itself where it is stated.</summary>
-    public T ForceOf<T>()
-        where T : struct, IReal<T> => Kind switch
+    /// <param name="index">Tells apart several such loads of one working.</param>
+    public T ForceOf<T>(int index = 0)
+        where T : struct, IReal<T>
+    {
+        T Of(Term term, double value) => T.Given(term, value, index);
+        return Kind switch
         {
-            HelperKind.Pressure or HelperKind.RamPush => LoadHelpers.EndLoad(T.Given(Terms.PressureInside, Pressure), T.Given(Terms.BoreDiameter, Bore)),
-            HelperKind.RamPull => LoadHelpers.RamPull(T.Given(Terms.PressureInside, Pressure), T.Given(Terms.BoreDiameter, Bore), T.Given(Terms.RodDiameter, Rod)),
+            HelperKind.Pressure or HelperKind.RamPush => LoadHelpers.EndLoad(Of(Terms.PressureInside, Pressure), Of(Terms.BoreDiameter, Bore), index),
+            HelperKind.RamPull => LoadHelpers.RamPull(Of(Terms.PressureInside, Pressure), Of(Terms.BoreDiameter, Bore), Of(Terms.RodDiameter, Rod), index),
             HelperKind.Reciprocating => LoadHelpers.Reciprocating(
-                T.Given(Terms.MovingMass, Mass), T.Given(Terms.CrankRadius, Radius), T.Given(Terms.CrankSpeed, Speed),
-                T.Given(Terms.CrankRadius, Radius) / T.Given(Terms.ConnectingRod, RodLength)),
-            HelperKind.Mass => LoadHelpers.OfMass(T.Given(Terms.MovingMass, Mass), T.Given(Terms.GravityLevel, Level)),
-            HelperKind.Panel => LoadHelpers.Wind(T.Given(Terms.PressureInside, Pressure), T.Given(Terms.PanelWidth, Width), T.Given(Terms.PanelHeight, Height)),
-            _ => T.Given(Terms.ForceX, Force),
+                Of(Terms.MovingMass, Mass), Of(Terms.CrankRadius, Radius), Of(Terms.CrankSpeed, Speed), Of(Terms.CrankRadius, Radius) / Of(Terms.ConnectingRod, RodLength), index),
+            HelperKind.Mass => LoadHelpers.OfMass(Of(Terms.MovingMass, Mass), Of(Terms.GravityLevel, Level), index),
+            HelperKind.Panel => LoadHelpers.Wind(Of(Terms.PressureInside, Pressure), Of(Terms.PanelWidth, Width), Of(Terms.PanelHeight, Height), index),
+            _ => Of(Terms.ForceX, Force),
         };
+    }
+
+    /// <summary>Which way the one force acts along a component: 1, −1; null where the component is not that force.</summary>
+    internal double? Sense(Component which)
+    {
+        if (Kind is HelperKind.Bracket or HelperKind.Column) return null;
+        if (Kind == HelperKind.Panel) return which == Component.Fz ? 1 : null;
+        var along = Unit(Heading);
+        var sense = which == Component.Fx ? along.X : which == Component.Fy ? along.Y : which == Component.Fz ? along.Z : 0;
+        return sense == 0 ? null : sense;
+    }
 
     /// <summary>
     /// The load, about the centroid of the bolts for a bracket, panel or column, about the point stated for the others. A panel's weight

@@ -25,10 +25,10 @@ public static class OnBolt
         if (pattern is null)
         {
             var bolts = T.Given(Terms.BoltCount, count);
-            var shear = T.Let(Terms.Shear, T.Given(Terms.JointShear, load.Shear, index, load.Name) / bolts, index, EqualShare);
+            var shear = T.Let(Terms.Shear, load.InPlane<T>(index) / bolts, index, EqualShare);
             return new(tension, shear, T.Const(load.Load.Force.X) / bolts, T.Const(load.Load.Force.Y) / bolts);
         }
-        var (fx, fy, _) = GroupFormulas.Forces<T>(load.Load, index);
+        var (fx, fy, _) = load.Forces<T>(index);
         var share = GroupFormulas.InPlane(pattern.Group, bolt, fx, fy, MomentsAtCentroid<T>(load, pattern.Group, index).Z);
         return new(tension, share.Resultant, share.DirectX + share.TorsionX, share.DirectY + share.TorsionY);
     }
@@ -38,9 +38,9 @@ public static class OnBolt
     public static T Tension<T>(LoadCase load, BoltPattern? pattern, int count, int bolt, int index = 0)
         where T : struct, IScalar<T>
     {
-        if (pattern is null) return T.Let(Terms.ExternalLoad, T.Given(Terms.JointTension, load.Tension, index, load.Name) / T.Given(Terms.BoltCount, count), index, EqualShare);
+        if (pattern is null) return T.Let(Terms.ExternalLoad, load.Pull<T>(index) / T.Given(Terms.BoltCount, count), index, EqualShare);
         var (mx, my, _) = MomentsAtCentroid<T>(load, pattern.Group, index);
-        var (_, _, fz) = GroupFormulas.Forces<T>(load.Load, index);
+        var (_, _, fz) = load.Forces<T>(index);
         return T.Let(pattern.Prying is null ? Terms.ExternalLoad : Terms.BoltPull, BySchool(pattern, bolt, fz, mx, my, index), index,
             pattern.School == TensionSchool.Pivot ? "by the pattern, about a compression line" : "by the pattern, about the centroid");
     }
@@ -60,7 +60,7 @@ public static class OnBolt
     /// <summary>Moment of a case about the centroid, N·mm.</summary>
     public static (T X, T Y, T Z) MomentsAtCentroid<T>(LoadCase load, BoltGroup group, int index = 0)
         where T : struct, IReal<T> =>
-        load.At is { } at ? GroupFormulas.Carried<T>(load.Load, at - group.Centroid, index) : GroupFormulas.Moments<T>(load.Load, index);
+        load.At is { } at ? GroupFormulas.Carried(load.Forces<T>(index), load.Moments<T>(index), at - group.Centroid, index) : load.Moments<T>(index);
 
     /// <summary>Tension of one bolt from pull and moments about the centroid, by the pattern's school, N.</summary>
     internal static T BySchool<T>(BoltPattern pattern, int bolt, T pull, T momentX, T momentY, int index = 0)
@@ -102,7 +102,7 @@ public static class OnBolt
         static double Held(Turning<T>? t, T? moment) => t is { } line && moment is { } m ? line.Line.Held * Math.Max(0, m.Value) / line.Line.Squares : 0;
 
         T Share(Turning<T> t, T about) => GroupFormulas.TensionByPivot(
-            about, T.Given(Terms.PivotDistance, t.Line.Distances[bolt], t.Number), weight, T.Given(Terms.PivotSquares, t.Line.Squares, t.Number), t.Number);
+            about, T.Given(Terms.PivotDistance, t.Line.Distances[bolt], t.Number), weight, t.Line.SquaresOf<T>(t.Number), t.Number);
 
         (T, T) Split(Turning<T> r, Turning<T> c)
         {

@@ -1,3 +1,5 @@
+using Hasp.Core.Formulas;
+
 namespace Hasp.Core.LoadPath;
 
 /// <summary>
@@ -9,11 +11,14 @@ public readonly record struct PivotLines(double Left, double Right, double Botto
 /// <summary>A compression line with what the bolts amount to about it.</summary>
 public sealed class PivotLine
 {
+    private readonly BoltGroup _group;
+
     /// <summary>Sums up a group about a line.</summary>
     /// <param name="group">The bolts.</param>
     /// <param name="distance">How far a bolt is on the tension side of the line, mm.</param>
     public PivotLine(BoltGroup group, Func<PlanBolt, double> distance)
     {
+        _group = group;
         Distances = [.. group.Bolts.Select(distance)];
         Centroid = group.Bolts.Select((b, i) => b.Weight * Distances[i]).Sum() / group.Weight;
         Held = group.Bolts.Select((b, i) => b.Weight * Math.Max(0, Distances[i])).Sum();
@@ -31,4 +36,12 @@ public sealed class PivotLine
 
     /// <summary>Σw·y² of the bolts on the tension side, mm².</summary>
     public double Squares { get; }
+
+    /// <summary>Σw·y² of the bolts on the tension side, in a working as the sum that it is.</summary>
+    /// <param name="number">Tells the line apart.</param>
+    internal T SquaresOf<T>(int number)
+        where T : struct, IReal<T> =>
+        Sums.AreShown<T>()
+            ? Sums.Of<T>(Terms.PivotSquares, Squares, _group.Bolts.Select((b, i) => (b.Weight, Distances[i], Distances[i])).Where(t => t.Item2 > 0), number)
+            : T.Given(Terms.PivotSquares, Squares, number);
 }

@@ -26,7 +26,8 @@ public readonly record struct Resultant(Components Force, Components Moment)
     public Resultant Moved(Components from, Components to)
     {
         var arm = from - to;
-        var (x, y, z) = GroupFormulas.Carried<Plain>(this, arm);
+        var (x, y, z) = GroupFormulas.Carried<Plain>(
+            (new(Force.X), new(Force.Y), new(Force.Z)), (new(Moment.X), new(Moment.Y), new(Moment.Z)), arm);
         return this with { Moment = new(x.Value, y.Value, z.Value) };
     }
 

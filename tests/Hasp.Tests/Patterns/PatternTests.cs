@@ -218,6 +218,26 @@ public sealed class PatternTests
         if (kind == HelperKind.Panel) Near(new(1_000 * 40, 0, 0), load.Moment, 1e-6);
     }
 
+    /// <summary>Searches read loads as numbers that were added up once: those are what a working adds up before the reader's eyes.</summary>
+    [Fact]
+    public void A_load_is_the_sum_that_its_working_shows()
+    {
+        var traced = 0;
+        var helped = Samples.PatternJoint(
+            ("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", "ram pull"), ("loads[0].helper.pressure", "12 MPa"), ("loads[0].helper.bore", "80 mm"),
+            ("loads[0].helper.rod", "40 mm"), ("loads[0].helper.heading", "-x"), ("loads[0].factor", "1.35"));
+        foreach (var load in Samples.Demo.SelectMany(d => d.Joint.Cases).Concat(helped.Cases).Where(c => c.Origin is not null))
+        {
+            var (force, moment) = (load.Forces<Traced>(), load.Moments<Traced>());
+            Near(load.Load.Force, new(force.X.Value, force.Y.Value, force.Z.Value), 1e-9 * Math.Max(1, load.Shear + Math.Abs(load.Tension)));
+            Near(load.Load.Moment, new(moment.X.Value, moment.Y.Value, moment.Z.Value), 1e-9 * Math.Max(1, Math.Abs(load.Load.Moment.X) + Math.Abs(load.Load.Moment.Y) + Math.Abs(load.Load.Moment.Z)));
+            traced++;
+        }
+        Assert.True(traced > 2, $"only {traced} loads came about from parts");
+        var steps = Working.Of(helped.Cases[0].Forces<Traced>().X).Steps;
+        Assert.Equal([Terms.RamPull, Terms.ForceX], steps.Select(s => s.Term));
+    }
+
     [Fact]
     public void A_combination_is_the_sum_of_its_parts_wherever_they_act()
     {
