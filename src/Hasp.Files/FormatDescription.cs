@@ -30,6 +30,20 @@ public static class FormatDescription
         return root;
     }
 
+    /// <summary>JSON Schema of a record of one kind.</summary>
+    public static JsonObject Schema(RecordKind kind)
+    {
+        var root = ObjectSchema();
+        root["$schema"] = "http://json-schema.org/draft-07/schema#";
+        root["title"] = $"Hasp {kind.One}";
+        foreach (var field in kind.Fields)
+        {
+            Properties(root)[field.Key] = SchemaOf(field);
+            if (field.Required) Require(root, field.Key);
+        }
+        return root;
+    }
+
     /// <summary><c>docs/format.md</c>: every field, check id and value name.</summary>
     public static string Markdown()
     {

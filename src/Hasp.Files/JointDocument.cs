@@ -20,6 +20,9 @@ public static class JointDocument
     /// <summary>The version written, and the newest that is read.</summary>
     public const int Version = 1;
 
+    /// <summary>From older versions to this one: there is none yet.</summary>
+    public static DocumentUpgrades Upgrades { get; } = new(Format, Version, new Dictionary<int, Action<JsonObject>>());
+
     /// <summary>No document is larger, in bytes.</summary>
     public const int MaxBytes = 1_000_000;
 
@@ -28,7 +31,9 @@ public static class JointDocument
     private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16, AllowDuplicateProperties = false };
 
     /// <summary>The joint that a document describes, or every fault that was found.</summary>
-    public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8)
+    /// <param name="utf8">The document.</param>
+    /// <param name="upgrades">From older versions; <see cref="Upgrades"/> where none are given.</param>
+    public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8, DocumentUpgrades? upgrades = null)
     {
         if (utf8.Length > MaxBytes) return (null, [new Fault("too-large", "", null, $"the document is larger than {MaxBytes / 1000} kB")]);
         // Some editors begin a file with a byte order mark.
@@ -49,25 +54,14 @@ public static class JointDocument
         }
         using (document)
         {
-            return Read(document.RootElement);
+            return IsOlder(document.RootElement, upgrades ?? Upgrades) && JsonNode.Parse(utf8.Span) is JsonObject older && (upgrades ?? Upgrades).Apply(older)
+                ? Read(Encoding.UTF8.GetBytes(older.ToJsonString()))
+                : Read(document.RootElement);
         }
     }
 
-    /// <inheritdoc cref="Read(ReadOnlyMemory{byte})"/>
+    /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>
     public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(string json) => Read(Encoding.UTF8.GetBytes(json));
-
-    /// <summary>What is wrong with a grade or material of the user's own, before it goes into any joint.</summary>
-    /// <param name="list"><see cref="Fields.OwnGrades"/> or <see cref="Fields.OwnMaterials"/>.</param>
-    /// <param name="own">An element of it.</param>
-    public static IReadOnlyList<Fault> FaultsOfOwn(ListField list, JsonObject own)
-    {
-        var faults = new List<Fault>();
-        using var document = JsonDocument.Parse(own.ToJsonString(), Strict);
-        var values = Reader.ReadElement(list, document.RootElement, 0, faults);
-        if (list == Fields.OwnGrades) JointRules.OwnGrade(values, faults);
-        else JointRules.OwnMaterial(values, faults);
-        return faults;
-    }
 
     /// <summary>
     /// The layout that a document describes, pitches chosen where none are stated, be the document faulty elsewhere; null where none is laid
@@ -106,6 +100,10 @@ public static class JointDocument
         var joint = JointRules.Judge(values, faults);
         return (faults.Count == 0 ? joint : null, faults);
     }
+
+    private static bool IsOlder(JsonElement root, DocumentUpgrades upgrades) =>
+        root.ValueKind == JsonValueKind.Object && root.TryGetProperty("version", out var v) && v.ValueKind == JsonValueKind.Number
+        && v.TryGetInt32(out var version) && upgrades.Knows(version);
 
     private static void CheckHeader(JsonElement root, List<Fault> faults)
     {

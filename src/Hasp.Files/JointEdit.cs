@@ -34,15 +34,7 @@ public static partial class JointEdit
             parent.Remove(key);
             return;
         }
-        parent[key] = field.Kind switch
-        {
-            FieldKind.Quantity when QuantityText.IsBareNumber(text) => $"{text} {BareUnit(field, shown).Symbol}",
-            FieldKind.Spread when QuantityText.IsBareNumber(text) => text + " %",
-            FieldKind.Aim when QuantityText.IsBareNumber(text) => text + " %",
-            FieldKind.Count when int.TryParse(text, CultureInfo.InvariantCulture, out var n) => n,
-            FieldKind.Number when Share(text) is { } x => x,
-            _ => text,
-        };
+        parent[key] = Write(field, text, shown);
         // Without a nut there is no washer under it: one that nobody asked for goes.
         if (field == Fields.EndKind && text is "tapped" or "insert" && IsChosen(document, Fields.NutWasher.Path))
         {
@@ -53,6 +45,17 @@ public static partial class JointEdit
         if (field == Fields.HoleDiameter) (document["hole"] as JsonObject)?.Remove("fit");
         if (field == Fields.Fit) (document["hole"] as JsonObject)?.Remove("diameter");
     }
+
+    /// <summary>What was typed as a document has it: a number as a number, a bare figure with the unit shown, anything else as it was typed.</summary>
+    public static JsonNode Write(Field field, string text, UnitSystem shown) => field.Kind switch
+    {
+        FieldKind.Quantity when QuantityText.IsBareNumber(text) => $"{text} {BareUnit(field, shown).Symbol}",
+        FieldKind.Spread when QuantityText.IsBareNumber(text) => text + " %",
+        FieldKind.Aim when QuantityText.IsBareNumber(text) => text + " %",
+        FieldKind.Count when int.TryParse(text, CultureInfo.InvariantCulture, out var n) => n,
+        FieldKind.Number when Share(text) is { } x => x,
+        _ => text,
+    };
 
     /// <summary>Takes a path off the list of what was chosen: somebody has stated it now.</summary>
     private static void Stated(JsonObject document, string path)

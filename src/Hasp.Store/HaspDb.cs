@@ -10,15 +10,11 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options
 {
     public DbSet<ProjectRow> Projects => Set<ProjectRow>();
 
-    public DbSet<JointRow> Joints => Set<JointRow>();
+    public DbSet<RecordRow> Records => Set<RecordRow>();
 
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
 
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
-
-    public DbSet<OwnRow> Own => Set<OwnRow>();
-
-    public DbSet<LoadSetRow> LoadSets => Set<LoadSetRow>();
 
     /// <summary>Options for the file at <paramref name="path"/>.</summary>
     public static void Configure(DbContextOptionsBuilder builder, string path) =>
@@ -26,10 +22,9 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
-        modelBuilder.Entity<JointRow>().HasIndex(j => j.ProjectId);
-        modelBuilder.Entity<LoadSetRow>().HasIndex(l => l.JointId);
-        modelBuilder.Entity<RevisionRow>().HasKey(r => new { r.JointId, r.Number });
-        modelBuilder.Entity<DraftRow>().HasKey(d => new { d.JointId, d.Editor, d.BaseRevision });
+        modelBuilder.Entity<RecordRow>().HasIndex(r => new { r.Kind, r.OwnerId });
+        modelBuilder.Entity<RevisionRow>().HasKey(r => new { r.RecordId, r.Number });
+        modelBuilder.Entity<DraftRow>().HasKey(d => new { d.RecordId, d.Editor, d.BaseRevision });
     }
 
     /// <summary>A flush at every commit: what was acknowledged survives a killed process and a power cut alike.</summary>

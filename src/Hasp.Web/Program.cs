@@ -38,6 +38,7 @@ builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<Imports>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");
+builder.Services.AddApiDescription();
 builder.Services.AddProblemDetails();
 builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
 builder.Services.AddResponseCompression(options => options.EnableForHttps = true);
@@ -90,6 +91,8 @@ app.UseRouting();
 app.UseAntiforgery();
 app.MapRazorPages();
 app.MapJointApi();
+app.MapRecordApi();
+app.MapOpenApi("/openapi.json");
 // Alive: the process answers. Ready: the database does too.
 app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
 app.MapHealthChecks("/health/ready");

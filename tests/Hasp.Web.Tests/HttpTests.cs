@@ -104,11 +104,32 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Contains(found["cells"]!.AsArray(), c => c!["thread"]!.GetValue<string>() == "M20" && c["leastCount"] is not null);
         Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/find?series=imaginary", Json(Good))).StatusCode);
         var openApi = JsonNode.Parse(await http.GetStringAsync("/openapi.json"))!;
-        Assert.NotNull(openApi["paths"]!["/api/v1/evaluate"]);
+        Assert.Equal("3.1", ((string)openApi["openapi"]!)[..3]);
+        Assert.Equal("#/components/schemas/joint", (string)openApi["paths"]!["/api/v1/evaluate"]!["post"]!["requestBody"]!["content"]!["application/json"]!["schema"]!["$ref"]!);
+        Assert.NotNull(openApi["components"]!["schemas"]!["joint"]!["properties"]!["bolts"]!["properties"]!["thread"]);
         var chances = JsonNode.Parse(await (await http.PostAsync("/api/v1/chance", Json(Good))).Content.ReadAsStringAsync())!;
         Assert.Equal(1_000_000, chances["samples"]!.GetValue<int>());
         Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/chance", Json("{}"))).StatusCode);
         Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/joint.json"))!["properties"]);
+    }
+
+    [Fact]
+    public async Task A_record_is_made_read_changed_and_taken_away()
+    {
+        using var http = _server.Client();
+        const string Yard = """{"name":"Yard 9","proof":"600 MPa","yield":"650 MPa","tensile":"800 MPa","minDiameter":"5 mm","maxDiameter":"36 mm","source":"maker"}""";
+        var refused = await http.PostAsync("/api/v1/grades", Json(Yard.Replace("\"600 MPa\"", "600")));
+        Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+        Assert.Equal("proof", (string)JsonNode.Parse(await refused.Content.ReadAsStringAsync())!["faults"]![0]!["path"]!);
+        var made = JsonNode.Parse(await (await http.PostAsync("/api/v1/grades", Json(Yard))).Content.ReadAsStringAsync())!;
+        var at = $"/api/v1/grades/{made["id"]}";
+        Assert.Equal(HttpStatusCode.OK, (await http.PutAsync(at + "?revision=1", Json(Yard.Replace("600", "620")))).StatusCode);
+        Assert.Equal(HttpStatusCode.Conflict, (await http.PutAsync(at + "?revision=1", Json(Yard.Replace("600", "610")))).StatusCode);
+        Assert.Contains("620 MPa", await http.GetStringAsync(at), StringComparison.Ordinal);
+        Assert.Contains("Yard 9", await http.GetStringAsync("/api/v1/grades"), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.NoContent, (await http.DeleteAsync(at)).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await http.GetAsync(at)).StatusCode);
+        Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/grades.json"))!["properties"]!["proof"]);
     }
 
     /// <summary>Every page there is: the stages by their list, a joint with fatigue among them, and the pages that are none.</summary>

@@ -19,7 +19,7 @@ namespace Hasp.Store.Migrations
 
             modelBuilder.Entity("Hasp.Store.DraftRow", b =>
                 {
-                    b.Property<int>("JointId")
+                    b.Property<int>("RecordId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Editor")
@@ -35,102 +35,9 @@ namespace Hasp.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("JointId", "Editor", "BaseRevision");
+                    b.HasKey("RecordId", "Editor", "BaseRevision");
 
                     b.ToTable("Drafts");
-                });
-
-            modelBuilder.Entity("Hasp.Store.JointRow", b =>
-                {
-                    b.Property<int>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Current")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("DeletedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("ProjectId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("ProjectId");
-
-                    b.ToTable("Joints");
-                });
-
-            modelBuilder.Entity("Hasp.Store.LoadSetRow", b =>
-                {
-                    b.Property<int>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Count")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("DeletedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<byte[]>("Figures")
-                        .IsRequired()
-                        .HasColumnType("BLOB");
-
-                    b.Property<int>("JointId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<byte[]>("Lines")
-                        .IsRequired()
-                        .HasColumnType("BLOB");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Names")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Refused")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("JointId");
-
-                    b.ToTable("LoadSets");
-                });
-
-            modelBuilder.Entity("Hasp.Store.OwnRow", b =>
-                {
-                    b.Property<int>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("DeletedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Document")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Kind")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.ToTable("Own");
                 });
 
             modelBuilder.Entity("Hasp.Store.ProjectRow", b =>
@@ -155,9 +62,39 @@ namespace Hasp.Store.Migrations
                     b.ToTable("Projects");
                 });
 
+            modelBuilder.Entity("Hasp.Store.RecordRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Current")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("DeletedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "OwnerId");
+
+                    b.ToTable("Records");
+                });
+
             modelBuilder.Entity("Hasp.Store.RevisionRow", b =>
                 {
-                    b.Property<int>("JointId")
+                    b.Property<int>("RecordId")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Number")
@@ -173,11 +110,14 @@ namespace Hasp.Store.Migrations
                     b.Property<int?>("Parent")
                         .HasColumnType("INTEGER");
 
+                    b.Property<byte[]>("Payload")
+                        .HasColumnType("BLOB");
+
                     b.Property<string>("Summary")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("JointId", "Number");
+                    b.HasKey("RecordId", "Number");
 
                     b.ToTable("Revisions");
                 });

@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
-public sealed class IndexModel(JointStore store, Preferences preferences) : PageModel
+public sealed class IndexModel(JointStore store, LoadSets sets, Preferences preferences) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result);
@@ -123,7 +123,7 @@ public sealed class IndexModel(JointStore store, Preferences preferences) : Page
         var name = JointEdit.Get(document, "name") ?? "";
         document["name"] = name.Length > 190 ? name : name + " (copy)";
         var copy = await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of joint {id}");
-        await store.CopyLoadSet(id, copy);
+        await sets.Copy(id, copy);
         return Redirect($"/joints/{copy}");
     }
 

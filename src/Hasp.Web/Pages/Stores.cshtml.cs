@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Hasp.Core.Joints;
 using Hasp.Files;
 using Hasp.Store;
@@ -25,7 +24,10 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     /// <summary>The address of a shelf, the joint that one came from kept.</summary>
     public string AddressOf(string shelf) => $"/stores?shelf={Uri.EscapeDataString(shelf)}{(Joint is { } joint ? $"&joint={joint}" : "")}";
 
-    public IReadOnlyList<OwnRow> Own { get; private set; } = [];
+    /// <summary>The kind of record that lies on this shelf; null where the shelf holds only what ships.</summary>
+    public RecordKind? Kind => RecordKind.ById(Shelf);
+
+    public IReadOnlyList<StoredRecord> Own { get; private set; } = [];
 
     /// <summary>What was typed into the form, by key.</summary>
     public Dictionary<string, string> Typed { get; private set; } = [];
@@ -35,29 +37,19 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     [TempData]
     public string? Deleted { get; set; }
 
-    /// <summary>The fields of an own grade or material.</summary>
-    public IEnumerable<Field> FormFields => Fields.All.Where(f => f.Path.StartsWith($"own.{Shelf}[].", StringComparison.Ordinal));
-
-    public Fault? FaultAt(string key) => Faults.FirstOrDefault(f => f.Path == $"own.{Shelf}[0].{key}");
+    public Fault? FaultAt(string key) => Faults.FirstOrDefault(f => f.Path == key);
 
     public Task OnGet() => Show();
 
     public async Task<IActionResult> OnPostAdd()
     {
-        if (Shelf is not ("grades" or "materials")) return BadRequest();
-        // Written as it would be in a joint: a number as a number, a bare figure with the unit shown.
-        var own = new JsonObject();
-        var document = new JsonObject { ["own"] = new JsonObject { [Shelf] = new JsonArray(own) } };
-        foreach (var field in FormFields)
-        {
-            var text = Request.Form[field.Key].ToString().Trim();
-            Typed[field.Key] = text;
-            JointEdit.Set(document, field.Path.Replace("[]", "[0]", StringComparison.Ordinal), text, preferences.Units);
-        }
-        Faults = JointDocument.FaultsOfOwn(Shelf == "grades" ? Fields.OwnGrades : Fields.OwnMaterials, own);
+        if (Kind is not { } kind) return BadRequest();
+        foreach (var field in kind.Fields) Typed[field.Key] = Request.Form[field.Key].ToString().Trim();
+        var record = kind.Written(Typed, preferences.Units);
+        Faults = kind.FaultsOf(record);
         if (Faults.Count == 0)
         {
-            await store.AddOwn(Shelf, JointEdit.Get(own, "name")!, own.ToJsonString());
+            await store.Replace(kind.Id, 0, kind.NameIn(record), record.ToJsonString());
             return Redirect(AddressOf(Shelf));
         }
         await Show();
@@ -66,14 +58,14 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
 
     public async Task<IActionResult> OnPostDelete(int id, string name)
     {
-        await store.DeleteOwn(id, deleted: true);
+        await store.Delete(id, deleted: true);
         Deleted = $"{id}|{name}";
         return Redirect(AddressOf(Shelf));
     }
 
     public async Task<IActionResult> OnPostRestore(int id)
     {
-        await store.DeleteOwn(id, deleted: false);
+        await store.Delete(id, deleted: false);
         return Redirect(AddressOf(Shelf));
     }
 
@@ -81,5 +73,5 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     public bool Matches(params string[] texts) =>
         (Search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).All(w => texts.Any(t => t.Contains(w, StringComparison.OrdinalIgnoreCase)));
 
-    private async Task Show() => Own = Shelf is "grades" or "materials" ? await store.Own(Shelf) : [];
+    private async Task Show() => Own = Kind is { } kind ? await store.Records(kind.Id) : [];
 }

@@ -33,7 +33,7 @@ public sealed class ImportRun
     public LoadColumns Columns { get; }
 
     /// <summary>The cases, or why there are none.</summary>
-    public Task<(LoadSetRow? Row, string? Problem)> Outcome { get; }
+    public Task<(LoadSetRecord? Row, string? Problem)> Outcome { get; }
 
     /// <summary>Lines read so far.</summary>
     public int Lines => Volatile.Read(ref _line);
@@ -50,7 +50,7 @@ public sealed class ImportRun
     /// <summary>Stops it; what was read is offered all the same.</summary>
     public void Stop() => _stop();
 
-    private (LoadSetRow?, string?) Read()
+    private (LoadSetRecord?, string?) Read()
     {
         try
         {
@@ -77,16 +77,10 @@ public sealed class ImportRun
             }, _stopped);
             Volatile.Write(ref _position, File.Length);
             if (taken.Count == 0) return (null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}" : "there is no line below the headings");
-            return (new LoadSetRow
-            {
-                JointId = File.JointId,
-                Name = File.Name,
-                Count = taken.Count,
-                Figures = MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_figures)).ToArray(),
-                Lines = MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(taken)).ToArray(),
-                Names = string.Join('\n', _names),
-                Refused = string.Join('\n', _refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
-            }, null);
+            return (new LoadSetRecord(
+                File.Name, taken.Count, string.Join('\n', _names), MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(taken)).ToArray(),
+                string.Join('\n', _refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
+                MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_figures)).ToArray()), null);
         }
         catch (UnreadableTableException e)
         {

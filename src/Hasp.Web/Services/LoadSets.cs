@@ -18,13 +18,17 @@ public sealed class LoadSet
     private readonly Resultant[] _atOrigin;
     private (BoltPattern Pattern, BoltExtremes[] Extremes)? _envelope;
 
-    internal LoadSet(LoadSetRow row)
+    internal LoadSet(int id, LoadSetRecord record)
     {
-        (Id, Name, Count) = (row.Id, row.Name, row.Count);
-        _figures = MemoryMarshal.Cast<byte, double>(row.Figures).ToArray();
-        _lines = MemoryMarshal.Cast<byte, int>(row.Lines).ToArray();
-        _names = row.Names.Split('\n');
-        Refused = [.. row.Refused.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split('\t')).Select(p => new RefusedLine(int.Parse(p[0], CultureInfo.InvariantCulture), p[1]))];
+        (Id, Name, Count) = (id, record.Name, record.Count);
+        _figures = MemoryMarshal.Cast<byte, double>(record.Figures).ToArray();
+        _lines = MemoryMarshal.Cast<byte, int>(record.Lines).ToArray();
+        _names = record.Names.Split('\n');
+        Refused =
+        [
+            .. record.Refused.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split('\t'))
+                .Select(p => new RefusedLine(int.Parse(p[0], CultureInfo.InvariantCulture), p[1])),
+        ];
         _atOrigin = [.. Enumerable.Range(0, Count).Select(i => LoadAt(i).Moved(PointAt(i), default))];
     }
 
@@ -109,6 +113,27 @@ public sealed class LoadSet
     private Components PointAt(int i) => new(_figures[(9 * i) + 6], _figures[(9 * i) + 7], _figures[(9 * i) + 8]);
 }
 
+/// <summary>Load cases as they are kept: what can be read in a document, the figures beside it.</summary>
+/// <param name="Name">The file's name.</param>
+/// <param name="Count">How many cases.</param>
+/// <param name="Names">Names of the cases, one a line; a nameless case has an empty line.</param>
+/// <param name="Lines">Lines of the file that the cases came from, as 32-bit numbers, little end first.</param>
+/// <param name="Refused">Refused lines, one a line: number, tab, reason.</param>
+/// <param name="Figures">Nine numbers a case, N, N·mm, mm: Fx Fy Fz Mx My Mz x y z; as IEEE doubles, little end first.</param>
+public sealed record LoadSetRecord(string Name, int Count, string Names, byte[] Lines, string Refused, byte[] Figures)
+{
+    /// <summary>The document.</summary>
+    public string Document => new JsonObject
+    {
+        ["name"] = Name, ["count"] = Count, ["names"] = Names, ["lines"] = Convert.ToHexString(Lines), ["refused"] = Refused,
+    }.ToJsonString();
+
+    /// <summary>As it was kept.</summary>
+    internal static LoadSetRecord Of(JsonObject document, byte[] figures) => new(
+        (string)document["name"]!, (int)document["count"]!, (string)document["names"]!, Convert.FromHexString((string)document["lines"]!),
+        (string)document["refused"]!, figures);
+}
+
 /// <summary>Imported load cases by joint; the last few stay in memory.</summary>
 public sealed class LoadSets(JointStore store)
 {
@@ -118,10 +143,21 @@ public sealed class LoadSets(JointStore store)
     /// <summary>Those of a joint; null where none were imported.</summary>
     public async Task<LoadSet?> Load(int jointId)
     {
-        if (await store.LoadSetOf(jointId) is not { } id) return null;
+        if (await store.Latest(RecordKind.LoadSets.Id, jointId) is not { } id) return null;
         if (_byJoint.TryGetValue(jointId, out var known) && known.Id == id) return known;
-        if (await store.LoadSet(id) is not { } row) return null;
+        if (await store.Record(RecordKind.LoadSets.Id, id) is not { } kept || await store.Payload(id, kept.Revision) is not { } figures) return null;
         foreach (var old in _byJoint.Keys.Where(k => k != jointId).Take(_byJoint.Count - Kept + 1)) _byJoint.TryRemove(old, out _);
-        return _byJoint[jointId] = new LoadSet(row);
+        return _byJoint[jointId] = new LoadSet(id, LoadSetRecord.Of(Workbench.Parse(kept.Document), figures));
+    }
+
+    /// <summary>Keeps cases for a joint; those imported before stay in the file, out of use.</summary>
+    public Task<int> Keep(int jointId, LoadSetRecord cases) =>
+        store.Replace(RecordKind.LoadSets.Id, jointId, cases.Name, cases.Document, cases.Figures, only: true);
+
+    /// <summary>The cases of a joint for a copy of it as well, so that the copy can choose among all of them.</summary>
+    public async Task Copy(int from, int to)
+    {
+        if (await store.Latest(RecordKind.LoadSets.Id, from) is not { } id || await store.Record(RecordKind.LoadSets.Id, id) is not { } kept) return;
+        await store.Create(kept.Kind, to, kept.Name, kept.Document, "copied", await store.Payload(id, kept.Revision));
     }
 }

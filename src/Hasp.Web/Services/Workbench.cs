@@ -82,14 +82,14 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
             throw new DamagedJointException(id, problem);
         }
         var document = Parse(stored.Document);
-        var materials = await store.Own("materials");
+        var materials = await store.Records(RecordKind.Materials.Id);
         var state = new BenchState
         {
             Stored = stored,
             Document = document,
             Result = Evaluation.Run(joint),
             MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(materials.Select(m => m.Name)).Distinct()],
-            OwnGradeNames = [.. (await store.Own("grades")).Select(g => g.Name)],
+            OwnGradeNames = [.. (await store.Records(RecordKind.Grades.Id)).Select(g => g.Name)],
         };
         var drafts = await store.Drafts(id, preferences.Editor);
         var stale = new List<Typed>();
@@ -193,7 +193,12 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
         string.Join("; ", faults.Select(f => f.Path.Length == 0 ? f.Problem : $"{Fields.Words(f.Path)}: {f.Problem}"));
 
     /// <summary>The document at a stored joint; stored documents are always objects.</summary>
-    public static JsonObject Parse(string document) => (JsonObject)JsonNode.Parse(document)!;
+    public static JsonObject Parse(string document)
+    {
+        var parsed = (JsonObject)JsonNode.Parse(document)!;
+        JointDocument.Upgrades.Apply(parsed);
+        return parsed;
+    }
 
     /// <summary>Evaluates a document that was valid when it was stored.</summary>
     /// <exception cref="InvalidOperationException">It no longer is: the catalogue it was made with has changed.</exception>
@@ -221,9 +226,9 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     /// <summary>A grade or material of the user's own goes into the document that names it, so that the document stands alone.</summary>
     private async Task EmbedOwn(JsonObject document)
     {
-        foreach (var row in await store.Own("grades")) if (JointEdit.Get(document, "bolts.grade") == row.Name) JointEdit.Embed(document, row.Kind, Parse(row.Document));
+        foreach (var row in await store.Records(RecordKind.Grades.Id)) if (JointEdit.Get(document, "bolts.grade") == row.Name) JointEdit.Embed(document, row.Kind, Parse(row.Document));
         var materials = (document["layers"] as JsonArray ?? []).Select((_, i) => JointEdit.Get(document, $"layers[{i}].material")).ToHashSet();
-        foreach (var row in await store.Own("materials")) if (materials.Contains(row.Name)) JointEdit.Embed(document, row.Kind, Parse(row.Document));
+        foreach (var row in await store.Records(RecordKind.Materials.Id)) if (materials.Contains(row.Name)) JointEdit.Embed(document, row.Kind, Parse(row.Document));
     }
 
     /// <summary>The document that this browser was looking at: a revision, with what it had typed against it.</summary>

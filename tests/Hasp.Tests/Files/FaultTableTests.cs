@@ -81,7 +81,7 @@ public sealed partial class FaultTableTests
     {
         var rooms = new[] { Path.Combine("Hasp.Core", "Joints"), "Hasp.Files" }.Select(r => Path.Combine(Samples.Root, "src", r));
         string[] files = [.. rooms.SelectMany(r => Directory.GetFiles(r, "*.cs"))];
-        string[] exempt = ["Fields.cs", "Named.cs", "FormatDescription.cs"];
+        string[] exempt = ["Fields.cs", "Named.cs", "FormatDescription.cs", "RecordKind.cs"];
         var all = files.Where(f => !exempt.Contains(Path.GetFileName(f))).SelectMany(f => Id().Matches(File.ReadAllText(f)))
             .SelectMany(m => m.Groups["id"].Captures.Select(c => c.Value.Trim('"'))).Distinct().ToList();
         Assert.True(all.Count > 70, $"only {all.Count} faults were found in the source");

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Hasp.Store;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -35,9 +36,38 @@ public sealed class DataFolderTests : IDisposable
     public void An_older_database_is_upgraded_and_keeps_what_it_held()
     {
         MakeOld();
-        using (DataFolder.Open(_path)) Assert.Equal("typed", Scalar("SELECT Document FROM Drafts WHERE JointId = 3"));
+        using (DataFolder.Open(_path)) Assert.Equal("typed", Scalar("SELECT Document FROM Drafts WHERE RecordId = 3"));
         Assert.True(File.Exists(Database + ".before-upgrade"));
         using (DataFolder.Open(_path)) Assert.Equal("kept", Scalar("SELECT Document FROM Revisions"));
+    }
+
+    /// <summary>A database as it was when joints, own grades and load sets each had a table: two joints and a deleted one, an undone change, typing, own data, two imports.</summary>
+    [Fact]
+    public async Task A_database_of_three_tables_becomes_one_of_records()
+    {
+        Directory.CreateDirectory(_path);
+        File.Copy(Path.Combine(Samples.Root, "tests", "Hasp.Tests", "Storing", "databases", "three-tables.db"), Database);
+        using var folder = DataFolder.Open(_path);
+        Assert.True(folder.Upgraded);
+        using var store = new JointStore(new Databases(Database), TimeProvider.System);
+        var project = Assert.Single(await store.Projects());
+        var joints = await store.Joints(project.Id);
+        Assert.Equal([1, 2], joints.Select(j => j.Id));
+        var first = (await store.Load(1))!;
+        Assert.Equal((2, true, true), (first.Revision, first.CanUndo, first.CanRedo));
+        Assert.Contains("First, changed", first.Document, StringComparison.Ordinal);
+        Assert.Equal(3, Assert.Single((await store.Deleted(project.Id)).Joints).Id);
+        Assert.Contains("half", Assert.Single(await store.Drafts(2, "me")).Document, StringComparison.Ordinal);
+        Assert.Equal("Yard 9", Assert.Single(await store.Records("grades")).Name);
+        Assert.Empty(await store.Records("materials"));
+        Assert.Equal("case;fx;fz", Assert.Single(await store.Records("mappings")).Name);
+        var loads = (await store.Record("loads", (await store.Latest("loads", 1))!.Value))!;
+        Assert.Equal("cases.csv", loads.Name);
+        Assert.Equal("020000000300000000", (string)JsonNode.Parse(loads.Document)!["lines"]! + "00");
+        Assert.Equal(18 * sizeof(double), (await store.Payload(loads.Id, loads.Revision))!.Length);
+        Assert.True(await store.Undo(1, 2));
+        // What is made next stands behind everything that was there.
+        Assert.True(await store.Create(project.Id, "{}", "made") > loads.Id);
     }
 
     [Fact]
@@ -122,5 +152,15 @@ public sealed class DataFolderTests : IDisposable
         using var command = connection.CreateCommand();
         command.CommandText = sql;
         return command.ExecuteScalar() as string;
+    }
+
+    private sealed class Databases(string file) : IDbContextFactory<HaspDb>
+    {
+        public HaspDb CreateDbContext()
+        {
+            var builder = new DbContextOptionsBuilder<HaspDb>();
+            HaspDb.Configure(builder, file);
+            return new HaspDb(builder.Options);
+        }
     }
 }

@@ -106,11 +106,34 @@ public sealed class JointStoreTests : IAsyncLifetime
         await _store.Delete(id, false);
         Assert.Single(await _store.Joints(_project, "GATE"));
         Assert.Empty(await _store.Joints(_project, "sluice"));
-        var own = await _store.AddOwn("grades", "House", "{}");
-        await _store.DeleteOwn(own, true);
-        Assert.Empty(await _store.Own("grades"));
-        await _store.DeleteOwn(own, false);
-        Assert.Single(await _store.Own("grades"));
+    }
+
+    [Fact]
+    public async Task Every_kind_of_record_has_revisions_undo_conflicts_and_unfinished_typing()
+    {
+        var id = await _store.Create("wrenches", 0, "W-1", "one", "made");
+        Assert.Equal(new SaveOutcome(2, false), await _store.Save(id, 1, "two", "changed", "me"));
+        Assert.Equal(new SaveOutcome(3, true), await _store.Save(id, 1, "another two", "changed", "you"));
+        await _store.KeepDraft(id, "me", 2, "half");
+        Assert.Equal("half", Assert.Single(await _store.Drafts(id, "me")).Document);
+        Assert.True(await _store.Undo(id, 2));
+        Assert.Equal(("one", true), (await _store.Record("wrenches", id) is { } undone ? (undone.Document, undone.CanRedo) : default));
+        Assert.True(await _store.Redo(id, 1));
+        // A joint's address leads to no record of another kind, nor the other way round.
+        Assert.Null(await _store.Load(id));
+        Assert.Null(await _store.Record("grades", id));
+    }
+
+    [Fact]
+    public async Task A_record_takes_the_place_of_one_of_its_name_and_carries_figures_beside_its_document()
+    {
+        var first = await _store.Replace("grades", 0, "House", "{}");
+        var second = await _store.Replace("grades", 0, "House", "{\"proof\":1}", [1, 2, 3]);
+        Assert.Equal(second, Assert.Single(await _store.Records("grades")).Id);
+        Assert.Equal([1, 2, 3], await _store.Payload(second, 1));
+        await _store.Delete(second, true);
+        await _store.Delete(first, false);
+        Assert.Equal(first, await _store.Latest("grades", 0));
     }
 
     private sealed class Databases(string file) : IDbContextFactory<HaspDb>

@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed in.</summary>
-public sealed class BenchModel(Workbench bench, JointStore store, Preferences preferences) : StageModel(bench, preferences)
+public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets, Preferences preferences) : StageModel(bench, preferences)
 {
     /// <summary>The check whose working is open; empty where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -49,7 +49,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, Preferences pr
         var document = Workbench.Parse(kept.Document);
         document["name"] = JointEdit.Get(document, "name") is { Length: > 190 } whole ? whole : JointEdit.Get(document, "name") + " (copy)";
         var copy = await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of revision {revision} of joint {id}");
-        await store.CopyLoadSet(id, copy);
+        await sets.Copy(id, copy);
         return Redirect($"/joints/{copy}");
     }
 

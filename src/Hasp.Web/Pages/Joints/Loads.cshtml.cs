@@ -14,7 +14,6 @@ namespace Hasp.Web.Pages.Joints;
 [RequestFormLimits(MultipartBodyLengthLimit = LoadTable.MaxBytes + 1_000_000)]
 public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences) : PageModel
 {
-    private const string Mappings = "mappings";
 
     /// <summary>The joint.</summary>
     public BenchState State { get; private set; } = null!;
@@ -86,7 +85,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         Columns = Columns with { Columns = [.. Columns.Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) == Dimension.None ? c with { Unit = "" } : QuantityText.Parse("1 " + c.Unit, LoadColumn.DimensionOf(c.Meaning)) is { Ok: true } u ? c with { Unit = u.Unit!.Symbol } : c)] };
         Problems = Columns.Problems(Waiting.SampleCells);
         if (Problems.Count > 0) return Page();
-        await store.AddOwn(Mappings, LoadColumns.KeyOf(Waiting.Head), Columns.ToJson());
+        await store.Replace(RecordKind.Mappings.Id, 0, LoadColumns.KeyOf(Waiting.Head), Columns.ToJson());
         Run = imports.Begin(id, preferences.Editor, Columns);
         return Page();
     }
@@ -121,7 +120,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
             Refused = State.Faults.Count > 0 ? "the joint has entries that need putting right first" : "the bolts have no pattern yet: lay one out, so that each case finds its bolts. What was read stays here";
             return Page();
         }
-        await store.AddLoadSet(row);
+        await sets.Keep(id, row);
         imports.Drop(id, preferences.Editor);
         return await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
     }
@@ -151,7 +150,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     public async Task<IActionResult> OnGetRefused(int id)
     {
         if (!await Prepare(id)) return NotFound();
-        var refused = Run is not null && (await Run.Outcome).Row is { } row ? new LoadSet(row).Refused : Imported?.Refused;
+        var refused = Run is not null && (await Run.Outcome).Row is { } row ? new LoadSet(0, row).Refused : Imported?.Refused;
         if (refused is null) return NotFound();
         var text = "line,reason\r\n" + string.Concat(refused.Select(r => $"{r.Number},\"{r.Reason.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\r\n"));
         return File(Encoding.UTF8.GetBytes(text), "text/csv", "refused-lines.csv");
@@ -177,7 +176,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         if (Waiting is { } file)
         {
             var key = LoadColumns.KeyOf(file.Head);
-            var known = (await store.Own(Mappings)).FirstOrDefault(m => m.Name == key);
+            var known = (await store.Records(RecordKind.Mappings.Id)).FirstOrDefault(m => m.Name == key);
             Columns = known is null ? null : LoadColumns.FromJson(known.Document, file.Head.Count);
             Remembered = Columns is not null;
             Columns ??= LoadColumns.Guess(file.Head, file.SampleCells);

@@ -1,0 +1,78 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Hasp.Core.Joints;
+
+namespace Hasp.Files;
+
+/// <summary>
+/// A kind of record that is kept beside the joints. Revisions, undo, conflicts, unfinished typing, the schema, the shelf in the Stores and
+/// the API come with its row here.
+/// </summary>
+/// <param name="Id">Stable name in addresses and in the database.</param>
+/// <param name="Name">What a shelf of them is called.</param>
+/// <param name="One">What one of them is called.</param>
+/// <param name="Fields">Its fields, in the order of the form; the first is its name.</param>
+public sealed record RecordKind(string Id, string Name, string One, IReadOnlyList<Field> Fields)
+{
+    private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16, AllowDuplicateProperties = false };
+
+    /// <summary>Grades of the user's own.</summary>
+    public static RecordKind Grades { get; } = Element("grades", "Grades", "grade", Core.Joints.Fields.OwnGrades, (said, faults) => JointRules.OwnGrade(said, faults));
+
+    /// <summary>Materials of the user's own.</summary>
+    public static RecordKind Materials { get; } =
+        Element("materials", "Materials", "material", Core.Joints.Fields.OwnMaterials, (said, faults) => JointRules.OwnMaterial(said, faults));
+
+    /// <summary>What the columns of load files hold, by their headings; kept by the import.</summary>
+    public static RecordKind Mappings { get; } = new("mappings", "Columns of load files", "mapping", []);
+
+    /// <summary>Load cases imported for a joint; kept by the import.</summary>
+    public static RecordKind LoadSets { get; } = new("loads", "Imported load cases", "load set", []);
+
+    /// <summary>Every kind.</summary>
+    public static IReadOnlyList<RecordKind> All { get; } = [Grades, Materials, Mappings, LoadSets];
+
+    /// <summary>Those that people fill in: they have a shelf, a schema and an API. The others are kept by what makes them.</summary>
+    public static IReadOnlyList<RecordKind> Shelved { get; } = [.. All.Where(k => k.Fields.Count > 0)];
+
+    /// <summary>The list of a joint document that it is an element of; null where it stands alone.</summary>
+    public ListField? ElementOf { get; private init; }
+
+    /// <summary>What several fields together show to be wrong.</summary>
+    public Action<Values, List<Fault>> Judge { get; init; } = (_, _) => { };
+
+    /// <summary>The shelved kind of that id, or null.</summary>
+    public static RecordKind? ById(string id) => Shelved.FirstOrDefault(k => k.Id == id);
+
+    /// <summary>Everything that is wrong with a document of this kind, paths from its top.</summary>
+    public IReadOnlyList<Fault> FaultsOf(JsonObject document)
+    {
+        var faults = new List<Fault>();
+        using var parsed = JsonDocument.Parse(document.ToJsonString(), Strict);
+        try
+        {
+            var reader = new DocumentReader(ElementOf is null ? Fields : Core.Joints.Fields.Document, ElementOf is null ? [] : Core.Joints.Fields.Lists);
+            Judge(ElementOf is null ? reader.Read(parsed.RootElement, faults) : reader.ReadElement(ElementOf, parsed.RootElement, 0, faults), faults);
+        }
+        catch (InvalidOperationException)
+        {
+            faults.Add(new("unreadable", "", null, "a text is not valid Unicode"));
+        }
+        var above = ElementOf is null ? "" : $"{ElementOf.Path}[0].";
+        return [.. faults.Select(f => f.Path.StartsWith(above, StringComparison.Ordinal) ? f with { Path = f.Path[above.Length..] } : f)];
+    }
+
+    /// <summary>A document from what was typed into a form, by key; what is left empty is left out.</summary>
+    public JsonObject Written(IReadOnlyDictionary<string, string> typed, Core.Quantities.UnitSystem shown)
+    {
+        var document = new JsonObject();
+        foreach (var field in Fields) if (typed.GetValueOrDefault(field.Key) is { Length: > 0 } text) document[field.Key] = JointEdit.Write(field, text, shown);
+        return document;
+    }
+
+    /// <summary>The name in a document; empty where there is none.</summary>
+    public string NameIn(JsonObject document) => JointEdit.Get(document, Fields[0].Key) ?? "";
+
+    private static RecordKind Element(string id, string name, string one, ListField list, Action<Values, List<Fault>> judge) =>
+        new(id, name, one, [.. Core.Joints.Fields.All.Where(f => f.Path.StartsWith(list.Path + "[].", StringComparison.Ordinal))]) { ElementOf = list, Judge = judge };
+}

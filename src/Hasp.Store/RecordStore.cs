@@ -1,0 +1,215 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace Hasp.Store;
+
+/// <summary>A record as it stands.</summary>
+/// <param name="Id">Its key.</param>
+/// <param name="Kind">Its kind.</param>
+/// <param name="OwnerId">What it belongs to: a joint's project, a load set's joint; 0 where it belongs to everybody.</param>
+/// <param name="Name">By which it is listed.</param>
+/// <param name="Revision">The revision that stands.</param>
+/// <param name="Document">Its document.</param>
+/// <param name="CanUndo">True where an earlier state is behind it.</param>
+/// <param name="CanRedo">True where an undone state is ahead of it.</param>
+public sealed record StoredRecord(int Id, string Kind, int OwnerId, string Name, int Revision, string Document, bool CanUndo, bool CanRedo);
+
+/// <summary>What became of a change.</summary>
+/// <param name="Revision">The revision it is kept as; null where there was nothing to change.</param>
+/// <param name="Conflict">True where someone else had saved first: the change is kept beside theirs, and theirs stands.</param>
+public readonly record struct SaveOutcome(int? Revision, bool Conflict);
+
+/// <summary>
+/// Keeps records of every kind as append-only revisions, with undo, conflicts and unfinished typing. Every write is one immediate
+/// transaction: it is on disk before the call returns, or it did not happen.
+/// </summary>
+public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock) : IDisposable
+{
+    // SQLite has one writer: in this process they stand in line instead of asking the file again and again.
+    private readonly SemaphoreSlim _writer = new(1, 1);
+
+    public void Dispose()
+    {
+        _writer.Dispose();
+        GC.SuppressFinalize(this);
+    }
+
+    /// <summary>The moment that is written down, UTC.</summary>
+    protected DateTime Now => clock.GetUtcNow().UtcDateTime;
+
+    /// <summary>The database, to be read.</summary>
+    protected Task<HaspDb> Open() => databases.CreateDbContextAsync();
+
+    /// <summary>The records of a kind that are not deleted, by name.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="owner">What they belong to.</param>
+    public async Task<IReadOnlyList<StoredRecord>> Records(string kind, int owner = 0)
+    {
+        await using var db = await Open();
+        return await (
+            from r in db.Records.AsNoTracking()
+            join v in db.Revisions.AsNoTracking() on new { RecordId = r.Id, Number = r.Current } equals new { v.RecordId, v.Number }
+            where r.Kind == kind && r.OwnerId == owner && r.DeletedAt == null
+            orderby r.Name
+            select new StoredRecord(r.Id, kind, owner, r.Name, r.Current, v.Document, v.Parent != null, false)).ToListAsync();
+    }
+
+    /// <summary>A record as it stands; null where there is none of that kind or it is deleted.</summary>
+    public async Task<StoredRecord?> Record(string kind, int id)
+    {
+        await using var db = await Open();
+        var record = await db.Records.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id && r.Kind == kind && r.DeletedAt == null);
+        if (record is null) return null;
+        var revision = await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number == record.Current).Select(r => new { r.Document, r.Parent }).FirstAsync();
+        var ahead = await db.Revisions.AnyAsync(r => r.RecordId == id && r.Parent == record.Current && r.Number > record.Current);
+        return new StoredRecord(id, kind, record.OwnerId, record.Name, record.Current, revision.Document, revision.Parent is not null, ahead);
+    }
+
+    /// <summary>The last record of a kind that an owner has; null where it has none.</summary>
+    public async Task<int?> Latest(string kind, int owner)
+    {
+        await using var db = await Open();
+        return await db.Records.Where(r => r.Kind == kind && r.OwnerId == owner && r.DeletedAt == null).MaxAsync(r => (int?)r.Id);
+    }
+
+    /// <summary>What lies beside the document that stands, too large for it; null where nothing does.</summary>
+    public async Task<byte[]?> Payload(int id, int revision)
+    {
+        await using var db = await Open();
+        return await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number == revision).Select(r => r.Payload).FirstOrDefaultAsync();
+    }
+
+    /// <summary>A new record.</summary>
+    public Task<int> Create(string kind, int owner, string name, string document, string summary, byte[]? payload = null) =>
+        Write(db => Add(db, kind, owner, name, document, summary, payload));
+
+    /// <summary>A new record in the place of those of its kind and name: they are deleted, and can be brought back.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="owner">What it belongs to.</param>
+    /// <param name="name">Its name.</param>
+    /// <param name="document">Its document.</param>
+    /// <param name="payload">What lies beside the document.</param>
+    /// <param name="only">True where the owner has one of the kind, whatever its name.</param>
+    public Task<int> Replace(string kind, int owner, string name, string document, byte[]? payload = null, bool only = false) => Write(async db =>
+    {
+        var now = Now;
+        await db.Records.Where(r => r.Kind == kind && r.OwnerId == owner && (only || r.Name == name) && r.DeletedAt == null)
+            .ExecuteUpdateAsync(s => s.SetProperty(r => r.DeletedAt, (DateTime?)now));
+        return await Add(db, kind, owner, name, document, "kept", payload);
+    });
+
+    /// <summary>All revisions of a record, deleted or not, the newest first; none where there is no such record.</summary>
+    public async Task<IReadOnlyList<RevisionRow>> Revisions(int id)
+    {
+        await using var db = await Open();
+        return await db.Revisions.AsNoTracking().Where(r => r.RecordId == id).OrderByDescending(r => r.Number).ToListAsync();
+    }
+
+    /// <summary>One revision; null where there is none.</summary>
+    public async Task<RevisionRow?> Revision(int id, int number)
+    {
+        await using var db = await Open();
+        return await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.RecordId == id && r.Number == number);
+    }
+
+    /// <summary>
+    /// Keeps a changed document. Where the record has moved on from <paramref name="baseRevision"/>, the change is kept as a
+    /// revision beside the one that stands, and the outcome says so: nobody's work is overwritten and none is lost.
+    /// </summary>
+    public Task<SaveOutcome> Save(int id, int baseRevision, string document, string summary, string editor) => Write(async db =>
+    {
+        var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
+        if (record is null) return new SaveOutcome(null, false);
+        var next = await db.Revisions.Where(r => r.RecordId == id).MaxAsync(r => r.Number) + 1;
+        db.Revisions.Add(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document, Summary = summary, At = Now });
+        var conflict = record.Current != baseRevision;
+        if (!conflict) record.Current = next;
+        // What was unfinished at this very revision is in the document now; older unfinished typing stays until it is taken or let go.
+        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && d.BaseRevision == baseRevision).ExecuteDeleteAsync();
+        await db.SaveChangesAsync();
+        return new SaveOutcome(next, conflict);
+    });
+
+    /// <summary>Moves back to the state before the one that stands; false where there is none or the record has moved on.</summary>
+    public Task<bool> Undo(int id, int baseRevision) => Step(id, baseRevision, async (db, current) =>
+        await db.Revisions.Where(r => r.RecordId == id && r.Number == current).Select(r => r.Parent).FirstAsync());
+
+    /// <summary>Moves forward to the state last undone; false where there is none or the record has moved on.</summary>
+    public Task<bool> Redo(int id, int baseRevision) => Step(id, baseRevision, async (db, current) =>
+        await db.Revisions.Where(r => r.RecordId == id && r.Parent == current && r.Number > current).MaxAsync(r => (int?)r.Number));
+
+    /// <summary>Deletes or brings back a record; its revisions stay.</summary>
+    public Task<bool> Delete(int id, bool deleted) => Write(async db =>
+    {
+        DateTime? at = deleted ? Now : null;
+        return await db.Records.Where(r => r.Id == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.DeletedAt, at)) > 0;
+    });
+
+    /// <summary>What this browser typed that is not yet valid: one entry a revision that it was typed against.</summary>
+    public async Task<IReadOnlyList<DraftRow>> Drafts(int id, string editor)
+    {
+        await using var db = await Open();
+        return await db.Drafts.AsNoTracking().Where(d => d.RecordId == id && d.Editor == editor).OrderBy(d => d.BaseRevision).ToListAsync();
+    }
+
+    /// <summary>Keeps what this browser typed and what is not yet valid; nobody else sees it.</summary>
+    public Task<bool> KeepDraft(int id, string editor, int baseRevision, string document) => Write(async db =>
+    {
+        var row = await db.Drafts.FirstOrDefaultAsync(d => d.RecordId == id && d.Editor == editor && d.BaseRevision == baseRevision);
+        if (row is null) db.Drafts.Add(row = new DraftRow { RecordId = id, Editor = editor, BaseRevision = baseRevision, Document = document });
+        (row.Document, row.At) = (document, Now);
+        await db.SaveChangesAsync();
+        return true;
+    });
+
+    /// <summary>Forgets what this browser typed against one revision.</summary>
+    public Task<bool> DropDraft(int id, string editor, int baseRevision) => Write(async db =>
+        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && d.BaseRevision == baseRevision).ExecuteDeleteAsync() > 0);
+
+    /// <summary>Forgets what this browser typed against revisions before <paramref name="revision"/>, or all where it is null.</summary>
+    public Task<bool> DropDrafts(int id, string editor, int? revision) => Write(async db =>
+        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && (revision == null || d.BaseRevision != revision)).ExecuteDeleteAsync() > 0);
+
+    /// <summary>Adds a record with its first revision, within a transaction.</summary>
+    protected async Task<int> Add(HaspDb db, string kind, int owner, string name, string document, string summary, byte[]? payload = null)
+    {
+        var row = new RecordRow { Kind = kind, OwnerId = owner, Name = name, Current = 1 };
+        db.Records.Add(row);
+        await db.SaveChangesAsync();
+        db.Revisions.Add(new RevisionRow { RecordId = row.Id, Number = 1, Document = document, Payload = payload, Summary = summary, At = Now });
+        await db.SaveChangesAsync();
+        return row.Id;
+    }
+
+    private Task<bool> Step(int id, int baseRevision, Func<HaspDb, int, Task<int?>> target) => Write(async db =>
+    {
+        var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
+        if (record is null || record.Current != baseRevision || await target(db, baseRevision) is not { } to) return false;
+        record.Current = to;
+        await db.SaveChangesAsync();
+        return true;
+    });
+
+    /// <summary>One transaction, in its turn.</summary>
+    protected async Task<T> Write<T>(Func<HaspDb, Task<T>> work)
+    {
+        await _writer.WaitAsync();
+        try
+        {
+            return await WriteNow(work);
+        }
+        finally
+        {
+            _writer.Release();
+        }
+    }
+
+    private async Task<T> WriteNow<T>(Func<HaspDb, Task<T>> work)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        // A transaction begins immediate here: another process that writes is waited for, and nothing fails half-way.
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        var result = await work(db);
+        await transaction.CommitAsync();
+        return result;
+    }
+}

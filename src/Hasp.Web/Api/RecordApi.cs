@@ -1,0 +1,72 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Hasp.Core.Joints;
+using Hasp.Files;
+using Hasp.Store;
+
+namespace Hasp.Web.Api;
+
+/// <summary>Records of every kind that people fill in, for programs: listed, read, made, changed and taken away.</summary>
+internal static class RecordApi
+{
+    // What programs save is theirs, not a browser's.
+    private const string Editor = "api";
+
+    internal static void MapRecordApi(this WebApplication app)
+    {
+        foreach (var kind in RecordKind.Shelved)
+        {
+            var of = app.MapGroup("/api/v1/" + kind.Id).DisableAntiforgery().WithTags(kind.Id);
+            of.MapGet("/", async (JointStore store) => Answer.Json(new JsonArray([.. (await store.Records(kind.Id)).Select(r => (JsonNode)Shown(r))])))
+                .WithName("list-" + kind.Id).WithSummary($"Every {kind.One}, by name").Answers();
+            of.MapGet("/{id:int}", async (int id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r)) : Gone(kind))
+                .WithName("read-" + kind.Id).WithSummary($"One {kind.One} as it stands").Answers();
+            of.MapPost("/", async (HttpRequest request, JointStore store) =>
+            {
+                var (document, refused) = await Read(kind, request);
+                if (refused is not null) return refused;
+                var id = await store.Replace(kind.Id, 0, kind.NameIn(document!), document!.ToJsonString());
+                return Answer.Json(Shown((await store.Record(kind.Id, id))!), 201);
+            }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; one of the same name is taken away").Takes(kind.Id).Answers();
+            of.MapPut("/{id:int}", (int id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request, store))
+                .WithName("change-" + kind.Id).WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
+                .Takes(kind.Id).Answers();
+            of.MapDelete("/{id:int}", async (int id, JointStore store) =>
+                await store.Record(kind.Id, id) is not null && await store.Delete(id, true) ? Results.NoContent() : Gone(kind))
+                .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers();
+            app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json")).ExcludeFromDescription();
+        }
+    }
+
+    private static async Task<IResult> Change(RecordKind kind, int id, int revision, HttpRequest request, JointStore store)
+    {
+        var (document, refused) = await Read(kind, request);
+        if (refused is not null) return refused;
+        if (await store.Record(kind.Id, id) is null) return Gone(kind);
+        var saved = await store.Save(id, revision, document!.ToJsonString(), "changed", Editor);
+        if (saved.Revision is null) return Gone(kind);
+        return saved.Conflict
+            ? Results.Problem(statusCode: 409, title: "Changed by another", detail: $"Yours is kept as revision {saved.Revision} beside the one that stands.")
+            : Answer.Json(Shown((await store.Record(kind.Id, id))!));
+    }
+
+    private static async Task<(JsonObject? Document, IResult? Refused)> Read(RecordKind kind, HttpRequest request)
+    {
+        if (!request.HasJsonContentType()) return (null, Answer.NotJson);
+        using var body = await Answer.Body(request);
+        try
+        {
+            var document = JsonNode.Parse(body.ToArray(), documentOptions: new() { AllowDuplicateProperties = false, MaxDepth = 16 }) as JsonObject;
+            var faults = document is null ? [new("not-object", "", null, "must be an object")] : kind.FaultsOf(document);
+            return faults.Count > 0 ? (null, Answer.Refused(faults)) : (document, null);
+        }
+        catch (Exception e) when (e is JsonException or InvalidOperationException)
+        {
+            return (null, Answer.Refused([new Fault("not-json", "", null, "not valid JSON: every key once, at most 16 levels, UTF-8")]));
+        }
+    }
+
+    private static JsonObject Shown(StoredRecord r) => new() { ["id"] = r.Id, ["revision"] = r.Revision, ["document"] = JsonNode.Parse(r.Document) };
+
+    private static IResult Gone(RecordKind kind) => Results.Problem(statusCode: 404, title: "Nothing here", detail: $"There is no {kind.One} of that number, or it was taken away.");
+}
