@@ -30,7 +30,7 @@ internal static class JointApi
         return refused ?? Answer.Json(ResultDocument.Of(Evaluation.Run(joint!)));
     }
 
-    private static async Task<IResult> Find(HttpRequest request, HeavyWork heavy, string? series = null)
+    private static async Task<IResult> Find(HttpRequest request, Jobs jobs, string? series = null)
     {
         var (joint, refused) = await Read(request);
         if (refused is not null) return refused;
@@ -41,18 +41,18 @@ internal static class JointApi
             return Answer.Refused([new Fault("series", "series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
         var grades = Finder.GradesFor(joint!.Said, sizes);
-        var (done, cells) = await heavy.Do(stop => Finder.Search(joint.Said, sizes, grades, FinderDocument.MaxCount, stop), request.HttpContext.RequestAborted);
+        var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, FinderDocument.MaxCount, stop), request.HttpContext.RequestAborted);
         return done ? Answer.Json(FinderDocument.Of(grades, cells!)) : Busy();
     }
 
-    private static IResult Busy() => Results.Problem(statusCode: 503, title: "Busy", detail: HeavyWork.Full);
+    private static IResult Busy() => Results.Problem(statusCode: 503, title: "Busy", detail: Jobs.Full);
 
     /// <summary>Samples the joint; a caller who goes away stops the run.</summary>
-    private static async Task<IResult> Chance(HttpRequest request, HeavyWork heavy)
+    private static async Task<IResult> Chance(HttpRequest request, Jobs jobs)
     {
         var (joint, refused) = await Read(request);
         if (refused is not null) return refused;
-        var (done, chances) = await heavy.Do(stop => new Simulation(joint!).Run(null, stop), request.HttpContext.RequestAborted);
+        var (done, chances) = await jobs.Do(stop => new Simulation(joint!).Run(null, stop), request.HttpContext.RequestAborted);
         return done ? Answer.Json(ChancesDocument.Of(chances!, joint!)) : Busy();
     }
 

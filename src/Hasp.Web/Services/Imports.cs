@@ -1,92 +1,80 @@
 using System.Collections.Concurrent;
 using System.Runtime.InteropServices;
+using Hasp.Core.LoadPath;
 using Hasp.Files;
 using Hasp.Store;
 
 namespace Hasp.Web.Services;
 
-/// <summary>An import in the background: how far it is, what it came to, and a way to stop it.</summary>
-public sealed class ImportRun
+/// <summary>A file read into load cases.</summary>
+/// <param name="Cases">The cases; null where there are none.</param>
+/// <param name="Problem">Why there are none; null where there are.</param>
+public sealed record Imported(LoadSetRecord? Cases, string? Problem);
+
+/// <summary>The reading of a file: how far it is, and what it finds.</summary>
+public sealed class ImportReading(ImportFile file, LoadColumns columns)
 {
     private const int MostTold = 5000;
-    private readonly Action _stop;
-    private readonly CancellationToken _stopped;
     private readonly List<double> _figures = [];
     private readonly List<string> _names = [];
+    private readonly List<int> _taken = [];
     private readonly List<RefusedLine> _refused = [];
-    private long _position;
     private int _line;
 
-    internal ImportRun(ImportFile file, LoadColumns columns)
-    {
-        (File, Columns) = (file, columns);
-        // Without a timer or a wait handle a source holds nothing that must be given back.
-        var stop = new CancellationTokenSource();
-        (_stop, _stopped) = (stop.Cancel, stop.Token);
-        Outcome = Task.Run(Read);
-    }
-
     /// <summary>The file that is read.</summary>
-    public ImportFile File { get; }
-
-    /// <summary>How its columns are read.</summary>
-    public LoadColumns Columns { get; }
-
-    /// <summary>The cases, or why there are none.</summary>
-    public Task<(LoadSetRecord? Row, string? Problem)> Outcome { get; }
+    public ImportFile File => file;
 
     /// <summary>Lines read so far.</summary>
     public int Lines => Volatile.Read(ref _line);
 
-    /// <summary>Share of the file read, 0 to 1; a workbook tells only its lines.</summary>
-    public double Share => File.Length == 0 ? 0 : Math.Min(1, Volatile.Read(ref _position) / (double)File.Length);
-
-    /// <summary>True where it was stopped before its end.</summary>
-    public bool Stopped => _stopped.IsCancellationRequested;
-
     /// <summary>How many lines were refused.</summary>
     public int RefusedCount { get; private set; }
 
-    /// <summary>Stops it; what was read is offered all the same.</summary>
-    public void Stop() => _stop();
-
-    private (LoadSetRecord?, string?) Read()
+    /// <summary>Reads the file; stopped, it comes to what was read.</summary>
+    internal Imported Read(Job<Imported> job)
     {
         try
         {
-            using var stream = File.Open();
-            IEnumerable<TableLine> Watched()
-            {
-                foreach (var line in LoadTable.Lines(stream, File.Sheet, File.HeadLine))
-                {
-                    Volatile.Write(ref _line, line.Number);
-                    if (line.Number % 500 == 0) Volatile.Write(ref _position, stream.Position);
-                    yield return line;
-                }
-            }
-            var taken = new List<int>();
-            Columns.Read(Watched(), (name, load, at) =>
-            {
-                taken.Add(_line);
-                _names.Add(name.Replace('\n', ' '));
-                _figures.AddRange([load.Force.X, load.Force.Y, load.Force.Z, load.Moment.X, load.Moment.Y, load.Moment.Z, at.X, at.Y, at.Z]);
-            }, refused =>
-            {
-                RefusedCount++;
-                if (_refused.Count < MostTold) _refused.Add(refused);
-            }, _stopped);
-            Volatile.Write(ref _position, File.Length);
-            if (taken.Count == 0) return (null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}" : "there is no line below the headings");
-            return (new LoadSetRecord(
-                File.Name, taken.Count, string.Join('\n', _names), MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(taken)).ToArray(),
-                string.Join('\n', _refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
-                MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_figures)).ToArray()), null);
+            using var stream = file.Open();
+            columns.Read(Watched(stream, job), Take, Refuse, job.Stopping);
+            job.Tell(1);
+            return _taken.Count > 0 ? new(Cases(), null)
+                : new(null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}" : "there is no line below the headings");
         }
         catch (UnreadableTableException e)
         {
-            return (null, e.Message);
+            return new(null, e.Message);
         }
     }
+
+    private IEnumerable<TableLine> Watched(Stream stream, Job<Imported> job)
+    {
+        foreach (var line in LoadTable.Lines(stream, file.Sheet, file.HeadLine))
+        {
+            Volatile.Write(ref _line, line.Number);
+            // A workbook tells only its lines.
+            if (line.Number % 500 == 0) job.Tell(file.Length == 0 ? 0 : Math.Min(1, stream.Position / (double)file.Length));
+            yield return line;
+        }
+    }
+
+    private void Take(string name, Resultant load, Components at)
+    {
+        _taken.Add(_line);
+        _names.Add(name.Replace('\n', ' '));
+        _figures.AddRange([load.Force.X, load.Force.Y, load.Force.Z, load.Moment.X, load.Moment.Y, load.Moment.Z, at.X, at.Y, at.Z]);
+    }
+
+    private void Refuse(RefusedLine line)
+    {
+        RefusedCount++;
+        if (_refused.Count < MostTold) _refused.Add(line);
+    }
+
+    private LoadSetRecord Cases() => new(
+        file.Name, _taken.Count, string.Join('\n', _names), MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_taken)).ToArray(),
+        string.Join('\n', _refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
+        MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_figures)).ToArray());
 }
 
 /// <summary>A file that was sent for import, kept in a temporary place until it is read or the server ends.</summary>
@@ -135,7 +123,7 @@ public sealed record ImportFile(int JointId, string Name, string Path, long Leng
 }
 
 /// <summary>Files on their way in, one a joint and browser.</summary>
-public sealed class Imports : IDisposable
+public sealed class Imports(Jobs jobs) : IDisposable
 {
     private const string Prefix = "hasp-import";
 
@@ -144,20 +132,23 @@ public sealed class Imports : IDisposable
 
     private readonly string _folder = NewFolder();
     private readonly ConcurrentDictionary<(int Joint, string Editor), ImportFile> _files = new();
-    private readonly ConcurrentDictionary<(int Joint, string Editor), ImportRun> _runs = new();
+    private readonly ConcurrentDictionary<(int Joint, string Editor), ImportReading> _readings = new();
 
     /// <summary>The file that waits for its columns; null where there is none.</summary>
     public ImportFile? FileOf(int joint, string editor) => _files.GetValueOrDefault((joint, editor));
 
-    /// <summary>The run that is going on or has ended; null where there is none.</summary>
-    public ImportRun? RunOf(int joint, string editor) => _runs.GetValueOrDefault((joint, editor));
+    /// <summary>What is read or has been read; null where nothing is.</summary>
+    public ImportReading? ReadingOf(int joint, string editor) => _readings.GetValueOrDefault((joint, editor));
+
+    /// <summary>The job that reads it; null where there is none.</summary>
+    public Job<Imported>? JobOf(int joint, string editor) => jobs.Find<Imported>(joint, editor);
 
     /// <summary>Takes a file in, as far as its first lines.</summary>
     /// <exception cref="UnreadableTableException">It cannot be read.</exception>
     public async Task<ImportFile> Take(int joint, string editor, IFormFile file)
     {
         Drop(joint, editor);
-        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Forgotten && RunOf(f.Key.Joint, f.Key.Editor)?.Outcome.IsCompleted != false).Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
+        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Forgotten && JobOf(f.Key.Joint, f.Key.Editor)?.Ended != false).Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
         var path = Path.Combine(_folder, Guid.NewGuid().ToString("N"));
         await using (var target = System.IO.File.Create(path)) await file.CopyToAsync(target);
         var taken = new ImportFile(joint, Shorten(Path.GetFileName(file.FileName.Replace('\\', '/'))), path, file.Length);
@@ -181,16 +172,22 @@ public sealed class Imports : IDisposable
     }
 
     /// <summary>Begins to read the waiting file.</summary>
-    public ImportRun? Begin(int joint, string editor, LoadColumns columns) =>
-        FileOf(joint, editor) is { } file ? _runs[(joint, editor)] = new ImportRun(file, columns) : null;
+    public void Begin(int joint, string editor, LoadColumns columns)
+    {
+        if (FileOf(joint, editor) is not { } file) return;
+        jobs.Drop<Imported>(joint, editor);
+        var reading = _readings[(joint, editor)] = new ImportReading(file, columns);
+        jobs.For<Imported>(joint, editor, file.Path, reading.Read, inTurn: false);
+    }
 
-    /// <summary>Forgets a run and its file.</summary>
+    /// <summary>Forgets a reading and its file.</summary>
     public void Drop(int joint, string editor)
     {
-        if (_runs.TryRemove((joint, editor), out var run)) run.Stop();
+        _readings.TryRemove((joint, editor), out _);
+        var job = jobs.Drop<Imported>(joint, editor);
         if (_files.TryRemove((joint, editor), out var file))
         {
-            _ = (run?.Outcome ?? Task.CompletedTask).ContinueWith(_ => System.IO.File.Delete(file.Path), TaskScheduler.Default);
+            _ = ((Task?)job?.Outcome ?? Task.CompletedTask).ContinueWith(_ => System.IO.File.Delete(file.Path), TaskScheduler.Default);
         }
     }
 

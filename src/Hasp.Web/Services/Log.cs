@@ -12,8 +12,8 @@ internal static partial class Log
     [LoggerMessage(3, LogLevel.Information, "Joint {Joint}: a change to revision {Seen} met revision {Stands}; kept beside it as revision {Kept}")]
     internal static partial void Conflict(ILogger log, int joint, int seen, int stands, int? kept);
 
-    [LoggerMessage(4, LogLevel.Information, "A run of {Samples} samples ended after {Milliseconds} ms")]
-    internal static partial void Sampled(ILogger log, long samples, long milliseconds);
+    [LoggerMessage(4, LogLevel.Information, "Job {Outcome}: {How} after {Milliseconds} ms")]
+    internal static partial void JobEnded(ILogger log, string outcome, string how, long milliseconds);
 
     [LoggerMessage(5, LogLevel.Warning, "{Method} {Path} took {Milliseconds} ms")]
     internal static partial void Slow(ILogger log, string method, string path, long milliseconds);

@@ -48,7 +48,7 @@ internal static class Problems
             413 => ("Too large", "The file is larger than what is taken here, 64 MB for load cases. Nothing was changed. Export fewer columns, or fewer cases at a time."),
             400 => ("Refused", "The request was not in order. Reload the page and try again; what was saved is safe."),
             503 when disk is not null => ("Not saved", disk),
-            503 => ("Busy", HeavyWork.Full),
+            503 => ("Busy", Jobs.Full),
             _ => ("Something broke", "This is a fault of the program. What was saved is safe."),
         };
         return http.Response.WriteAsync($"""

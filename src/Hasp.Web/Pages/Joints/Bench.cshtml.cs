@@ -16,8 +16,6 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
     [BindProperty(SupportsGet = true)]
     public string Open { get; set; } = "";
 
-    protected override string Panel => "_Bench";
-
     public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Open", Open)];
 
     public override bool Shows(string path) => !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)) && Hasp.Core.Joints.Fields.At(path) is not null;

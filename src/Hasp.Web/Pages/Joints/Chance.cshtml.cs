@@ -1,18 +1,17 @@
+using Hasp.Core.Uncertainty;
 using Hasp.Web.Services;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Chance stage: how often the joint opens, slips or yields when things scatter, and what matters most.</summary>
-public sealed class ChanceModel(Workbench bench, Preferences preferences, SimulationRuns runs) : StageModel(bench, preferences)
+public sealed class ChanceModel(Workbench bench, Preferences preferences, Jobs jobs) : StageModel(bench, preferences)
 {
     // A run that is over this soon needs no progress.
     private static readonly TimeSpan Patience = TimeSpan.FromMilliseconds(900);
 
     /// <summary>The run of the joint as it stands.</summary>
-    public SimulationRun Run { get; private set; } = null!;
-
-    protected override string Panel => "_Chance";
+    public Job<Chances> Run { get; private set; } = null!;
 
     public override bool Shows(string path) => path.StartsWith("uncertainty.", StringComparison.Ordinal);
 
@@ -30,13 +29,13 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Simula
 
     public async Task<IActionResult> OnPostStop(int id)
     {
-        runs.Stop(id, Preferences.Editor);
+        jobs.Find<Chances>(id, Preferences.Editor)?.Stop();
         return await OnGetPanel(id);
     }
 
     public async Task<IActionResult> OnPostAgain(int id)
     {
-        runs.Forget(id, Preferences.Editor);
+        jobs.Drop<Chances>(id, Preferences.Editor);
         return await OnGetPanel(id);
     }
 
@@ -44,7 +43,8 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Simula
 
     private async Task Prepare(int id, BenchState state, TimeSpan patience)
     {
-        Run = runs.For(id, Preferences.Editor, state.Stored.Document, state.Result.Joint);
+        var joint = state.Result.Joint;
+        Run = jobs.For<Chances>(id, Preferences.Editor, state.Stored.Document, job => new Simulation(joint).Run(job.Tell, job.Stopping));
         await Task.WhenAny(Run.Outcome, Task.Delay(patience));
     }
 }

@@ -11,7 +11,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Finder: sizes down, grades across, one number of bolts at a time; what governs each cell, and where it begins to hold.</summary>
-public sealed class FinderModel(Workbench bench, HeavyWork heavy, Preferences preferences) : PageModel
+public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferences) : PageModel, IStagePage
 {
     /// <summary>Numbers of bolts that the slider runs over.</summary>
     public const int MaxCount = 24;
@@ -117,7 +117,7 @@ public sealed class FinderModel(Workbench bench, HeavyWork heavy, Preferences pr
         var all = Finder.GradesFor(joint.Said, sizes);
         var own = JointRules.OwnGradesOf(joint.Said).Select(g => g.Grade).ToHashSet();
         string[] grades = [.. all.Where(g => Stock == "all" || stocked.Contains(g) || g == joint.Bolts.Grade.Grade || own.Contains(g))];
-        var (done, found) = await heavy.Do(stop => Finder.Search(joint.Said, sizes, grades, MaxCount, stop), HttpContext.RequestAborted);
+        var (done, found) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, MaxCount, stop), HttpContext.RequestAborted);
         IsBusy = !done;
         var cells = found ?? [];
         // A grade that nothing is made or fits in takes no column: it is said below, with why.

@@ -34,7 +34,10 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     public IReadOnlyList<(int Column, string Problem)> Problems { get; private set; } = [];
 
     /// <summary>The run going on or ended; null where there is none.</summary>
-    public ImportRun? Run { get; private set; }
+    public Job<Imported>? Run { get; private set; }
+
+    /// <summary>How far it is read; null where nothing is.</summary>
+    public ImportReading? Reading { get; private set; }
 
     /// <summary>Why a file was not taken, or nothing came of it; empty where all is well.</summary>
     public string Refused { get; private set; } = "";
@@ -86,7 +89,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         Problems = Columns.Problems(Waiting.SampleCells);
         if (Problems.Count > 0) return Page();
         await store.Replace(RecordKind.Mappings.Id, 0, LoadColumns.KeyOf(Waiting.Head), Columns.ToJson());
-        Run = imports.Begin(id, preferences.Editor, Columns);
+        imports.Begin(id, preferences.Editor, Columns);
+        (Run, Reading) = (imports.JobOf(id, preferences.Editor), imports.ReadingOf(id, preferences.Editor));
         return Page();
     }
 
@@ -114,7 +118,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     public async Task<IActionResult> OnPostTake(int id)
     {
         if (!await Prepare(id)) return NotFound();
-        if (Run is null || (await Run.Outcome).Row is not { } row) return Redirect($"/joints/{id}/loads");
+        if (Run is null || (await Run.Outcome).Cases is not { } row) return Redirect($"/joints/{id}/loads");
         if (State.Result.Joint.Pattern is null || State.Faults.Count > 0)
         {
             Refused = State.Faults.Count > 0 ? "the joint has entries that need putting right first" : "the bolts have no pattern yet: lay one out, so that each case finds its bolts. What was read stays here";
@@ -150,7 +154,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     public async Task<IActionResult> OnGetRefused(int id)
     {
         if (!await Prepare(id)) return NotFound();
-        var refused = Run is not null && (await Run.Outcome).Row is { } row ? new LoadSet(0, row).Refused : Imported?.Refused;
+        var refused = Run is not null && (await Run.Outcome).Cases is { } row ? new LoadSet(0, row).Refused : Imported?.Refused;
         if (refused is null) return NotFound();
         var text = "line,reason\r\n" + string.Concat(refused.Select(r => $"{r.Number},\"{r.Reason.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\r\n"));
         return File(Encoding.UTF8.GetBytes(text), "text/csv", "refused-lines.csv");
@@ -172,7 +176,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         State = state;
         Imported = await sets.Load(id);
         Waiting = imports.FileOf(id, preferences.Editor);
-        Run = imports.RunOf(id, preferences.Editor);
+        (Run, Reading) = (imports.JobOf(id, preferences.Editor), imports.ReadingOf(id, preferences.Editor));
         if (Waiting is { } file)
         {
             var key = LoadColumns.KeyOf(file.Head);

@@ -27,8 +27,6 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     [BindProperty(SupportsGet = true)]
     public string? Case { get; set; }
 
-    protected override string Panel => "_Pattern";
-
     public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Case", Shown)];
 
     /// <summary>What is shown of the loads; null without a pattern.</summary>

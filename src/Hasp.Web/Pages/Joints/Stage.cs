@@ -1,3 +1,5 @@
+using Hasp.Web.Services;
+
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>
@@ -21,6 +23,19 @@ public sealed record Stage(string Id, string Name, char Key, string Path, string
         new("chance", "Chance", '6', "/chance", "how often it opens, slips or yields"),
     ];
 
+    /// <summary>The stage that an address leads to; the first where it names none.</summary>
+    public static Stage At(string address) => All.FirstOrDefault(s => s.Path.Length > 0 && address.EndsWith(s.Path, StringComparison.OrdinalIgnoreCase)) ?? All[0];
+
+    /// <summary>Its view.</summary>
+    public string Panel => "_" + Name;
+
     /// <summary>Its address for a joint.</summary>
     public string AddressOf(int joint) => $"/joints/{joint}{Path}";
+}
+
+/// <summary>A page that shows a stage of a joint: the wrapper around all of them reads no more of it.</summary>
+public interface IStagePage
+{
+    /// <summary>What is shown.</summary>
+    BenchState State { get; }
 }

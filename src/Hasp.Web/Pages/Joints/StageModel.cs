@@ -12,7 +12,7 @@ namespace Hasp.Web.Pages.Joints;
 /// One stage of a joint: a view of it whose fields change it in place. Every change answers with the stage's whole panel, which is
 /// morphed in.
 /// </summary>
-public abstract class StageModel(Workbench bench, Preferences preferences) : PageModel
+public abstract class StageModel(Workbench bench, Preferences preferences) : PageModel, IStagePage
 {
     // More than any control takes: it did not come from one.
     private const int MaxTyped = 40_000;
@@ -37,9 +37,6 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     /// <summary>What each request of the panel carries along: the revision looked at, and what the stage shows of it.</summary>
     public virtual IEnumerable<(string Name, string Value)> Carried =>
         [("Seen", State.Stored.Revision.ToString(CultureInfo.InvariantCulture)), ("Seek", Seek ?? "")];
-
-    /// <summary>The stage's panel.</summary>
-    protected abstract string Panel { get; }
 
     /// <summary>True where this stage has a control for the field; what is wrong with other fields is said above.</summary>
     public abstract bool Shows(string path);
@@ -151,6 +148,6 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     {
         if (!Request.Headers.ContainsKey("HX-Request")) return Page();
         ViewData["Fragment"] = true;
-        return Partial(Panel, this);
+        return Partial(Stage.At(Request.Path).Panel, this);
     }
 }
