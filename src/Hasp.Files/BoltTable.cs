@@ -17,15 +17,17 @@ public static class BoltTable
         var (length, force) = (Units.Shown(Dimension.Length, units), Units.Shown(Dimension.Force, units));
         string L(double mm) => Figure(mm / length.Scale);
         string F(double n) => Figure(n / force.Scale);
-        var lines = new List<string> { $"bolt,x [{length.Symbol}],y [{length.Symbol}],tension [{force.Symbol}],shear x [{force.Symbol}],shear y [{force.Symbol}],direct shear [{force.Symbol}],torsional shear [{force.Symbol}],shear [{force.Symbol}],reserve,governs" };
-        foreach (var b in loads)
+        string[] head =
+        [
+            "bolt", $"x [{length.Symbol}]", $"y [{length.Symbol}]", $"tension [{force.Symbol}]", $"shear x [{force.Symbol}]", $"shear y [{force.Symbol}]",
+            $"direct shear [{force.Symbol}]", $"torsional shear [{force.Symbol}]", $"shear [{force.Symbol}]", "reserve", "governs",
+        ];
+        var governs = verdicts.ToDictionary(v => v.Number);
+        return CsvText.Of(head, loads.Select(b => new object?[]
         {
-            var verdict = verdicts.FirstOrDefault(v => v.Number == b.Number);
-            lines.Add(string.Join(',',
-                b.Number, L(b.At.X), L(b.At.Y), F(b.Tension), F(b.ShearX), F(b.ShearY), F(b.Direct), F(b.Torsional), F(b.Shear),
-                verdict?.Reserve is { } r ? Figure(r) : "", verdict?.Check?.Id ?? ""));
-        }
-        return string.Join("\r\n", lines) + "\r\n";
+            b.Number, L(b.At.X), L(b.At.Y), F(b.Tension), F(b.ShearX), F(b.ShearY), F(b.Direct), F(b.Torsional), F(b.Shear),
+            governs.GetValueOrDefault(b.Number)?.Reserve is { } r ? Figure(r) : "", governs.GetValueOrDefault(b.Number)?.Check?.Id,
+        }));
     }
 
     private static string Figure(double value) => Math.Round(value, 6).ToString("0.######", CultureInfo.InvariantCulture);

@@ -97,7 +97,7 @@ public static class JointDocument
             // The one thing that surfaces only when a string is read: half of a surrogate pair.
             return (null, [.. faults, new Fault("unreadable", "", null, "a text is not valid Unicode")]);
         }
-        var joint = JointRules.Judge(values, faults);
+        var joint = JointRules.JointOf(values, faults);
         return (faults.Count == 0 ? joint : null, faults);
     }
 

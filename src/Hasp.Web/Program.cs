@@ -1,3 +1,4 @@
+using System.Threading.RateLimiting;
 using Hasp.Store;
 using Hasp.Web.Api;
 using Hasp.Web.Demo;
@@ -15,16 +16,17 @@ builder.Logging.AddFilter("Microsoft.Extensions.Diagnostics.HealthChecks", LogLe
 builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 
 // Loopback unless told otherwise: what people type about their structures stays on their machine.
-if (string.IsNullOrEmpty(builder.Configuration["urls"]) && string.IsNullOrEmpty(builder.Configuration["http_ports"]))
+var server = builder.Configuration.Get<ServerOptions>() ?? new();
+if (server.Urls.Length == 0 && server.HttpPorts.Length == 0)
 {
     builder.WebHost.UseUrls("http://127.0.0.1:5080");
 }
 
-if (Exposure.Refusal(builder.Configuration) is { } exposed) return Refuse(exposed);
+if (Exposure.Refusal(server) is { } exposed) return Refuse(exposed);
 
 // The database is made or upgraded while the host is put together: neither waits for the other.
-var opening = Task.Run(() => DataFolder.Open(builder.Configuration["data"] ?? ".data"));
-var path = Path.GetFullPath(builder.Configuration["data"] ?? ".data");
+var opening = Task.Run(() => DataFolder.Open(server.Data));
+var path = Path.GetFullPath(server.Data);
 builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, Path.Combine(path, "hasp.db")));
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(path, "keys"))).SetApplicationName("Hasp");
 builder.Services.AddSingleton(TimeProvider.System);
@@ -32,6 +34,7 @@ builder.Services.AddSingleton<JointStore>();
 builder.Services.AddHttpContextAccessor();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();
+builder.Services.Configure<ServerOptions>(builder.Configuration);
 builder.Services.Configure<JobOptions>(builder.Configuration.GetSection(JobOptions.Section));
 builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<LoadSets>();
@@ -41,6 +44,13 @@ builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerifica
 builder.Services.AddApiDescription();
 builder.Services.AddProblemDetails();
 builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+// More than this at once would only make everybody wait; who is turned away is told to come again.
+builder.Services.AddRateLimiter(limits =>
+{
+    limits.RejectionStatusCode = StatusCodes.Status503ServiceUnavailable;
+    var together = new ConcurrencyLimiterOptions { PermitLimit = server.Requests, QueueLimit = server.RequestsWaiting };
+    limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, int>(_ => RateLimitPartition.GetConcurrencyLimiter(0, _ => together));
+});
 builder.Services.AddResponseCompression(options => options.EnableForHttps = true);
 
 var app = builder.Build();
@@ -50,7 +60,7 @@ DataFolder folder;
 try
 {
     folder = await opening;
-    if (app.Configuration.GetValue<bool>("demo")) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+    if (server.Demo) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
 }
 catch (UnusableFolderException e)
 {
@@ -68,6 +78,7 @@ _ = Task.Run(() =>
 app.UseMiddleware<SlowRequests>();
 app.UseExceptionHandler(errors => errors.Run(Problems.Write));
 app.UseStatusCodePages(Problems.Write);
+app.UseRateLimiter();
 app.UseResponseCompression();
 app.Use(static (context, next) =>
 {

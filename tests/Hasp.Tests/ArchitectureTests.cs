@@ -16,6 +16,27 @@ public sealed class ArchitectureTests
             "Hasp.Files", "Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.EntityFrameworkCore", "Microsoft.AspNetCore",
             "System.Net", "System.IO.File", "System.IO.Directory", "System.DateTime", "System.TimeProvider", "System.Random", "System.Text.Json"));
 
+    /// <summary>The lower storeys of Core: each may know those before it and nothing else of the house.</summary>
+    [Theory]
+    [InlineData("Quantities")]
+    [InlineData("Formulas", "Quantities")]
+    [InlineData("Catalogue", "Quantities", "Formulas")]
+    public void The_rooms_of_Core_point_one_way(string room, params string[] below)
+    {
+        string[] above = [.. Rooms.Except(below).Except([room]).Select(r => "Hasp.Core." + r), "Hasp.Core.Evaluation", "Hasp.Core.Result", "Hasp.Core.Mechanics"];
+        var types = Types.InAssembly(Core).That().ResideInNamespace("Hasp.Core." + room);
+        Assert.NotEmpty(types.GetTypes());
+        Holds(types.ShouldNot().HaveDependencyOnAny(above));
+    }
+
+    [Fact]
+    public void Searches_and_sampling_are_known_to_nobody_below_them() =>
+        Holds(Types.InAssembly(Core).That().ResideInNamespaceMatching(@"Hasp\.Core\.(Checks|LoadPath|Stiffness|Preload|Fatigue|Joints|Catalogue|Formulas|Quantities)")
+            .ShouldNot().HaveDependencyOnAny("Hasp.Core.Sizing", "Hasp.Core.Evaluation"));
+
+    private static readonly string[] Rooms =
+        ["Quantities", "Formulas", "Catalogue", "Joints", "LoadPath", "Stiffness", "Preload", "Fatigue", "Checks", "Sizing", "Uncertainty"];
+
     [Fact]
     public void Files_knows_only_Core() =>
         Holds(Types.InAssembly(Files).ShouldNot().HaveDependencyOnAny("Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore"));

@@ -18,14 +18,16 @@ public static partial class JointRules
         var anyNut = NutFor(said, kind, thread, faults);
         if (anyNut is null && !said.Has(Fields.Nut) && (end == ThreadEndKind.Nut || kind == Stud))
         {
-            faults.Add(new("size-without-nut", Fields.Thread.Path, thread.Designation, $"no standard hex nut is listed for {thread.Designation}. Choose another size"));
+            faults.Add(new("size-without-nut", Fields.Thread.Path, thread.Designation,
+                $"no standard hex nut is listed for {thread.Designation}. Choose another size"));
         }
         var nut = end == ThreadEndKind.Nut ? anyNut : null;
         if (kind == Stud) return (anyNut is null ? null : anyNut with { Kind = Stud }, nut);
         var head = Standards.FindHead(kind, thread.Diameter);
         if (head is null)
         {
-            faults.Add(new("head-unlisted", Fields.Head.Path, said.Stated(Fields.Head), $"no standard {kind} head is listed for {thread.Designation}. Choose another size or head")
+            faults.Add(new("head-unlisted", Fields.Head.Path, said.Stated(Fields.Head),
+                $"no standard {kind} head is listed for {thread.Designation}. Choose another size or head")
             {
                 Mends = nut is null ? [] : [new("A stud with two nuts", Fields.Head.Path, Stud)],
             });
@@ -34,7 +36,7 @@ public static partial class JointRules
     }
 
     /// <summary>No washer where none can lie.</summary>
-    private static void JudgeWashers(ThreadEndKind end, BearingPart? head, Washer? headWasher, Washer? nutWasher, List<Fault> faults)
+    private static void RefuseWashers(ThreadEndKind end, BearingPart? head, Washer? headWasher, Washer? nutWasher, List<Fault> faults)
     {
         if (head is { Countersunk: true } && headWasher is not null)
         {
@@ -45,7 +47,8 @@ public static partial class JointRules
         }
         if (end != ThreadEndKind.Nut && nutWasher is not null)
         {
-            faults.Add(new("washer-without-nut", Fields.NutWasher.Path, nutWasher.Kind, "there is no nut to put a washer under: the thread runs into the last part")
+            faults.Add(new("washer-without-nut", Fields.NutWasher.Path, nutWasher.Kind,
+                "there is no nut to put a washer under: the thread runs into the last part")
             {
                 Mends = [new("No washer under the nut", Fields.NutWasher.Path, "")],
             });
@@ -57,7 +60,11 @@ public static partial class JointRules
     {
         if (said.Stated(Fields.Nut) is not { } kind) return Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex", thread.Diameter);
         var nut = Standards.FindNut(kind, thread.Diameter);
-        if (nut is null) faults.Add(new("nut-unlisted", Fields.Nut.Path, kind, $"no {kind} nut is listed for {thread.Designation}. Choose another kind or size") { Mends = [new("The usual nut", Fields.Nut.Path, "")] });
+        if (nut is null)
+        {
+            faults.Add(new("nut-unlisted", Fields.Nut.Path, kind,
+                $"no {kind} nut is listed for {thread.Designation}. Choose another kind or size") { Mends = [new("The usual nut", Fields.Nut.Path, "")] });
+        }
         return nut;
     }
 
@@ -70,7 +77,8 @@ public static partial class JointRules
         var found = Standards.FindNutClass(stated, thread);
         if (found is null)
         {
-            faults.Add(new("nut-class-unlisted", Fields.NutClass.Path, stated, $"nuts of class {stated} are not made for {thread.Designation}") { Mends = [new("The class that goes with the grade", Fields.NutClass.Path, "")] });
+            faults.Add(new("nut-class-unlisted", Fields.NutClass.Path, stated,
+                $"nuts of class {stated} are not made for {thread.Designation}") { Mends = [new("The class that goes with the grade", Fields.NutClass.Path, "")] });
         }
         return (found, found is not null && found.Proof < (usual?.Proof ?? grade.Tensile) - Tolerance && found.Proof < grade.Tensile - Tolerance);
     }
@@ -110,12 +118,14 @@ public static partial class JointRules
         var washer = Standards.FindWasher(kind, thread.Diameter);
         if (washer is null)
         {
-            faults.Add(new("washer-unlisted", field.Path, kind, $"no {kind} washer is listed for {thread.Designation}. Choose another kind or none"));
+            faults.Add(new("washer-unlisted", field.Path, kind,
+                $"no {kind} washer is listed for {thread.Designation}. Choose another kind or none"));
         }
         else if (grade is not null && washer.Hardness < grade.WasherHardness)
         {
             var fitting = Standards.Washers.FirstOrDefault(w => w.Hardness >= grade.WasherHardness && Math.Abs(w.Diameter - thread.Diameter) < SameSize);
-            faults.Add(new("washer-soft", field.Path, kind, $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
+            faults.Add(new("washer-soft", field.Path, kind,
+                $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
             {
                 Mends = fitting is null ? [] : [new($"{char.ToUpperInvariant(fitting.Kind[0])}{fitting.Kind[1..]} washer", field.Path, fitting.Kind)],
             });
@@ -128,7 +138,8 @@ public static partial class JointRules
     {
         if (head.Countersunk && layers[0].Thickness < head.Height - Tolerance)
         {
-            faults.Add(new("countersink-deep", "layers[0].thickness", Mm(layers[0].Thickness), $"the countersink is deeper than the part: the head is {Mm(head.Height)} high")
+            faults.Add(new("countersink-deep", "layers[0].thickness", Mm(layers[0].Thickness),
+                $"the countersink is deeper than the part: the head is {Mm(head.Height)} high")
             {
                 Mends = [new($"{layers[0].Name} {Mm(Math.Ceiling(head.Height))} thick", "layers[0].thickness", Mm(Math.Ceiling(head.Height))), new("Hex head", Fields.Head.Path, "hex")],
             });
@@ -147,12 +158,14 @@ public static partial class JointRules
         var chosen = NextLength(thread, least + (stud ? 2 : 1) * thread.Pitch);
         if ((said.Stated(Fields.Length) ?? chosen) is not { } length)
         {
-            faults.Add(new("length-unlisted", Fields.Length.Path, null, $"a grip of {Mm(clamped)} needs a bolt over {Mm(least)}: longer than any preferred length. Give the length"));
+            faults.Add(new("length-unlisted", Fields.Length.Path, null,
+                $"a grip of {Mm(clamped)} needs a bolt over {Mm(least)}: longer than any preferred length. Give the length"));
             return null;
         }
         if (length < least - Tolerance)
         {
-            faults.Add(new("length-short", Fields.Length.Path, Mm(length), $"too short for its grip: {Mm(clamped)} clamped and {(stud ? "two nuts" : "nut")} {Mm(least - clamped)} need at least {Mm(least)}"
+            faults.Add(new("length-short", Fields.Length.Path, Mm(length),
+                $"too short for its grip: {Mm(clamped)} clamped and {(stud ? "two nuts" : "nut")} {Mm(least - clamped)} need at least {Mm(least)}"
                 + (chosen is { } c ? $"; {Mm(c)} is the next preferred length with a thread through the nut" : ""))
             {
                 Mends = chosen is { } next ? [new($"{Mm(next)} long", Fields.Length.Path, Mm(next)), new("Let the length be chosen", Fields.Length.Path, "")] : [new("Let the length be chosen", Fields.Length.Path, "")],
@@ -173,7 +186,8 @@ public static partial class JointRules
         var d = thread.Diameter;
         if (depth > part.Thickness + Tolerance)
         {
-            faults.Add(new("thread-depth", Fields.ThreadDepth.Path, Mm(depth), $"deeper than {part.Name}, which is {Mm(part.Thickness)} thick")
+            faults.Add(new("thread-depth", Fields.ThreadDepth.Path, Mm(depth),
+                $"deeper than {part.Name}, which is {Mm(part.Thickness)} thick")
             {
                 Mends = [new("Tap it through", Fields.ThreadDepth.Path, ""), new($"{part.Name} {Mm(depth)} thick", $"layers[{layers.Length - 1}].thickness", Mm(depth))],
             });
@@ -182,7 +196,8 @@ public static partial class JointRules
         var insert = kind == ThreadEndKind.Insert ? said.Stated(Fields.InsertLength) ?? 1.5 * d : 0;
         if (insert > depth + Tolerance)
         {
-            faults.Add(new("insert-long", Fields.InsertLength.Path, Mm(insert), $"the insert is longer than the hole: {Mm(insert)} in {Mm(depth)} of thread")
+            faults.Add(new("insert-long", Fields.InsertLength.Path, Mm(insert),
+                $"the insert is longer than the hole: {Mm(insert)} in {Mm(depth)} of thread")
             {
                 Mends =
                 [
@@ -202,7 +217,8 @@ public static partial class JointRules
         var wanted = said.Stated(Fields.Engagement) ?? Math.Min(holds, kind == ThreadEndKind.Insert ? insert : Math.Max(d, breaking));
         if (wanted > holds + Tolerance)
         {
-            faults.Add(new("engagement-deep", Fields.Engagement.Path, Mm(wanted), $"only {Mm(holds)} of thread can hold the bolt") { Mends = [new("Let the engagement be chosen", Fields.Engagement.Path, "")] });
+            faults.Add(new("engagement-deep", Fields.Engagement.Path, Mm(wanted),
+                $"only {Mm(holds)} of thread can hold the bolt") { Mends = [new("Let the engagement be chosen", Fields.Engagement.Path, "")] });
             return null;
         }
         var stud = head.Kind == Stud;
@@ -213,13 +229,15 @@ public static partial class JointRules
             : Standards.Lengths.LastOrDefault(l => l.System == thread.System && l.Length <= most + Tolerance && l.Length > clamped + thread.Pitch)?.Length;
         if ((said.Stated(Fields.Length) ?? chosen) is not { } length)
         {
-            faults.Add(new("length-unlisted", Fields.Length.Path, null, $"no preferred length reaches through {Mm(clamped)} into {Mm(depth)} of thread. Give the length"));
+            faults.Add(new("length-unlisted", Fields.Length.Path, null,
+                $"no preferred length reaches through {Mm(clamped)} into {Mm(depth)} of thread. Give the length"));
             return null;
         }
         Mend[] mends = chosen is { } fits ? [new($"{Mm(fits)} long", Fields.Length.Path, Mm(fits)), new("Let the length be chosen", Fields.Length.Path, "")] : [];
         if (length > most + Tolerance)
         {
-            faults.Add(new("screw-bottoms", Fields.Length.Path, Mm(length), $"the screw bottoms: {Mm(length - clamped)} reach past the clamped parts, the thread is {Mm(depth)} deep. It would clamp nothing") { Mends = mends });
+            faults.Add(new("screw-bottoms", Fields.Length.Path, Mm(length),
+                $"the screw bottoms: {Mm(length - clamped)} reach past the clamped parts, the thread is {Mm(depth)} deep. It would clamp nothing") { Mends = mends });
             return null;
         }
         var engaged = stud ? wanted : Math.Min(length - clamped, holds);
@@ -241,7 +259,8 @@ public static partial class JointRules
         var stud = head.Kind == Stud;
         if (said.Stated(Fields.ThreadLength) is { } b && (stud || b > length + Tolerance))
         {
-            faults.Add(new("thread-length", Fields.ThreadLength.Path, Mm(b), stud ? "a stud here is threaded over its whole length" : $"longer than the bolt, which is {Mm(length)}") { Mends = [new("Let the thread length be chosen", Fields.ThreadLength.Path, "")] });
+            faults.Add(new("thread-length", Fields.ThreadLength.Path, Mm(b),
+                stud ? "a stud here is threaded over its whole length" : $"longer than the bolt, which is {Mm(length)}") { Mends = [new("Let the thread length be chosen", Fields.ThreadLength.Path, "")] });
             return null;
         }
         var threadLength = stud ? length : said.Stated(Fields.ThreadLength) ?? Standards.ThreadLength(head.ThreadRule, thread.Diameter, length);
@@ -249,7 +268,8 @@ public static partial class JointRules
         // ISO 4014 would leave the shank too long; the same length is sold threaded to the head (ISO 4017), and only where nothing was given.
         if (said.Stated(Fields.Length) is null && said.Stated(Fields.ThreadLength) is null) return length;
         var path = said.Stated(Fields.ThreadLength) is null ? Fields.Length.Path : Fields.ThreadLength.Path;
-        faults.Add(new("shank-long", path, Mm(said.Stated(Fields.ThreadLength) ?? length), $"the shank is in the way: the thread begins {Mm(length - threadLength)} under the head, only {Mm(clamped)} are clamped. Shorten the bolt, thread it further or pack the grip")
+        faults.Add(new("shank-long", path, Mm(said.Stated(Fields.ThreadLength) ?? length),
+            $"the shank is in the way: the thread begins {Mm(length - threadLength)} under the head, only {Mm(clamped)} are clamped. Shorten the bolt, thread it further or pack the grip")
         {
             Mends = [new("Threaded to the head", Fields.ThreadLength.Path, Mm(length)), .. said.Stated(Fields.Length) is null ? Array.Empty<Mend>() : [new("Let the length be chosen", Fields.Length.Path, "")]],
         });

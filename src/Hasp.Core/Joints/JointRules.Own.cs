@@ -40,7 +40,7 @@ public static partial class JointRules
             said.Of(Fields.OwnMaterialSource), true);
     }
 
-    private static void JudgeOwn(Values said, List<Fault> faults)
+    private static void RefuseOwn(Values said, List<Fault> faults)
     {
         foreach (var grade in said[Fields.OwnGrades]) OwnGrade(grade, faults);
         foreach (var material in said[Fields.OwnMaterials]) OwnMaterial(material, faults);

@@ -25,7 +25,8 @@ public static partial class JointRules
             hole = (given, "given");
             if (given <= thread.Diameter)
             {
-                faults.Add(new("hole-small", path, Mm(given), $"the hole must be larger than the bolt: above {Mm(thread.Diameter)} for {thread.Designation}"));
+                faults.Add(new("hole-small", path, Mm(given),
+                    $"the hole must be larger than the bolt: above {Mm(thread.Diameter)} for {thread.Designation}"));
                 return null;
             }
         }
@@ -37,7 +38,8 @@ public static partial class JointRules
             hole = Standards.FindHole(fit, thread.Diameter);
             if (hole is null)
             {
-                faults.Add(new("hole-unlisted", path, fit, $"{fit} gives no hole for {thread.Designation}. Choose another fit or give the diameter"));
+                faults.Add(new("hole-unlisted", path, fit,
+                    $"{fit} gives no hole for {thread.Designation}. Choose another fit or give the diameter"));
                 return null;
             }
         }
@@ -47,12 +49,14 @@ public static partial class JointRules
             if (part is null) continue;
             if (hole.Value.Diameter >= PressedDiameter(part, washer, angle))
             {
-                faults.Add(new("pulls-through", path, Mm(hole.Value.Diameter), $"the {what} would pull through: {(washer is null ? "its bearing face is" : "through its washer it presses")} {Mm(PressedDiameter(part, washer, angle))} across. Use a smaller hole{(washer is null ? " or put a washer under it" : " or a larger washer")}"));
+                faults.Add(new("pulls-through", path, Mm(hole.Value.Diameter),
+                    $"the {what} would pull through: {(washer is null ? "its bearing face is" : "through its washer it presses")} {Mm(PressedDiameter(part, washer, angle))} across. Use a smaller hole{(washer is null ? " or put a washer under it" : " or a larger washer")}"));
                 break;
             }
             if (said.Of(Fields.ConeBore) && hole.Value.Diameter >= part.BearingDiameter)
             {
-                faults.Add(new("cone-bore", Fields.ConeBore.Path, "hole", $"the cone cannot start: the hole is wider than the {what}'s bearing face ({Mm(part.BearingDiameter)}). Bore the cones with the nominal diameter"));
+                faults.Add(new("cone-bore", Fields.ConeBore.Path, "hole",
+                    $"the cone cannot start: the hole is wider than the {what}'s bearing face ({Mm(part.BearingDiameter)}). Bore the cones with the nominal diameter"));
                 break;
             }
         }
@@ -79,7 +83,8 @@ public static partial class JointRules
         var edge = said.Stated(Fields.LayerEdge);
         if (said.Stated(Fields.LayerWidth) is { } width && hole is { } bored && width <= across * bored)
         {
-            faults.Add(new("width-small", said.PathOf(Fields.LayerWidth), Mm(width), $"nothing is left between the holes: above {Mm(across * bored)} is needed"));
+            faults.Add(new("width-small", said.PathOf(Fields.LayerWidth), Mm(width),
+                $"nothing is left between the holes: above {Mm(across * bored)} is needed"));
         }
         if (edge is { } e && thread is not null && EdgeFault(e, thread.Diameter, hole) is { } problem)
         {
@@ -105,7 +110,8 @@ public static partial class JointRules
         if (bands.Count == 0)
         {
             var known = string.Join(", ", Standards.Names(Standards.Materials, m => m.Name));
-            faults.Add(new("material-unlisted", said.PathOf(Fields.LayerMaterial), name, $"no material of that name. Known: {known}; or define your own"));
+            faults.Add(new("material-unlisted", said.PathOf(Fields.LayerMaterial), name,
+                $"no material of that name. Known: {known}; or define your own"));
             return null;
         }
         if (said.Stated(Fields.LayerThickness) is not { } thickness) return null;

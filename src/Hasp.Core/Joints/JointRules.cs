@@ -39,10 +39,10 @@ public static partial class JointRules
     private const double UsualExpansion = 1.15e-5;
 
     /// <summary>The joint, or null with every fault that was found added to <paramref name="faults"/>.</summary>
-    public static Joint? Judge(Values said, List<Fault> faults)
+    public static Joint? JointOf(Values said, List<Fault> faults)
     {
         var before = faults.Count;
-        JudgeOwn(said, faults);
+        RefuseOwn(said, faults);
         var figures = HandFiguresFor(said, faults);
         var thread = ThreadFor(said, faults);
         var grade = GradeFor(said, thread, faults);
@@ -51,10 +51,10 @@ public static partial class JointRules
         var kind = said.Of(Fields.EndKind);
         var (head, nut) = HeadAndNutFor(said, kind, thread, grade, faults);
         var (nutClass, nutIsWeaker) = NutClassFor(said, thread, grade, nut, faults);
-        JudgeWashers(kind, head, headWasher, nutWasher, faults);
+        RefuseWashers(kind, head, headWasher, nutWasher, faults);
         var hole = HoleFor(said, thread, head, nut, headWasher, nutWasher, faults);
         var layers = LayersFor(said, thread, hole?.Diameter, faults);
-        var pattern = PatternRules.Judge(said, thread?.Diameter, faults);
+        var pattern = PatternRules.PatternOf(said, thread?.Diameter, faults);
         var cases = PatternRules.Cases(said, pattern, faults);
         var count = CountFor(said, pattern, faults);
         var fatigue = FatigueFor(said, thread, grade, faults);
@@ -100,7 +100,7 @@ public static partial class JointRules
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };
         if (aim.Aim is null) joint = joint with { Tightening = DefaultTarget.For(joint) };
-        PatternRules.JudgeRoom(joint, faults);
+        PatternRules.RefuseCrowding(joint, faults);
         return faults.Count > before ? null : joint;
     }
 
@@ -151,7 +151,11 @@ public static partial class JointRules
     {
         if (said.Stated(Fields.Thread) is not { } name) return null;
         var thread = Standards.FindThread(name);
-        if (thread is null) faults.Add(new("thread-unlisted", Fields.Thread.Path, name, "no thread of that designation. Write it as ordered: M16, M16x1.5, 1/2-13 UNC, #10-32 UNF"));
+        if (thread is null)
+        {
+            faults.Add(new("thread-unlisted", Fields.Thread.Path, name,
+                "no thread of that designation. Write it as ordered: M16, M16x1.5, 1/2-13 UNC, #10-32 UNF"));
+        }
         return thread;
     }
 

@@ -22,7 +22,7 @@ public static class PatternRules
     internal static bool IsLaidOut(Values said) => said.Has(Fields.PatternKind) || said.IsFaulty("pattern");
 
     /// <summary>The pattern, or null where none is laid out or it has faults.</summary>
-    internal static BoltPattern? Judge(Values said, double? diameter, List<Fault> faults)
+    internal static BoltPattern? PatternOf(Values said, double? diameter, List<Fault> faults)
     {
         if (!said.Has(Fields.PatternKind) || said.IsFaulty("pattern") || diameter is not { } d) return null;
         var before = faults.Count;
@@ -31,13 +31,17 @@ public static class PatternRules
         {
             faults.Add(new("no-points", Fields.Points.Path, null, "no bolt is placed yet: add one, or choose a kind of pattern"));
         }
-        if (layout.PlaceCount > MostBolts) faults.Add(new("too-many-bolts", CountPath(layout), null, $"{layout.PlaceCount} bolts: at most {MostBolts} are taken"));
+        if (layout.PlaceCount > MostBolts)
+        {
+            faults.Add(new("too-many-bolts", CountPath(layout), null,
+                $"{layout.PlaceCount} bolts: at most {MostBolts} are taken"));
+        }
         var plate = PlateOf(said, faults);
         var prying = PryingOf(said, d, faults);
         if (faults.Count > before) return null;
 
         var places = layout.Places();
-        JudgeOff(layout, places.Length, said.Of(Fields.PatternOff), faults);
+        RefuseMissingBolts(layout, places.Length, said.Of(Fields.PatternOff), faults);
         if (faults.Count > before) return null;
 
         var group = BoltPattern.GroupOf(layout, places);
@@ -54,11 +58,11 @@ public static class PatternRules
                 said.Stated(Fields.PivotBottom) ?? usual.Bottom, said.Stated(Fields.PivotTop) ?? usual.Top),
             Prying = prying,
         };
-        JudgePivots(made, said, faults);
+        RefusePivots(made, said, faults);
         return faults.Count > before ? null : made;
     }
 
-    private static void JudgeOff(Layout layout, int places, string text, List<Fault> faults)
+    private static void RefuseMissingBolts(Layout layout, int places, string text, List<Fault> faults)
     {
         if (layout.Off.FirstOrDefault(n => n < 1 || n > places) is var beyond and not 0)
         {
@@ -70,7 +74,7 @@ public static class PatternRules
         }
     }
 
-    private static void JudgePivots(BoltPattern pattern, Values said, List<Fault> faults)
+    private static void RefusePivots(BoltPattern pattern, Values said, List<Fault> faults)
     {
         foreach (var (line, field, words) in new[]
         {
@@ -79,12 +83,13 @@ public static class PatternRules
         })
         {
             if (said.Stated(field) is not { } at || line.Squares >= NoHold) continue;
-            faults.Add(new("pivot-holds-nothing", field.Path, Mm(at), $"no bolt lies {words}: nothing would hold against a moment about it"));
+            faults.Add(new("pivot-holds-nothing", field.Path, Mm(at),
+                $"no bolt lies {words}: nothing would hold against a moment about it"));
         }
     }
 
     /// <summary>What is wrong with the room that heads, holes and edges have, once the bolts and holes are chosen.</summary>
-    internal static void JudgeRoom(Joint joint, List<Fault> faults)
+    internal static void RefuseCrowding(Joint joint, List<Fault> faults)
     {
         foreach (var finding in joint.Spacing.Where(f => f.IsRefused))
         {
@@ -94,7 +99,10 @@ public static class PatternRules
                 : layout.IsRound ? Fields.PatternDiameter.Path
                 : Math.Abs(finding.To.X - finding.From.X) >= Math.Abs(finding.To.Y - finding.From.Y) ? Fields.PitchX.Path : Fields.PitchY.Path;
             if (path.StartsWith("pattern.points", StringComparison.Ordinal) && finding.Number > layout.Points.Length) path = Fields.PatternMirror.Path;
-            if (faults.All(f => f.Path != path)) faults.Add(new(finding.Kind == SpacingKind.Edge ? "edge-distance" : "pitch", path, Mm(finding.Distance), Words(finding)));
+            if (faults.All(f => f.Path != path))
+            {
+                faults.Add(new(finding.Kind == SpacingKind.Edge ? "edge-distance" : "pitch", path, Mm(finding.Distance), Words(finding)));
+            }
         }
     }
 
@@ -142,7 +150,7 @@ public static class PatternRules
     public static string CountPath(Layout layout) => layout.HasRows ? Fields.PatternRows.Path : layout.IsRound ? Fields.PatternCount.Path : Fields.PatternKind.Path;
 
     /// <summary>Moments that the bolts cannot hold: index of the case, the field, and why.</summary>
-    public static IReadOnlyList<(int Case, string Key, string Problem)> Unheld(ImmutableArray<LoadCase> cases, BoltPattern pattern)
+    public static IReadOnlyList<(int Case, string Key, string Problem)> MomentsWithoutHold(ImmutableArray<LoadCase> cases, BoltPattern pattern)
     {
         var found = new List<(int, string, string)>();
         var group = pattern.Group;
@@ -198,10 +206,11 @@ public static class PatternRules
         }).ToImmutableArray();
         if (judged.All(c => c.OnlyCombined))
         {
-            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations", "no case is judged: every one counts only in combinations"));
+            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations",
+                "no case is judged: every one counts only in combinations"));
         }
         if (faults.Count > before || pattern is null) return faults.Count > before ? null : judged;
-        foreach (var (i, key, problem) in Unheld(judged, pattern).Where(u => !judged[u.Case].OnlyCombined))
+        foreach (var (i, key, problem) in MomentsWithoutHold(judged, pattern).Where(u => !judged[u.Case].OnlyCombined))
         {
             faults.Add(new("moment-unheld", $"loads[{i}].{(all.Each[i].Sum is null ? key : "combines")}", null, problem));
         }
@@ -280,14 +289,15 @@ public static class PatternRules
     {
         var helper = HelperOf(c.Said);
         var lacks = helper is null ? [] : HelperInputs.Of(helper.Kind).Needed.Where(f => !c.Said.Has(f)).ToList();
-        JudgeOneWay(c, helper, faults);
-        if (helper is not null) JudgeHelper(c.Said, helper, lacks, faults);
+        RefuseTwoStatements(c, helper, faults);
+        if (helper is not null) RefuseHelper(c.Said, helper, lacks, faults);
         var load = helper is not null && lacks.Count == 0 ? helper.Load()
             : c.HasForces ? new Resultant(new(c.Force(0), c.Force(1), c.Force(2)), new(c.Force(3), c.Force(4), c.Force(5)))
             : new Resultant(new(Math.Abs(c.Said.Stated(Fields.CaseShear) ?? 0), 0, c.Said.Stated(Fields.CaseTension) ?? 0), default);
         if (!laidOut && (c.HasPlace || load.Moment != default))
         {
-            faults.Add(new("moment-needs-pattern", c.Said.PathOf(Beside(c, helper)), null, "a moment, or a load beside the bolts, needs their places: lay out a pattern first"));
+            faults.Add(new("moment-needs-pattern", c.Said.PathOf(Beside(c, helper)),
+                null, "a moment, or a load beside the bolts, needs their places: lay out a pattern first"));
         }
         var origin = new LoadOrigin(c.Factor, [new(c.Name, c.Index + 1, 1, load, helper)]);
         return LoadCase.Of(c.Name, origin, c.HasPlace ? new(c.At(0), c.At(1), c.At(2)) : null);
@@ -301,16 +311,18 @@ public static class PatternRules
     }
 
     /// <summary>A case is stated one way: tension and shear, components, or a helper.</summary>
-    private static void JudgeOneWay(CaseStated c, LoadHelper? helper, List<Fault> faults)
+    private static void RefuseTwoStatements(CaseStated c, LoadHelper? helper, List<Fault> faults)
     {
         if (c.HasForces && c.HasTensionOrShear)
         {
             var field = c.Said.Has(Fields.CaseTension) ? Fields.CaseTension : Fields.CaseShear;
-            faults.Add(new("stated-twice", c.Said.PathOf(field), null, "this case is stated by its components: clear this, or the components"));
+            faults.Add(new("stated-twice", c.Said.PathOf(field), null,
+                "this case is stated by its components: clear this, or the components"));
         }
         if (helper is not null && (c.HasForces || c.HasTensionOrShear))
         {
-            faults.Add(new("stated-and-worked-out", c.Said.PathOf(Fields.HelperKind), null, "this case is worked out and stated as well: clear one of the two"));
+            faults.Add(new("stated-and-worked-out", c.Said.PathOf(Fields.HelperKind), null,
+                "this case is worked out and stated as well: clear one of the two"));
         }
         if (c.HasPlace && !c.HasForces && helper is not { HasPoint: true })
         {
@@ -320,15 +332,17 @@ public static class PatternRules
         }
     }
 
-    private static void JudgeHelper(Values said, LoadHelper helper, IReadOnlyList<Field> lacks, List<Fault> faults)
+    private static void RefuseHelper(Values said, LoadHelper helper, IReadOnlyList<Field> lacks, List<Fault> faults)
     {
         if (helper is { Kind: HelperKind.Column, Heading: Heading.Z or Heading.MinusZ })
         {
-            faults.Add(new("column-heading", said.PathOf(Fields.HelperHeading), null, "a column's shear and moment act in the plane of the joint: along x or y"));
+            faults.Add(new("column-heading", said.PathOf(Fields.HelperHeading), null,
+                "a column's shear and moment act in the plane of the joint: along x or y"));
         }
         if (helper.Kind == HelperKind.RamPull && lacks.Count == 0 && helper.Rod >= helper.Bore)
         {
-            faults.Add(new("rod-thick", said.PathOf(Fields.HelperRod), Mm(helper.Rod), $"the rod is as thick as the bore ({Mm(helper.Bore)}): nothing would be left to pull with"));
+            faults.Add(new("rod-thick", said.PathOf(Fields.HelperRod), Mm(helper.Rod),
+                $"the rod is as thick as the bore ({Mm(helper.Bore)}): nothing would be left to pull with"));
         }
         foreach (var field in lacks) faults.Add(new("helper-lacks", said.PathOf(field), null, "missing: the load cannot be worked out without it"));
     }
@@ -338,7 +352,8 @@ public static class PatternRules
         var path = c.Said.PathOf(Fields.CaseCombines);
         if (c.Said.Has(Fields.HelperKind) || c.HasTensionOrShear || c.HasForces || c.HasPlace)
         {
-            faults.Add(new("combined-and-stated", path, c.Sum, "this case combines others and states a load as well: clear one of the two"));
+            faults.Add(new("combined-and-stated", path, c.Sum,
+                "this case combines others and states a load as well: clear one of the two"));
         }
         var parts = ImmutableArray.CreateBuilder<LoadPart>();
         var centroid = pattern?.Group.Centroid ?? default;
@@ -349,7 +364,8 @@ public static class PatternRules
             var name = all.Each[part].Name;
             if (all.Summable.Count(n => n.Equals(name, StringComparison.OrdinalIgnoreCase)) > 1)
             {
-                faults.Add(new("combination-ambiguous", path, c.Sum, $"two load cases are called {name}: which of them? Give each a name of its own"));
+                faults.Add(new("combination-ambiguous", path, c.Sum,
+                    $"two load cases are called {name}: which of them? Give each a name of its own"));
             }
             var load = cases[part];
             parts.Add(new(name, part + 1, factor, load.At is { } at ? load.Load.Moved(at, centroid) : load.Load));
@@ -364,7 +380,8 @@ public static class PatternRules
         if (name.Equals(JointRules.Unloaded, StringComparison.OrdinalIgnoreCase)) return -1;
         if (all.Each.FirstOrDefault(o => o.Index != c.Index && o.Name.Equals(name, StringComparison.OrdinalIgnoreCase)) is { } other) return other.Index;
         var known = string.Join(", ", all.Each.Where(o => o.Index != c.Index).Select(o => o.Name).Append(JointRules.Unloaded));
-        faults.Add(new("alternates-with-nothing", c.Said.PathOf(Fields.CaseAlternates), name, $"no other load case of that name. Choose one of {known}"));
+        faults.Add(new("alternates-with-nothing", c.Said.PathOf(Fields.CaseAlternates), name,
+            $"no other load case of that name. Choose one of {known}"));
         return null;
     }
 
@@ -426,7 +443,7 @@ public static class PatternRules
         var before = faults.Count;
         ImmutableArray<PlanPoint> corners = [.. said[Fields.Corners].Select(c => new PlanPoint(c.Of(Fields.CornerX), c.Of(Fields.CornerY)))];
         foreach (var needed in NeededOf(shape).Where(f => !said.Has(f))) faults.Add(new("plate-lacks", needed.Path, null, $"missing: a {shape} plate has one"));
-        if (shape == "polygon") JudgeCorners(corners, faults);
+        if (shape == "polygon") RefuseOutline(corners, faults);
         var openings = said[Fields.Openings].Select(o => OpeningOf(o, faults)).ToImmutableArray();
         if (faults.Count > before) return null;
         var at = new PlanPoint(said.Of(Fields.PlateX), said.Of(Fields.PlateY));
@@ -445,15 +462,17 @@ public static class PatternRules
         _ => [],
     };
 
-    private static void JudgeCorners(ImmutableArray<PlanPoint> corners, List<Fault> faults)
+    private static void RefuseOutline(ImmutableArray<PlanPoint> corners, List<Fault> faults)
     {
         if (corners.Length < 3)
         {
-            faults.Add(new("too-few-corners", Fields.Corners.Path, null, $"a polygon has at least three corners; there {(corners.Length == 1 ? "is one" : $"are {corners.Length}")}"));
+            faults.Add(new("too-few-corners", Fields.Corners.Path, null,
+                $"a polygon has at least three corners; there {(corners.Length == 1 ? "is one" : $"are {corners.Length}")}"));
         }
         else if (Plate.Crosses(corners))
         {
-            faults.Add(new("outline-crosses", Fields.Corners.Path, null, "the outline crosses itself or encloses nothing: list the corners in order round the plate"));
+            faults.Add(new("outline-crosses", Fields.Corners.Path, null,
+                "the outline crosses itself or encloses nothing: list the corners in order round the plate"));
         }
     }
 
@@ -462,7 +481,8 @@ public static class PatternRules
         var (diameter, width, height) = (said.Stated(Fields.OpeningDiameter) ?? 0, said.Stated(Fields.OpeningWidth) ?? 0, said.Stated(Fields.OpeningHeight) ?? 0);
         if (diameter <= 0 && (width <= 0 || height <= 0))
         {
-            faults.Add(new("opening-lacks", said.PathOf(Fields.OpeningDiameter), null, "an opening has a diameter, or a width and a height"));
+            faults.Add(new("opening-lacks", said.PathOf(Fields.OpeningDiameter), null,
+                "an opening has a diameter, or a width and a height"));
         }
         return new Opening(new(said.Of(Fields.OpeningX), said.Of(Fields.OpeningY)), diameter, width, height);
     }
@@ -476,14 +496,19 @@ public static class PatternRules
         {
             if (byFlange)
             {
-                faults.Add(new("prying-twice", Fields.PryingFactor.Path, QuantityText.Figures(factor), "prying is stated by a factor and by the flange: clear one of the two"));
+                faults.Add(new("prying-twice", Fields.PryingFactor.Path, QuantityText.Figures(factor),
+                    "prying is stated by a factor and by the flange: clear one of the two"));
             }
             return new Prying(factor, 0, 0, 0);
         }
         if (!byFlange) return null;
         foreach (var lacking in FlangeFields.Where(f => !said.Has(f))) faults.Add(new("flange-lacks", lacking.Path, null, "missing: the flange needs all three distances"));
         var (stem, edge, length) = (said.Stated(Fields.PryingStem), said.Stated(Fields.PryingEdge), said.Stated(Fields.PryingLength));
-        if (stem <= d / 2) faults.Add(new("stem-near", Fields.PryingStem.Path, Mm(stem.Value), $"the bolt would stand in the stem: above {Mm(d / 2)} is needed"));
+        if (stem <= d / 2)
+        {
+            faults.Add(new("stem-near", Fields.PryingStem.Path, Mm(stem.Value),
+                $"the bolt would stand in the stem: above {Mm(d / 2)} is needed"));
+        }
         if (length is { } p && (said.Stated(Fields.HoleDiameter) ?? (1.2 * d)) >= p)
         {
             faults.Add(new("flange-short", Fields.PryingLength.Path, Mm(p), "less than the hole is wide"));

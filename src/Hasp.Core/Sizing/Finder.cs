@@ -118,12 +118,12 @@ public static class Finder
     /// <summary>The joint with this size and grade; where its pattern has no room for so many, with fewer, so that those are judged.</summary>
     private static Joint? CandidateOf(Values said, List<Fault> faults)
     {
-        var candidate = JointRules.Judge(said, faults);
+        var candidate = JointRules.JointOf(said, faults);
         if (candidate is not null || !PatternRules.IsLaidOut(said) || faults.Any(f => !f.Path.StartsWith("pattern.", StringComparison.Ordinal))) return candidate;
         var layout = PatternRules.LayoutOf(said, Standards.FindThread(said.Of(Fields.Thread))!.Diameter, []);
         for (var n = layout.PlaceCount - 1; n >= 1 && candidate is null; n--)
         {
-            if (layout.Grown(n) is { } fewer) candidate = JointRules.Judge(said.With(PatternRules.Stating(fewer)), []);
+            if (layout.Grown(n) is { } fewer) candidate = JointRules.JointOf(said.With(PatternRules.Stating(fewer)), []);
         }
         return candidate;
     }
@@ -135,7 +135,7 @@ public static class Finder
         {
             if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, null, n, joint.Judging.Basis.MayLeaveOut));
             // Too few bolts may find no hold against a moment.
-            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.Unheld(joint.Cases, grown).Count == 0 ? Sharing.Of(joint.Cases, grown, n, joint.Judging.Basis.MayLeaveOut) : null);
+            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.MomentsWithoutHold(joint.Cases, grown).Count == 0 ? Sharing.Of(joint.Cases, grown, n, joint.Judging.Basis.MayLeaveOut) : null);
         }
         return all;
     }

@@ -62,7 +62,7 @@ public static class WaysOut
         {
             foreach (var first in Kinds[k](joint, now).Take(MildestOfAKind))
             {
-                if (JointRules.Judge(first.Said, []) is not { } changed || IsCrowded(changed, joint)) continue;
+                if (JointRules.JointOf(first.Said, []) is not { } changed || IsCrowded(changed, joint)) continue;
                 foreach (var then in Kinds.Skip(k + 1))
                 {
                     if (First(changed, then(changed, now).Take(MildestOfAKind), now) is not { } second) continue;
@@ -103,7 +103,7 @@ public static class WaysOut
     {
         foreach (var change in changes)
         {
-            if (JointRules.Judge(change.Said, []) is not { } joint) continue;
+            if (JointRules.JointOf(change.Said, []) is not { } joint) continue;
             var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
             // A joint that holds already is offered only what makes a difference.
             if (reserves.First.Check < 0 || !reserves.Holds || reserves.First.Value < now * WorthAChange) continue;

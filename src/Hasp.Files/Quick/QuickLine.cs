@@ -202,13 +202,13 @@ public static class QuickLine
     private static void ChooseShear(QuickReader read, Choices choices)
     {
         if (read.Shear is null || read.ShearBy is not null || read.Friction is not null || read.Thread is null || read.Count is null) return;
-        if (Judged(choices.Document) is not { Holds: false, First.Check: var check } || check != MachineBasis.Slip.Index) return;
+        if (ReservesOf(choices.Document) is not { Holds: false, First.Check: var check } || check != MachineBasis.Slip.Index) return;
         var trial = (JsonObject)choices.Document.DeepClone();
         Write(trial, "judging.shearBy", "bearing");
-        if (Judged(trial) is { Holds: true }) choices.Make("judging.shearBy", "bearing", "may slip into bearing: friction alone would not hold the shear");
+        if (ReservesOf(trial) is { Holds: true }) choices.Make("judging.shearBy", "bearing", "may slip into bearing: friction alone would not hold the shear");
     }
 
-    private static TwoReserves? Judged(JsonObject document) =>
+    private static TwoReserves? ReservesOf(JsonObject document) =>
         JointDocument.Read(document.ToJsonString()).Joint is { } joint ? TwoReserves.Of(Mechanics<Core.Formulas.Plain>.Of(joint)) : null;
 
     private static string? ChooseSize(QuickReader read, Choices choices, bool inch, bool loaded)

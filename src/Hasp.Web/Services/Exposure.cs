@@ -1,3 +1,5 @@
+using Microsoft.Extensions.Options;
+
 namespace Hasp.Web.Services;
 
 /// <summary>
@@ -9,29 +11,27 @@ internal static class Exposure
     private const string Flag = "open-to-network";
 
     /// <summary>Why the addresses asked for are refused, with the cure; null where they may be used.</summary>
-    internal static string? Refusal(IConfiguration configuration)
+    internal static string? Refusal(ServerOptions options)
     {
-        if (configuration.GetValue<bool>(Flag)) return null;
-        var beyond = Addresses(configuration).FirstOrDefault(a => !IsLoopback(a));
+        if (options.OpenToNetwork) return null;
+        var beyond = Addresses(options).FirstOrDefault(a => !IsLoopback(a));
         return beyond is null
             ? null
             : $"Hasp would be open to the network at {beyond}, and it has no accounts: whoever reaches it can change everything. Use http://127.0.0.1, or add --{Flag} true where the network itself is guarded.";
     }
 
     /// <summary>True for a Host header that may be answered: this machine's own names, so that a foreign page cannot borrow the loopback by a name of its own.</summary>
-    internal static bool Admits(IConfiguration configuration, string host) =>
-        configuration.GetValue<bool>(Flag)
+    internal static bool Admits(ServerOptions options, string host) =>
+        options.OpenToNetwork
         || host is "localhost" or "127.0.0.1" or "[::1]" or "::1"
-        || (configuration["hosts"] ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Contains(host, StringComparer.OrdinalIgnoreCase);
+        || options.Hosts.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Contains(host, StringComparer.OrdinalIgnoreCase);
 
-    private static IEnumerable<string> Addresses(IConfiguration configuration)
+    private static IEnumerable<string> Addresses(ServerOptions options)
     {
-        foreach (var url in (configuration["urls"] ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) yield return url;
+        foreach (var url in options.Urls.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) yield return url;
         // Ports alone mean every address of the machine.
-        foreach (var key in new[] { "http_ports", "https_ports" })
-        {
-            if (configuration[key] is { Length: > 0 } ports) yield return $"{key}={ports}";
-        }
+        if (options.HttpPorts.Length > 0) yield return $"http_ports={options.HttpPorts}";
+        if (options.HttpsPorts.Length > 0) yield return $"https_ports={options.HttpsPorts}";
     }
 
     private static bool IsLoopback(string url) =>
@@ -39,12 +39,12 @@ internal static class Exposure
 }
 
 /// <summary>Answers only to this machine's names, and lets only pages of this very site ask for anything that is changed or costs work.</summary>
-internal sealed class SameSite(RequestDelegate next, IConfiguration configuration)
+internal sealed class SameSite(RequestDelegate next, IOptions<ServerOptions> options)
 {
     public Task InvokeAsync(HttpContext context)
     {
         var request = context.Request;
-        if (!Exposure.Admits(configuration, request.Host.Host))
+        if (!Exposure.Admits(options.Value, request.Host.Host))
         {
             context.Response.StatusCode = StatusCodes.Status421MisdirectedRequest;
             return Task.CompletedTask;

@@ -14,7 +14,7 @@ public sealed record Imported(LoadSetRecord? Cases, string? Problem);
 /// <summary>The reading of a file: how far it is, and what it finds.</summary>
 public sealed class ImportReading(ImportFile file, LoadColumns columns)
 {
-    private const int MostTold = 5000;
+    private const int MostListed = 5000;
     private readonly List<double> _figures = [];
     private readonly List<string> _names = [];
     private readonly List<int> _taken = [];
@@ -68,7 +68,7 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
     private void Refuse(RefusedLine line)
     {
         RefusedCount++;
-        if (_refused.Count < MostTold) _refused.Add(line);
+        if (_refused.Count < MostListed) _refused.Add(line);
     }
 
     private LoadSetRecord Cases() => new(
@@ -128,7 +128,7 @@ public sealed class Imports(Jobs jobs) : IDisposable
     private const string Prefix = "hasp-import";
 
     // A file that waits for its columns this long waits for nobody.
-    private static readonly TimeSpan Forgotten = TimeSpan.FromHours(2);
+    private static readonly TimeSpan Expiry = TimeSpan.FromHours(2);
 
     private readonly string _folder = NewFolder();
     private readonly ConcurrentDictionary<(int Joint, string Editor), ImportFile> _files = new();
@@ -148,7 +148,7 @@ public sealed class Imports(Jobs jobs) : IDisposable
     public async Task<ImportFile> Take(int joint, string editor, IFormFile file)
     {
         Drop(joint, editor);
-        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Forgotten && JobOf(f.Key.Joint, f.Key.Editor)?.Ended != false).Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
+        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Expiry && JobOf(f.Key.Joint, f.Key.Editor)?.Ended != false).Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
         var path = Path.Combine(_folder, Guid.NewGuid().ToString("N"));
         await using (var target = System.IO.File.Create(path)) await file.CopyToAsync(target);
         var taken = new ImportFile(joint, Shorten(Path.GetFileName(file.FileName.Replace('\\', '/'))), path, file.Length);

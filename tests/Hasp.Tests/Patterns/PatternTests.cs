@@ -32,7 +32,7 @@ public sealed class PatternTests
         var group = BoltPattern.GroupOf(layout, layout.Places());
         var pattern = BoltPattern.Of(group);
         var stated = new LoadCase("", load, new(at[0], at[1], at[2]));
-        if (PatternRules.Unheld([stated], pattern).Count > 0) return;
+        if (PatternRules.MomentsWithoutHold([stated], pattern).Count > 0) return;
         var sum = default(Resultant);
         for (var i = 0; i < group.Bolts.Length; i++)
         {
@@ -55,7 +55,7 @@ public sealed class PatternTests
         var here = BoltPattern.Of(BoltPattern.GroupOf(layout, places));
         var there = BoltPattern.Of(BoltPattern.GroupOf(layout, [.. places.Select(Turn)]));
         var (one, other) = (new LoadCase("", load, new(50, -70, 20)), new LoadCase("", new(Spin(load.Force), Spin(load.Moment)), new(Turn(new(50, -70)).X, Turn(new(50, -70)).Y, 20)));
-        if (PatternRules.Unheld([one], here).Count > 0) return;
+        if (PatternRules.MomentsWithoutHold([one], here).Count > 0) return;
         for (var i = 0; i < here.Group.Bolts.Length; i++)
         {
             var (a, b) = (OnBolt.Of<Plain>(one, here, here.Group.Bolts.Length, i), OnBolt.Of<Plain>(other, there, here.Group.Bolts.Length, i));
@@ -99,7 +99,7 @@ public sealed class PatternTests
     {
         var pattern = BoltPattern.Of(BoltPattern.GroupOf(layout, layout.Places()));
         ImmutableArray<LoadCase> cases = [.. loads.Select(l => new LoadCase("", l, null))];
-        if (PatternRules.Unheld(cases, pattern).Count > 0) return;
+        if (PatternRules.MomentsWithoutHold(cases, pattern).Count > 0) return;
         var joint = Samples.Joint() with { Cases = cases };
         joint = joint.WithBolts(pattern, Sharing.Of(cases, pattern, pattern.Group.Bolts.Length, true));
         var mechanics = Mechanics<Plain>.Of(joint);

@@ -156,7 +156,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         if (!await Prepare(id)) return NotFound();
         var refused = Run is not null && (await Run.Outcome).Cases is { } row ? new LoadSet(0, row).Refused : Imported?.Refused;
         if (refused is null) return NotFound();
-        var text = "line,reason\r\n" + string.Concat(refused.Select(r => $"{r.Number},\"{r.Reason.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\r\n"));
+        var text = CsvText.Of(["line", "reason"], refused.Select(r => new object?[] { r.Number, r.Reason }));
         return File(Encoding.UTF8.GetBytes(text), "text/csv", "refused-lines.csv");
     }
 

@@ -1,0 +1,35 @@
+namespace Hasp.Web.Services;
+
+/// <summary>How the program is started: from the command line, the environment or a settings file.</summary>
+public sealed class ServerOptions
+{
+    /// <summary>The folder that everything is kept in.</summary>
+    public string Data { get; set; } = ".data";
+
+    /// <summary>True: the demonstration project is put in where it is not there.</summary>
+    public bool Demo { get; set; }
+
+    /// <summary>True: others on the network may reach it.</summary>
+    [ConfigurationKeyName("open-to-network")]
+    public bool OpenToNetwork { get; set; }
+
+    /// <summary>Names of this machine that are answered to, parted by semicolons.</summary>
+    public string Hosts { get; set; } = "";
+
+    /// <summary>Addresses listened to, parted by semicolons.</summary>
+    public string Urls { get; set; } = "";
+
+    /// <summary>Ports listened to on every address of the machine.</summary>
+    [ConfigurationKeyName("http_ports")]
+    public string HttpPorts { get; set; } = "";
+
+    /// <inheritdoc cref="HttpPorts"/>
+    [ConfigurationKeyName("https_ports")]
+    public string HttpsPorts { get; set; } = "";
+
+    /// <summary>Requests answered at the same time.</summary>
+    public int Requests { get; set; } = 64;
+
+    /// <summary>Requests that wait for their turn; past that they are told to come again.</summary>
+    public int RequestsWaiting { get; set; } = 256;
+}
