@@ -60,8 +60,8 @@ internal static class Samples
         return folder.FullName;
     }
 
-    /// <summary>The demonstration joints as they ship, by the name they have there.</summary>
-    internal static IEnumerable<(string Name, Joint Joint)> Demo
+    /// <summary>The demonstration documents as they ship, by the name they have there.</summary>
+    internal static IEnumerable<(string Name, JsonObject Document)> DemoDocuments
     {
         get
         {
@@ -69,10 +69,13 @@ internal static class Samples
             foreach (var name in shipped.GetManifestResourceNames().Where(n => n.EndsWith(".joint.json", StringComparison.Ordinal)).Order())
             {
                 using var reader = new StreamReader(shipped.GetManifestResourceStream(name)!);
-                yield return (name, Read((JsonObject)JsonNode.Parse(reader.ReadToEnd())!));
+                yield return (name, (JsonObject)JsonNode.Parse(reader.ReadToEnd())!);
             }
         }
     }
+
+    /// <summary>The demonstration joints.</summary>
+    internal static IEnumerable<(string Name, Joint Joint)> Demo => DemoDocuments.Select(d => (d.Name, Read(d.Document)));
 
     internal static Joint Joint(params (string Path, string Text)[] changes) => Read(With(changes));
 

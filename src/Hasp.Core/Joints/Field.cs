@@ -102,6 +102,9 @@ public abstract class Field(string path, FieldKind kind, string label, string me
     /// <summary>The last part of the path.</summary>
     public string Key { get; } = path[(path.LastIndexOf('.') + 1)..];
 
+    /// <summary>The part of the document that it stands in: <c>bolts</c>, <c>loads</c>.</summary>
+    public string Section { get; } = path.Split('.', '[')[0];
+
     /// <summary>In words, what is allowed: <c>above 0 mm, at most 500 mm</c>.</summary>
     public string Allowed => Choices.Count > 0 ? "one of " + string.Join(", ", Choices) : AllowedByKind();
 

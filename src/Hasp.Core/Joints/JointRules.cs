@@ -91,11 +91,11 @@ public static partial class JointRules
             Sealing = SealingFor(said, layers.Value),
             Fatigue = fatigue,
             HandFigures = figures,
-            Sampling = SamplingFor(said),
+            Sampling = said.Once("uncertainty", () => SamplingFor(said)),
             FaceFriction = said.Of(Fields.FaceFriction),
             NutClass = nutClass,
             NutIsWeaker = nutIsWeaker,
-            Judging = JudgingFor(said),
+            Judging = said.Once("judging", () => JudgingFor(said)),
             Pattern = pattern,
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };

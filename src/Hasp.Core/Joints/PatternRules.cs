@@ -192,9 +192,33 @@ public static class PatternRules
         }
         if (stated.Any(c => c.HasFaults)) return null;
         var before = faults.Count;
+        var centroid = pattern?.Group.Centroid ?? default;
+        var laidOut = IsLaidOut(said);
+        var resolved = said.Once(Fields.Loads.Path, () => Resolve(stated, laidOut, centroid, faults), r => r.LaidOut == laidOut && r.Centroid == centroid && r.IsSound);
+        if (faults.Count > before || pattern is null) return faults.Count > before ? null : resolved.Judged;
+        var judged = resolved.Judged;
+        var all = resolved.All;
+        foreach (var (i, key, problem) in MomentsWithoutHold(judged, pattern).Where(u => !judged[u.Case].OnlyCombined))
+        {
+            faults.Add(new("moment-unheld", $"loads[{i}].{(all.Each[i].Sum is null ? key : "combines")}", null, problem));
+        }
+        return faults.Count > before ? null : judged;
+    }
+
+    /// <summary>All cases resolved. They follow from the cases stated, from whether a pattern is, and from where its centroid is: nothing else.</summary>
+    /// <param name="All">As they were stated.</param>
+    /// <param name="Judged">Each with its load.</param>
+    /// <param name="LaidOut">True where a pattern is stated.</param>
+    /// <param name="Centroid">Where the loads of combinations are summed, mm.</param>
+    /// <param name="IsSound">False where one has a fault, which is to be found again.</param>
+    private sealed record CasesResolved(CasesStated All, ImmutableArray<LoadCase> Judged, bool LaidOut, Components Centroid, bool IsSound);
+
+    private static CasesResolved Resolve(ImmutableArray<Values> stated, bool laidOut, Components centroid, List<Fault> faults)
+    {
+        var before = faults.Count;
         var all = new CasesStated([.. stated.Select((c, i) => new CaseStated(c, i))]);
-        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, IsLaidOut(said), faults) : new LoadCase(c.Name, default(Resultant), null)).ToList();
-        foreach (var c in all.Each.Where(c => c.Sum is not null)) cases[c.Index] = Combined(c, all, cases, pattern, faults);
+        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, laidOut, faults) : new LoadCase(c.Name, default(Resultant), null)).ToList();
+        foreach (var c in all.Each.Where(c => c.Sum is not null)) cases[c.Index] = Combined(c, all, cases, centroid, faults);
         var judged = all.Each.Select(c => cases[c.Index] with
         {
             OnlyCombined = !c.Said.Of(Fields.CaseJudged),
@@ -206,15 +230,9 @@ public static class PatternRules
         }).ToImmutableArray();
         if (judged.All(c => c.OnlyCombined))
         {
-            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations",
-                "no case is judged: every one counts only in combinations"));
+            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations", "no case is judged: every one counts only in combinations"));
         }
-        if (faults.Count > before || pattern is null) return faults.Count > before ? null : judged;
-        foreach (var (i, key, problem) in MomentsWithoutHold(judged, pattern).Where(u => !judged[u.Case].OnlyCombined))
-        {
-            faults.Add(new("moment-unheld", $"loads[{i}].{(all.Each[i].Sum is null ? key : "combines")}", null, problem));
-        }
-        return faults.Count > before ? null : judged;
+        return new(all, judged, laidOut, centroid, faults.Count == before);
     }
 
     /// <summary>A case as the document said it.</summary>
@@ -347,7 +365,7 @@ public static class PatternRules
         foreach (var field in lacks) faults.Add(new("helper-lacks", said.PathOf(field), null, "missing: the load cannot be worked out without it"));
     }
 
-    private static LoadCase Combined(CaseStated c, CasesStated all, List<LoadCase> cases, BoltPattern? pattern, List<Fault> faults)
+    private static LoadCase Combined(CaseStated c, CasesStated all, List<LoadCase> cases, Components centroid, List<Fault> faults)
     {
         var path = c.Said.PathOf(Fields.CaseCombines);
         if (c.Said.Has(Fields.HelperKind) || c.HasTensionOrShear || c.HasForces || c.HasPlace)
@@ -356,7 +374,6 @@ public static class PatternRules
                 "this case combines others and states a load as well: clear one of the two"));
         }
         var parts = ImmutableArray.CreateBuilder<LoadPart>();
-        var centroid = pattern?.Group.Centroid ?? default;
         var (terms, problem) = CombinationText.Parse(c.Sum!, all.Summable);
         if (problem is not null) faults.Add(new("combination-unreadable", path, c.Sum, problem));
         foreach (var (factor, part) in terms)

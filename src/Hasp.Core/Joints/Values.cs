@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 
 namespace Hasp.Core.Joints;
@@ -11,6 +12,9 @@ public sealed class Values
     private readonly Dictionary<Field, object> _given;
     private readonly Dictionary<ListField, ImmutableArray<Values>> _lists;
     private readonly ImmutableArray<string> _faulty;
+
+    // What was made of one part of the document. A variation keeps what its changes do not touch.
+    private readonly ConcurrentDictionary<string, object> _made = [];
 
     /// <param name="path">Where it stands in the document; empty for the document.</param>
     /// <param name="given">What was stated and could be read.</param>
@@ -70,6 +74,8 @@ public sealed class Values
     /// <summary>The same with some fields stated otherwise, or not at all. A fault that one of them had is forgotten.</summary>
     public Values With(params ReadOnlySpan<Change> changes)
     {
+        var kept = new ConcurrentDictionary<string, object>(_made);
+        foreach (var change in changes) kept.TryRemove(change.Field.Section, out _);
         var given = new Dictionary<Field, object>(_given);
         var lists = _lists;
         foreach (var change in changes)
@@ -78,12 +84,32 @@ public sealed class Values
             else if (change.Value is null) given.Remove(change.Field);
             else given[change.Field] = change.Value;
         }
-        return new(Path, given, lists, _faulty) { Chosen = Chosen };
+        return new(Path, given, lists, _faulty, kept) { Chosen = Chosen };
     }
 
     /// <summary>The same with other elements in a list.</summary>
     public Values With(ListField list, ImmutableArray<Values> elements) =>
         new(Path, _given, new(_lists) { [list] = elements }, _faulty) { Chosen = Chosen };
+
+    /// <summary>
+    /// Something that follows from one part of the document and from nothing else: made once, and kept by variations that leave that part alone.
+    /// </summary>
+    /// <param name="section">The part.</param>
+    /// <param name="make">Makes it.</param>
+    /// <param name="fits">Where it depends on something outside the document as well: false where what was kept does not fit.</param>
+    internal T Once<T>(string section, Func<T> make, Func<T, bool>? fits = null)
+        where T : class
+    {
+        if (_made.TryGetValue(section, out var kept) && kept is T made && fits?.Invoke(made) != false) return made;
+        var now = make();
+        _made[section] = now;
+        return now;
+    }
+
+    private Values(
+        string path, Dictionary<Field, object> given, Dictionary<ListField, ImmutableArray<Values>> lists, ImmutableArray<string> faulty,
+        ConcurrentDictionary<string, object> made)
+        : this(path, given, lists, faulty) => _made = made;
 
     private static Dictionary<ListField, ImmutableArray<Values>> Elsewhere(Dictionary<ListField, ImmutableArray<Values>> lists, Change change)
     {
