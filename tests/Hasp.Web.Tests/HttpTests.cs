@@ -205,7 +205,7 @@ public sealed partial class HttpTests(SharedServer shared)
             Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
             Assert.Contains("immutable", answer.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
         }
-        Assert.Equal("no-cache", (await http.GetAsync("/css/site.css")).Headers.CacheControl!.ToString());
+        Assert.Equal("no-cache", (await http.GetAsync("/css/base.css")).Headers.CacheControl!.ToString());
     }
 
     [Fact]

@@ -144,7 +144,7 @@ public static partial class Fields
         "pattern.tension", Types.Named(Names.TensionSchools), "Tension by",
         "how moments out of the plane pull the bolts: about the centroid (faces stay shut) or about a compression line")
     {
-        Otherwise = TensionSchool.Centroid, Labels = new() { ["centroid"] = "centroid", ["pivot"] = "compression line" },
+        Otherwise = TensionSchool.Centroid, Blank = (_, _) => "the centroid", Labels = new() { ["centroid"] = "centroid", ["pivot"] = "compression line" },
     };
     public static readonly Field<double> PivotLeft = new(
         "pattern.pivotLeft", Types.Length, "Pivot line, left", "compression line x = const of moments that pull the bolts right of it")

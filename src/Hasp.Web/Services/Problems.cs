@@ -53,7 +53,7 @@ internal static class Problems
         };
         return http.Response.WriteAsync($"""
             <!doctype html><html lang="en"><head><meta charset="utf-8"><title>{title} · Hasp</title>
-            <link rel="stylesheet" href="/css/site.css"></head>
+            <link rel="stylesheet" href="/css/tokens.css"><link rel="stylesheet" href="/css/base.css"></head>
             <body class="plain"><main><h1>{title}</h1><p>{words}</p><p><a href="/">To the Board</a></p></main></body></html>
             """);
     }

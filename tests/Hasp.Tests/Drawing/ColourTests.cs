@@ -9,7 +9,7 @@ public sealed partial class ColourTests
     private const double Text = 4.5;
     private const double Mark = 3;
 
-    [GeneratedRegex(@"(?<name>--[a-z-]+): (?<value>#[0-9a-f]{6})")]
+    [GeneratedRegex(@"(?<name>--[a-z-]+): (?:light-dark\()?(?<value>#[0-9a-f]{6})(?:, (?<dark>#[0-9a-f]{6})\))?")]
     private static partial Regex Token();
 
     [Theory]
@@ -44,31 +44,19 @@ public sealed partial class ColourTests
     }
 
     [Fact]
-    public void The_dark_theme_is_one_whether_chosen_or_by_the_system()
+    public void Every_colour_of_the_dark_theme_stands_beside_its_light_one()
     {
         var themes = Themes().ToDictionary(t => t.Theme, t => t.Colours);
-        Assert.True(themes["dark"].Count > 15);
-        Assert.Equal(themes["dark"].OrderBy(c => c.Key), themes["by the system"].Where(c => themes["dark"].ContainsKey(c.Key)).OrderBy(c => c.Key));
+        Assert.True(themes["light"].Count > 20);
+        Assert.True(themes["dark"].Count(c => themes["light"][c.Key] != c.Value) > 15);
     }
 
     private static IEnumerable<(string Theme, Dictionary<string, string> Colours)> Themes()
     {
-        var css = File.ReadAllText(Path.Combine(Samples.Root, "src", "Hasp.Web", "wwwroot", "css", "site.css"));
-        var light = Tokens(css, ":root {");
-        yield return ("light", light);
-        foreach (var (name, selector) in new[] { ("dark", ":root[data-theme=dark] {"), ("by the system", ":root[data-theme=\"\"] {") })
-        {
-            // What a theme does not say is as in the light one.
-            var colours = new Dictionary<string, string>(light);
-            foreach (var (key, value) in Tokens(css, selector)) colours[key] = value;
-            yield return (name, colours);
-        }
-    }
-
-    private static Dictionary<string, string> Tokens(string css, string selector)
-    {
-        var from = css.IndexOf(selector, StringComparison.Ordinal);
-        return Token().Matches(css[from..css.IndexOf('}', from)]).ToDictionary(m => m.Groups["name"].Value, m => m.Groups["value"].Value);
+        var css = File.ReadAllText(Path.Combine(Samples.Root, "src", "Hasp.Web", "wwwroot", "css", "tokens.css"));
+        var tokens = Token().Matches(css).Select(m => (Name: m.Groups["name"].Value, Light: m.Groups["value"].Value, Dark: m.Groups["dark"])).ToList();
+        yield return ("light", tokens.ToDictionary(t => t.Name, t => t.Light));
+        yield return ("dark", tokens.ToDictionary(t => t.Name, t => t.Dark.Success ? t.Dark.Value : t.Light));
     }
 
     private static double Contrast(string a, string b)
