@@ -114,7 +114,7 @@ public sealed class ReadingsTests
         var mechanics = Mechanics<Plain>.Of(Samples.Joint(Samples.EveryCheck));
         var load = BoltLoad<Plain>.Of(mechanics.Joint, 0, 0);
         var judged = 0;
-        foreach (var check in Check.All)
+        foreach (var check in mechanics.Joint.Judging.Basis.Checks)
         {
             var plain = check.Judge(mechanics, load);
             var traced = check.Judge(Mechanics<Traced>.Of(mechanics.Joint), BoltLoad<Traced>.Of(mechanics.Joint, 0, 0));

@@ -106,10 +106,10 @@ public sealed class PatternTests
         var required = joint.Judging.RequiredByIndex;
         var every = from c in Enumerable.Range(0, cases.Length)
                     from b in Enumerable.Range(0, pattern.Group.Bolts.Length)
-                    from i in Enumerable.Range(0, Check.All.Count)
-                    let found = Check.All[i].Judge(mechanics, BoltLoad<Plain>.Of(joint, c, b))
-                    where required[i] > 0 && found.Applies && Check.All[i].Info.SetBy == Hasp.Core.Checks.SetBy.Load
-                    select found.Factor.Value / required[i];
+                    from check in joint.Judging.Basis.Checks
+                    let found = check.Judge(mechanics, BoltLoad<Plain>.Of(joint, c, b))
+                    where required[check.Index] > 0 && found.Applies && check.Info.SetBy == Hasp.Core.Checks.SetBy.Load
+                    select found.Factor.Value / required[check.Index];
         var least = TwoReserves.Of(mechanics).Load;
         if (Check.All[least.Check].Info.SetBy == Hasp.Core.Checks.SetBy.Load) Assert.Equal(every.Min(), least.Value, 1e-9);
         else Assert.True(least.Value <= every.Min());
