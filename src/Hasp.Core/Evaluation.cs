@@ -93,7 +93,7 @@ public static class Evaluation
         var joint = m.Joint;
         // Those that can govern hold the largest of both; a case that only counts in combinations was not shared out.
         var bolts = joint.Cases[index].OnlyCombined
-            ? Enumerable.Range(0, joint.Pattern is null ? 1 : joint.Bolts.Count).Select(i => BoltLoad<Plain>.Of(joint, index, i)).ToList()
+            ? Enumerable.Range(0, joint.LoadPath.Distinct).Select(i => BoltLoad<Plain>.Of(joint, index, i)).ToList()
             : [.. joint.Sharing.Cases[index].Select(p => BoltLoad<Plain>.Of(joint, index, p, joint.Bolts.Count))];
         var pulled = bolts.MaxBy(b => b.Tension.Value);
         return new CaseResult(

@@ -62,7 +62,7 @@ public sealed class DurabilityTests
         {
             await db.OpenAsync();
             await using var spoil = db.CreateCommand();
-            spoil.CommandText = "UPDATE Revisions SET Document = '{\"format\": \"hasp-joint\", \"version\": 1, \"name\": \"Spoilt' WHERE JointId = " + joint.Split('/')[^1] + " AND Number = 2";
+            spoil.CommandText = "UPDATE Revisions SET Document = '{\"format\": \"hasp-joint\", \"version\": 1, \"name\": \"Spoilt' WHERE RecordId = " + joint.Split('/')[^1] + " AND Number = 2";
             Assert.Equal(1, await spoil.ExecuteNonQueryAsync());
         }
         using var server = await Server.Start(data);

@@ -93,8 +93,11 @@ public sealed record Joint
     /// <summary>Where the bolts are; null where no pattern is laid out, and then they share equally.</summary>
     public required BoltPattern? Pattern { get; init; }
 
+    /// <summary>How the loads reach the bolts: by their pattern, or in equal shares.</summary>
+    public ILoadPath LoadPath => Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
+
     /// <summary>Loads of every case on the bolts that can govern it; shared out when first asked for, once.</summary>
-    public Sharing Sharing => _sharing ??= Sharing.Of(Cases, Pattern, Bolts.Count, Judging.Basis.MayLeaveOut);
+    public Sharing Sharing => _sharing ??= Sharing.Of(Cases, LoadPath, Judging.Basis.MayLeaveOut);
 
     private Sharing? _sharing;
 

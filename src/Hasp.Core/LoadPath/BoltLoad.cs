@@ -60,9 +60,9 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     public static BoltLoad<T> Of(Joint joint, int loadCase, int bolt, int index = 0)
     {
         var load = joint.Cases[loadCase];
-        var on = OnBolt.Of<T>(load, joint.Pattern, joint.Bolts.Count, bolt, index);
+        var on = joint.LoadPath.On<T>(load, bolt, index);
         return WithPrying(joint, load, bolt, T.Given(Terms.BoltCount, joint.Bolts.Count), on,
-            Sharing.OtherTension<T>(load, joint.Cases, joint.Pattern, joint.Bolts.Count, bolt), index);
+            Sharing.OtherTension<T>(load, joint.Cases, joint.LoadPath, bolt), index);
     }
 
     private static BoltLoad<T> WithPrying(Joint joint, LoadCase load, int bolt, T count, in BoltShare<T> on, T? other, int index) =>
@@ -87,7 +87,6 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
 public readonly record struct JointLoad<T>(LoadCase Case, T InPlane)
     where T : struct, IScalar<T>
 {
-    /// <summary>The case that loads a bolt, on the parts: N times the bolt's share where they share equally, else the case's own.</summary>
-    public static JointLoad<T> Of(Joint joint, in BoltLoad<T> load) => new(
-        load.Case, joint.Pattern is null ? load.Count * load.Shear : load.Case.InPlane<T>());
+    /// <summary>The case that loads a bolt, on the parts.</summary>
+    public static JointLoad<T> Of(Joint joint, in BoltLoad<T> load) => new(load.Case, joint.LoadPath.OnParts(load));
 }

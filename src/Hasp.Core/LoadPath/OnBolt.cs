@@ -3,48 +3,9 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.LoadPath;
 
-/// <summary>What reaches one bolt before prying, N: tension, shear, and the shear along x and y.</summary>
-public readonly record struct BoltShare<T>(T Tension, T Shear, T ShearX, T ShearY)
-    where T : struct, IReal<T>;
-
-/// <summary>From a load on the joint to the load on one bolt, N: equal shares where the bolts' places are not stated, else by the pattern.</summary>
+/// <summary>From a load on the joint to the load on one bolt of a pattern, N.</summary>
 public static class OnBolt
 {
-    private const string EqualShare = "equal share, no pattern laid out";
-
-    /// <summary>Tension (before prying) and shear of one bolt, with the direction of the shear.</summary>
-    /// <param name="load">The load case.</param>
-    /// <param name="pattern">Where the bolts are; null shares equally.</param>
-    /// <param name="count">Number of bolts.</param>
-    /// <param name="bolt">Index of the bolt.</param>
-    /// <param name="index">Tells apart several loads of one working.</param>
-    public static BoltShare<T> Of<T>(LoadCase load, BoltPattern? pattern, int count, int bolt, int index = 0)
-        where T : struct, IScalar<T>
-    {
-        var tension = Tension<T>(load, pattern, count, bolt, index);
-        if (pattern is null)
-        {
-            var bolts = T.Given(Terms.BoltCount, count);
-            var shear = T.Let(Terms.Shear, load.InPlane<T>(index) / bolts, index, EqualShare);
-            return new(tension, shear, T.Const(load.Load.Force.X) / bolts, T.Const(load.Load.Force.Y) / bolts);
-        }
-        var (fx, fy, _) = load.Forces<T>(index);
-        var share = GroupFormulas.InPlane(pattern.Group, bolt, fx, fy, MomentsAtCentroid<T>(load, pattern.Group, index).Z);
-        return new(tension, share.Resultant, share.DirectX + share.TorsionX, share.DirectY + share.TorsionY);
-    }
-
-    /// <summary>Tension of one bolt before prying, N.</summary>
-    /// <inheritdoc cref="Of"/>
-    public static T Tension<T>(LoadCase load, BoltPattern? pattern, int count, int bolt, int index = 0)
-        where T : struct, IScalar<T>
-    {
-        if (pattern is null) return T.Let(Terms.ExternalLoad, load.Pull<T>(index) / T.Given(Terms.BoltCount, count), index, EqualShare);
-        var (mx, my, _) = MomentsAtCentroid<T>(load, pattern.Group, index);
-        var (_, _, fz) = load.Forces<T>(index);
-        return T.Let(pattern.Prying is null ? Terms.ExternalLoad : Terms.BoltPull, BySchool(pattern, bolt, fz, mx, my, index), index,
-            pattern.School == TensionSchool.Pivot ? "by the pattern, about a compression line" : "by the pattern, about the centroid");
-    }
-
     /// <summary>The in-plane load on one bolt with its parts, N; only with a pattern.</summary>
     public static InPlaneShare<Plain> InPlane(LoadCase load, BoltPattern pattern, int bolt) =>
         GroupFormulas.InPlane<Plain>(pattern.Group, bolt, new(load.Load.Force.X), new(load.Load.Force.Y), MomentsAtCentroid<Plain>(load, pattern.Group).Z);

@@ -50,7 +50,7 @@ public static class PlanLoads
     {
         var pattern = joint.Pattern!;
         var b = pattern.Group.Bolts[bolt];
-        var pull = OnBolt.Tension<Plain>(load, pattern, joint.Bolts.Count, bolt);
+        var pull = joint.LoadPath.Tension<Plain>(load, bolt);
         return new PlanLoad(b.Number, new(b.X, b.Y), (pattern.Prying?.With(joint, pull) ?? pull).Value, OnBolt.InPlane(load, pattern, bolt));
     }
 }

@@ -75,19 +75,18 @@ public sealed class Sharing
 
     /// <summary>Shares the cases of a joint out.</summary>
     /// <param name="cases">Load cases.</param>
-    /// <param name="pattern">Where the bolts are; null shares equally.</param>
-    /// <param name="count">Number of bolts.</param>
+    /// <param name="path">How they reach the bolts.</param>
     /// <param name="mayLeaveOut">True where the checks let bolts be left out that others surpass: <see cref="Checks.Basis.MayLeaveOut"/>.</param>
-    public static Sharing Of(ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count, bool mayLeaveOut) =>
-        new([.. cases.Select(c => c.OnlyCombined ? [] : Governing(c, cases, pattern, count, mayLeaveOut))], count);
+    public static Sharing Of(ImmutableArray<LoadCase> cases, ILoadPath path, bool mayLeaveOut) =>
+        new([.. cases.Select(c => c.OnlyCombined ? [] : Governing(c, cases, path, mayLeaveOut))], path.Count);
 
-    private static ImmutableArray<BoltPull> Governing(LoadCase load, ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count, bool mayLeaveOut)
+    private static ImmutableArray<BoltPull> Governing(LoadCase load, ImmutableArray<LoadCase> cases, ILoadPath path, bool mayLeaveOut)
     {
-        var all = new BoltPull[pattern is null ? 1 : count];
+        var all = new BoltPull[path.Distinct];
         for (var i = 0; i < all.Length; i++)
         {
-            var on = OnBolt.Of<Plain>(load, pattern, count, i);
-            all[i] = new(i, on.Tension.Value, on.Shear.Value, on.ShearX.Value, on.ShearY.Value, OtherTension<Plain>(load, cases, pattern, count, i)?.Value);
+            var on = path.On<Plain>(load, i);
+            all[i] = new(i, on.Tension.Value, on.Shear.Value, on.ShearX.Value, on.ShearY.Value, OtherTension<Plain>(load, cases, path, i)?.Value);
         }
         return load.Other is null && mayLeaveOut ? Unsurpassed(all, b => b.Tension, b => b.Shear) : [.. all];
     }
@@ -105,9 +104,9 @@ public sealed class Sharing
     }
 
     /// <summary>Tension of one bolt in the case that this one alternates with, before prying, N; null where it is steady.</summary>
-    internal static T? OtherTension<T>(LoadCase load, ImmutableArray<LoadCase> cases, BoltPattern? pattern, int count, int bolt)
+    internal static T? OtherTension<T>(LoadCase load, ImmutableArray<LoadCase> cases, ILoadPath path, int bolt)
         where T : struct, IScalar<T> =>
         load.Other is not { } other ? null
         : other < 0 ? T.Const(0)
-        : OnBolt.Tension<T>(cases[other], pattern, count, bolt, other + 1);
+        : path.Tension<T>(cases[other], bolt, other + 1);
 }

@@ -133,9 +133,9 @@ public static class Finder
         var all = new (BoltPattern?, Sharing?)[maxCount];
         for (var n = 1; n <= maxCount; n++)
         {
-            if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, null, n, joint.Judging.Basis.MayLeaveOut));
+            if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
             // Too few bolts may find no hold against a moment.
-            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.MomentsWithoutHold(joint.Cases, grown).Count == 0 ? Sharing.Of(joint.Cases, grown, n, joint.Judging.Basis.MayLeaveOut) : null);
+            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.MomentsWithoutHold(joint.Cases, grown).Count == 0 ? Sharing.Of(joint.Cases, new PatternShares(grown), joint.Judging.Basis.MayLeaveOut) : null);
         }
         return all;
     }

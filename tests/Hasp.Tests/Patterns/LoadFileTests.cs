@@ -244,7 +244,7 @@ public sealed class LoadFileTests
             var kept = LoadEnvelope.Governing(pattern, cases).ToHashSet();
             var all = (from c in Enumerable.Range(0, cases.Length)
                        from b in Enumerable.Range(0, 5)
-                       let share = OnBolt.Of<Plain>(new LoadCase("", cases[c], default(Components)), pattern, 5, b)
+                       let share = new PatternShares(pattern).On<Plain>(new LoadCase("", cases[c], default(Components)), b)
                        select (Case: c, Tension: share.Tension.Value, Shear: share.Shear.Value)).ToList();
             // Nothing left out surpasses all that was kept, whatever weight tension and shear have.
             return all.All(x => all.Any(k => kept.Contains(k.Case) && k.Tension >= x.Tension - 1e-6 && k.Shear >= x.Shear - 1e-6))
@@ -274,7 +274,7 @@ public sealed class LoadFileTests
             var envelope = LoadEnvelope.Of(pattern, cases);
             for (var b = 0; b < 4; b++)
             {
-                Assert.Equal(cases.Max(c => OnBolt.Tension<Plain>(new LoadCase("", c, default(Components)), pattern, 4, b).Value), envelope[b].Tension, 1e-6);
+                Assert.Equal(cases.Max(c => new PatternShares(pattern).Tension<Plain>(new LoadCase("", c, default(Components)), b).Value), envelope[b].Tension, 1e-6);
             }
         }, iter: 20);
     }

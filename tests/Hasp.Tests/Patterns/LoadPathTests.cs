@@ -31,7 +31,7 @@ public sealed class LoadPathTests
         var governing = LoadEnvelope.Governing(joint.Pattern!, rows);
         Assert.Contains(0, governing);
         var judged = joint with { Cases = [.. governing.Select(i => new LoadCase($"{i}", rows.Span[i], default(Components)))] };
-        judged = judged.WithBolts(joint.Pattern, Sharing.Of(judged.Cases, joint.Pattern, 6, true));
+        judged = judged.WithBolts(joint.Pattern, Sharing.Of(judged.Cases, new PatternShares(joint.Pattern!), true));
         // fy·(w − n·d0)·t/F with the yield of S355 up to 40 mm.
         Assert.Equal(355 * (150 - 36) * 20 / 700_000.0, Evaluation.Run(judged).Check(MachineBasis.NetSection).Factor!.Value, 1e-9);
     }
@@ -47,7 +47,7 @@ public sealed class LoadPathTests
             Joint With(IEnumerable<int> rows)
             {
                 ImmutableArray<LoadCase> cases = [.. rows.Select(i => new LoadCase($"{i}", loads[i], default(Components)))];
-                return (joint with { Cases = cases }).WithBolts(pattern, Sharing.Of(cases, pattern, pattern.Group.Bolts.Length, true));
+                return (joint with { Cases = cases }).WithBolts(pattern, Sharing.Of(cases, new PatternShares(pattern!), true));
             }
 
             var (all, some) = (Evaluation.Run(With(Enumerable.Range(0, loads.Length))), Evaluation.Run(With(LoadEnvelope.Governing(pattern, loads))));
@@ -89,7 +89,7 @@ public sealed class LoadPathTests
         var joint = Wide();
         Assert.True(joint.Judging.Basis.MayLeaveOut);
         Assert.Contains(joint.Sharing.Cases, c => c.Length < 6);
-        Assert.All(Sharing.Of(joint.Cases, joint.Pattern, 6, mayLeaveOut: false).Cases, c => Assert.Equal(6, c.Length));
+        Assert.All(Sharing.Of(joint.Cases, new PatternShares(joint.Pattern!), mayLeaveOut: false).Cases, c => Assert.Equal(6, c.Length));
     }
 
     [Fact]
@@ -115,7 +115,7 @@ public sealed class LoadPathTests
         {
             var joint = Wide();
             ImmutableArray<LoadCase> cases = [.. loads.Select((l, i) => new LoadCase($"{i}", l, default(Components)) { Pressure = i == 2 ? 0.4 : 0 })];
-            joint = (joint with { Cases = cases, Sealing = new(60_000, 2, "") }).WithBolts(joint.Pattern, Sharing.Of(cases, joint.Pattern, 6, true));
+            joint = (joint with { Cases = cases, Sealing = new(60_000, 2, "") }).WithBolts(joint.Pattern, Sharing.Of(cases, new PatternShares(joint.Pattern!), true));
             var together = BoltVerdict.Of(joint);
             foreach (var (bolt, i) in together.Select((b, i) => (b, i)))
             {

@@ -58,7 +58,7 @@ public sealed class PatternTests
         if (PatternRules.MomentsWithoutHold([one], here).Count > 0) return;
         for (var i = 0; i < here.Group.Bolts.Length; i++)
         {
-            var (a, b) = (OnBolt.Of<Plain>(one, here, here.Group.Bolts.Length, i), OnBolt.Of<Plain>(other, there, here.Group.Bolts.Length, i));
+            var (a, b) = (new PatternShares(here).On<Plain>(one, i), new PatternShares(there).On<Plain>(other, i));
             Assert.Equal(a.Tension.Value, b.Tension.Value, 1e-3);
             Assert.Equal(a.Shear.Value, b.Shear.Value, 1e-3);
         }
@@ -101,7 +101,7 @@ public sealed class PatternTests
         ImmutableArray<LoadCase> cases = [.. loads.Select(l => new LoadCase("", l, null))];
         if (PatternRules.MomentsWithoutHold(cases, pattern).Count > 0) return;
         var joint = Samples.Joint() with { Cases = cases };
-        joint = joint.WithBolts(pattern, Sharing.Of(cases, pattern, pattern.Group.Bolts.Length, true));
+        joint = joint.WithBolts(pattern, Sharing.Of(cases, new PatternShares(pattern!), true));
         var mechanics = Mechanics<Plain>.Of(joint);
         var required = joint.Judging.RequiredByIndex;
         var every = from c in Enumerable.Range(0, cases.Length)

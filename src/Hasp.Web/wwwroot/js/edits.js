@@ -74,7 +74,14 @@
     show(html);
     const f = document.activeElement;
     // The field just answered shows what the server made of it, unless it has been typed in since.
-    if (isField(f) && f.dataset.path === entry.path && f.value === entry.values.value) f.value = shown(f);
+    if (isField(f) && f.dataset.path === entry.path && f.value === entry.values.value) renew(f);
+  };
+
+  // What was marked to be typed over stays marked: the next key must not be put behind it.
+  const renew = (f) => {
+    const marked = f.tagName === "INPUT" && f.value.length > 0 && f.selectionStart === 0 && f.selectionEnd === f.value.length;
+    f.value = shown(f);
+    if (marked) f.select();
   };
 
   const show = (html) => htmx.swap(stage(), html, { swapStyle: "morph:outerHTML", swapDelay: 0, settleDelay: 0 }, { contextElement: document.body });
