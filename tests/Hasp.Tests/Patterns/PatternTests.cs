@@ -38,7 +38,7 @@ public sealed class PatternTests
         {
             var share = OnBolt.InPlane(stated, pattern, i);
             var force = new Components(
-                share.DirectX.Value + share.TorsionX.Value, share.DirectY.Value + share.TorsionY.Value, OnBolt.Tension<Plain>(stated, pattern, group.Bolts.Length, i).Value);
+                share.DirectX.Value + share.TorsionX.Value, share.DirectY.Value + share.TorsionY.Value, new PatternShares(pattern).Tension<Plain>(stated, i).Value);
             sum += new Resultant(force, default).Moved(new(group.Bolts[i].X, group.Bolts[i].Y, 0), default);
         }
         var whole = load.Moved(stated.At!.Value, default);
@@ -73,7 +73,7 @@ public sealed class PatternTests
         var pattern = plain with { Pivots = new(p.Left - 30, p.Right + 30, p.Bottom - 30, p.Top + 30) };
         var moment = reversed ? -size : size;
         var load = new LoadCase("", new(new(0, 0, pull), aboutX ? new(moment, 0, 0) : new(0, moment, 0)), null);
-        var tensions = group.Bolts.Select((_, i) => OnBolt.Tension<Plain>(load, pattern, group.Bolts.Length, i).Value).ToArray();
+        var tensions = group.Bolts.Select((_, i) => new PatternShares(pattern).Tension<Plain>(load, i).Value).ToArray();
         var line = aboutX ? pattern.RowLine(moment) : pattern.ColumnLine(moment);
         var asked = size + (pull * line.Centroid);
         // Parts that come off altogether press nowhere: there it is the centroid school.

@@ -411,7 +411,7 @@ public sealed class ReferenceTests
         var at = List(c, "at", 2);
         var stated = new Resultant(new(Or0(c, "forceX"), Or0(c, "forceY"), 0), new(mx, -my, Or0(c, "momentZ")));
         var load = new LoadCase("", stated, new(at[0], at[1], 0));
-        var tensions = group.Bolts.Select((_, i) => OnBolt.Tension<Plain>(load, pattern, group.Bolts.Length, i).Value).ToArray();
+        var tensions = group.Bolts.Select((_, i) => new PatternShares(pattern).Tension<Plain>(load, i).Value).ToArray();
         var shears = group.Bolts.Select((_, i) => OnBolt.InPlane(load, pattern, i).Resultant.Value).ToArray();
         var (fromX, fromY) = (pattern.ColumnLine(-my).Distances, pattern.RowLine(mx).Distances);
         c.Check("bolts", group.Bolts.Length);
