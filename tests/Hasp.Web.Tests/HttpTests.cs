@@ -113,6 +113,26 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/joint.json"))!["properties"]);
     }
 
+    /// <summary>On a slow machine the outcome is fetched by the bar that asks how far it is: it must not need what only the page has.</summary>
+    [Fact]
+    public async Task A_run_that_outlasts_its_page_is_shown_by_the_bar_that_asks()
+    {
+        using var http = _server.Client();
+        for (var again = 0; again < 60; again++)
+        {
+            var answer = await http.GetAsync("/joints/AL-06/chance?handler=Progress");
+            var text = await answer.Content.ReadAsStringAsync();
+            Assert.True(answer.IsSuccessStatusCode, text);
+            if (text.Contains("chance-slip", StringComparison.Ordinal))
+            {
+                Assert.Equal("#outcome", Assert.Single(answer.Headers.GetValues("HX-Retarget")));
+                return;
+            }
+            await Task.Delay(250, TestContext.Current.CancellationToken);
+        }
+        Assert.Fail("the run came to no outcome");
+    }
+
     [Fact]
     public async Task A_record_is_made_read_changed_and_taken_away()
     {

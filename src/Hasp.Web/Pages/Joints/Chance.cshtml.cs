@@ -1,3 +1,4 @@
+using Hasp.Core.Joints;
 using Hasp.Core.Uncertainty;
 using Hasp.Web.Services;
 using Microsoft.AspNetCore.Mvc;
@@ -9,6 +10,9 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Jobs j
 {
     // A run that is over this soon needs no progress.
     private static readonly TimeSpan Patience = TimeSpan.FromMilliseconds(900);
+
+    /// <summary>The joint that is sampled.</summary>
+    public Joint Sampled { get; private set; } = null!;
 
     /// <summary>The run of the joint as it stands.</summary>
     public Job<Chances> Run { get; private set; } = null!;
@@ -43,7 +47,7 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Jobs j
 
     private async Task Prepare(int id, BenchState state, TimeSpan patience)
     {
-        var joint = state.Result.Joint;
+        var joint = Sampled = state.Result.Joint;
         Run = jobs.For<Chances>(id, Preferences.Editor, state.Stored.Document, job => new Simulation(joint).Run(job.Tell, job.Stopping));
         await Task.WhenAny(Run.Outcome, Task.Delay(patience));
     }
