@@ -1,5 +1,6 @@
 using System.Globalization;
 using CsvHelper;
+using CsvHelper.Configuration;
 
 namespace Hasp.Files;
 
@@ -12,7 +13,7 @@ public static class CsvText
     public static string Of(IEnumerable<string> head, IEnumerable<IEnumerable<object?>> rows)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var csv = new CsvWriter(text, new CsvHelper.Configuration.CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" }))
+        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n", ShouldQuote = MustQuote }))
         {
             foreach (var row in rows.Prepend(head))
             {
@@ -22,4 +23,7 @@ public static class CsvText
         }
         return text.ToString();
     }
+
+    /// <summary>A line that breaks within a cell, however it breaks, must not end the row.</summary>
+    private static bool MustQuote(ShouldQuoteArgs cell) => cell.Field is { } text && text.AsSpan().IndexOfAny(",\"\r\n") >= 0;
 }
