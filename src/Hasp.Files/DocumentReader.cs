@@ -11,6 +11,9 @@ namespace Hasp.Files;
 /// <param name="besides">Keys at the top that are no fields.</param>
 public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<ListField> lists, params IReadOnlyList<string> besides)
 {
+    /// <summary>How documents are parsed: every key once, at most 16 levels.</summary>
+    public static JsonDocumentOptions Strict { get; } = new() { MaxDepth = 16, AllowDuplicateProperties = false };
+
     private readonly Part _root = new(fields, lists, besides);
 
     /// <summary>What the document says.</summary>
@@ -55,11 +58,11 @@ public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<Li
             {
                 var at = there.FirstOrDefault(p => p.Name == key).Value;
                 if (at.ValueKind == JsonValueKind.Null) at = default;
-                Child(child, at, path.Length == 0 ? key : path + "." + key);
+                Child(child, at, Join(path, key));
             }
             foreach (var unknown in there.Where(p => !part.Knows(p.Name)))
             {
-                faults.Add(new("unknown-field", path.Length == 0 ? unknown.Name : path + "." + unknown.Name, Was(unknown.Value),
+                faults.Add(new("unknown-field", Join(path, unknown.Name), Was(unknown.Value),
                     "no field of that name; here are known: " + part.Known));
             }
         }
@@ -100,6 +103,8 @@ public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<Li
             return [.. at.EnumerateArray().Select((element, i) => Element(part, element, $"{path}[{i}]", faults))];
         }
     }
+
+    private static string Join(string path, string key) => path.Length == 0 ? key : path + "." + key;
 
     private static Raw RawOf(JsonElement e) => e.ValueKind switch
     {

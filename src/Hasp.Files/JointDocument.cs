@@ -26,9 +26,8 @@ public static class JointDocument
     /// <summary>No document is larger, in bytes.</summary>
     public const int MaxBytes = 1_000_000;
 
-    private static readonly DocumentReader Reader = new(Fields.Document, Fields.Lists, "format", "version", "chosen");
-
-    private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16, AllowDuplicateProperties = false };
+    /// <summary>Reads joint documents, and elements of their lists.</summary>
+    internal static readonly DocumentReader Reader = new(Fields.Document, Fields.Lists, "format", "version", "chosen");
 
     /// <summary>The joint that a document describes, or every fault that was found.</summary>
     /// <param name="utf8">The document.</param>
@@ -41,7 +40,7 @@ public static class JointDocument
         JsonDocument document;
         try
         {
-            document = JsonDocument.Parse(utf8, Strict);
+            document = JsonDocument.Parse(utf8, DocumentReader.Strict);
         }
         catch (JsonException e)
         {

@@ -14,7 +14,8 @@ namespace Hasp.Files;
 /// <param name="Fields">Its fields, in the order of the form; the first is its name.</param>
 public sealed record RecordKind(string Id, string Name, string One, IReadOnlyList<Field> Fields)
 {
-    private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16, AllowDuplicateProperties = false };
+    // Of a kind that stands alone; an element of the joint document is read by its reader.
+    private DocumentReader Reader => field ??= new(Fields, []);
 
     /// <summary>Grades of the user's own.</summary>
     public static RecordKind Grades { get; } = Element("grades", "Grades", "grade", Core.Joints.Fields.OwnGrades, (said, faults) => JointRules.OwnGrade(said, faults));
@@ -48,11 +49,10 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     public IReadOnlyList<Fault> FaultsOf(JsonObject document)
     {
         var faults = new List<Fault>();
-        using var parsed = JsonDocument.Parse(document.ToJsonString(), Strict);
+        using var parsed = JsonDocument.Parse(document.ToJsonString(), DocumentReader.Strict);
         try
         {
-            var reader = new DocumentReader(ElementOf is null ? Fields : Core.Joints.Fields.Document, ElementOf is null ? [] : Core.Joints.Fields.Lists);
-            Judge(ElementOf is null ? reader.Read(parsed.RootElement, faults) : reader.ReadElement(ElementOf, parsed.RootElement, 0, faults), faults);
+            Judge(ElementOf is null ? Reader.Read(parsed.RootElement, faults) : JointDocument.Reader.ReadElement(ElementOf, parsed.RootElement, 0, faults), faults);
         }
         catch (InvalidOperationException)
         {

@@ -247,9 +247,6 @@ public enum ReadState
 /// <param name="Value">What was given; where it was not, what is always taken, or the type's empty value where that depends on the joint.</param>
 public readonly record struct Read<T>(ReadState State, T? Value)
 {
-    /// <summary>True where it was stated.</summary>
-    public bool IsGiven => State == ReadState.Given;
-
     /// <summary>True where it has its fault already, and nothing more is to be said of it.</summary>
     public bool IsFaulty => State == ReadState.Faulty;
 }

@@ -222,7 +222,7 @@ public static class PatternRules
         var judged = all.Each.Select(c => cases[c.Index] with
         {
             OnlyCombined = !c.Said.Of(Fields.CaseJudged),
-            Helper = HelperOf(c.Said),
+            Helper = c.Helper,
             AlternatesWith = c.AlternatesWith,
             Other = OtherOf(c, all, faults),
             Cycles = c.Said.Stated(Fields.CaseCycles),
@@ -244,6 +244,8 @@ public static class PatternRules
         internal string? Sum { get; } = Said.Stated(Fields.CaseCombines) is { Length: > 0 } sum ? sum : null;
 
         internal string? AlternatesWith { get; } = Said.Stated(Fields.CaseAlternates) is { Length: > 0 } other ? other : null;
+
+        internal LoadHelper? Helper { get; } = HelperOf(Said);
 
         internal double Factor { get; } = Said.Of(Fields.CaseFactor);
 
@@ -305,7 +307,7 @@ public static class PatternRules
 
     private static LoadCase Stated(CaseStated c, bool laidOut, List<Fault> faults)
     {
-        var helper = HelperOf(c.Said);
+        var helper = c.Helper;
         var lacks = helper is null ? [] : HelperInputs.Of(helper.Kind).Needed.Where(f => !c.Said.Has(f)).ToList();
         RefuseTwoStatements(c, helper, faults);
         if (helper is not null) RefuseHelper(c.Said, helper, lacks, faults);

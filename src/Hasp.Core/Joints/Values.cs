@@ -23,9 +23,6 @@ public sealed class Values
     public Values(string path, Dictionary<Field, object> given, Dictionary<ListField, ImmutableArray<Values>> lists, ImmutableArray<string> faulty) =>
         (Path, _given, _lists, _faulty) = (path, given, lists, faulty);
 
-    /// <summary>A document that says nothing.</summary>
-    public static Values Nothing { get; } = new("", [], [], []);
-
     /// <summary>Where it stands in the document; empty for the document.</summary>
     public string Path { get; }
 

@@ -56,7 +56,7 @@ internal static class RecordApi
         using var body = await Answer.Body(request);
         try
         {
-            var document = JsonNode.Parse(body.ToArray(), documentOptions: new() { AllowDuplicateProperties = false, MaxDepth = 16 }) as JsonObject;
+            var document = JsonNode.Parse(body.ToArray(), documentOptions: DocumentReader.Strict) as JsonObject;
             var faults = document is null ? [new("not-object", "", null, "must be an object")] : kind.FaultsOf(document);
             return faults.Count > 0 ? (null, Answer.Refused(faults)) : (document, null);
         }

@@ -14,10 +14,10 @@ public sealed class JobOptions
     /// <summary>Searches that may wait for their turn; past that they are refused.</summary>
     public int Waiting { get; set; } = 16;
 
-    /// <summary>Ended jobs whose outcome is kept.</summary>
+    /// <summary>Ended jobs of a kind whose outcome is kept.</summary>
     public int Kept { get; set; } = 40;
 
-    /// <summary>A job that nobody has asked about for so long is stopped: its page was closed.</summary>
+    /// <summary>A job that takes every core and that nobody has asked about for so long is stopped: its page was closed.</summary>
     public TimeSpan Abandoned { get; set; } = TimeSpan.FromSeconds(20);
 }
 
@@ -120,8 +120,9 @@ public sealed class Jobs(IOptions<JobOptions> options, ILogger<Jobs> log) : IDis
                 return going;
             }
             Forget(key);
-            foreach (var (old, _) in _jobs.Where(j => j.Value.Ended).Take(_jobs.Count - _options.Kept).ToList()) _jobs.Remove(old);
-            var begun = new Job<T>(of, _options.Abandoned, job => inTurn ? InTurn(() => Timed(work, job), CancellationToken.None) : Task.Run(() => Timed(work, job)));
+            MakeRoom(key.Item1);
+            var begun = new Job<T>(of, inTurn ? _options.Abandoned : TimeSpan.MaxValue,
+                job => inTurn ? InTurn(() => Timed(work, job), CancellationToken.None) : Task.Run(() => Timed(work, job)));
             _jobs[key] = begun;
             return begun;
         }
@@ -175,6 +176,12 @@ public sealed class Jobs(IOptions<JobOptions> options, ILogger<Jobs> log) : IDis
         var outcome = work(job);
         Log.JobEnded(log, typeof(T).Name, job.Stopped ? "stopped" : "done", Environment.TickCount64 - from);
         return outcome;
+    }
+
+    private void MakeRoom(Type kind)
+    {
+        var ofKind = _jobs.Where(j => j.Key.Outcome == kind).ToList();
+        foreach (var (old, _) in ofKind.Where(j => j.Value.Ended).Take(ofKind.Count - _options.Kept)) _jobs.Remove(old);
     }
 
     private Job? Forget((Type, int, string) key)

@@ -93,6 +93,12 @@ public sealed class JobsTests : IDisposable
         });
         Assert.Equal("left", await job.Outcome);
         Assert.Equal(0.4, job.Share);
+        // What leaves the cores to others, such as an import, goes on while its page is elsewhere.
+        Assert.Equal("done", await jobs.For<string>(2, "me", "a", j =>
+        {
+            j.Tell(0.4);
+            return j.Stopped ? "left" : "done";
+        }, inTurn: false).Outcome);
     }
 
     [Fact]
