@@ -56,21 +56,21 @@ public sealed class BoltGroup
     /// <summary>Σx², in a working as the sum that it is.</summary>
     internal T SumX2Of<T>()
         where T : struct, IReal<T> =>
-        Sums.AreShown<T>() ? Sums.Of<T>(Terms.SumX2, SumX2, Bolts.Select(b => (b.Weight, b.X - CentroidX, b.X - CentroidX))) : T.Given(Terms.SumX2, SumX2);
+        Sums.Of<T, BoltGroup>(Terms.SumX2, SumX2, this, static g => g.Bolts.Select(b => (b.Weight, b.X - g.CentroidX, b.X - g.CentroidX)));
 
     /// <summary>Σy², in a working as the sum that it is.</summary>
     internal T SumY2Of<T>()
         where T : struct, IReal<T> =>
-        Sums.AreShown<T>() ? Sums.Of<T>(Terms.SumY2, SumY2, Bolts.Select(b => (b.Weight, b.Y - CentroidY, b.Y - CentroidY))) : T.Given(Terms.SumY2, SumY2);
+        Sums.Of<T, BoltGroup>(Terms.SumY2, SumY2, this, static g => g.Bolts.Select(b => (b.Weight, b.Y - g.CentroidY, b.Y - g.CentroidY)));
 
     /// <summary>Σxy, in a working as the sum that it is.</summary>
     internal T SumXYOf<T>()
         where T : struct, IReal<T> =>
-        Sums.AreShown<T>() ? Sums.Of<T>(Terms.SumXY, SumXY, Bolts.Select(b => (b.Weight, b.X - CentroidX, b.Y - CentroidY))) : T.Given(Terms.SumXY, SumXY);
+        Sums.Of<T, BoltGroup>(Terms.SumXY, SumXY, this, static g => g.Bolts.Select(b => (b.Weight, b.X - g.CentroidX, b.Y - g.CentroidY)));
 
     /// <summary>Σr² = Σx² + Σy².</summary>
     internal T PolarOf<T>()
-        where T : struct, IReal<T> => Sums.AreShown<T>() ? T.Let(Terms.PolarSum, SumX2Of<T>() + SumY2Of<T>()) : T.Given(Terms.PolarSum, Polar);
+        where T : struct, IReal<T> => T.Let(Terms.PolarSum, SumX2Of<T>() + SumY2Of<T>());
 
     /// <summary>A length to measure smallness against, mm.</summary>
     internal double Size => Math.Sqrt(Polar / Weight);
@@ -228,17 +228,17 @@ internal static class Sums
     /// <summary>A longer sum is shown as a number.</summary>
     private const int Readable = 12;
 
-    /// <summary>True where the numbers are read for a working; the others are spared the trouble.</summary>
-    internal static bool AreShown<T>() => typeof(T) == typeof(Traced);
-
-    /// <summary>Σ w·a·b, in a working.</summary>
+    /// <summary>Σ w·a·b.</summary>
     /// <param name="name">Its name.</param>
     /// <param name="value">What it was added up to.</param>
-    /// <param name="terms">Weight and the two factors of every bolt.</param>
-    internal static T Of<T>(Term name, double value, IEnumerable<(double Weight, double A, double B)> terms, int index = 0)
+    /// <param name="over">What it is the sum over.</param>
+    /// <param name="terms">Weight and the two factors of every bolt; asked for where they are shown.</param>
+    /// <param name="index">Tells apart several sums of one working.</param>
+    internal static T Of<T, TOver>(Term name, double value, TOver over, Func<TOver, IEnumerable<(double Weight, double A, double B)>> terms, int index = 0)
         where T : struct, IReal<T>
     {
-        var all = terms.ToList();
+        if (!Traced.Reads<T>()) return T.Given(name, value, index);
+        var all = terms(over).ToList();
         if (all.Count > Readable) return T.Given(name, value, index, $"the pattern, over {all.Count} bolts");
         return T.Let(name, all.Select(Product<T>).Aggregate((sum, next) => sum + next), index);
     }

@@ -32,7 +32,7 @@ public sealed record LoadOrigin(double Factor, ImmutableArray<LoadPart> Parts)
     internal static T Read<T>(LoadOrigin? origin, in Resultant load, Component which, int index)
         where T : struct, IReal<T> =>
         // Searches read numbers only, and those were added up once.
-        origin is null || typeof(T) != typeof(Traced)
+        origin is null || !Traced.Reads<T>()
             ? T.Given(which.Whole, which.Of(load), index)
             : T.Let(which.Whole, Sum<T>(origin.Factor, origin.Parts, which), index, "load case, " + string.Join(" + ", origin.Parts.Select(p => p.Name)));
 

@@ -41,7 +41,6 @@ public sealed class PivotLine
     /// <param name="number">Tells the line apart.</param>
     internal T SquaresOf<T>(int number)
         where T : struct, IReal<T> =>
-        Sums.AreShown<T>()
-            ? Sums.Of<T>(Terms.PivotSquares, Squares, _group.Bolts.Select((b, i) => (b.Weight, Distances[i], Distances[i])).Where(t => t.Item2 > 0), number)
-            : T.Given(Terms.PivotSquares, Squares, number);
+        Sums.Of<T, PivotLine>(
+            Terms.PivotSquares, Squares, this, static l => l._group.Bolts.Select((b, i) => (b.Weight, l.Distances[i], l.Distances[i])).Where(t => t.Item2 > 0), number);
 }
