@@ -37,6 +37,8 @@ public static class Evaluation
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
             Cautions = Cautions.Of(joint, plain),
+            Asks = [.. joint.Judging.Basis.Asks(joint)],
+            Assumes = [.. joint.Judging.Basis.Assumes(joint)],
             Basis = joint.Judging.Basis.FullName,
         };
     }

@@ -176,6 +176,7 @@ public readonly record struct Mechanics<T>
         T? atHighFriction = how.FrictionFromTable ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
         var tight = Tension.Tight(preload, scatter, atLowFriction);
         var nominal = joint.Judging.NominalPreload;
+        var relaxation = T.Given(Terms.Relaxation, how.Relaxation);
         return this with
         {
             Joint = joint,
@@ -191,10 +192,13 @@ public readonly record struct Mechanics<T>
             EmbeddingLoss = loss,
             ThermalChange = thermal ?? T.Const(0),
             PreloadTight = nominal ? preload : tight,
-            PreloadMax = nominal ? preload : Tension.Largest(preload, scatter, thermal, atLowFriction),
+            PreloadMax = nominal ? preload
+                : joint.Judging.Band is { } most ? most.Largest(preload, scatter, thermal)
+                : Tension.Largest(preload, scatter, thermal, atLowFriction),
             PreloadMin = nominal ? preload
+                : joint.Judging.Band is { } least ? least.Smallest(preload, scatter, joint.Bolts.Count, loss, relaxation, thermal)
                 : how.Pretensioned ? Tension.LeastByCode(T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource), thermal)
-                : Tension.Smallest(preload, scatter, loss, T.Given(Terms.Relaxation, how.Relaxation), thermal, atHighFriction),
+                : Tension.Smallest(preload, scatter, loss, relaxation, thermal, atHighFriction),
         };
     }
 

@@ -49,6 +49,15 @@ public sealed record Result
 
     private IReadOnlyList<LoadLimit>? _limits;
 
+    /// <summary>Inputs that the basis still needs: what rests on them is not judged.</summary>
+    public required IReadOnlyList<Ask> Asks { get; init; }
+
+    /// <summary>What the basis takes for granted on this joint.</summary>
+    public required IReadOnlyList<string> Assumes { get; init; }
+
+    /// <summary>True where the basis could judge all that it asks of this joint.</summary>
+    public bool IsComplete => Asks.Count == 0;
+
     /// <summary>How the joint takes its turn from snug.</summary>
     public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 
@@ -132,6 +141,12 @@ public sealed record CheckResult(
     Check Check, double? Factor, double Required, int Case, int Bolt, string Place, int PlaceIndex, string Note,
     IReadOnlyList<double?> ByCase, IReadOnlyList<School> Schools, Working Working)
 {
+    /// <summary>
+    /// Resistance and effect, where the factor is the one over the other: read from the working, so that what is shown is what was divided.
+    /// Null where the factor was come by otherwise.
+    /// </summary>
+    public (double Resistance, double Effect, Quantities.Dimension Dimension)? Sides => Working.Quotient;
+
     /// <summary>Factor over required factor: one measure for all checks. Null where it is not judged.</summary>
     public double? Reserve => Factor is { } f && Required > 0 ? f / Required : null;
 

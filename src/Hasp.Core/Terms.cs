@@ -140,6 +140,8 @@ public static class Terms
         "preload that the torque gives at the low end of the friction's band", "T/(K_low·d)");
     public static readonly Term PreloadAtHighFriction = new("preloadAtHighFriction", "F_i,high", Dimension.Force,
         "preload that the torque gives at the high end of the friction's band", "T/(K_high·d)");
+    public static readonly Term TorqueBandMax = new("torqueBandMax", "c_max", Dimension.None, "largest installation torque over the nominal", "practice of NASA-STD-5020");
+    public static readonly Term TorqueBandMin = new("torqueBandMin", "c_min", Dimension.None, "smallest installation torque over the nominal", "practice of NASA-STD-5020");
     public static readonly Term PreloadTight = new("preloadTight", "F_i,tight", Dimension.Force,
         "tight end of the tightening, before any warming", "scatter of the method, or the low end of the friction's band");
     public static readonly Term LeastPretension = new("leastPretension", "F_code", Dimension.Force,
@@ -506,7 +508,18 @@ public static class Terms
     public static readonly Term InertiaForce = new("inertiaForce", "F_in", Dimension.Force,
         "inertia of a reciprocating mass at top dead centre", "m·r·ω²·(1 + r/l)");
 
-    /// <summary>All terms, in the order of the job.</summary>
-    public static IReadOnlyList<Term> All { get; } =
-        [.. typeof(Terms).GetFields(BindingFlags.Public | BindingFlags.Static).Where(f => f.FieldType == typeof(Term)).Select(f => (Term)f.GetValue(null)!)];
+    /// <summary>All terms, in the order of the job, then those that the design bases bring along in classes of their own.</summary>
+    public static IReadOnlyList<Term> All => Gathered.All;
+
+    /// <summary>The terms that one class names.</summary>
+    public static IEnumerable<Term> Of(Type type) =>
+        type.GetFields(BindingFlags.Public | BindingFlags.Static).Where(f => f.FieldType == typeof(Term)).Select(f => (Term)f.GetValue(null)!);
+
+    private static class Gathered
+    {
+        internal static readonly IReadOnlyList<Term> All = [.. Of(typeof(Terms)), .. Homes.SelectMany(Of)];
+
+        private static IEnumerable<Type> Homes =>
+            typeof(Terms).Assembly.GetTypes().Where(t => t != typeof(Terms) && t.Name.EndsWith("Terms", StringComparison.Ordinal)).OrderBy(t => t.FullName, StringComparer.Ordinal);
+    }
 }

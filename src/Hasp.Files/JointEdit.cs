@@ -11,7 +11,7 @@ namespace Hasp.Files;
 /// <summary>Changes to a joint document as a person makes them, one field or one part at a time. The document may be faulty before and after.</summary>
 public static partial class JointEdit
 {
-    [GeneratedRegex(@"^(?<key>[A-Za-z]+)(?:\[(?<index>[0-9]{1,3})\])?$")]
+    [GeneratedRegex(@"^(?<key>[A-Za-z][A-Za-z0-9]*)(?:\[(?<index>[0-9]{1,3})\])?$")]
     private static partial Regex Part();
 
     /// <summary>

@@ -145,6 +145,11 @@ public static partial class Standards
     public static PretensionRow? FindPretension(string grade, double diameter) => Pretensions.FirstOrDefault(p =>
         p.Grade.Equals(grade, StringComparison.OrdinalIgnoreCase) && (p.Diameter is null || Math.Abs(p.Diameter.Value - diameter) < 0.005));
 
+    /// <summary>The least pretension (N) that structural practice lays down for bolts of a grade and size, with its source; null where it lays down none.</summary>
+    public static (double Force, string Source)? LeastPretension(string grade, ScrewThread thread) =>
+        FindPretension(grade, thread.Diameter) is not { } row ? null
+        : (row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Formulas.Plain>.Of(thread).StressArea.Value, row.Source);
+
     /// <summary>The hole of that fit for a bolt of that diameter (mm) with its source, or null where the standard gives none.</summary>
     public static (double Diameter, string Source)? FindHole(string fit, double diameter)
     {
@@ -217,13 +222,13 @@ public static partial class Standards
     private static string Key(string text) =>
         Blank().Replace(text.Trim().ToUpperInvariant().Replace('×', 'X').Replace("NO.", "#").Replace("NO", "#").Replace("UNRC", "UNC"), "").TrimEnd('.');
 
-    private static string Text(CsvReader r, string column) => r.GetField(column)!;
+    internal static string Text(CsvReader r, string column) => r.GetField(column)!;
 
     private static double? Optional(CsvReader r, string column) => r.GetField<double?>(column);
 
-    private static double Number(CsvReader r, string column) => r.GetField<double>(column);
+    internal static double Number(CsvReader r, string column) => r.GetField<double>(column);
 
-    private static List<T> Read<T>(string name, Func<CsvReader, T> make)
+    internal static List<T> Read<T>(string name, Func<CsvReader, T> make)
     {
         using var stream = typeof(Standards).Assembly.GetManifestResourceStream(name + ".csv")
             ?? throw new InvalidOperationException($"the catalogue file {name}.csv is missing from the assembly");

@@ -1,8 +1,48 @@
 using System.Collections.Immutable;
-using Hasp.Core.Checks.Machine;
+using System.Reflection;
 using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks;
+
+/// <summary>How a basis says what a check came to; the reserve is the scale that all share.</summary>
+public enum Speech
+{
+    /// <summary>A factor against the required one.</summary>
+    Factor,
+
+    /// <summary>A design resistance and the utilisation of it: effect over resistance.</summary>
+    Utilisation,
+
+    /// <summary>An available strength against the required strength.</summary>
+    Strength,
+
+    /// <summary>A margin of safety, the factor less 1.</summary>
+    Margin,
+}
+
+/// <summary>An input that a basis needs and that was not given: what rests on it is not judged.</summary>
+/// <param name="Path">The field.</param>
+/// <param name="Problem">What is needed, and for what.</param>
+public readonly record struct Ask(string Path, string Problem);
+
+/// <summary>What a basis covers and what it does not, for its help page.</summary>
+/// <param name="Covers">What is judged, with clauses.</param>
+/// <param name="LeavesOut">What is not.</param>
+/// <param name="Schools">Where readings differ, and which is taken.</param>
+public sealed record Guide(IReadOnlyList<string> Covers, IReadOnlyList<string> LeavesOut, IReadOnlyList<string> Schools)
+{
+    /// <summary>Nothing said.</summary>
+    public static Guide None { get; } = new([], [], []);
+}
+
+/// <summary>Marks the class in which a folder of checks makes its bases: its public fields of type <see cref="Basis"/> are offered.</summary>
+/// <param name="place">Its place among the bases.</param>
+[AttributeUsage(AttributeTargets.Class)]
+public sealed class DesignBasisAttribute(int place) : Attribute
+{
+    /// <summary>Its place among the bases.</summary>
+    public int Place => place;
+}
 
 /// <summary>By what a joint is judged: a code or a practice in one edition, with its checks and what it asks for. One folder each.</summary>
 /// <param name="Id">Stable name in documents.</param>
@@ -23,6 +63,27 @@ public sealed record Basis(string Id, string Name, string Edition, ImmutableArra
     /// <summary>The check whose required factor is a growth of the load itself; null where loads come with their partial factors in them.</summary>
     public Check? Growth { get; init; }
 
+    /// <summary>How its verdicts are said.</summary>
+    public Speech Speech { get; init; }
+
+    /// <summary>Which loads its strength checks look at.</summary>
+    public LimitStates LooksAt { get; init; }
+
+    /// <summary>What it still needs to judge a joint in full.</summary>
+    public Func<Joint, IEnumerable<Ask>> Asks { get; init; } = _ => [];
+
+    /// <summary>What it takes for granted on a joint, in sentences.</summary>
+    public Func<Joint, IEnumerable<string>> Assumes { get; init; } = _ => [];
+
+    /// <summary>True where it asks for a least pretension of a joint's bolts.</summary>
+    public Func<Judging, bool> Pretensions { get; init; } = _ => false;
+
+    /// <summary>How it forms the extremes of the preload; null for the way of section 4 that the other bases share.</summary>
+    public Func<object, Preload.PreloadBand?> Band { get; init; } = _ => null;
+
+    /// <summary>What it covers.</summary>
+    public Guide Guide { get; init; } = Guide.None;
+
     /// <summary>Name and edition, as printed.</summary>
     public string FullName => Edition.Length == 0 ? Name : $"{Name}, {Edition}";
 
@@ -32,9 +93,26 @@ public sealed record Basis(string Id, string Name, string Edition, ImmutableArra
     /// <summary>The basis of that id, or null.</summary>
     public static Basis? ById(string id) => All.FirstOrDefault(b => b.Id == id);
 
+    /// <summary>Its partial factors and coefficients that a document states otherwise than the basis has them.</summary>
+    public IEnumerable<(Field<double> Field, double Stated)> Changed(Values said) =>
+        from field in Needs().OfType<Field<double>>()
+        where field.Kind == FieldKind.Number && field.HasOtherwise && said.Has(field)
+        let stated = said.Of(field)
+        where stated != field.Otherwise
+        select (field, stated);
+
     // Listed when first asked for: a basis names its fields, and the fields name the bases.
     private static class Registered
     {
-        internal static readonly ImmutableArray<Basis> All = [MachineBasis.Basis];
+        internal static readonly ImmutableArray<Basis> All =
+        [
+            .. from home in typeof(Basis).Assembly.GetTypes()
+               let mark = home.GetCustomAttribute<DesignBasisAttribute>()
+               where mark is not null
+               orderby mark.Place
+               from field in home.GetFields(BindingFlags.Public | BindingFlags.Static)
+               where field.FieldType == typeof(Basis)
+               select (Basis)field.GetValue(null)!,
+        ];
     }
 }

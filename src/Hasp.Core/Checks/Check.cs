@@ -97,6 +97,9 @@ internal interface ICheck
     /// <summary>Schools that are no pair of conventions; none where <see cref="Convention"/> says all.</summary>
     static virtual IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) => [];
 
+    /// <summary>The failure path that governs a case, to be drawn on the plan; null where the check finds none.</summary>
+    static virtual Codes.PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => null;
+
     /// <summary>What is to be known of a verdict: where the faces are apart at the very preload that the check is made with, it says so.</summary>
     static virtual string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used)
     {
@@ -189,6 +192,9 @@ public abstract class Check
     /// <summary>Index of the part that a place lies in, to be marked on the section; −1 where it lies in none.</summary>
     public abstract int PartAt(int place, Joint joint);
 
+    /// <summary>The failure path that governs a case, to be drawn on the plan; null where the check finds none.</summary>
+    public abstract Codes.PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load);
+
     /// <summary>What is to be known of a verdict; empty where nothing is.</summary>
     internal abstract string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load);
 
@@ -220,6 +226,8 @@ internal abstract class Check<TCheck>() : Check(TCheck.Info)
     where TCheck : ICheck
 {
     public override int PartAt(int place, Joint joint) => TCheck.PartAt(place, joint);
+
+    public override Codes.PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => TCheck.Drawn(m, load);
 
     internal override bool MayApply(Joint joint) => TCheck.MayApply(joint);
 

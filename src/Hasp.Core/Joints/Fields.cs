@@ -380,6 +380,28 @@ public static partial class Fields
         Blank = (j, u) => j.PlateEdge is { } drawn ? Size(drawn, u) + ", drawn" : "not stated",
     };
 
+    public static readonly Field<double> LayerSideDistance = new(
+        "layers[].sideDistance", Types.Length, "Side distance", "hole centre to the edge beside the load, for design codes")
+    {
+        Above = 0, Max = 5000,
+        Default = "from the width, the holes in its middle; else from the plate drawn",
+        Blank = (j, u) => j.Pattern?.Plate is null ? "not stated" : "by the plate",
+    };
+    public static readonly Field<HoleKind> LayerHoleKind = new(
+        "layers[].holes", Types.Named(Names.HoleKinds), "Holes", "how the holes of the part are made; along and across are meant to the load")
+    {
+        Otherwise = HoleKind.Standard,
+    };
+
+    public static readonly Field<LimitStates> CaseLimitState = new(
+        "loads[].limitState", Types.Named(Names.LimitStates), "Limit state",
+        "what the load of the case is stated for: ultimate counts for ULS and LRFD, service for SLS and ASD")
+    {
+        Otherwise = LimitStates.NotStated,
+        Default = "not stated: taken as it stands wherever a basis asks for a load",
+        Labels = new() { ["not stated"] = "not stated", ["ultimate"] = "ultimate (ULS, LRFD)", ["service"] = "service (SLS, ASD)", ["ULS"] = "ULS only", ["SLS"] = "SLS only", ["LRFD"] = "LRFD only", ["ASD"] = "ASD only" },
+    };
+
     public static readonly Field<string> CaseName = new("loads[].name", Types.Text, "Load case", "what the load case is called")
     {
         Default = "Case 1, Case 2, …",
@@ -863,9 +885,15 @@ public static partial class Fields
     public static readonly Field<string> HandFigure = new(
         "handChecks[].figure", Types.Text, "By hand", "the figure calculated by hand, with its unit") { Required = true };
 
-    /// <summary>All fields in the order of the document; the required factors are one field a check id and stand in <see cref="Checks.Check.All"/>.</summary>
+    /// <summary>
+    /// All fields, those of this list first, then those that a design basis brings along; the required factors are one field a check id and
+    /// stand in <see cref="Checks.Check.All"/>.
+    /// </summary>
     public static IReadOnlyList<Field> All { get; } =
-        [.. typeof(Fields).GetFields().Select(f => f.GetValue(null)).OfType<Field>()];
+    [
+        .. typeof(Fields).GetFields().Select(f => f.GetValue(null)).OfType<Field>()
+            .Concat(Checks.Basis.All.SelectMany(b => b.Needs())).Distinct(),
+    ];
 
     private static Field<Spread> Scattering(string key, string label, string what, string otherwise) =>
         new("uncertainty." + key, Types.Spread, label, "scatter " + what) { Default = otherwise };

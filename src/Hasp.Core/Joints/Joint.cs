@@ -96,6 +96,17 @@ public sealed record Joint
     /// <summary>How the loads reach the bolts: by their pattern, or in equal shares.</summary>
     public ILoadPath LoadPath => Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
 
+    /// <summary>Unit direction in plan that "along the load" means in parts without an outline of their own: fixed once for all cases.</summary>
+    public required PlanPoint Along { get; init; }
+
+    /// <summary>True where it is stated which way the parts pull.</summary>
+    public bool SidesStated { get; init; }
+
+    /// <summary>Every part in plan, with what each bolt finds in it; laid out when first asked for, once.</summary>
+    internal Checks.Codes.PartPlans Plans => _plans ??= Checks.Codes.PartPlans.Of(this);
+
+    private Checks.Codes.PartPlans? _plans;
+
     /// <summary>Loads of every case on the bolts that can govern it; shared out when first asked for, once.</summary>
     public Sharing Sharing => _sharing ??= Sharing.Of(Cases, LoadPath, Judging.Basis.MayLeaveOut);
 
@@ -103,7 +114,7 @@ public sealed record Joint
 
     /// <summary>The same joint with other bolts of the same kind, its loads already shared out among them.</summary>
     public Joint WithBolts(BoltPattern? pattern, Sharing sharing) =>
-        this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing, _spacing = null };
+        this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing, _spacing = null, _plans = null };
 
     /// <summary>Pitch and edge distances: the least, and those short of good practice; measured when first asked for, once. Empty without a pattern.</summary>
     public IReadOnlyList<SpacingFinding> Spacing => _spacing ??= PatternRules.SpacingOf(this);
@@ -314,6 +325,48 @@ public enum Side
     None,
 }
 
+/// <summary>How the holes of a part are made; along and across are meant to the load.</summary>
+public enum HoleKind
+{
+    /// <summary>Round, with the usual clearance.</summary>
+    Standard,
+
+    /// <summary>Round, with more clearance.</summary>
+    Oversize,
+
+    /// <summary>A short slot along the load.</summary>
+    ShortSlotAlong,
+
+    /// <summary>A short slot across the load.</summary>
+    ShortSlotAcross,
+
+    /// <summary>A long slot along the load.</summary>
+    LongSlotAlong,
+
+    /// <summary>A long slot across the load.</summary>
+    LongSlotAcross,
+}
+
+/// <summary>For which limit states, or combinations of a code, the load of a case is stated.</summary>
+[Flags]
+public enum LimitStates
+{
+    /// <summary>Not stated: the load counts as it stands wherever one is asked for.</summary>
+    NotStated = 0,
+
+    /// <summary>Ultimate limit state (EN 1990, IS 800): partial factors are in the load.</summary>
+    Uls = 1,
+
+    /// <summary>Serviceability limit state, or the load as it comes.</summary>
+    Sls = 2,
+
+    /// <summary>Load and resistance factor design (ASCE/SEI 7, 2.3): load factors are in the load.</summary>
+    Lrfd = 4,
+
+    /// <summary>Allowable strength design (ASCE/SEI 7, 2.4).</summary>
+    Asd = 8,
+}
+
 /// <summary>A clamped part.</summary>
 /// <param name="Name">What it is called.</param>
 /// <param name="Thickness">mm.</param>
@@ -324,6 +377,12 @@ public enum Side
 /// <param name="HolesAcross">Holes side by side in that width.</param>
 public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance, double? Width = null, int HolesAcross = 1)
 {
+    /// <summary>Hole centre to the edge beside the load, mm; null where not stated.</summary>
+    public double? SideDistance { get; init; }
+
+    /// <summary>How its holes are made.</summary>
+    public HoleKind Holes { get; init; }
+
     /// <summary>True where it brings no shear to the bolt: a gasket, a sleeve, a spacer.</summary>
     public bool OnlyClamped => Side == Side.None || Material.IsGasket;
 }
@@ -379,6 +438,12 @@ public sealed record LoadCase(string Name, Resultant Load, Components? At)
 
     /// <summary>In-plane force, N, not below zero.</summary>
     public double Shear => Math.Sqrt((Load.Force.X * Load.Force.X) + (Load.Force.Y * Load.Force.Y));
+
+    /// <summary>For which limit states it is stated.</summary>
+    public LimitStates LimitStates { get; init; }
+
+    /// <summary>True where the load is stated for one of the limit states, or for none in particular.</summary>
+    public bool CountsIn(LimitStates states) => LimitStates == LimitStates.NotStated || (LimitStates & states) != 0;
 
     /// <summary>True where it only counts as a part of combinations.</summary>
     public bool OnlyCombined { get; init; }
@@ -467,6 +532,9 @@ public sealed record Judging
 
     /// <summary>What the basis has read from the fields that only it asks for.</summary>
     public required object Settings { private get; init; }
+
+    /// <summary>How the extremes of the preload are formed; null for the usual way.</summary>
+    public Preload.PreloadBand? Band { get; init; }
 
     /// <summary>Required factor of each check, in the order of <see cref="Check.All"/>; 0 shows a check without judging it.</summary>
     public required ImmutableArray<double> RequiredByIndex { get; init; }

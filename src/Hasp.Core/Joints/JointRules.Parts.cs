@@ -90,10 +90,18 @@ public static partial class JointRules
         {
             faults.Add(new("edge-small", said.PathOf(Fields.LayerEdge), Mm(e), problem));
         }
+        var beside = said.Stated(Fields.LayerSideDistance);
+        if (beside is { } s && thread is not null && EdgeFault(s, thread.Diameter, hole) is { } tooNear)
+        {
+            faults.Add(new("edge-small", said.PathOf(Fields.LayerSideDistance), Mm(s), tooNear));
+        }
         if (material is null || said.Stated(Fields.LayerThickness) is not { } thickness) return null;
         var name = said.Stated(Fields.LayerName) is { Length: > 0 } given ? given : $"Part {index + 1}";
         var side = said.Stated(Fields.LayerSide) ?? (index % 2 == 0 ? Side.Left : Side.Right);
-        return new Layer(name, thickness, material, side, edge, said.Stated(Fields.LayerWidth), across);
+        return new Layer(name, thickness, material, side, edge, said.Stated(Fields.LayerWidth), across)
+        {
+            SideDistance = beside, Holes = said.Of(Fields.LayerHoleKind),
+        };
     }
 
     private static string? EdgeFault(double edge, double diameter, double? hole)

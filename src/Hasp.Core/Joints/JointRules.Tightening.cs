@@ -35,11 +35,7 @@ public static partial class JointRules
     {
         var aim = said.Stated(Fields.Aim);
         if (aim is not { Kind: AimKind.Structural } || grade is null || thread is null) return (aim, null);
-        if (Standards.FindPretension(grade.Grade, thread.Diameter) is { } row)
-        {
-            var force = row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Plain>.Of(thread).StressArea.Value;
-            return (new Aim(AimKind.Structural, force), row.Source);
-        }
+        if (Standards.LeastPretension(grade.Grade, thread) is { } least) return (new Aim(AimKind.Structural, least.Force), least.Source);
         faults.Add(new("structural-unlisted", Fields.Aim.Path, "structural",
             $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, A325 and A490. Aim for a share of proof"));
         return (null, null);

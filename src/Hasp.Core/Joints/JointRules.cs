@@ -97,6 +97,8 @@ public static partial class JointRules
             NutIsWeaker = nutIsWeaker,
             Judging = said.Once("judging", () => JudgingFor(said)),
             Pattern = pattern,
+            Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value),
+            SidesStated = said[Fields.Layers].Any(l => l.Has(Fields.LayerSide)),
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };
         if (aim.Aim is null) joint = joint with { Tightening = DefaultTarget.For(joint) };
@@ -107,10 +109,12 @@ public static partial class JointRules
     private static Judging JudgingFor(Values said)
     {
         var basis = Basis.ById(said.Of(Fields.Basis))!;
+        var settings = basis.Settings(said);
         return new()
         {
             Basis = basis,
-            Settings = basis.Settings(said),
+            Settings = settings,
+            Band = basis.Band(settings),
             RequiredByIndex = [.. Fields.Required.Select(said.Of)],
             NominalPreload = said.Of(Fields.Preload),
             LoadIntroduction = said.Of(Fields.LoadIntroduction),

@@ -57,6 +57,16 @@ public static class Names
     public static readonly Named<Heading> Headings = new(
         ("x", Heading.X), ("-x", Heading.MinusX), ("y", Heading.Y), ("-y", Heading.MinusY), ("z", Heading.Z), ("-z", Heading.MinusZ));
 
+    /// <summary>How holes are made.</summary>
+    public static readonly Named<HoleKind> HoleKinds = new(
+        ("standard", HoleKind.Standard), ("oversize", HoleKind.Oversize), ("short slot along", HoleKind.ShortSlotAlong),
+        ("short slot across", HoleKind.ShortSlotAcross), ("long slot along", HoleKind.LongSlotAlong), ("long slot across", HoleKind.LongSlotAcross));
+
+    /// <summary>What a load is stated for.</summary>
+    public static readonly Named<LimitStates> LimitStates = new(
+        ("not stated", Joints.LimitStates.NotStated), ("ultimate", Joints.LimitStates.Uls | Joints.LimitStates.Lrfd), ("service", Joints.LimitStates.Sls | Joints.LimitStates.Asd),
+        ("ULS", Joints.LimitStates.Uls), ("SLS", Joints.LimitStates.Sls), ("LRFD", Joints.LimitStates.Lrfd), ("ASD", Joints.LimitStates.Asd));
+
     /// <summary>What the thread runs into.</summary>
     public static readonly Named<ThreadEndKind> Ends = new(("nut", ThreadEndKind.Nut), ("tapped", ThreadEndKind.Tapped), ("insert", ThreadEndKind.Insert));
 

@@ -226,6 +226,7 @@ public static class PatternRules
             AlternatesWith = c.AlternatesWith,
             Other = OtherOf(c, all, faults),
             Cycles = c.Said.Stated(Fields.CaseCycles),
+            LimitStates = c.Said.Of(Fields.CaseLimitState),
             Pressure = PressureOf(c, all),
         }).ToImmutableArray();
         if (judged.All(c => c.OnlyCombined))

@@ -52,6 +52,43 @@ public sealed record Plate(ImmutableArray<PlanPoint> Corners, PlanPoint Middle, 
         return nearest;
     }
 
+    /// <summary>Distance from a place to the first edge, of outline or opening, in a unit direction, mm; infinite where the way meets none.</summary>
+    public double RayFrom(PlanPoint p, PlanPoint towards)
+    {
+        var nearest = IsRound ? ToCircle(p, towards, Middle, Diameter) : ToSides(p, towards, Corners);
+        foreach (var opening in Openings)
+        {
+            nearest = Math.Min(nearest, opening.IsRound ? ToCircle(p, towards, opening.At, opening.Diameter) : ToSides(p, towards, opening.Corners));
+        }
+        return nearest;
+    }
+
+    private static double ToCircle(PlanPoint p, PlanPoint towards, PlanPoint middle, double diameter)
+    {
+        var away = p - middle;
+        var b = (away.X * towards.X) + (away.Y * towards.Y);
+        var under = (b * b) - (away.X * away.X) - (away.Y * away.Y) + (diameter * diameter / 4);
+        if (under < 0) return double.PositiveInfinity;
+        var (first, second) = (-b - Math.Sqrt(under), -b + Math.Sqrt(under));
+        return first > 0 ? first : second > 0 ? second : double.PositiveInfinity;
+    }
+
+    private static double ToSides(PlanPoint p, PlanPoint towards, ImmutableArray<PlanPoint> corners)
+    {
+        var nearest = double.PositiveInfinity;
+        for (var i = 0; i < corners.Length; i++)
+        {
+            var (from, side) = (corners[i] - p, corners[(i + 1) % corners.Length] - corners[i]);
+            var turn = (towards.X * side.Y) - (towards.Y * side.X);
+            if (Math.Abs(turn) < 1e-12) continue;
+            var reach = ((from.X * side.Y) - (from.Y * side.X)) / turn;
+            var share = ((from.X * towards.Y) - (from.Y * towards.X)) / turn;
+            // A hair's tolerance: a way through a corner meets one of its sides.
+            if (reach > 0 && share is >= -1e-9 and <= 1 + 1e-9) nearest = Math.Min(nearest, reach);
+        }
+        return nearest;
+    }
+
     /// <summary>True where two sides of a polygon cross, or it encloses nothing.</summary>
     public static bool Crosses(IReadOnlyList<PlanPoint> corners)
     {

@@ -24,10 +24,13 @@ public readonly record struct BoltPull(int Bolt, double Tension, double Shear, d
 /// </summary>
 public sealed class Sharing
 {
-    private Sharing(ImmutableArray<ImmutableArray<BoltPull>> cases, int count)
+    private readonly ImmutableArray<LoadCase> _of;
+
+    private Sharing(ImmutableArray<ImmutableArray<BoltPull>> cases, ImmutableArray<LoadCase> of, int count)
     {
         Cases = cases;
         Count = count;
+        _of = of;
     }
 
     /// <summary>One entry a load case: the bolts that can govern it; none where the case only counts in combinations.</summary>
@@ -41,19 +44,21 @@ public sealed class Sharing
 
     /// <summary>
     /// Of all cases and bolts those that no other surpasses in tension and shear both, in the order of the cases: enough for every check that
-    /// only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it.
+    /// only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it. A check may look at
+    /// the cases of one limit state alone, so that a load is surpassed only by one that is stated for the same.
     /// </summary>
     public ImmutableArray<(int Case, BoltPull Pull)> OfAllCases
     {
         get
         {
-            if (_ofAllCases.IsDefault) _ofAllCases = [.. Front(Cases)];
+            if (_ofAllCases.IsDefault) _ofAllCases = [.. Front()];
             return _ofAllCases;
         }
     }
 
-    private static IEnumerable<(int Case, BoltPull Pull)> Front(ImmutableArray<ImmutableArray<BoltPull>> cases) =>
-        Unsurpassed(cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))), p => p.Pull.Tension, p => p.Pull.Shear).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
+    private IEnumerable<(int Case, BoltPull Pull)> Front() =>
+        Cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))).GroupBy(p => _of[p.Case].LimitStates)
+            .SelectMany(g => Unsurpassed(g, p => p.Pull.Tension, p => p.Pull.Shear)).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
 
     /// <summary>The loads of a case that a check is asked about: of the parts once, whichever bolt stands for the case.</summary>
     public ImmutableArray<BoltPull> LoadsOn(Checks.Check check, int loadCase) =>
@@ -78,7 +83,7 @@ public sealed class Sharing
     /// <param name="path">How they reach the bolts.</param>
     /// <param name="mayLeaveOut">True where the checks let bolts be left out that others surpass: <see cref="Checks.Basis.MayLeaveOut"/>.</param>
     public static Sharing Of(ImmutableArray<LoadCase> cases, ILoadPath path, bool mayLeaveOut) =>
-        new([.. cases.Select(c => c.OnlyCombined ? [] : Governing(c, cases, path, mayLeaveOut))], path.Count);
+        new([.. cases.Select(c => c.OnlyCombined ? [] : Governing(c, cases, path, mayLeaveOut))], cases, path.Count);
 
     private static ImmutableArray<BoltPull> Governing(LoadCase load, ImmutableArray<LoadCase> cases, ILoadPath path, bool mayLeaveOut)
     {

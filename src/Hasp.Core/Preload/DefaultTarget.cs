@@ -1,3 +1,4 @@
+using Hasp.Core.Catalogue;
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
@@ -6,7 +7,7 @@ namespace Hasp.Core.Preload;
 
 /// <summary>
 /// The preload aimed at where none is stated: 75 % of proof, or as much as keeps the tight end of the tightening below proof and below 0.9
-/// of yield with the whole torsion, in whole per cent. A default never makes a joint fail before anybody has done anything wrong.
+/// of yield with the whole torsion, in whole per cent; where the basis asks for a least pretension, that. A default never makes a joint fail before anybody has done anything wrong.
 /// </summary>
 internal static class DefaultTarget
 {
@@ -15,6 +16,11 @@ internal static class DefaultTarget
     /// <summary>The tightening of a joint with its target chosen, and why it is what it is.</summary>
     internal static Tightening For(Joint joint)
     {
+        var bolts = joint.Bolts;
+        if (joint.Judging.Basis.Pretensions(joint.Judging) && Standards.LeastPretension(bolts.Grade.Grade, bolts.Thread) is { } least)
+        {
+            return joint.Tightening with { Aim = AimKind.Structural, AimValue = least.Force, LeastSource = least.Source, AimChosen = "least pretension of the code, chosen" };
+        }
         var usual = (int)Math.Round(JointRules.UsualAim * 100);
         var why = "";
         for (var percent = usual; percent > Least; percent--)

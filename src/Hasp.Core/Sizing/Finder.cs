@@ -146,10 +146,11 @@ public static class Finder
         if (joint.Pattern is not null && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
         if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
         // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.
-        if (shared.Pattern is null && joint.Fatigue.Slope is null) return new(TwoReserves.Of(mechanics, shared.Sharing));
+        if (shared.Pattern is null && joint.Fatigue.Slope is null && joint.Judging.Band is not { ByNumber: true }) return new(TwoReserves.Of(mechanics, shared.Sharing));
         var trial = joint.WithBolts(shared.Pattern, shared.Sharing);
         // A circle keeps its diameter while it grows: its bolts, and the cones under them, come closer.
         var narrower = shared.Pattern is { } grown && Math.Abs(grown.Group.LeastPitch - joint.Pattern!.Group.LeastPitch) > 1e-9;
-        return new(TwoReserves.Of(narrower ? Mechanics<Plain>.Of(trial) : mechanics with { Joint = trial }), PatternRules.Obstacle(trial));
+        if (narrower) return new(TwoReserves.Of(Mechanics<Plain>.Of(trial)), PatternRules.Obstacle(trial));
+        return new(TwoReserves.Of(joint.Judging.Band is { ByNumber: true } ? mechanics.Tightened(trial) : mechanics with { Joint = trial }), PatternRules.Obstacle(trial));
     }
 }

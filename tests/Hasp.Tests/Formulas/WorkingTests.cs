@@ -1,4 +1,9 @@
 using Hasp.Core;
+using Hasp.Core.Checks.Aisc;
+using Hasp.Core.Checks.Codes;
+using Hasp.Core.Checks.Eurocode;
+using Hasp.Core.Checks.Is800;
+using Hasp.Core.Checks.Margins;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -10,8 +15,17 @@ public sealed class WorkingTests
     [Fact]
     public void No_two_terms_share_a_symbol()
     {
-        var shared = Terms.All.GroupBy(t => t.Symbol).Where(g => g.Count() > 1).Select(g => $"{g.Key}: {string.Join(", ", g.Select(t => t.Id))}");
-        Assert.Empty(shared);
+        // A working knows the terms of one basis, and of what the codes share: each list has a symbol once.
+        Type[][] lists =
+        [
+            [typeof(Terms)], [typeof(CodeTerms), typeof(EurocodeTerms)], [typeof(CodeTerms), typeof(AiscTerms)], [typeof(CodeTerms), typeof(Is800Terms)], [typeof(Terms), typeof(MarginTerms)],
+        ];
+        foreach (var list in lists)
+        {
+            var shared = list.SelectMany(Terms.Of).GroupBy(t => t.Symbol).Where(g => g.Count() > 1).Select(g => $"{g.Key}: {string.Join(", ", g.Select(t => t.Id))}");
+            Assert.Empty(shared);
+        }
+        Assert.Equal(Terms.All.Count, lists.SelectMany(l => l).Distinct().SelectMany(Terms.Of).Count());
     }
 
     [Fact]

@@ -14,7 +14,7 @@ namespace Hasp.Tests.Reference;
 /// <summary>The worked cases in tests/reference, read as they are. What is not covered yet is skipped by its id.</summary>
 public sealed class ReferenceTests
 {
-    private static readonly Dictionary<string, Action<ReferenceCase>> Covered = new()
+    private static readonly Dictionary<string, Action<ReferenceCase>> Covered = new(CodeReferences.Covered)
     {
         ["thread geometry"] = ThreadOf,
         ["stiffness, cones, through bolt"] = ThroughBolt,

@@ -6,6 +6,7 @@ namespace Hasp.Core.Checks.Machine;
 /// The machine basis: factors of safety. The largest preload stands in every strength check, the smallest in every slip and
 /// opening check, the nominal one in the load factor. One file a failure mode, in this folder.
 /// </summary>
+[DesignBasis(0)]
 public static class MachineBasis
 {
     public static readonly Check Proof = Check.OfBolts<ProofCheck>();
@@ -40,6 +41,20 @@ public static class MachineBasis
         Needs = () => [Fields.ShearBy, Fields.ShearTheory, Fields.ThreadArea, Fields.TearOut, Fields.BearingArea],
         Settings = MachineConventions.Of,
         Growth = Load,
+        Guide = new(
+            [
+                "Preload, its scatter and its losses; proof, yield and torsion of the bolt while tightened and in service",
+                "Separation, slip, leaking; bolt shear, combined tension and shear, bearing, tear-out, net section, pull-through",
+                "Pressure under head, nut and washers; threads that strip; fatigue of the bolt",
+            ],
+            [
+                "Block tearing; staggered net sections; group rules and reductions of the structural codes",
+                "Fatigue of the parts",
+            ],
+            [
+                "Shear yield by distortion energy (0.577) or maximum shear (0.5); bearing on the projected area or a quarter of the circumference; tear-out planes from the hole's edge or its centre",
+                "The largest preload in strength, the smallest in slip and separation; the handbook's way takes the nominal one everywhere",
+            ]),
     };
 }
 

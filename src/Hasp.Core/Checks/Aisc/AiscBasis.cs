@@ -1,0 +1,203 @@
+using System.Collections.Immutable;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Checks.Codes;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core.Checks.Aisc;
+
+/// <summary>AISC 360-22, chapter J, by load and resistance factors or by allowable strength. One file a failure mode, in this folder.</summary>
+[DesignBasis(20)]
+public static class AiscBasis
+{
+    public static readonly Field<double> Phi = CodeFields.Coefficient("aisc.phi", "φ", "resistance factor of bolts, rupture and block shear (J3, J4)", 0.75, 1);
+    public static readonly Field<double> Omega = CodeFields.Coefficient("aisc.omega", "Ω", "safety factor of bolts, rupture and block shear (J3, J4)", 2.0);
+    public static readonly Field<double> PhiYield = CodeFields.Coefficient("aisc.phiYield", "φ, yielding", "resistance factor of yielding (J4.1)", 0.9, 1);
+    public static readonly Field<double> OmegaYield = CodeFields.Coefficient("aisc.omegaYield", "Ω, yielding", "safety factor of yielding (J4.1)", 1.67);
+    public static readonly Field<double> PhiSlip = CodeFields.Coefficient("aisc.phiSlip", "φ, slip", "resistance factor of slip in standard holes and short slots across (J3.9)", 1.0, 1);
+    public static readonly Field<double> OmegaSlip = CodeFields.Coefficient("aisc.omegaSlip", "Ω, slip", "safety factor of slip in standard holes and short slots across (J3.9)", 1.5);
+    public static readonly Field<double> PhiSlipWide = CodeFields.Coefficient("aisc.phiSlipWide", "φ, slip, oversize", "resistance factor of slip in oversize holes and short slots along (J3.9)", 0.85, 1);
+    public static readonly Field<double> OmegaSlipWide = CodeFields.Coefficient("aisc.omegaSlipWide", "Ω, slip, oversize", "safety factor of slip in oversize holes and short slots along (J3.9)", 1.76);
+    public static readonly Field<double> PhiSlipLong = CodeFields.Coefficient("aisc.phiSlipLong", "φ, slip, long slots", "resistance factor of slip in long slots (J3.9)", 0.7, 1);
+    public static readonly Field<double> OmegaSlipLong = CodeFields.Coefficient("aisc.omegaSlipLong", "Ω, slip, long slots", "safety factor of slip in long slots (J3.9)", 2.14);
+    public static readonly Field<double> ShearLag = CodeFields.Coefficient("aisc.shearLag", "U, shear lag", "shear lag factor; 1 for plates, 1 − x̄/l or the values of Table D3.1 for shapes", 1.0, 1);
+
+    public static readonly Field<bool> Deformation = new("judging.aisc.deformation", Types.Named(Names.YesNo), "Hole deformation a concern", "whether deformation at the bolt holes at service load is a concern (J3.11)")
+    {
+        Otherwise = true,
+    };
+
+    public static readonly Field<bool> Developed = new("judging.aisc.fillersDeveloped", Types.Named(Names.YesNo), "Fillers developed", "whether fillers over 1/4 in are developed (J5.2)") { Otherwise = false };
+
+    public static readonly Field<string> Surface = new("judging.aisc.surface", Types.OneOf(["A", "B"]), "Surface class, AISC", "class of the faying surfaces (J3.9)")
+    {
+        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
+        Labels = new() { ["A"] = "A, μ 0.30 (clean mill scale)", ["B"] = "B, μ 0.50 (blast-cleaned)" },
+    };
+
+    public static readonly Check Shear = Check.OfBolts<ShearCheck>();
+    public static readonly Check Bearing = Check.OfBolts<BearingCheck>();
+    public static readonly Check Group = Check.OfParts<GroupCheck>();
+    public static readonly Check Tension = Check.OfBolts<TensionCheck>();
+    public static readonly Check Combined = Check.OfBolts<CombinedCheck>();
+    public static readonly Check Slip = Check.OfBolts<SlipCheck>();
+    public static readonly Check Yielding = Check.OfParts<YieldingCheck>();
+    public static readonly Check Rupture = Check.OfParts<RuptureCheck>();
+    public static readonly Check Block = Check.OfParts<BlockShearCheck>();
+    public static readonly Check Flange = Check.OfBolts<FlangeCheck>();
+    public static readonly Check Spacing = Check.OfParts<SpacingCheck>();
+    public static readonly Check Pretension = Check.OfBolts<PretensionCheck>();
+
+    /// <summary>Load and resistance factor design.</summary>
+    public static readonly Basis Lrfd = Made("aisc-lrfd", "AISC, LRFD", LimitStates.Lrfd);
+
+    /// <summary>Allowable strength design.</summary>
+    public static readonly Basis Asd = Made("aisc-asd", "AISC, ASD", LimitStates.Asd);
+
+    private static Basis Made(string id, string name, LimitStates states) => new(id, name, "AISC 360-22", Checks)
+    {
+        Speech = Speech.Strength,
+        LooksAt = states,
+        Needs = () =>
+        [
+            .. CodeFields.Shared, Surface, Deformation, Developed, ShearLag,
+            .. states == LimitStates.Lrfd ? new Field[] { Phi, PhiYield, PhiSlip, PhiSlipWide, PhiSlipLong } : [Omega, OmegaYield, OmegaSlip, OmegaSlipWide, OmegaSlipLong],
+        ],
+        Settings = said => new AiscSettings(said, states),
+        Asks = Asks,
+        Assumes = Assumes,
+        Pretensions = how => how.Where<AiscSettings>() is { Pretensions: true },
+        Guide = new(
+            [
+                "Bolts, J3.7 on the nominal area: shear with threads included or excluded, tension with prying, combined J3.8",
+                "Bearing and tear-out by bolt and part in the direction of its force, J3.11; concentric groups as the sum over their bolts",
+                "Reductions: end-loaded patterns over 38 in, A307 grips, fillers J5.2; slip J3.9 with tension J3.10",
+                "Plates, J4: yielding, rupture over every staggered path with 1/16 in added to holes, block shear over every failure path",
+                "Least spacing and edge distances J3.4 and J3.5, greatest ones J3.6",
+            ],
+            [
+                "Other editions: clauses of 360-22, J3, are one higher than in 360-16",
+                "Splice plates limited to Ae ≤ 0.85Ag (up to 360-10): a caution, not judged",
+                "Shear lag of shapes: state U; eccentric groups by the instantaneous centre are shown on the plan, not judged by",
+            ],
+            [
+                "Eccentric groups: the elastic shares of the bolts, each against its own strength",
+                "An edge distance under Table J3.4 is allowed down to one diameter where tear-out and J4 hold; they are judged",
+                "Shear planes with thread and with shank in one bolt: their strengths add",
+                "Grades that Table J3.2 does not list are taken as threaded parts (0.75Fu, 0.450Fu, 0.563Fu) with their least tensile strength",
+            ]),
+    };
+
+    private static ImmutableArray<Check> Checks => [Shear, Bearing, Group, Tension, Combined, Slip, Yielding, Rupture, Block, Flange, Spacing, Pretension];
+
+    private static IEnumerable<Ask> Asks(Joint joint)
+    {
+        foreach (var ask in Sheared.Asks(joint)) yield return ask;
+        if (!joint.Judging.By<AiscSettings>().IsSlipCritical || !joint.Sharing.AnyShear) yield break;
+        if (FrictionOf(joint) is null) yield return new(Surface.Path, "the class of the faying surfaces, or a tested slip coefficient: slip goes by it");
+        if (PretensionOf(joint) is null) yield return new(Fields.Grade.Path, "a grade with a pretension in Table J3.1: A325, A490 and their like");
+    }
+
+    private static IEnumerable<string> Assumes(Joint joint)
+    {
+        foreach (var line in Sheared.Assumes(joint)) yield return line;
+        if (!AiscBolt.Of(joint.Bolts.Grade).Listed) yield return $"{joint.Bolts.Grade.Grade} is not listed in Table J3.2: taken as a threaded part.";
+        if (joint.Judging.By<AiscSettings>() is { IsSlipCritical: false } && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
+        {
+            yield return "Oversize holes and slots along the load are for slip-critical joints only (J3.3).";
+        }
+    }
+
+    /// <summary>μ: of the class stated, else the slip coefficient stated; null where neither is.</summary>
+    internal static (double Value, string Source)? FrictionOf(Joint joint) => joint.Judging.By<AiscSettings>().Surface switch
+    {
+        "A" => (0.30, "class A, AISC 360-22, J3.9"),
+        "B" => (0.50, "class B, AISC 360-22, J3.9"),
+        _ => joint.Said.Stated(Fields.FaceFriction) is { } stated ? (stated, "slip coefficient stated") : null,
+    };
+
+    /// <summary>Tb of Table J3.1; null where the table lists none.</summary>
+    internal static (double Force, string Source)? PretensionOf(Joint joint) =>
+        Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter) is { Force: { } force } row ? (force, row.Source) : null;
+
+    /// <summary>Holes of Table J3.3: over the diameter.</summary>
+    internal static readonly HoleTable Holes = new(
+    [
+        (12.7, 25.4 / 8, 25.4 * 3 / 16), (15.875, 25.4 * 3 / 16, 25.4 / 4), (19.05, 25.4 * 3 / 16, 25.4 / 4), (22.225, 25.4 * 3 / 16, 25.4 / 4),
+        (25.4, 25.4 / 4, 25.4 * 5 / 16), (double.PositiveInfinity, 25.4 * 5 / 16, 25.4 * 3 / 8),
+    ], 2.5, "AISC 360-22, Table J3.3");
+}
+
+/// <summary>Nominal stresses of a grade, MPa.</summary>
+/// <param name="Tension">Fnt.</param>
+/// <param name="Threads">Fnv with threads in the plane.</param>
+/// <param name="Shank">Fnv with threads kept out.</param>
+/// <param name="Source">The table.</param>
+/// <param name="Listed">False for a grade that the table does not list.</param>
+public sealed record AiscBolt(double Tension, double Threads, double Shank, string Source, bool Listed = true)
+{
+    // ksi to MPa, exactly: 4448.2216152605 N/kip over 645.16 mm²/in².
+    private const double Ksi = 4448.2216152605 / 645.16;
+
+    private static readonly Dictionary<string, AiscBolt> Rows = Standards.Read("aiscBolts", r => (
+        Grade: Standards.Text(r, "grade"),
+        Bolt: new AiscBolt(Ksi * Standards.Number(r, "tension_ksi"), Ksi * Standards.Number(r, "threads_ksi"), Ksi * Standards.Number(r, "shank_ksi"), Standards.Text(r, "source"))))
+        .ToDictionary(r => r.Grade, r => r.Bolt);
+
+    /// <summary>The stresses of a grade; one that is not listed is a threaded part.</summary>
+    public static AiscBolt Of(GradeBand grade) => Rows.GetValueOrDefault(grade.Grade)
+        ?? new(0.75 * grade.Tensile, 0.450 * grade.Tensile, 0.563 * grade.Tensile, $"AISC 360-22 Table J3.2, threaded parts, Fu of {grade.Cited}", false);
+}
+
+/// <summary>What AISC has read from its fields.</summary>
+public sealed record AiscSettings : CodeSettings
+{
+    private readonly double _strength;
+    private readonly double _yield;
+    private readonly double[] _slip;
+
+    internal AiscSettings(Values said, LimitStates states)
+        : base(said)
+    {
+        States = states;
+        IsLrfd = states == LimitStates.Lrfd;
+        (_strength, _yield) = IsLrfd ? (said.Of(AiscBasis.Phi), said.Of(AiscBasis.PhiYield)) : (said.Of(AiscBasis.Omega), said.Of(AiscBasis.OmegaYield));
+        _slip = IsLrfd
+            ? [said.Of(AiscBasis.PhiSlip), said.Of(AiscBasis.PhiSlipWide), said.Of(AiscBasis.PhiSlipLong)]
+            : [said.Of(AiscBasis.OmegaSlip), said.Of(AiscBasis.OmegaSlipWide), said.Of(AiscBasis.OmegaSlipLong)];
+        ShearLag = said.Of(AiscBasis.ShearLag);
+        DeformationMatters = said.Of(AiscBasis.Deformation);
+        FillersDeveloped = said.Of(AiscBasis.Developed);
+        Surface = said.Stated(AiscBasis.Surface);
+    }
+
+    /// <summary>Which loads are looked at.</summary>
+    public LimitStates States { get; }
+
+    public bool IsLrfd { get; }
+
+    public double ShearLag { get; }
+
+    public bool DeformationMatters { get; }
+
+    public bool FillersDeveloped { get; }
+
+    /// <summary>Class of the faying surfaces; null where none is stated.</summary>
+    public string? Surface { get; }
+
+    /// <summary>φRn or Rn/Ω of bolts, rupture and block shear.</summary>
+    internal T Available<T>(T nominal)
+        where T : struct, IScalar<T> => By(nominal, _strength, 0);
+
+    /// <summary>φRn or Rn/Ω of yielding.</summary>
+    internal T AvailableYield<T>(T nominal)
+        where T : struct, IScalar<T> => By(nominal, _yield, 0);
+
+    /// <summary>φRn or Rn/Ω of slip: 0 in standard holes and short slots across, 1 in oversize holes and short slots along, 2 in long slots.</summary>
+    internal T AvailableSlip<T>(T nominal, int holes)
+        where T : struct, IScalar<T> => By(nominal, _slip[holes], 0);
+
+    private T By<T>(T nominal, double factor, int index)
+        where T : struct, IScalar<T> =>
+        T.Let(AiscTerms.Available, IsLrfd ? T.Given(AiscTerms.Phi, factor) * nominal : nominal / T.Given(AiscTerms.Omega, factor), index);
+}

@@ -1,0 +1,195 @@
+using Hasp.Core.Checks.Codes;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Core.Checks.Aisc;
+
+/// <summary>Yielding of the gross section of each part, J4.1(a).</summary>
+internal readonly struct YieldingCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("aiscYielding", "Yielding of the gross section", "yields", 1, PreloadUsed.None,
+        "available strength in yielding over the load of the part", "AISC 360-22, J4.1(a)") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var how = m.Joint.Judging.By<AiscSettings>();
+        var worst = Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States)) return worst;
+        for (var part = 0; part < m.Joint.Layers.Length; part++)
+        {
+            if (m.Stack.LayerShare[part] == 0 || Sheared.Width(m.Joint, part, 0) is not { } width) continue;
+            var layer = m.Joint.Layers[part];
+            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
+            var available = how.AvailableYield(T.Let(AiscTerms.NominalYield, Sheared.Yield<T>(m.Joint, part) * area, part + 1));
+            worst = worst.OrWorse(T.Let(AiscTerms.Factor, available / Sheared.Share(m, part, load.InPlane), part + 1), part);
+        }
+        return worst;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) =>
+        Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States, "not judged, because no width is stated and no plate is drawn");
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+}
+
+/// <summary>Rupture of the net section of each part, J4.1(b), over every path from side to side; holes count 1/16 in more (B4.3b).</summary>
+internal readonly struct RuptureCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("aiscRupture", "Rupture of the net section", "net section", 1, PreloadUsed.None,
+        "available strength in rupture over the load of the bolts that it holds", "AISC 360-22, J4.1(b), B4.3b") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var how = m.Joint.Judging.By<AiscSettings>();
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        var layer = m.Joint.Layers[found.Part];
+        var area = T.Let(CodeTerms.NetSection,
+            T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+        var nominal = T.Let(AiscTerms.NominalRupture, Sheared.Tensile<T>(m.Joint, found.Part) * T.Given(AiscTerms.ShearLag, how.ShearLag) * area);
+        return new(true, T.Let(AiscTerms.Factor, how.Available(nominal) / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States, Sheared.Unknown(m.Joint, false, true));
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+
+    /// <summary>What a hole takes from a net area, along and across the load (B4.3b), mm.</summary>
+    internal static (double Along, double Across) Deduction(Joint joint, int part)
+    {
+        var (along, across) = AiscBasis.Holes.Extent(joint, part);
+        return (along + AiscFormulas.Sixteenth, across + AiscFormulas.Sixteenth);
+    }
+
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
+        where T : struct, IScalar<T>
+    {
+        var joint = m.Joint;
+        return PathCheck.Worst(joint, m.Stack, load, p => p.IsSection, i => Deduction(joint, i),
+            (part, path, _) => joint.Layers[part].Material.Tensile * path.NetPulled * joint.Layers[part].Thickness, "aiscRupture");
+    }
+}
+
+/// <summary>Block shear, J4.3, over every failure path of the pattern; Ubs 0.5 where the tension is not even.</summary>
+internal readonly struct BlockShearCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("aiscBlock", "Block shear", "block tears", 1, PreloadUsed.None,
+        "available block shear strength over the load of the bolts in the block", "AISC 360-22, J4.3") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var how = m.Joint.Judging.By<AiscSettings>();
+        if (!load.Case.CountsIn(how.States) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        var layer = m.Joint.Layers[found.Part];
+        var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
+        var nominal = AiscFormulas.Block(
+            Sheared.Tensile<T>(m.Joint, found.Part), Sheared.Yield<T>(m.Joint, found.Part),
+            T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t), T.Let(CodeTerms.GrossShear, T.Given(CodeTerms.ShearedGross, found.Path.GrossSheared, found.Part + 1) * t),
+            T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * t),
+            T.Given(AiscTerms.BlockTension, Even(how, found.Concentric)));
+        return new(true, T.Let(AiscTerms.Factor, how.Available(nominal) / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States,
+        Sheared.Unknown(m.Joint, true, true) is { Length: > 0 } unknown ? unknown : "no block is bounded by the bolts and the edges");
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+
+    private static double Even(AiscSettings how, bool concentric) => Eurocode.BlockTearingCheck.IsUneven(how, concentric) ? 0.5 : 1;
+
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
+        where T : struct, IScalar<T>
+    {
+        var joint = m.Joint;
+        var how = joint.Judging.By<AiscSettings>();
+        return PathCheck.Worst(joint, m.Stack, load, p => !p.IsSection, i => RuptureCheck.Deduction(joint, i), (part, path, concentric) =>
+        {
+            var (t, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
+            return AiscFormulas.Block<Plain>(
+                new(material.Tensile), new(material.Yield), new(path.NetSheared * t), new(path.GrossSheared * t), new(path.NetPulled * t), new(Even(how, concentric))).Value;
+        }, "aiscBlock");
+    }
+}
+
+/// <summary>Least spacing J3.4 and edge distance J3.5, greatest ones J3.6. Less than Table J3.4 is allowed down to one diameter where tear-out and J4 hold.</summary>
+internal readonly struct SpacingCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("aiscSpacing", "Spacing and edge distance", "spacing", 1, PreloadUsed.None,
+        "distance over the least allowed, or the greatest allowed over the distance, where one is not kept", "AISC 360-22, J3.4 to J3.6") { WithoutLoad = true };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T> => SpacingLimits.Judge<T>(m.Joint, Limits);
+
+    public static string Nothing(in Mechanics<Plain> m)
+    {
+        var kept = SpacingLimits.Kept(m.Joint, Limits);
+        return Short(m.Joint) is { } edge ? $"{kept}. {edge}" : kept;
+    }
+
+    public static string Place(int place, in Mechanics<Plain> m) => SpacingLimits.Words(m.Joint, Limits, place);
+
+    private static IEnumerable<SpacingLimit> Limits(Joint joint, int part, BoltPlace place, int direction)
+    {
+        var d = joint.Bolts.Thread.Diameter;
+        var (along, across) = AiscBasis.Holes.Extent(joint, part);
+        foreach (var (pitch, hole) in new[] { (place.Pitch, along), (place.Beside, across) })
+        {
+            yield return SpacingLimit.Least("spacing", pitch, 8.0 / 3 * d);
+            yield return SpacingLimit.Least("clear between holes", pitch - hole, d);
+        }
+        if (place.IsEnd) yield return SpacingLimit.Least("edge distance", place.End, d);
+        if (!place.IsInner) yield return SpacingLimit.Least("edge distance", place.Side, d);
+        var t = joint.Layers[part].Thickness;
+        var weathering = joint.Judging.By<AiscSettings>().Exposure == Exposure.Weathering;
+        if (place.IsEnd) yield return SpacingLimit.Most("edge distance", place.End, Math.Min(12 * t, 6 * 25.4));
+        if (!place.IsInner) yield return SpacingLimit.Most("edge distance", place.Side, Math.Min(12 * t, 6 * 25.4));
+        yield return SpacingLimit.Most("spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), 7 * 25.4) : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), 12 * 25.4));
+    }
+
+    /// <summary>Table J3.4 (inch) and J3.4M (metric), mm; over the last 1.25 d.</summary>
+    private static readonly (double Diameter, double Edge)[] Table =
+    [
+        (12.7, 19.05), (15.875, 22.225), (19.05, 25.4), (22.225, 28.575), (25.4, 31.75), (28.575, 38.1), (31.75, 41.275),
+        (16, 22), (20, 26), (22, 28), (24, 30), (27, 34), (30, 38), (36, 46),
+    ];
+
+    /// <summary>An edge distance under Table J3.4 with C2 of Table J3.5, in words; null where none is.</summary>
+    private static string? Short(Joint joint)
+    {
+        var d = joint.Bolts.Thread.Diameter;
+        var table = Table.FirstOrDefault(r => Math.Abs(r.Diameter - d) < 0.005) is { Edge: > 0 } row ? row.Edge : 1.25 * d;
+        for (var part = 0; part < joint.Layers.Length; part++)
+        {
+            if (joint.Plans.Parts[part] is not { } plan) continue;
+            var least = table + C2(joint.Layers[part].Holes, d);
+            foreach (var place in plan.Places(0).Concat(plan.Places(1)))
+            {
+                var edge = Math.Min(place.IsEnd ? place.End : double.PositiveInfinity, place.IsInner ? double.PositiveInfinity : place.Side);
+                if (edge < least - 1e-9) return $"An edge distance of {joint.Layers[part].Name}, {QuantityText.ShowText(edge, Dimension.Length, UnitSystem.Si)}, is under Table J3.4 ({QuantityText.ShowText(least, Dimension.Length, UnitSystem.Si)}): allowed where tear-out and J4 hold";
+            }
+        }
+        return null;
+    }
+
+    private static double C2(HoleKind kind, double d) => kind switch
+    {
+        HoleKind.Oversize => d <= 22.3 ? 25.4 / 16 : 25.4 / 8,
+        HoleKind.ShortSlotAlong or HoleKind.ShortSlotAcross => d < 28 ? 25.4 / 8 : 25.4 * 3 / 16,
+        HoleKind.LongSlotAlong or HoleKind.LongSlotAcross => 0.75 * d,
+        _ => 0,
+    };
+}

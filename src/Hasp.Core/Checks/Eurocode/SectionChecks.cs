@@ -1,0 +1,127 @@
+using Hasp.Core.Checks.Codes;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+
+namespace Hasp.Core.Checks.Eurocode;
+
+/// <summary>Gross section of each part, EN 1993-1-1, 6.2.3(2)a.</summary>
+internal readonly struct GrossSectionCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("enGross", "Gross section", "yields", 1, PreloadUsed.None,
+        "plastic resistance of the gross section over the load of the part", "EN 1993-1-1:2005, 6.2.3") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var worst = Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls)) return worst;
+        for (var part = 0; part < m.Joint.Layers.Length; part++)
+        {
+            if (m.Stack.LayerShare[part] == 0 || Sheared.Width(m.Joint, part, 0) is not { } width) continue;
+            var layer = m.Joint.Layers[part];
+            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
+            var resistance = T.Let(EurocodeTerms.GrossResistance, area * Sheared.Yield<T>(m.Joint, part) / m.Joint.Judging.By<EurocodeSettings>().GammaM0<T>(), part + 1);
+            worst = worst.OrWorse(T.Let(EurocodeTerms.SectionFactor, resistance / Sheared.Share(m, part, load.InPlane), part + 1), part);
+        }
+        return worst;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls, "not judged, because no width is stated and no plate is drawn");
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+}
+
+/// <summary>
+/// Net section of each part, EN 1993-1-1, 6.2.3(2)b over every path from side to side (6.2.2.2); in category C at yield, 6.2.3(4).
+/// </summary>
+internal readonly struct NetSectionCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("enNet", "Net section", "net section", 1, PreloadUsed.None,
+        "resistance of the net section over the load of the bolts that it holds", "EN 1993-1-1:2005, 6.2.2.2, 6.2.3") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        var how = m.Joint.Judging.By<EurocodeSettings>();
+        var layer = m.Joint.Layers[found.Part];
+        var area = T.Let(CodeTerms.NetSection,
+            T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+        var resistance = how.JointType == JointType.SlipAtUltimate
+            ? T.Let(EurocodeTerms.NetYield, area * Sheared.Yield<T>(m.Joint, found.Part) / how.GammaM0<T>())
+            : T.Let(EurocodeTerms.NetResistance, T.Const(0.9) * area * Sheared.Tensile<T>(m.Joint, found.Part) / how.GammaM2<T>());
+        return new(true, T.Let(EurocodeTerms.SectionFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls, Sheared.Unknown(m.Joint, false, true));
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+
+    /// <summary>Bolts that a path passes, in words.</summary>
+    internal static string Words(FailurePath path, Joint joint) =>
+        "through " + (path.Through.Length == 1 ? "bolt " : "bolts ") + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
+
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
+        where T : struct, IScalar<T>
+    {
+        var joint = m.Joint;
+        var how = joint.Judging.By<EurocodeSettings>();
+        return PathCheck.Worst(joint, m.Stack, load, p => p.IsSection, i => EurocodeBasis.Holes.Extent(joint, i), (part, path, _) =>
+        {
+            var (layer, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
+            return how.JointType == JointType.SlipAtUltimate ? path.NetPulled * layer * material.Yield / how.M0 : 0.9 * path.NetPulled * layer * material.Tensile / how.M2;
+        }, "enNet");
+    }
+}
+
+/// <summary>Block tearing, 3.10.2, over every failure path of the pattern; the loading is eccentric where it does not act through the centroid of the bolts.</summary>
+internal readonly struct BlockTearingCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("enBlock", "Block tearing", "block tears", 1, PreloadUsed.None,
+        "resistance to block tearing over the load of the bolts in the block", "EN 1993-1-8:2005, 3.10.2") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (!load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        var how = m.Joint.Judging.By<EurocodeSettings>();
+        var layer = m.Joint.Layers[found.Part];
+        var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
+        var resistance = EurocodeFormulas.Block(
+            Sheared.Tensile<T>(m.Joint, found.Part), T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, NetSectionCheck.Words(found.Path, m.Joint)) * t),
+            Sheared.Yield<T>(m.Joint, found.Part), T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t),
+            how.GammaM2<T>(), how.GammaM0<T>(), IsUneven(how, found.Concentric));
+        return new(true, T.Let(EurocodeTerms.BlockFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls,
+        Sheared.Unknown(m.Joint, true, true) is { Length: > 0 } unknown ? unknown : "no block is bounded by the bolts and the edges");
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+
+    internal static bool IsUneven(CodeSettings how, bool concentric) => how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
+
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
+        where T : struct, IScalar<T>
+    {
+        var joint = m.Joint;
+        var how = joint.Judging.By<EurocodeSettings>();
+        return PathCheck.Worst(joint, m.Stack, load, p => !p.IsSection, i => EurocodeBasis.Holes.Extent(joint, i), (part, path, concentric) =>
+        {
+            var (t, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
+            return EurocodeFormulas.Block<Plain>(
+                new(material.Tensile), new(path.NetPulled * t), new(material.Yield), new(path.NetSheared * t), new(how.M2), new(how.M0), IsUneven(how, concentric)).Value;
+        }, "enBlock");
+    }
+}
