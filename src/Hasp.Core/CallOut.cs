@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Preload;
@@ -15,13 +16,19 @@ namespace Hasp.Core;
 /// <param name="After">What follows the figure; may be empty.</param>
 /// <param name="Governs">What governs, in which case, factor against required.</param>
 /// <param name="Reserves">The load's reserve and the tightening's, as far as there are any.</param>
+/// <param name="Basis">To which basis it was judged, with what was chosen otherwise than the basis has it.</param>
 /// <param name="Holds">False where the joint falls short: then it is no instruction.</param>
-public sealed partial record CallOut(string Order, string Parts, string Tighten, string Figure, string After, string Governs, string Reserves, bool Holds)
+/// <param name="IsComplete">False where the basis still asks for something: then it is none either.</param>
+public sealed partial record CallOut(
+    string Order, string Parts, string Tighten, string Figure, string After, string Governs, string Reserves, string Basis, bool Holds, bool IsComplete)
 {
-    /// <summary>The whole; of a joint that falls short it says that first.</summary>
-    public string Text => Holds
-        ? $"{Order}, {Parts}. {Tighten} {Figure}{After}. {Governs}{Reserves}"
-        : $"Falls short, not to be built: {Order}. {Governs}{Reserves}";
+    /// <summary>The whole; of a joint that falls short, or was not judged in full, it says that first.</summary>
+    public string Text => (Holds, IsComplete) switch
+    {
+        (true, true) => $"{Order}, {Parts}. {Tighten} {Figure}{After}. {Governs}{Reserves}{Basis}",
+        (false, _) => $"Falls short, not to be built: {Order}. {Governs}{Reserves}{Basis}",
+        _ => $"Not judged in full, not to be built yet: {Order}. {Governs}{Reserves}{Basis}",
+    };
 
     /// <summary>Says <paramref name="result"/> in the units of <paramref name="system"/>.</summary>
     public static CallOut Of(Result result, UnitSystem system)
@@ -33,12 +40,25 @@ public sealed partial record CallOut(string Order, string Parts, string Tighten,
             ? QuantityText.Figures(bolts.Length)
             : QuantityText.Figures(bolts.Length / 25.4) + " in";
         var governs = result.Governing is { Factor: { } factor } g
-            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {QuantityText.Factor(factor)} against {g.Required:0.00}."
+            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {SaidBy(result, g, factor)}."
             : "Nothing loads it.";
         var (tighten, figure, after) = HowToTighten(result, system);
         return new CallOut(
             $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",
-            string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves), result.Holds);
+            string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds, result.IsComplete);
+    }
+
+    private static string SaidBy(Result result, CheckResult governing, double factor) => result.Joint.Judging.Basis.Speech == Speech.Factor
+        ? $"{QuantityText.Factor(factor)} against {governing.Required:0.00}"
+        : Verdict.Of(governing, result.Joint.Judging.Basis.Speech, UnitSystem.Si).Words;
+
+    /// <summary>The basis, where it is another than factors of safety, and what a project chose otherwise in it.</summary>
+    private static string BasisOf(Result result)
+    {
+        var basis = result.Joint.Judging.Basis;
+        if (basis.Speech == Speech.Factor) return "";
+        var changed = basis.Changed(result.Joint.Said).Select(c => $"{c.Field.Label} {QuantityText.Figures(c.Stated)} (recommended {QuantityText.Figures(c.Field.Otherwise)})").ToList();
+        return $" To {basis.FullName}{(changed.Count > 0 ? $", with {string.Join(", ", changed)}" : "")}.";
     }
 
     private static string ReservesOf(TwoReserves reserves)

@@ -48,7 +48,7 @@ public static class Evaluation
         var joint = plain.Joint;
         var byCase = new double?[joint.Cases.Length];
         var (worst, worstCase, worstBolt) = (Judged<Plain>.Nothing, -1, -1);
-        for (var c = 0; c < byCase.Length; c++)
+        for (var c = 0; c < byCase.Length && check.MayApply(joint); c++)
         {
             foreach (var pull in joint.Sharing.LoadsOn(check, c))
             {
@@ -66,7 +66,7 @@ public static class Evaluation
         var load = BoltLoad<Plain>.Of(joint, worstCase, worstBolt);
         var working = Working.Of(check.Judge(traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
         return new CheckResult(
-            check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad ? 0 : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
+            check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad || check.JudgesParts ? 0 : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
             check.Note(plain, load), byCase, check.Schools(plain, load), working);
     }
 

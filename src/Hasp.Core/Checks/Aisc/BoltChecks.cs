@@ -250,7 +250,7 @@ internal readonly struct SlipCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<AiscSettings>());
-        if (load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
+        if (!how.IsSlipCritical || load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
         if (AiscBasis.FrictionOf(joint) is not { } friction || AiscBasis.PretensionOf(joint) is not { } least) return Judged<T>.Nothing;
         var (tb, du) = (T.Given(AiscTerms.Pretension, least.Force, source: least.Source), T.Given(AiscTerms.SlipMultiplier, 1.13));
         T? ksc = null;

@@ -19,7 +19,7 @@ internal readonly struct SlipCheck : IBoltCheck
     {
         var joint = m.Joint;
         var how = joint.Judging.By<EurocodeSettings>();
-        if (load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(StatesOf(how))) return Judged<T>.Nothing;
+        if (!how.IsSlipCritical || load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(StatesOf(how))) return Judged<T>.Nothing;
         if (EurocodeBasis.FrictionOf(joint) is not { } friction || !EurocodeBasis.IsPreloadable(joint)) return Judged<T>.Nothing;
         var bolt = NominalStrength.Of(joint.Bolts.Grade);
         var pretension = EurocodeFormulas.PretensionForce(T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source), m.Thread.StressArea);
@@ -43,13 +43,7 @@ internal readonly struct SlipCheck : IBoltCheck
         return Sheared.Nothing(m, StatesOf(how));
     }
 
-    private static LimitStates StatesOf(EurocodeSettings how) => how.JointType switch
-    {
-        JointType.SlipAtUltimate => LimitStates.Uls,
-        JointType.SlipAtService => LimitStates.Sls,
-        // Nothing is asked of a bearing type.
-        _ => (LimitStates)0x1000,
-    };
+    private static LimitStates StatesOf(EurocodeSettings how) => how.JointType == JointType.SlipAtUltimate ? LimitStates.Uls : LimitStates.Sls;
 
     /// <summary>The least ks of the parts, Table 3.6, and the part that has it.</summary>
     private static (double Ks, int Part) HolesOf(Joint joint)
