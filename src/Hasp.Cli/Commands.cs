@@ -134,6 +134,8 @@ public static class Commands
             output.WriteLine($"By hand, {h.Figure.Step} of {h.Figure.Check}: " + (h.Computed is null ? "no such step" : h.Agrees ? "agrees" : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + h.Smells[0].Words : "")}"));
         }
         output.WriteLine($"Basis: {result.Basis}.");
+        foreach (var ask in result.Asks) output.WriteLine($"? {ask.Path}: {ask.Problem}");
+        foreach (var line in result.Assumes) output.WriteLine($"= {line}");
         foreach (var caution in result.Cautions) output.WriteLine($"! {caution.Text}");
     }
 

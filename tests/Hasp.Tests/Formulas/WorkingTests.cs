@@ -79,5 +79,18 @@ public sealed class WorkingTests
             yield return (school + ", T-stub", Samples.PatternJoint([
                 .. loads, ("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"), ("temperature.bolts", "60 °C"), ("temperature.parts", "20 °C")]));
         }
+        foreach (var basis in Hasp.Core.Checks.Basis.All)
+        {
+            (string, string)[] everything =
+            [
+                ("judging.jointType", "no slip at ultimate"), ("judging.eurocode.surface", "B"), ("judging.aisc.surface", "A"), ("judging.is800.surface", "untreated"),
+                ("loads[0].fz", "120 kN"), ("layers[0].holes", "oversize"), ("layers[1].holes", "short slot across"), ("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "70 mm"),
+            ];
+            var lap = new Bases.Lap { Basis = basis.Id, Along = 9, Grade = basis.Id.StartsWith("aisc", StringComparison.Ordinal) ? "A325M" : "8.8" }.With(everything);
+            yield return (basis.Id, lap.Joint);
+            yield return (basis.Id + ", packed", (lap with { Parts = [("Cover", "10 mm", "left"), ("Packing", "9 mm", "none"), ("Main", "16 mm", "right"), ("Packing below", "9 mm", "none"), ("Cover below", "10 mm", "left")] }).Joint);
+            yield return (basis.Id + ", eccentric", lap.With(("loads[0].mz", "9 kN·m"), ("loads[0].fy", "30 kN")).Joint);
+            yield return (basis.Id + ", pins", lap.With(("judging.margins.pins.count", "2"), ("judging.margins.pins.diameter", "16 mm")).Joint);
+        }
     }
 }

@@ -186,8 +186,8 @@ public sealed record AiscSettings : CodeSettings
     public string? Surface { get; }
 
     /// <summary>φRn or Rn/Ω of bolts, rupture and block shear.</summary>
-    internal T Available<T>(T nominal)
-        where T : struct, IScalar<T> => By(nominal, _strength, 0);
+    internal T Available<T>(T nominal, int index = 0)
+        where T : struct, IScalar<T> => By(nominal, _strength, index);
 
     /// <summary>φRn or Rn/Ω of yielding.</summary>
     internal T AvailableYield<T>(T nominal)

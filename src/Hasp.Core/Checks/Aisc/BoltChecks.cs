@@ -222,7 +222,7 @@ internal readonly struct CombinedCheck : IBoltCheck
     {
         var how = m.Joint.Judging.By<AiscSettings>();
         if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
-        var (tension, shear) = (how.Available(TensionCheck.Nominal(m)), how.Available(ShearCheck.Nominal(m)));
+        var (tension, shear) = (how.Available(TensionCheck.Nominal(m), 1), how.Available(ShearCheck.Nominal(m), 2));
         return Judged<T>.Of(T.Let(AiscTerms.CombinedFactor, T.Min(
             T.Const(1.3) * tension / (load.Tension + (tension * load.Shear / shear)), T.Min(tension / load.Tension, shear / load.Shear))));
     }

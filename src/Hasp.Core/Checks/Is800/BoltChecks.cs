@@ -79,7 +79,7 @@ internal readonly struct BearingCheck : IBoltCheck
             {
                 if (Strength(m, part, load.Bolt, ways[w].Direction) is not { } strength) continue;
                 var size = ways[w].Size;
-                var shear = Math.Abs(size - load.Shear.Value) <= 1e-9 * size ? load.Shear : T.Given(Terms.Shear, size, part + 1, "component of the bolt's shear in the direction");
+                var shear = Math.Abs(size - load.Shear.Value) <= 1e-9 * size ? load.Shear : T.Given(Is800Terms.Component, size, part + 1);
                 worst = worst.OrWorse(T.Let(Is800Terms.Factor, strength / Sheared.Share(m, part, shear), part + 1), part);
             }
         }

@@ -20,7 +20,8 @@ public static class Is800Terms
     public static readonly Term ShearStrength = new("isVdsb", "V_dsb", Dimension.Force, "design shear strength of the bolt", "IS 800:2007, 10.3.3");
     public static readonly Term Hole = new("isHole", "d_h", Dimension.Length, "hole of the part", "IS 800:2007, Table 19");
     public static readonly Term End = new("isEnd", "e", Dimension.Length, "end distance along the load", "IS 800:2007, 10.3.4");
-    public static readonly Term Pitch = new("isPitch", "p", Dimension.Length, "pitch along the load", "IS 800:2007, 10.3.4");
+    public static readonly Term Pitch = new("isPitch", "p_h", Dimension.Length, "pitch along the load", "IS 800:2007, 10.3.4");
+    public static readonly Term Component = new("isComponent", "V_i", Dimension.Force, "component of the bolt's shear in the direction", "load path");
     public static readonly Term Kb = new("isKb", "k_b", Dimension.None, "the least of e/3d0, p/3d0 − 0.25, fub/fu and 1", "IS 800:2007, 10.3.4");
     public static readonly Term BearingHoles = new("isBearingHoles", "k_h", Dimension.None, "0.7 in oversize holes and short slots, 0.5 in long slots", "IS 800:2007, 10.3.4");
     public static readonly Term BearingStrength = new("isVdpb", "V_dpb", Dimension.Force, "design bearing strength of the bolt in the part", "IS 800:2007, 10.3.4: 2.5·kb·d·t·fu/γmb");

@@ -21,6 +21,7 @@ public sealed record Stage(string Id, string Name, char Key, string Path, string
         new("preload", "Preload", '4', "/preload", "the window, the torque, the joint diagram"),
         new("fatigue", "Fatigue", '5', "/fatigue", "what alternates, and how long it lasts"),
         new("chance", "Chance", '6', "/chance", "how often it opens, slips or yields"),
+        new("basis", "Basis", '7', "/basis", "by which code it is judged, all of them side by side, how many bolts and where"),
     ];
 
     /// <summary>The stage that an address leads to; the first where it names none.</summary>

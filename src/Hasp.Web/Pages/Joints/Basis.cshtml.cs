@@ -1,0 +1,38 @@
+using Hasp.Core.Sizing;
+using Hasp.Files;
+using Hasp.Web.Drawing;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Hasp.Web.Pages.Joints;
+
+/// <summary>The Basis stage: by which code the joint is judged, what that asks for, every basis side by side, how many bolts it takes and where.</summary>
+public sealed class BasisModel(Workbench bench, Preferences preferences) : StageModel(bench, preferences)
+{
+    private static readonly string[] Shown = ["limitState", "edgeDistance", "sideDistance", "holes", "width"];
+
+    private IReadOnlyList<BasisVerdict>? _bases;
+    private IReadOnlyList<Arrangement>? _layouts;
+
+    /// <summary>The joint under every basis.</summary>
+    public IReadOnlyList<BasisVerdict> Bases => _bases ??= Comparison.Of(State.Result.Joint);
+
+    /// <summary>Layouts that hold, the smallest number first.</summary>
+    public IReadOnlyList<Arrangement> Layouts => _layouts ??= Arranger.Of(State.Result.Joint);
+
+    public override bool Shows(string path) =>
+        path.StartsWith("judging.", StringComparison.Ordinal) || path == "faceFriction" || Shown.Any(s => path.EndsWith("]." + s, StringComparison.Ordinal));
+
+    /// <summary>A plan of a layout, small.</summary>
+    public SmallPlan PlanOf(Arrangement layout) => new(layout.Joint, 150, 100);
+
+    /// <summary>Takes one of the layouts, in one revision.</summary>
+    public async Task<IActionResult> OnPostTakeLayout(int id, string layout)
+    {
+        if (await Bench.Load(id) is not { } state) return NotFound();
+        // Found anew, so that only a layout that really holds is taken.
+        if (Arranger.Of(state.Result.Joint).FirstOrDefault(a => a.Id == layout) is not { } found) return await OnGetPanel(id);
+        return await Changed(Bench.Change(id, Seen, d => { foreach (var edit in found.Edits) JointEdit.Set(d, edit.Path, edit.Text, Preferences.Units); },
+            found.Words, new Conflict("", found.Words, null)));
+    }
+}
