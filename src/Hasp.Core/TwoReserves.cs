@@ -50,16 +50,24 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         var pulled = default(BoltLoad<Plain>);
         var pulledIn = -1;
         Span<int> few = stackalloc int[sides.ByLoad.Length];
+        Span<int> fewer = stackalloc int[sides.ByLoad.Length];
         var ofCases = WithTheCase(sides.ByLoad, few);
+        var ofBolts = OfBolts(ofCases, fewer);
+        Span<int> others = stackalloc int[sides.ByLoad.Length];
+        var onFront = OfBolts(sides.ByLoad, others);
         foreach (var (c, pull) in sharing.OfAllCases)
         {
             var on = BoltLoad<Plain>.Of(joint, c, pull, sharing.Count);
-            Tighten(ref load, mechanics, on, c, sides.ByLoad);
+            Tighten(ref load, mechanics, on, c, onFront);
             if (pulledIn < 0 || on.Tension.Value > pulled.Tension.Value) (pulled, pulledIn) = (on, c);
         }
         for (var c = 0; c < sharing.Cases.Length && ofCases.Length > 0; c++)
         {
-            foreach (var pull in sharing.Cases[c]) Tighten(ref load, mechanics, BoltLoad<Plain>.Of(joint, c, pull, sharing.Count), c, ofCases);
+            for (var i = 0; i < sharing.Cases[c].Length; i++)
+            {
+                // The parts are judged once a case, whichever bolt stands for it.
+                Tighten(ref load, mechanics, BoltLoad<Plain>.Of(joint, c, sharing.Cases[c][i], sharing.Count), c, i == 0 ? ofCases : ofBolts);
+            }
         }
         // Of a load the tool's checks see nothing but its pull: the largest stands for all.
         return new(pulledIn < 0 ? load : WithTool(mechanics, load, pulled, pulledIn, sides.ByTool), tightening);
@@ -83,6 +91,14 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     {
         var many = 0;
         foreach (var i in checks) if (Check.All[i].Info.Worsens != Worsens.WithTensionAndShear) room[many++] = i;
+        return room[..many];
+    }
+
+    /// <summary>The checks among them that judge each bolt.</summary>
+    private static ReadOnlySpan<int> OfBolts(ReadOnlySpan<int> checks, Span<int> room)
+    {
+        var many = 0;
+        foreach (var i in checks) if (!Check.All[i].JudgesParts) room[many++] = i;
         return room[..many];
     }
 
@@ -121,7 +137,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     {
         foreach (var i in checks)
         {
-            var found = Check.All[i].Judge(mechanics, load);
+            var check = Check.All[i];
+            var found = check.JudgesParts ? check.Judge(mechanics, load with { Known = least.Value * mechanics.Joint.Judging.RequiredByIndex[i] }) : check.Judge(mechanics, load);
             var reserve = found.Factor.Value / mechanics.Joint.Judging.RequiredByIndex[i];
             if (found.Applies && reserve < least.Value) least = new(reserve, found.Factor.Value, i, loadCase, loadCase < 0 ? -1 : load.Bolt);
         }

@@ -47,7 +47,7 @@ internal readonly struct RuptureCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<AiscSettings>();
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var layer = m.Joint.Layers[found.Part];
         var area = T.Let(CodeTerms.NetSection,
             T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
@@ -70,12 +70,23 @@ internal readonly struct RuptureCheck : IPartCheck
         return (along + AiscFormulas.Sixteenth, across + AiscFormulas.Sixteenth);
     }
 
-    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T>
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
+        where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
+
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
+    private readonly struct Rules : PathCheck.IRules
     {
-        var joint = m.Joint;
-        return PathCheck.Worst(joint, m.Stack, load, p => p.IsSection, i => Deduction(joint, i),
-            (part, path, _) => joint.Layers[part].Material.Tensile * path.NetPulled * joint.Layers[part].Thickness, "aiscRupture");
+        public static bool Sections => true;
+
+        public static (double Along, double Across) Holes(Joint joint, int part) => Deduction(joint, part);
+
+        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
+        {
+            var layer = joint.Layers[part];
+            var how = joint.Judging.By<AiscSettings>();
+            into[0] = new(how.Available(new Plain(layer.Material.Tensile * how.ShearLag * layer.Thickness)).Value, 0, 0, 0);
+            return 1;
+        }
     }
 }
 
@@ -89,7 +100,7 @@ internal readonly struct BlockShearCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<AiscSettings>();
-        if (!load.Case.CountsIn(how.States) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        if (!load.Case.CountsIn(how.States) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var layer = m.Joint.Layers[found.Part];
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
         var nominal = AiscFormulas.Block(
@@ -111,17 +122,28 @@ internal readonly struct BlockShearCheck : IPartCheck
 
     private static double Even(AiscSettings how, bool concentric) => Eurocode.BlockTearingCheck.IsUneven(how, concentric) ? 0.5 : 1;
 
-    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T>
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
+        where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
+
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
+    private readonly struct Rules : PathCheck.IRules
     {
-        var joint = m.Joint;
-        var how = joint.Judging.By<AiscSettings>();
-        return PathCheck.Worst(joint, m.Stack, load, p => !p.IsSection, i => RuptureCheck.Deduction(joint, i), (part, path, concentric) =>
+        public static bool Sections => false;
+
+        public static (double Along, double Across) Holes(Joint joint, int part) => RuptureCheck.Deduction(joint, part);
+
+        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
-            var (t, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
-            return AiscFormulas.Block<Plain>(
-                new(material.Tensile), new(material.Yield), new(path.NetSheared * t), new(path.GrossSheared * t), new(path.NetPulled * t), new(Even(how, concentric))).Value;
-        }, "aiscBlock");
+            var (how, layer) = (joint.Judging.By<AiscSettings>(), joint.Layers[part]);
+            var t = layer.Thickness;
+            // The lesser of net and gross shear: each as if the other were without end.
+            double On(double pulled, double net, double gross) => how.Available(AiscFormulas.Block<Plain>(
+                new(layer.Material.Tensile), new(layer.Material.Yield), new(net * t), new(gross * t), new(pulled * t), new(Even(how, concentric)))).Value;
+            const double Endless = 1e30;
+            into[0] = new(On(1, 0, 0), 0, On(0, 1, Endless), 0);
+            into[1] = new(On(1, 0, 0), 0, 0, On(0, Endless, 1));
+            return 2;
+        }
     }
 }
 

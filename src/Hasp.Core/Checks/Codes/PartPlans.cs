@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -77,15 +78,28 @@ internal sealed class PartPlan
     private readonly (double Low, double High) _ends;
     private readonly (double Low, double High) _sides;
     private readonly double _hole;
-    private readonly BoltPlace[]?[] _places = new BoltPlace[4][];
-    private readonly ConcurrentDictionary<(int, double, double), FailurePaths> _paths = [];
+    private readonly Found _found;
 
-    private PartPlan(PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends, (double, double) sides, int sense)
+    /// <summary>What was found about the bolts in a part: kept with the group of bolts, so that a search over grades finds it once.</summary>
+    private sealed class Found
+    {
+        public BoltPlace[]?[] Places { get; } = new BoltPlace[4][];
+
+        public ConcurrentDictionary<(int, double, double), FailurePaths> Paths { get; } = [];
+    }
+
+    /// <summary>All that the places and paths of a group follow from: two parts that are alike in it share them.</summary>
+    private readonly record struct Geometry(PlanPoint Along, double Hole, Plate? Drawn, (double, double) Ends, (double, double) Sides);
+
+    private static readonly ConditionalWeakTable<BoltGroup, ConcurrentDictionary<Geometry, Found>> Kept = [];
+
+    private PartPlan(BoltGroup? group, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends, (double, double) sides, int sense)
     {
         Along = along;
         Bolts = bolts;
         Sense = sense;
         (_hole, _drawn, _ends, _sides) = (hole, drawn, ends, sides);
+        _found = group is null ? new() : Kept.GetOrCreateValue(group).GetOrAdd(new(along, hole, drawn, ends, sides), _ => new());
     }
 
     /// <summary>Unit direction of its first axis in the plan.</summary>
@@ -119,11 +133,11 @@ internal sealed class PartPlan
         ImmutableArray<PlanPoint> inPlan = joint.Pattern is { } p ? [.. p.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y))] : [default];
         ImmutableArray<PlanPoint> bolts = [.. inPlan.Select(b => new PlanPoint(PartPlans.Dot(b, along), PartPlans.Dot(b, across)))];
         var sense = !joint.SidesStated ? 0 : part.Side == Side.Right ? -1 : 1;
-        if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(along, bolts, joint.Hole, plate, default, default, sense);
+        if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern?.Group, along, bolts, joint.Hole, plate, default, default, sense);
         var (aLow, aHigh) = (bolts.Min(b => b.X), bolts.Max(b => b.X));
         var (bLow, bHigh) = (bolts.Min(b => b.Y), bolts.Max(b => b.Y));
         var side = part.SideDistance ?? (part.Width is { } width ? (width - (bHigh - bLow)) / 2 : null);
-        return new(along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X), Ends(side, bLow, bHigh, across, b => b.Y), sense);
+        return new(joint.Pattern?.Group, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X), Ends(side, bLow, bHigh, across, b => b.Y), sense);
 
         (double, double) Ends(double? stated, double low, double high, PlanPoint towards, Func<PlanPoint, double> of)
         {
@@ -212,7 +226,7 @@ internal sealed class PartPlan
     }
 
     /// <summary>What every bolt finds in one of the four directions.</summary>
-    public BoltPlace[] Places(int direction) => _places[direction] ??= PlacesOf(direction);
+    public BoltPlace[] Places(int direction) => _found.Places[direction] ??= PlacesOf(direction);
 
     /// <summary>Centre of a bolt to the centre of the next hole that lies in its way, mm; infinite where none does.</summary>
     public double NextHole(int bolt, PlanPoint towards)
@@ -231,7 +245,7 @@ internal sealed class PartPlan
 
     /// <summary>Every way that the part can part in a direction, with the holes deducted: <paramref name="across"/> from what is pulled, <paramref name="along"/> from what is sheared, mm.</summary>
     public FailurePaths Paths(int direction, double across, double along) =>
-        _paths.GetOrAdd((direction, across, along), k => FailurePaths.Of(this, k.Item1, _hole, k.Item2, k.Item3));
+        _found.Paths.GetOrAdd((direction, across, along), static (k, plan) => new FailurePaths(plan, k.Item1, plan._hole, k.Item2, k.Item3), this);
 
     private BoltPlace[] PlacesOf(int direction)
     {

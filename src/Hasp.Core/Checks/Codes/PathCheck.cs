@@ -6,8 +6,7 @@ namespace Hasp.Core.Checks.Codes;
 
 /// <summary>
 /// Finds what parts first: of all failure paths of a part, in every direction that a case bears in, the one whose strength is least over the
-/// load of the bolts that go with it. A code gives the strength of a path as a number; the working of the governing one is then written by
-/// the code's own formula.
+/// load of the bolts that go with it. The working of that one is then written by the code's own formula.
 /// </summary>
 internal static class PathCheck
 {
@@ -16,43 +15,76 @@ internal static class PathCheck
     /// <param name="Direction">Direction in the part's axes.</param>
     /// <param name="Path">The path.</param>
     /// <param name="Force">Load of the bolts that go with it, N.</param>
+    /// <param name="Concentric">True where the case acts through the centroid of the bolts.</param>
     internal readonly record struct Found(int Part, int Direction, FailurePath Path, double Force, bool Concentric);
 
-    /// <summary>The governing path under a case; null where nothing parts, or nothing is known.</summary>
-    /// <param name="joint">The joint.</param>
-    /// <param name="stack">Its shares.</param>
-    /// <param name="load">The case.</param>
-    /// <param name="wanted">Which paths.</param>
-    /// <param name="holes">Deducted from a part for each hole, along and across the load, mm.</param>
-    /// <param name="strength">Strength of a path of a part, N; whether the case is concentric comes with it.</param>
-    /// <param name="key">Tells the strengths apart: those of a part follow from it and from the joint.</param>
-    internal static Found? Worst(
-        Joint joint, Stack stack, LoadCase load, Func<FailurePath, bool> wanted, Func<int, (double Along, double Across)> holes,
-        Func<int, FailurePath, bool, double> strength, string key)
+    /// <summary>What a code says of the paths of a joint's parts.</summary>
+    internal interface IRules
+    {
+        /// <summary>True for sections from side to side, false for blocks.</summary>
+        static abstract bool Sections { get; }
+
+        /// <summary>What a hole takes from what is sheared and from what is pulled, mm.</summary>
+        static abstract (double Along, double Across) Holes(Joint joint, int part);
+
+        /// <summary>Strengths of a part, N per mm: of several the least counts, each with its own path. How many were written.</summary>
+        static abstract int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into);
+    }
+
+    /// <summary>The governing path under a case; null where nothing parts, nothing is known of the part, or none lies below a factor that is known already.</summary>
+    internal static Found? Worst<TRules>(Joint joint, Stack stack, LoadCase load, double known = double.NaN)
+        where TRules : IRules
     {
         Found? worst = null;
-        var least = double.PositiveInfinity;
+        var least = double.IsNaN(known) ? double.PositiveInfinity : known;
         var concentric = PartPlans.IsConcentric(joint, load);
         Span<(int Direction, double Size)> ways = stackalloc (int, double)[4];
+        Span<PathStrength> strengths = stackalloc PathStrength[2];
+        var n = joint.Bolts.Count;
+        Span<double> forces = n <= 128 ? stackalloc double[n] : new double[n];
+        Span<double> shears = n <= 128 ? stackalloc double[2 * n] : new double[2 * n];
         for (var part = 0; part < joint.Layers.Length; part++)
         {
             if (joint.Plans.Parts[part] is not { } plan || stack.LayerShare[part] == 0) continue;
+            var forms = strengths[..TRules.Strengths(joint, part, concentric, strengths)];
+            var (along, across) = TRules.Holes(joint, part);
             var share = stack.LayerShare[part];
-            // A bolt's force bears one way; where the sense is not known, both ways are looked at in turn.
-            var forces = concentric ? [] : Forces(joint, load, plan, share);
-            var n = concentric ? plan.Components(share * load.Load.Force.X, share * load.Load.Force.Y, ways) : forces.Length;
-            for (var w = 0; w < n; w++)
+            if (concentric)
             {
-                var direction = concentric ? ways[w].Direction : forces[w].Direction;
-                var largest = concentric ? ways[w].Size / plan.Bolts.Length : forces[w].OnBolt.Max();
-                if (largest <= 0) continue;
-                foreach (var (path, resistance) in Ranked(joint, plan, part, direction, wanted, holes, strength, key, concentric))
+                var many = plan.Components(share * load.Load.Force.X, share * load.Load.Force.Y, ways);
+                for (var w = 0; w < many; w++)
                 {
-                    // Sorted by strength over number: no later path is worse, even if all its bolts pulled as the one that pulls most.
-                    if (resistance / (path.Taken.Length * largest) >= least) break;
-                    var force = concentric ? ways[w].Size * path.Taken.Length / plan.Bolts.Length : Sum(forces[w].OnBolt, path);
-                    if (force <= 0 || resistance / force >= least) continue;
-                    least = resistance / force;
+                    forces.Fill(ways[w].Size / n);
+                    Look(ways[w].Direction, forces, forms);
+                }
+                continue;
+            }
+            for (var i = 0; i < n; i++)
+            {
+                var on = joint.LoadPath.On<Plain>(load, i);
+                var shear = plan.InAxes(share * on.ShearX.Value, share * on.ShearY.Value);
+                (shears[2 * i], shears[(2 * i) + 1]) = (shear.X, shear.Y);
+            }
+            // A bolt's force bears one way; where the sense is not known, both ways are looked at in turn.
+            for (var way = plan.Sense == 1 ? 1 : -1; way <= (plan.Sense == -1 ? -1 : 1); way += 2)
+            {
+                for (var direction = 0; direction < 4; direction++)
+                {
+                    var sign = way * (direction % 2 == 0 ? 1 : -1);
+                    for (var i = 0; i < n; i++) forces[i] = sign * shears[(2 * i) + (direction / 2)];
+                    Look(direction, forces, forms);
+                }
+            }
+
+            void Look(int direction, ReadOnlySpan<double> forces, ReadOnlySpan<PathStrength> forms)
+            {
+                // Along and across are meant to the load: in the other two directions they change places.
+                var paths = direction < 2 ? plan.Paths(direction, across, along) : plan.Paths(direction, along, across);
+                foreach (var form in forms)
+                {
+                    if (paths.Weakest(TRules.Sections, form, forces, least) is not { } path) continue;
+                    var force = path.Load(forces);
+                    least = path.Strength(form) / force;
                     worst = new(part, direction, path, force, concentric);
                 }
             }
@@ -73,37 +105,5 @@ internal static class PathCheck
         var lean = whole > 0 ? found.Force / whole : 1;
         var force = share * load.InPlane * taken / bolts;
         return T.Let(CodeTerms.PathForce, Math.Abs(lean - 1) < 1e-9 ? force : T.Const(lean) * force, found.Part + 1);
-    }
-
-    private static (FailurePath Path, double Strength)[] Ranked(
-        Joint joint, PartPlan plan, int part, int direction, Func<FailurePath, bool> wanted, Func<int, (double Along, double Across)> holes,
-        Func<int, FailurePath, bool, double> strength, string key, bool concentric) =>
-        joint.Plans.Once((key, part, direction, concentric), () =>
-        {
-            var (along, across) = holes(part);
-            // Along and across are meant to the load: in the other two directions they change places.
-            var (sheared, pulled) = direction < 2 ? (along, across) : (across, along);
-            return plan.Paths(direction, pulled, sheared).All.Where(wanted).Select(p => (p, strength(part, p, concentric)))
-                .OrderBy(p => p.Item2 / p.p.Taken.Length).ToArray();
-        });
-
-    /// <summary>The force of each bolt in a direction, for every direction and every way that bolts may bear.</summary>
-    private static (int Direction, double[] OnBolt)[] Forces(Joint joint, LoadCase load, PartPlan plan, double share)
-    {
-        var shears = new PlanPoint[plan.Bolts.Length];
-        for (var i = 0; i < shears.Length; i++)
-        {
-            var on = joint.LoadPath.On<Plain>(load, i);
-            shears[i] = plan.InAxes(share * on.ShearX.Value, share * on.ShearY.Value);
-        }
-        int[] ways = plan.Sense == 0 ? [1, -1] : [plan.Sense];
-        return [.. ways.SelectMany(way => Enumerable.Range(0, 4).Select(d => (d, shears.Select(s => way * PartPlans.Dot(s, PartPlan.Unit(d))).ToArray())))];
-    }
-
-    private static double Sum(double[] forces, FailurePath path)
-    {
-        var sum = 0.0;
-        foreach (var i in path.Taken) sum += forces[i];
-        return sum;
     }
 }

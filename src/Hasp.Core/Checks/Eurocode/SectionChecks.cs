@@ -45,14 +45,12 @@ internal readonly struct NetSectionCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var how = m.Joint.Judging.By<EurocodeSettings>();
         var layer = m.Joint.Layers[found.Part];
         var area = T.Let(CodeTerms.NetSection,
             T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
-        var resistance = how.JointType == JointType.SlipAtUltimate
-            ? T.Let(EurocodeTerms.NetYield, area * Sheared.Yield<T>(m.Joint, found.Part) / how.GammaM0<T>())
-            : T.Let(EurocodeTerms.NetResistance, T.Const(0.9) * area * Sheared.Tensile<T>(m.Joint, found.Part) / how.GammaM2<T>());
+        var resistance = Strength(how, area, Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part));
         return new(true, T.Let(EurocodeTerms.SectionFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
@@ -64,20 +62,32 @@ internal readonly struct NetSectionCheck : IPartCheck
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
+    /// <summary>0.9·Anet·fu/γM2; at yield, Anet·fy/γM0, in category C.</summary>
+    private static T Strength<T>(EurocodeSettings how, T area, T yield, T tensile)
+        where T : struct, IScalar<T> => how.JointType == JointType.SlipAtUltimate
+            ? T.Let(EurocodeTerms.NetYield, area * yield / how.GammaM0<T>())
+            : T.Let(EurocodeTerms.NetResistance, T.Const(0.9) * area * tensile / how.GammaM2<T>());
+
     /// <summary>Bolts that a path passes, in words.</summary>
     internal static string Words(FailurePath path, Joint joint) =>
         "through " + (path.Through.Length == 1 ? "bolt " : "bolts ") + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
 
-    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T>
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
+        where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
+
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
+    private readonly struct Rules : PathCheck.IRules
     {
-        var joint = m.Joint;
-        var how = joint.Judging.By<EurocodeSettings>();
-        return PathCheck.Worst(joint, m.Stack, load, p => p.IsSection, i => EurocodeBasis.Holes.Extent(joint, i), (part, path, _) =>
+        public static bool Sections => true;
+
+        public static (double Along, double Across) Holes(Joint joint, int part) => EurocodeBasis.Holes.Extent(joint, part);
+
+        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
-            var (layer, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
-            return how.JointType == JointType.SlipAtUltimate ? path.NetPulled * layer * material.Yield / how.M0 : 0.9 * path.NetPulled * layer * material.Tensile / how.M2;
-        }, "enNet");
+            var (how, layer) = (joint.Judging.By<EurocodeSettings>(), joint.Layers[part]);
+            into[0] = new(Strength(how, new Plain(layer.Thickness), new(layer.Material.Yield), new(layer.Material.Tensile)).Value, 0, 0, 0);
+            return 1;
+        }
     }
 }
 
@@ -90,7 +100,7 @@ internal readonly struct BlockTearingCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (!load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        if (!load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var how = m.Joint.Judging.By<EurocodeSettings>();
         var layer = m.Joint.Layers[found.Part];
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
@@ -112,16 +122,23 @@ internal readonly struct BlockTearingCheck : IPartCheck
 
     internal static bool IsUneven(CodeSettings how, bool concentric) => how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
 
-    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T>
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
+        where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
+
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
+    private readonly struct Rules : PathCheck.IRules
     {
-        var joint = m.Joint;
-        var how = joint.Judging.By<EurocodeSettings>();
-        return PathCheck.Worst(joint, m.Stack, load, p => !p.IsSection, i => EurocodeBasis.Holes.Extent(joint, i), (part, path, concentric) =>
+        public static bool Sections => false;
+
+        public static (double Along, double Across) Holes(Joint joint, int part) => EurocodeBasis.Holes.Extent(joint, part);
+
+        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
-            var (t, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
-            return EurocodeFormulas.Block<Plain>(
-                new(material.Tensile), new(path.NetPulled * t), new(material.Yield), new(path.NetSheared * t), new(how.M2), new(how.M0), IsUneven(how, concentric)).Value;
-        }, "enBlock");
+            var (how, layer) = (joint.Judging.By<EurocodeSettings>(), joint.Layers[part]);
+            double On(double pulled, double sheared) => EurocodeFormulas.Block<Plain>(
+                new(layer.Material.Tensile), new(pulled * layer.Thickness), new(layer.Material.Yield), new(sheared * layer.Thickness), new(how.M2), new(how.M0), IsUneven(how, concentric)).Value;
+            into[0] = new(On(1, 0), 0, On(0, 1), 0);
+            return 1;
+        }
     }
 }

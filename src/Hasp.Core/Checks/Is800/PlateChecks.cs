@@ -43,7 +43,7 @@ internal readonly struct NetCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var layer = m.Joint.Layers[found.Part];
         var area = T.Let(CodeTerms.NetSection,
             T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
@@ -59,12 +59,22 @@ internal readonly struct NetCheck : IPartCheck
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
-    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T>
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
+        where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
+
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
+    private readonly struct Rules : PathCheck.IRules
     {
-        var joint = m.Joint;
-        return PathCheck.Worst(joint, m.Stack, load, p => p.IsSection, i => joint.Judging.By<Is800Settings>().Deduction(joint, i),
-            (part, path, _) => path.NetPulled * joint.Layers[part].Thickness * joint.Layers[part].Material.Tensile, "isNet");
+        public static bool Sections => true;
+
+        public static (double Along, double Across) Holes(Joint joint, int part) => joint.Judging.By<Is800Settings>().Deduction(joint, part);
+
+        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
+        {
+            var layer = joint.Layers[part];
+            into[0] = new(0.9 * layer.Thickness * layer.Material.Tensile / joint.Judging.By<Is800Settings>().M1, 0, 0, 0);
+            return 1;
+        }
     }
 }
 
@@ -77,7 +87,7 @@ internal readonly struct BlockCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (!load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case) is not { } found) return Judged<T>.Nothing;
+        if (!load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var (how, layer, path) = (m.Joint.Judging.By<Is800Settings>(), m.Joint.Layers[found.Part], found.Path);
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
         T Area(Term area, Term length, double mm) => T.Let(area, T.Given(length, mm, found.Part + 1) * t);
@@ -97,18 +107,28 @@ internal readonly struct BlockCheck : IPartCheck
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
-    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T>
+    private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
+        where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
+
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
+    private readonly struct Rules : PathCheck.IRules
     {
-        var joint = m.Joint;
-        var how = joint.Judging.By<Is800Settings>();
-        return PathCheck.Worst(joint, m.Stack, load, p => !p.IsSection, i => how.Deduction(joint, i), (part, path, concentric) =>
+        public static bool Sections => false;
+
+        public static (double Along, double Across) Holes(Joint joint, int part) => joint.Judging.By<Is800Settings>().Deduction(joint, part);
+
+        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
-            var (t, material) = (joint.Layers[part].Thickness, joint.Layers[part].Material);
-            return Is800Formulas.Block<Plain>(
-                new(path.GrossSheared * t), new(path.NetPulled * t), new(path.NetSheared * t), new(path.GrossPulled * t), new(material.Yield), new(material.Tensile),
-                new(how.M0), new(how.M1), Eurocode.BlockTearingCheck.IsUneven(how, concentric)).Value;
-        }, "isBlock");
+            var (how, layer) = (joint.Judging.By<Is800Settings>(), joint.Layers[part]);
+            // The lesser of two sums: each as if the other were without end.
+            double On(double grossSheared, double netPulled, double netSheared, double grossPulled) => Is800Formulas.Block<Plain>(
+                new(grossSheared * layer.Thickness), new(netPulled * layer.Thickness), new(netSheared * layer.Thickness), new(grossPulled * layer.Thickness),
+                new(layer.Material.Yield), new(layer.Material.Tensile), new(how.M0), new(how.M1), Eurocode.BlockTearingCheck.IsUneven(how, concentric)).Value;
+            const double Endless = 1e30;
+            into[0] = new(On(0, 1, Endless, 0), 0, 0, On(1, 0, Endless, 0));
+            into[1] = new(0, On(Endless, 0, 0, 1), On(Endless, 0, 1, 0), 0);
+            return 2;
+        }
     }
 }
 
