@@ -126,8 +126,15 @@ internal static class Cautions
             "Prying is not counted. Where bolts pull through a flange that bends, state it with the pattern: it can add a third and more to the bolt's tension.");
         Say(joint.Pattern is not null && joint.Sharing.AnyShear, "slipByBolt",
             "Slip is judged at the bolt that is worst off; faces that slip share again, which is not relied on.");
-        Say(true, "notJudged",
-            $"Not judged here: block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves.");
+        var basis = joint.Judging.Basis;
+        var changed = basis.Changed(joint.Said).Select(f => $"{f.Field.Label} {QuantityText.Figures(f.Stated)} in place of {QuantityText.Figures(f.Field.Otherwise)}").ToList();
+        Say(changed.Count > 0, "factorsChanged", $"Factors of the basis are chosen otherwise than it recommends: {string.Join(", ", changed)}. They are national or project choices, and somebody's to answer for.");
+        Say(basis.Asks(joint).Any(), "notInFull", $"Not judged in full by {basis.Name}: it asks for {string.Join(", ", basis.Asks(joint).Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct())}.");
+        Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",
+            $"{basis.Name} does not look at the tool: torque, its scatter and the strength while tightening are judged by the machine basis.");
+        Say(true, "notJudged", basis.Speech == Speech.Factor
+            ? $"Not judged here: block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves."
+            : $"Not judged to {basis.FullName}: {string.Join("; ", basis.Guide.LeavesOut.Select(l => char.ToLowerInvariant(l[0]) + l[1..]))}.");
         Say(true, "competent",
             "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.");
         return cautions;

@@ -86,11 +86,11 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         return WithTool(mechanics, load, pulled, pulledIn, sides.ByTool);
     }
 
-    /// <summary>The checks that see more of a case than a bolt's tension and shear: each case must be judged by them.</summary>
+    /// <summary>The checks that see more of a case than a bolt's tension and shear, those of the parts among them: each case must be judged by them.</summary>
     private static ReadOnlySpan<int> WithTheCase(ReadOnlySpan<int> checks, Span<int> room)
     {
         var many = 0;
-        foreach (var i in checks) if (Check.All[i].Info.Worsens != Worsens.WithTensionAndShear) room[many++] = i;
+        foreach (var i in checks) if (Check.All[i].JudgesParts || Check.All[i].Info.Worsens != Worsens.WithTensionAndShear) room[many++] = i;
         return room[..many];
     }
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
 
@@ -25,6 +26,9 @@ public enum ColumnMeaning
     X,
     Y,
     Z,
+
+    /// <summary>For which limit state the load is stated.</summary>
+    LimitState,
 }
 
 /// <summary>One column: what it holds, in which unit.</summary>
@@ -167,7 +171,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                 return;
             }
             values.Clear();
-            var name = "";
+            var (name, state) = ("", "");
             var reason = line.Problem ?? (line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula].Meaning != ColumnMeaning.Ignore ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null);
             for (var i = 0; i < Columns.Count && reason is null; i++)
             {
@@ -177,6 +181,12 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                 if (meaning == ColumnMeaning.Name)
                 {
                     name = cell;
+                    continue;
+                }
+                if (meaning == ColumnMeaning.LimitState)
+                {
+                    state = cell.Trim();
+                    if (state.Length > 0 && LimitStateText.In(state) == LimitStates.NotStated) reason = $"the limit state is \"{(state.Length > 40 ? state[..40] + "…" : state)}\": one of {LimitStateText.Words} is understood";
                     continue;
                 }
                 if (cell.Length == 0) reason = $"{meaning} is empty";
@@ -190,7 +200,8 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                 continue;
             }
             var sign = FlipZ ? -1 : 1;
-            take(name, new(new(values[0], values[1], sign * values[2]), new(values[3], values[4], values[5])), new(values[6], values[7], values[8]));
+            // The state goes with the name: there it is seen, and read again.
+            take(LimitStateText.In(name) == LimitStates.NotStated && state.Length > 0 ? $"{name} [{state}]".TrimStart() : name, new(new(values[0], values[1], sign * values[2]), new(values[3], values[4], values[5])), new(values[6], values[7], values[8]));
         }
     }
 
@@ -235,6 +246,8 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                     return Enum.Parse<ColumnMeaning>(text[^1..], ignoreCase: true);
                 case "name" or "case" or "loadcase" or "lc" or "id" or "combination":
                     return ColumnMeaning.Name;
+                case "limitstate" or "state" or "ls":
+                    return ColumnMeaning.LimitState;
             }
         }
         return ColumnMeaning.Ignore;

@@ -184,7 +184,8 @@ public sealed class PlanDrawing
     /// <summary>Drawing scale in words, at 96 pixels an inch.</summary>
     public string ScaleWords => SectionDrawing.ScaleIn(Scale);
 
-    private Spot On(PlanPoint p) => new(OriginX + (Scale * p.X), OriginY - (Scale * p.Y));
+    /// <summary>Where a place of the plan is drawn.</summary>
+    public Spot On(PlanPoint p) => new(OriginX + (Scale * p.X), OriginY - (Scale * p.Y));
 
     private static Spot Middle(Spot a, Spot b) => new((a.X + b.X) / 2, (a.Y + b.Y) / 2);
 

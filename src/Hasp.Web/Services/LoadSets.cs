@@ -4,6 +4,7 @@ using System.Runtime.InteropServices;
 using System.Text.Json.Nodes;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
+using Hasp.Core.Sizing;
 using Hasp.Files;
 using Hasp.Store;
 
@@ -47,7 +48,7 @@ public sealed class LoadSet
     public int LineOf(int index) => _lines[index];
 
     /// <summary>A case, from 0.</summary>
-    public LoadCase CaseAt(int index) => new(NameOf(index), LoadAt(index), PointAt(index));
+    public LoadCase CaseAt(int index) => new(NameOf(index), LoadAt(index), PointAt(index)) { LimitStates = LimitStateText.In(_names[index]) };
 
     /// <summary>Name of a case: its own, with the file and line.</summary>
     public string NameOf(int index) => $"{(_names[index].Length > 0 ? _names[index] + ", " : "")}{Name} line {_lines[index]}";
@@ -61,15 +62,42 @@ public sealed class LoadSet
         return extremes;
     }
 
-    /// <summary>The cases that can govern a joint with this pattern, from 0.</summary>
-    public int[] Governing(BoltPattern pattern) => LoadEnvelope.Governing(pattern, _atOrigin);
+    // More bolt loads than these keep a person waiting.
+    private const int MostJudged = 2_000_000;
+
+    /// <summary>True where every case can be judged while somebody waits; of a larger file the rows are chosen by tension and shear alone.</summary>
+    public bool CanJudge(Joint joint) => (long)Count * joint.Bolts.Count <= MostJudged;
+
+    /// <summary>Every case judged by every check of a joint's basis.</summary>
+    public CaseSweep Judged(Joint joint)
+    {
+        if (_swept is { } made && ReferenceEquals(made.Joint, joint)) return made.Sweep;
+        var sweep = CaseSweep.Of(joint, [.. Enumerable.Range(0, Count).Select(CaseAt)]);
+        _swept = (joint, sweep);
+        return sweep;
+    }
+
+    private (Joint Joint, CaseSweep Sweep)? _swept;
+
+    /// <summary>
+    /// The cases that can govern a joint, from 0: of each limit state those that no other surpasses in tension and shear, and, where a check
+    /// asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands.
+    /// </summary>
+    public int[] Governing(Joint joint)
+    {
+        var pattern = joint.Pattern!;
+        IEnumerable<int> front = Enumerable.Range(0, Count).GroupBy(i => LimitStateText.In(_names[i])) is var states && states.Count() == 1
+            ? LoadEnvelope.Governing(pattern, _atOrigin)
+            : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray()).Select(i => rows[i]) : []);
+        return joint.Judging.Basis.MayLeaveOut || !CanJudge(joint) ? [.. front.Order()] : [.. front.Concat(Judged(joint).Governing).Distinct().Order().Take(LoadEnvelope.MostGoverning)];
+    }
 
     /// <summary>Writes the governing cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
-    public void PutGoverning(JsonObject document, BoltPattern pattern)
+    public void PutGoverning(JsonObject document, Joint joint)
     {
         TakeOut(document);
         if (document["loads"] is not JsonArray loads) document["loads"] = loads = [];
-        foreach (var i in Governing(pattern)) loads.Add(DocumentOf(i));
+        foreach (var i in Governing(joint)) loads.Add(DocumentOf(i));
     }
 
     /// <summary>True where a document holds cases of an imported file.</summary>
@@ -86,6 +114,7 @@ public sealed class LoadSet
     {
         var (load, at) = (LoadAt(index), PointAt(index));
         var node = new JsonObject { ["name"] = NameOf(index), ["row"] = _lines[index] };
+        if (LimitStateText.In(_names[index]) is var state and not LimitStates.NotStated) node["limitState"] = Names.LimitStates[state];
         void Put(string key, double value, string unit)
         {
             if (value != 0) node[key] = value.ToString("R", CultureInfo.InvariantCulture) + " " + unit;

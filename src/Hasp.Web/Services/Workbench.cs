@@ -217,9 +217,10 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     private async Task<bool> ChooseAnew(int id, JsonObject document, Joint joint, string before)
     {
         if (joint.Pattern is not { } pattern || !LoadSet.IsIn(document)) return false;
-        if (JointDocument.Read(before).Joint?.Pattern is { } then && then.SharesAs(pattern)) return false;
+        // A basis that asks for more than tension and shear may be governed by another row once its parts or factors are others.
+        if (joint.Judging.Basis.MayLeaveOut && JointDocument.Read(before).Joint?.Pattern is { } then && then.SharesAs(pattern)) return false;
         if (await sets.Load(id) is not { } set) return false;
-        set.PutGoverning(document, pattern);
+        set.PutGoverning(document, joint);
         return true;
     }
 

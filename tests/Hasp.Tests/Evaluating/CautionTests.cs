@@ -27,6 +27,7 @@ public sealed partial class CautionTests
         ("selfLoosening", "loads[0].alternatesWith=unloaded"), ("fatigueNotJudged", ""), ("requiredLowered", ""), ("frictionHigh", "faceFriction=0.6"),
         ("dissimilarMetals", "layers[0].material=Stainless 1.4301"), ("pryingNotStated", ""), ("notJudged", ""), ("competent", ""),
         ("pitch", "pattern:pattern.pitchX=40 mm"), ("slipByBolt", "pattern:"), ("centroidOpens", "pattern:loads[0].fz=600 kN;loads[0].mx=20 kN·m"),
+        ("factorsChanged", "judging.basis=eurocode;judging.eurocode.gammaM2=1.3"), ("notInFull", "judging.basis=aisc-lrfd"), ("toolNotInBasis", "judging.basis=is800"),
         ("twoPivots", "pattern:pattern.tension=pivot;loads[0].mx=3 kN·m;loads[0].my=2 kN·m"),
     ];
 

@@ -1,6 +1,7 @@
 using System.Text;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
+using Hasp.Core.Sizing;
 using Hasp.Files;
 using Hasp.Store;
 using Hasp.Web.Services;
@@ -8,6 +9,19 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages.Joints;
+
+/// <summary>One bolt by the file imported before and by the one just read.</summary>
+/// <param name="Number">Its number on the drawing.</param>
+/// <param name="Before">What was tightest.</param>
+/// <param name="Now">What is.</param>
+public sealed record BoltChange(int Number, SweptBolt Before, SweptBolt Now)
+{
+    /// <summary>True where the reserve is another by a thousandth and more.</summary>
+    public bool Changes => double.IsFinite(Before.Reserve) != double.IsFinite(Now.Reserve) || (double.IsFinite(Now.Reserve) && Math.Abs(Times - 1) > 1e-3);
+
+    /// <summary>The reserve now over what it was: below 1 it got worse.</summary>
+    public double Times => Now.Reserve / Before.Reserve;
+}
 
 /// <summary>Load cases from a file: sent, its columns named once, read in the background, those that can govern taken into the joint.</summary>
 [RequestSizeLimit(LoadTable.MaxBytes + 1_000_000)]
@@ -41,6 +55,15 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
 
     /// <summary>Why a file was not taken, or nothing came of it; empty where all is well.</summary>
     public string Refused { get; private set; } = "";
+
+    /// <summary>Bolts that a file just read makes worse or better than the one imported before, the worst change first; empty where there is nothing to compare.</summary>
+    public IReadOnlyList<BoltChange> ChangesTo(LoadSet read)
+    {
+        var joint = State.Result.Joint;
+        if (Imported is null || joint.Pattern is null || !Imported.CanJudge(joint)) return [];
+        var (before, now) = (Imported.Judged(joint).ByBolt, read.Judged(joint).ByBolt);
+        return [.. before.Zip(now, (b, n) => new BoltChange(joint.Pattern.NumberOf(b.Bolt), b, n)).Where(c => c.Changes).OrderBy(c => c.Times)];
+    }
 
     public async Task<IActionResult> OnGet(int id) => await Prepare(id) ? Page() : NotFound();
 
@@ -162,8 +185,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
 
     private async Task<bool> Use(int id)
     {
-        if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is not { } pattern) return false;
-        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, pattern), $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
+        if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is null) return false;
+        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, State.Result.Joint), $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
         if (changed is { Faults.Count: 0 }) return true;
         Refused = changed is null ? "the joint is gone" : "a case cannot be held by this pattern: " + changed.Faults[0].Problem;
         if (changed is not null) await bench.DropTyping(id);

@@ -1,3 +1,5 @@
+using Hasp.Core.Checks.Codes;
+using Hasp.Core.Formulas;
 using System.Globalization;
 using System.Text;
 using Hasp.Core;
@@ -37,6 +39,21 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
 
     /// <summary>The plan; null without a pattern.</summary>
     public PlanDrawing? Drawing { get; private set; }
+
+    /// <summary>The failure path nearest to parting in the case shown, by its check; none where the basis searches for none.</summary>
+    public IEnumerable<(string Check, PathDrawn Path)> Failures
+    {
+        get
+        {
+            var (joint, shown) = (State.Result.Joint, Edited);
+            if (IsRow || shown >= joint.Cases.Length) return [];
+            var m = Mechanics<Plain>.Of(joint);
+            return State.Result.Checks.Where(c => c.Check.JudgesParts)
+                .Select(c => (Result: c, Case: IsEnvelope ? c.Case : shown)).Where(c => c.Case >= 0 && c.Result.ByCase[c.Case] is not null)
+                .Select(c => (c.Result, Factor: c.Result.ByCase[c.Case]!.Value, Path: c.Result.Check.Drawn(m, joint.Cases[c.Case])))
+                .Where(c => c.Path is not null).OrderBy(c => c.Factor).Take(1).Select(c => (c.Result.Check.Name, c.Path!));
+        }
+    }
 
     /// <summary>The file of load cases that goes with this joint; null where none was imported.</summary>
     public LoadSet? Imported { get; private set; }
