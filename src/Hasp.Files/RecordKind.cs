@@ -30,8 +30,11 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     /// <summary>Load cases imported for a joint; kept by the import.</summary>
     public static RecordKind LoadSets { get; } = new("loads", "Imported load cases", "load set", []);
 
+    /// <summary>The design basis of a project, with its factors; kept by the Basis stage.</summary>
+    public static RecordKind ProjectBases { get; } = new("projectBasis", "Design bases of projects", "design basis", []);
+
     /// <summary>Every kind.</summary>
-    public static IReadOnlyList<RecordKind> All { get; } = [Grades, Materials, Mappings, LoadSets];
+    public static IReadOnlyList<RecordKind> All { get; } = [Grades, Materials, Mappings, LoadSets, ProjectBases];
 
     /// <summary>Those that people fill in: they have a shelf, a schema and an API. The others are kept by what makes them.</summary>
     public static IReadOnlyList<RecordKind> Shelved { get; } = [.. All.Where(k => k.Fields.Count > 0)];

@@ -38,6 +38,7 @@ builder.Services.Configure<ServerOptions>(builder.Configuration);
 builder.Services.Configure<JobOptions>(builder.Configuration.GetSection(JobOptions.Section));
 builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<LoadSets>();
+builder.Services.AddSingleton<ProjectBasis>();
 builder.Services.AddSingleton<Imports>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");

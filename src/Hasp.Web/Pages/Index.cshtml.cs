@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
-public sealed class IndexModel(JointStore store, LoadSets sets, Preferences preferences) : PageModel
+public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result);
@@ -88,6 +88,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, Preferences pref
         if (blank || (Quick.Parts.Count > 0 && (anyway || (Quick.Understood && Quick.NoSize is null))))
         {
             if (Quick.Chosen.Count > 0) Quick.Document["note"] = "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + ".";
+            await basis.PutInto(Quick.Document, project);
             var text = Quick.Document.ToJsonString();
             var (joint, faults) = JointDocument.Read(text);
             if (joint is not null) return Redirect($"/joints/{await store.Create(project, text, blank ? "Blank joint" : "Quick line: " + Line)}");
