@@ -21,7 +21,7 @@ public readonly record struct Verdict(string Figure, string Mark, string Label, 
     {
         var factor = check.Factor ?? double.PositiveInfinity;
         string Force(double held, Dimension dimension) => QuantityText.ShowText(held, dimension, units, 3);
-        string Sides(string over, string under) => check.Sides is { } s ? $"{over} {Force(s.Resistance, s.Dimension)}, {under} {Force(s.Effect, s.Dimension)}" : "";
+        string Sides(string over, string under) => check.Sides is { Dimension: Dimension.Force } s ? $"{over} {Force(s.Resistance, s.Dimension)}, {under} {Force(s.Effect, s.Dimension)}" : "";
         return speech switch
         {
             Speech.Utilisation => new(Utilisation(factor), "1.00", "utilisation", Sides("resistance", "effect")),

@@ -34,7 +34,10 @@ public static class Comparison
     private static BasisVerdict? By(Joint joint, Basis basis)
     {
         var by = joint.Judging.Basis == basis ? joint : JointRules.JointOf(joint.Said.With(Fields.Basis.To(basis.Id)), []);
-        return by is null ? null : new(basis, Evaluation.Run(by), LeastBolts(by));
+        if (by is null) return null;
+        var result = Evaluation.Run(by);
+        // What is not judged in full says nothing about how many are enough.
+        return new(basis, result, result.IsComplete ? LeastBolts(by) : null);
     }
 
     /// <summary>The least number of bolts of this size that holds, by the pattern's own rule of growth.</summary>
@@ -45,7 +48,7 @@ public static class Comparison
         {
             if (Trial(joint, n) is not { } trial) continue;
             var m = joint.Judging.Band is { ByNumber: true } || trial.Pattern is not null ? Mechanics<Plain>.Of(trial) : mechanics with { Joint = trial };
-            if (TwoReserves.Of(m).Holds && PatternRules.Obstacle(trial) is null) return n;
+            if (TwoReserves.Of(m) is { Holds: true, First.Check: >= 0 } && PatternRules.Obstacle(trial) is null) return n;
         }
         return null;
     }

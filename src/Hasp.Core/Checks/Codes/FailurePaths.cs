@@ -10,7 +10,7 @@ namespace Hasp.Core.Checks.Codes;
 /// <param name="Start">The bolt from which the first shear line runs; −1 where the fracture begins at the side.</param>
 /// <param name="Finish">The bolt from which the second shear line runs; −1 where the fracture ends at the side.</param>
 /// <param name="NetPulled">Length pulled apart, holes deducted, s²/(4g) given back.</param>
-/// <param name="GrossPulled">The same across, holes not deducted.</param>
+/// <param name="GrossPulled">The same, holes not deducted.</param>
 /// <param name="NetSheared">Length sheared along both lines, holes deducted.</param>
 /// <param name="GrossSheared">Length sheared, holes not deducted.</param>
 /// <param name="Taken">Bolts whose load goes with it.</param>
@@ -64,7 +64,7 @@ internal sealed class FailurePaths
     private readonly double _along;
 
     /// <summary>A straight piece of fracture from one bolt to another of a later line, and the levels at which it crosses the lines between.</summary>
-    private readonly record struct Step(int To, double Gauge, double Net, int From, int Until);
+    private readonly record struct Step(int To, double Gross, double Net, int From, int Until);
 
     /// <summary>Lays out the walk over a part.</summary>
     /// <param name="part">The part.</param>
@@ -110,7 +110,8 @@ internal sealed class FailurePaths
                 {
                     var (gauge, stagger) = (_gauge[q] - _gauge[p], a[q] - a[p]);
                     var (from, until) = Crossing(Enumerable.Range(_line[p] + 1, l - _line[p] - 1), b => a[p] + (stagger * (_gauge[lines[b][0]] - _gauge[p]) / gauge));
-                    steps.Add(new(q, gauge, gauge - across + (stagger * stagger / (4 * gauge)), from, until));
+                    var length = gauge + (stagger * stagger / (4 * gauge));
+                    steps.Add(new(q, length, length - across, from, until));
                 }
             }
             _stepsOf[p] = (first, steps.Count);
@@ -234,7 +235,7 @@ internal sealed class FailurePaths
             for (var s = first; s < until; s++)
             {
                 var step = _steps[s];
-                var cost = (per.GrossPulled * step.Gauge) + (per.NetPulled * step.Net) - (ratio * (sums[_own[step.To]] + Sum(sums, (step.From, step.Until))));
+                var cost = (per.GrossPulled * step.Gross) + (per.NetPulled * step.Net) - (ratio * (sums[_own[step.To]] + Sum(sums, (step.From, step.Until))));
                 Reach(FromSide, FromSide, step.To, cost, value, before);
                 Reach(FromShear, AlongFromShear, step.To, cost, value, before);
                 Reach(AlongFromShear, AlongFromShear, step.To, cost, value, before);
@@ -281,7 +282,7 @@ internal sealed class FailurePaths
         {
             var (first, until) = _stepsOf[through[i - 1]];
             var step = _steps.AsSpan(first, until - first).ToArray().First(s => s.To == through[i]);
-            (net, gross) = (net + step.Net, gross + step.Gauge);
+            (net, gross) = (net + step.Net, gross + step.Gross);
             TakeAll((step.From, step.Until));
         }
         foreach (var (bolt, isShear, side, beyond) in new[] { (through[0], startSheared, _low[through[0]], _beyondLow[through[0]]), (through[^1], finishSheared, _high[through[^1]], _beyondHigh[through[^1]]) })

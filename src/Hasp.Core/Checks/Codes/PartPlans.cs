@@ -133,6 +133,7 @@ internal sealed class PartPlan
         ImmutableArray<PlanPoint> inPlan = joint.Pattern is { } p ? [.. p.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y))] : [default];
         ImmutableArray<PlanPoint> bolts = [.. inPlan.Select(b => new PlanPoint(PartPlans.Dot(b, along), PartPlans.Dot(b, across)))];
         var sense = !joint.SidesStated ? 0 : part.Side == Side.Right ? -1 : 1;
+        if (RoundOf(joint, part) is { } round) return new(joint.Pattern?.Group, along, bolts, joint.Hole, round, default, default, sense);
         if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern?.Group, along, bolts, joint.Hole, plate, default, default, sense);
         var (aLow, aHigh) = (bolts.Min(b => b.X), bolts.Max(b => b.X));
         var (bLow, bHigh) = (bolts.Min(b => b.Y), bolts.Max(b => b.Y));
@@ -148,6 +149,11 @@ internal sealed class PartPlan
             return (low - plate.RayFrom(first, new(-towards.X, -towards.Y)), high + plate.RayFrom(last, towards));
         }
     }
+
+    /// <summary>A part with bolts on a circle and one edge distance is round about them; null for any other.</summary>
+    private static Plate? RoundOf(Joint joint, Layer part) =>
+        joint.Pattern is { Layout: { Kind: PatternKind.Circle, Mirror: Mirror.None } layout } && part is { EdgeDistance: { } edge, SideDistance: null, Width: null }
+            ? new Plate([], layout.At, layout.Diameter + (2 * edge), []) : null;
 
     /// <summary>The axis of a plate with right angles nearest to a direction; null where it has none.</summary>
     private static PlanPoint? AxisOf(Plate plate, PlanPoint near)
