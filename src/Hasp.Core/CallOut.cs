@@ -30,6 +30,9 @@ public sealed partial record CallOut(
         _ => $"Not judged in full, not to be built yet: {Order}. {Governs}{Reserves}{Basis}",
     };
 
+    /// <summary>True where it may be copied to a drawing: it holds, and was judged in full.</summary>
+    public bool IsInstruction => Holds && IsComplete;
+
     /// <summary>Says <paramref name="result"/> in the units of <paramref name="system"/>.</summary>
     public static CallOut Of(Result result, UnitSystem system)
     {

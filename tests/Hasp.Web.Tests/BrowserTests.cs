@@ -220,6 +220,40 @@ public sealed class BrowserTests(SharedServer shared)
     }
 
     [Fact]
+    public async Task The_basis_is_changed_with_one_press_asks_at_its_fields_and_lays_the_bolts_out()
+    {
+        // A server of its own: what the project is judged by is everybody's.
+        using var server = await Server.Start();
+        using var b = new Browser(server);
+        b.Go("/joints/AL-03/basis");
+        b.Settled(() => b.Find("#by-eurocode button").Click());
+        b.Until(() => b.Text(".callout").Contains("EN 1993-1-8:2005", StringComparison.Ordinal), "the edition beside the result");
+        // What the code needs is asked for at its fields, and no instruction is given until it is there.
+        b.Until(() => b.Has(".asks [data-focus]"), "what it asks for");
+        Assert.False(b.Find(".copy").Enabled);
+        Assert.Contains("where the bolts are", b.Text(".asks"), StringComparison.Ordinal);
+        b.Go("/joints/AL-19/basis");
+        b.Until(() => b.Has(".layouts button"), "layouts that hold");
+        var words = b.Text(".layouts button span");
+        b.Settled(() => b.Find(".layouts button").Click());
+        b.Until(() => b.Text("#stage").Contains("rev 2", StringComparison.Ordinal), "one revision");
+        Assert.StartsWith("1", words, StringComparison.Ordinal);
+        b.Go("/joints/AL-20/pattern");
+        Assert.True(b.Has("#plan .failure .fracture"));
+        b.Go("/help/bases");
+        Assert.Contains("IS 800:2007", b.Text("#main"), StringComparison.Ordinal);
+        // The project's basis, with a factor chosen otherwise, goes into what is made next.
+        b.Go("/joints/AL-20/basis");
+        b.Type("#f-judging-eurocode-gammaM2", "1.3");
+        b.Settled(() => b.Find("[hx-post$='handler=Project']").Click());
+        b.Until(() => b.Text(".inputs").Contains("New joints: Eurocode 3", StringComparison.Ordinal), "the project's basis");
+        b.Go("/");
+        b.Find("#quick").SendKeys("4 M16 8.8, 30 kN across, 12 + 12 steel" + Keys.Enter);
+        b.Until(() => b.Has("#stage"), "the Bench");
+        Assert.Contains("γM2 1.3 (recommended 1.25)", b.Text(".callout"), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_blank_joint_is_one_press_away()
     {
         var b = Browser.Shared(_server);

@@ -43,7 +43,7 @@ public static class WaysOut
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> Kinds =
     [
         (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Lubricants(j), (j, _) => Methods(j),
-        (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j), (j, _) => Edges(j),
+        (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j), (j, _) => Edges(j), (j, _) => Faces(j),
     ];
 
     // Of each kind only the mildest few are paired: what needs more than that is another design.
@@ -225,6 +225,14 @@ public static class WaysOut
         from t in Plates
         where t > joint.Layers[i].Thickness && t <= 2.5 * joint.Layers[i].Thickness
         select Proposal.Of(joint, $"{joint.Layers[i].Name} {t} mm thick", Fields.LayerThickness.To(t, Mm(t)).At(i), Fields.Length.Cleared);
+
+    /// <summary>Faces prepared to another class, where the basis goes by classes.</summary>
+    private static IEnumerable<Proposal> Faces(Joint joint) =>
+        from field in joint.Judging.Basis.Needs().OfType<Field<string>>()
+        where field.Path.EndsWith(".surface", StringComparison.Ordinal)
+        from choice in field.Choices
+        where choice != joint.Said.Stated(field)
+        select Proposal.Of(joint, $"Faces: {field.LabelOf(choice)}", field.To(choice));
 
     private static IEnumerable<Proposal> Edges(Joint joint) =>
         from i in Enumerable.Range(0, joint.Layers.Length)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks.Codes;
 using Hasp.Core.Formulas;
@@ -144,8 +145,12 @@ public sealed record AiscBolt(double Tension, double Threads, double Shank, stri
         Bolt: new AiscBolt(Ksi * Standards.Number(r, "tension_ksi"), Ksi * Standards.Number(r, "threads_ksi"), Ksi * Standards.Number(r, "shank_ksi"), Standards.Text(r, "source"))))
         .ToDictionary(r => r.Grade, r => r.Bolt);
 
-    /// <summary>The stresses of a grade; one that is not listed is a threaded part.</summary>
-    public static AiscBolt Of(GradeBand grade) => Rows.GetValueOrDefault(grade.Grade)
+    private static readonly ConditionalWeakTable<GradeBand, AiscBolt> Known = [];
+
+    /// <summary>The stresses of a grade, found once; one that is not listed is a threaded part.</summary>
+    public static AiscBolt Of(GradeBand grade) => Known.GetValue(grade, Find);
+
+    private static AiscBolt Find(GradeBand grade) => Rows.GetValueOrDefault(grade.Grade)
         ?? new(0.75 * grade.Tensile, 0.450 * grade.Tensile, 0.563 * grade.Tensile, $"AISC 360-22 Table J3.2, threaded parts, Fu of {grade.Cited}", false);
 }
 

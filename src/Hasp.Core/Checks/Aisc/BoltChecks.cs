@@ -35,7 +35,7 @@ internal readonly struct ShearCheck : IBoltCheck
         for (var i = 0; i < m.Stack.Planes.Length; i++)
         {
             var thread = Sheared.ThreadIn(m.Stack.Planes[i], how.Threads);
-            var plane = AiscFormulas.PlaneShear(T.Given(AiscTerms.ShearStress, thread ? bolt.Threads : bolt.Shank, thread ? 1 : 2, $"{bolt.Source}, threads {(thread ? "included" : "excluded")}"), area, i + 1);
+            var plane = AiscFormulas.PlaneShear(T.Given(AiscTerms.ShearStress, thread ? bolt.Threads : bolt.Shank, thread ? 1 : 2, Traced.Reads<T>() ? $"{bolt.Source}, threads {(thread ? "included" : "excluded")}" : null), area, i + 1);
             sum = sum is { } before ? before + plane : plane;
         }
         var whole = sum ?? T.Const(0);

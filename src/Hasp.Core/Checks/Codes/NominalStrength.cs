@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Hasp.Core.Catalogue;
 
 namespace Hasp.Core.Checks.Codes;
@@ -14,7 +15,11 @@ public sealed record NominalStrength(string Grade, double Yield, double Tensile,
     private static readonly IReadOnlyList<NominalStrength> Rows = Standards.Read("nominalStrengths", r => new NominalStrength(
         Standards.Text(r, "grade"), Standards.Number(r, "yield_mpa"), Standards.Number(r, "tensile_mpa"), Standards.Number(r, "thread_shear"), Standards.Text(r, "source")));
 
-    /// <summary>The strengths of a grade.</summary>
-    public static NominalStrength Of(GradeBand grade) =>
+    private static readonly ConditionalWeakTable<GradeBand, NominalStrength> Known = [];
+
+    /// <summary>The strengths of a grade; found once.</summary>
+    public static NominalStrength Of(GradeBand grade) => Known.GetValue(grade, Find);
+
+    private static NominalStrength Find(GradeBand grade) =>
         Rows.FirstOrDefault(r => r.Grade == grade.Grade) ?? new(grade.Grade, grade.Yield, grade.Tensile, 0.5, $"{grade.Cited} (not a grade of the code)", false);
 }

@@ -86,12 +86,19 @@ internal sealed class PartPlan
         public BoltPlace[]?[] Places { get; } = new BoltPlace[4][];
 
         public ConcurrentDictionary<(int, double, double), FailurePaths> Paths { get; } = [];
+
+        public ConcurrentDictionary<object, object> Made { get; } = [];
     }
 
     /// <summary>All that the places and paths of a group follow from: two parts that are alike in it share them.</summary>
     private readonly record struct Geometry(PlanPoint Along, double Hole, Plate? Drawn, (double, double) Ends, (double, double) Sides);
 
     private static readonly ConditionalWeakTable<BoltGroup, ConcurrentDictionary<Geometry, Found>> Kept = [];
+
+    /// <summary>All that the plan of a part follows from, beside its group of bolts.</summary>
+    private readonly record struct Stated(PlanPoint Along, double Hole, Plate? Drawn, double? Edge, double? Side, double? Width, bool IsCircle, int Sense);
+
+    private static readonly ConditionalWeakTable<BoltGroup, ConcurrentDictionary<Stated, PartPlan>> Plans = [];
 
     private PartPlan(BoltGroup? group, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends, (double, double) sides, int sense)
     {
@@ -127,12 +134,23 @@ internal sealed class PartPlan
     public static PartPlan Of(Joint joint, int layer)
     {
         var part = joint.Layers[layer];
+        var sense = !joint.SidesStated ? 0 : part.Side == Side.Right ? -1 : 1;
+        if (joint.Pattern is not { } pattern) return Made(joint, part, sense);
+        var stated = new Stated(joint.Along, joint.Hole, pattern.Plate, part.EdgeDistance, part.SideDistance, part.Width, RoundOf(joint, part) is not null, sense);
+        return Plans.GetOrCreateValue(pattern.Group).GetOrAdd(stated, static (_, of) => Made(of.joint, of.part, of.sense), (joint, part, sense));
+    }
+
+    /// <summary>Something that follows from the plan and from what its key names: made once for all joints that share it.</summary>
+    public T Once<T>(object key, Func<T> make)
+        where T : class => (T)_found.Made.GetOrAdd(key, static (_, m) => m(), (Func<object>)make);
+
+    private static PartPlan Made(Joint joint, Layer part, int sense)
+    {
         var plate = joint.Pattern?.Plate;
         var along = plate is not null && part.EdgeDistance is null && part.SideDistance is null && AxisOf(plate, joint.Along) is { } axis ? axis : joint.Along;
         var across = new PlanPoint(-along.Y, along.X);
         ImmutableArray<PlanPoint> inPlan = joint.Pattern is { } p ? [.. p.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y))] : [default];
         ImmutableArray<PlanPoint> bolts = [.. inPlan.Select(b => new PlanPoint(PartPlans.Dot(b, along), PartPlans.Dot(b, across)))];
-        var sense = !joint.SidesStated ? 0 : part.Side == Side.Right ? -1 : 1;
         if (RoundOf(joint, part) is { } round) return new(joint.Pattern?.Group, along, bolts, joint.Hole, round, default, default, sense);
         if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern?.Group, along, bolts, joint.Hole, plate, default, default, sense);
         var (aLow, aHigh) = (bolts.Min(b => b.X), bolts.Max(b => b.X));

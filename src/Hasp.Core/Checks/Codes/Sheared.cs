@@ -112,11 +112,14 @@ internal static class Sheared
 
     internal static T Tensile<T>(Joint joint, int part)
         where T : struct, IScalar<T> =>
-        T.Given(Terms.MemberTensile, joint.Layers[part].Material.Tensile, part + 1, joint.Layers[part].Material.Cited);
+        T.Given(Terms.MemberTensile, joint.Layers[part].Material.Tensile, part + 1, Cited<T>(joint, part));
 
     internal static T Yield<T>(Joint joint, int part)
         where T : struct, IScalar<T> =>
-        T.Given(Terms.MemberYield, joint.Layers[part].Material.Yield, part + 1, joint.Layers[part].Material.Cited);
+        T.Given(Terms.MemberYield, joint.Layers[part].Material.Yield, part + 1, Cited<T>(joint, part));
+
+    // Only a working cites; a search would write the words a million times for nobody.
+    private static string? Cited<T>(Joint joint, int part) => Traced.Reads<T>() ? joint.Layers[part].Material.Cited : null;
 
     /// <summary>Pull of the case on each bolt, N: what a moment adds is balanced by contact within the joint and takes nothing from the clamp as a whole.</summary>
     internal static T DirectTension<T>(Joint joint, in BoltLoad<T> load)

@@ -53,30 +53,39 @@ internal static class SpacingLimits
 
     private sealed record Found(SpacingLimit Limit, int Place);
 
-    private sealed record Maybe(Found? Found);
+    private sealed record Nearest(SpacingLimit? Limit, int Bolt);
 
-    private static Found? Worst(Joint joint, Rules rules) => joint.Plans.Once(rules.Method, () => new Maybe(Search(joint, rules))).Found;
-
-    private static Found? Search(Joint joint, Rules rules)
+    /// <summary>The limit that is missed by most, or kept by least; of a part it follows from its plan and from nothing that a grade of bolts changes.</summary>
+    private static Found? Worst(Joint joint, Rules rules)
     {
         Found? worst = null;
         for (var part = 0; part < joint.Layers.Length; part++)
         {
             if (joint.Plans.Parts[part] is not { } plan) continue;
-            // Both ways along: which end a bolt bears to depends on the case.
-            for (var direction = 0; direction < 2; direction++)
+            var (layer, index) = (joint.Layers[part], part);
+            var key = (rules.Method, joint.Judging.By<CodeSettings>(), joint.Bolts.Thread.Diameter, layer.Holes, layer.Thickness, layer.Material.Yield, ThinnerOuter(joint));
+            var nearest = plan.Once(key, () => Search(joint, index, plan, rules));
+            if (nearest.Limit is { } limit && (worst is null || limit.Factor < worst.Limit.Factor)) worst = new(limit, (part * plan.Bolts.Length) + nearest.Bolt);
+        }
+        return worst;
+    }
+
+    private static Nearest Search(Joint joint, int part, PartPlan plan, Rules rules)
+    {
+        var nearest = new Nearest(null, 0);
+        // Both ways along: which end a bolt bears to depends on the case.
+        for (var direction = 0; direction < 2; direction++)
+        {
+            var places = plan.Places(direction);
+            for (var b = 0; b < places.Length; b++)
             {
-                var places = plan.Places(direction);
-                for (var b = 0; b < places.Length; b++)
+                foreach (var limit in rules(joint, part, places[b], direction))
                 {
-                    foreach (var limit in rules(joint, part, places[b], direction))
-                    {
-                        if (!double.IsFinite(limit.Actual)) continue;
-                        if (worst is null || limit.Factor < worst.Limit.Factor) worst = new(limit, (part * places.Length) + b);
-                    }
+                    if (!double.IsFinite(limit.Actual)) continue;
+                    if (nearest.Limit is not { } least || limit.Factor < least.Factor) nearest = new(limit, b);
                 }
             }
         }
-        return worst;
+        return nearest;
     }
 }

@@ -55,7 +55,7 @@ internal readonly struct GroupCheck : IPartCheck
     /// <summary>True where the sum of the bearing resistances stands for the bolts one by one.</summary>
     internal static bool Sums<T>(in Mechanics<T> m, LoadCase load)
         where T : struct, IScalar<T> =>
-        m.Joint.Bolts.Count > 1 && PartPlans.IsConcentric(m.Joint, load) && Of(m.AsPlain(), load) is { Sums: true };
+        m.Joint.Bolts.Count > 1 && Of(m.AsPlain(), load) is { Sums: true };
 
     private static T OnBolt<T>(in Mechanics<T> m, in Weakest weakest)
         where T : struct, IScalar<T>

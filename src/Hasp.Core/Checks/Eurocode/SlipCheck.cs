@@ -26,7 +26,7 @@ internal readonly struct SlipCheck : IBoltCheck
         var gamma = how.JointType == JointType.SlipAtUltimate ? T.Given(EurocodeTerms.GammaM3, how.M3) : T.Given(EurocodeTerms.GammaM3Ser, how.M3Ser);
         var (ks, part) = HolesOf(joint);
         var resistance = EurocodeFormulas.Slip(
-            T.Given(EurocodeTerms.SlipHoles, ks, source: $"{Names.HoleKinds[joint.Layers[part].Holes]} holes of {joint.Layers[part].Name}, Table 3.6"),
+            T.Given(EurocodeTerms.SlipHoles, ks, source: Traced.Reads<T>() ? $"{Names.HoleKinds[joint.Layers[part].Holes]} holes of {joint.Layers[part].Name}, Table 3.6" : null),
             T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), T.Given(EurocodeTerms.SlipFriction, friction.Value, source: friction.Source), pretension,
             Sheared.DirectTension(joint, load), gamma);
         return Judged<T>.Of(T.Let(EurocodeTerms.SlipFactor, resistance / load.Shear));
