@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Hasp.Core.Formulas;
 
@@ -31,6 +32,17 @@ public sealed class BoltGroup
 
     /// <summary>The bolts.</summary>
     public ImmutableArray<PlanBolt> Bolts { get; }
+
+    private ConcurrentDictionary<object, object>? _made;
+
+    /// <summary>Something that follows from where the bolts are and from what its key names: made once, and kept as long as the group.</summary>
+    internal TMade Once<TKey, TMade>(TKey key, Func<TKey, TMade> make)
+        where TKey : notnull
+        where TMade : class
+    {
+        var made = _made ?? Interlocked.CompareExchange(ref _made, [], null) ?? _made;
+        return (TMade)made.GetOrAdd(key, static (k, m) => m((TKey)k), make);
+    }
 
     /// <summary>Σw; N where all are alike.</summary>
     public double Weight { get; }

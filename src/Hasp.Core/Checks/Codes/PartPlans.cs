@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -93,12 +92,8 @@ internal sealed class PartPlan
     /// <summary>All that the places and paths of a group follow from: two parts that are alike in it share them.</summary>
     private readonly record struct Geometry(PlanPoint Along, double Hole, Plate? Drawn, (double, double) Ends, (double, double) Sides);
 
-    private static readonly ConditionalWeakTable<BoltGroup, ConcurrentDictionary<Geometry, Found>> Kept = [];
-
     /// <summary>All that the plan of a part follows from, beside its group of bolts.</summary>
     private readonly record struct Stated(PlanPoint Along, double Hole, Plate? Drawn, double? Edge, double? Side, double? Width, bool IsCircle, int Sense);
-
-    private static readonly ConditionalWeakTable<BoltGroup, ConcurrentDictionary<Stated, PartPlan>> Plans = [];
 
     private PartPlan(BoltGroup? group, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends, (double, double) sides, int sense)
     {
@@ -106,7 +101,7 @@ internal sealed class PartPlan
         Bolts = bolts;
         Sense = sense;
         (_hole, _drawn, _ends, _sides) = (hole, drawn, ends, sides);
-        _found = group is null ? new() : Kept.GetOrCreateValue(group).GetOrAdd(new(along, hole, drawn, ends, sides), _ => new());
+        _found = group is null ? new() : group.Once(new Geometry(along, hole, drawn, ends, sides), static _ => new Found());
     }
 
     /// <summary>Unit direction of its first axis in the plan.</summary>
@@ -137,7 +132,7 @@ internal sealed class PartPlan
         var sense = !joint.SidesStated ? 0 : part.Side == Side.Right ? -1 : 1;
         if (joint.Pattern is not { } pattern) return Made(joint, part, sense);
         var stated = new Stated(joint.Along, joint.Hole, pattern.Plate, part.EdgeDistance, part.SideDistance, part.Width, RoundOf(joint, part) is not null, sense);
-        return Plans.GetOrCreateValue(pattern.Group).GetOrAdd(stated, static (_, of) => Made(of.joint, of.part, of.sense), (joint, part, sense));
+        return pattern.Group.Once(stated, _ => Made(joint, part, sense));
     }
 
     /// <summary>Something that follows from the plan and from what its key names: made once for all joints that share it.</summary>
