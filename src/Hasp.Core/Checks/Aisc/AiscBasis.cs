@@ -7,7 +7,7 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Aisc;
 
-/// <summary>AISC 360-22, chapter J, by load and resistance factors or by allowable strength. One file a failure mode, in this folder.</summary>
+/// <summary>AISC 360-22, chapter J, by load and resistance factors or by allowable strength. Its checks of bolts and of plates stand in a file each.</summary>
 [DesignBasis(20)]
 public static class AiscBasis
 {
@@ -103,6 +103,7 @@ public static class AiscBasis
     {
         foreach (var line in Sheared.Assumes(joint)) yield return line;
         if (!AiscBolt.Of(joint.Bolts.Grade).Listed) yield return $"{joint.Bolts.Grade.Grade} is not listed in Table J3.2: taken as a threaded part.";
+        if (joint.Layers.Count(l => !l.OnlyClamped) > 2) yield return "Splice plates: Ae ≤ 0.85Ag, which was asked up to 360-10, is not judged.";
         if (joint.Judging.By<AiscSettings>() is { IsSlipCritical: false } && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
         {
             yield return "Oversize holes and slots along the load are for slip-critical joints only (J3.3).";

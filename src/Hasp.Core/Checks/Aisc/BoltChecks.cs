@@ -197,7 +197,7 @@ internal readonly struct TensionCheck : IBoltCheck
     }
 
     public static string Nothing(in Mechanics<Plain> m) =>
-        Sheared.AnyCase(m.Joint, m.Joint.Judging.By<AiscSettings>().States) ? Eurocode.TensionCheck.NoPull : Sheared.NoCase;
+        Sheared.NothingPulls(m.Joint, m.Joint.Judging.By<AiscSettings>().States);
 
     internal static T Nominal<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>

@@ -15,22 +15,12 @@ internal readonly struct YieldingCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        var how = m.Joint.Judging.By<AiscSettings>();
-        var worst = Judged<T>.Nothing;
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States)) return worst;
-        for (var part = 0; part < m.Joint.Layers.Length; part++)
-        {
-            if (m.Stack.LayerShare[part] == 0 || Sheared.Width(m.Joint, part, 0) is not { } width) continue;
-            var layer = m.Joint.Layers[part];
-            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
-            var available = how.AvailableYield(T.Let(AiscTerms.NominalYield, Sheared.Yield<T>(m.Joint, part) * area, part + 1));
-            worst = worst.OrWorse(T.Let(AiscTerms.Factor, available / Sheared.Share(m, part, load.InPlane), part + 1), part);
-        }
-        return worst;
+        var (joint, how) = (m.Joint, m.Joint.Judging.By<AiscSettings>());
+        return Sheared.GrossSection(m, load, how.States, AiscTerms.Factor, (part, area) =>
+            how.AvailableYield(T.Let(AiscTerms.NominalYield, Sheared.Yield<T>(joint, part) * area, part + 1)));
     }
 
-    public static string Nothing(in Mechanics<Plain> m) =>
-        Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States, "not judged, because no width is stated and no plate is drawn");
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingGross(m, m.Joint.Judging.By<AiscSettings>().States);
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
@@ -49,8 +39,7 @@ internal readonly struct RuptureCheck : IPartCheck
         var how = m.Joint.Judging.By<AiscSettings>();
         if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var layer = m.Joint.Layers[found.Part];
-        var area = T.Let(CodeTerms.NetSection,
-            T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+        var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var nominal = T.Let(AiscTerms.NominalRupture, Sheared.Tensile<T>(m.Joint, found.Part) * T.Given(AiscTerms.ShearLag, how.ShearLag) * area);
         return new(true, T.Let(AiscTerms.Factor, how.Available(nominal) / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
@@ -106,7 +95,7 @@ internal readonly struct BlockShearCheck : IPartCheck
         var nominal = AiscFormulas.Block(
             Sheared.Tensile<T>(m.Joint, found.Part), Sheared.Yield<T>(m.Joint, found.Part),
             T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t), T.Let(CodeTerms.GrossShear, T.Given(CodeTerms.ShearedGross, found.Path.GrossSheared, found.Part + 1) * t),
-            T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * t),
+            T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, PathCheck.Words(found.Path, m.Joint)) * t),
             T.Given(AiscTerms.BlockTension, Even(how, found.Concentric)));
         return new(true, T.Let(AiscTerms.Factor, how.Available(nominal) / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
@@ -120,7 +109,7 @@ internal readonly struct BlockShearCheck : IPartCheck
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
-    private static double Even(AiscSettings how, bool concentric) => Eurocode.BlockTearingCheck.IsUneven(how, concentric) ? 0.5 : 1;
+    private static double Even(AiscSettings how, bool concentric) => PathCheck.IsUneven(how, concentric) ? 0.5 : 1;
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
         where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);

@@ -92,6 +92,21 @@ internal static class PathCheck
         return worst;
     }
 
+    /// <summary>Bolts that a path passes, in words.</summary>
+    internal static string Words(FailurePath path, Joint joint) =>
+        "through " + (path.Through.Length == 1 ? "bolt " : "bolts ") + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
+
+    /// <summary>True where the tension over a block counts half: as stated, or where the load does not act through the centroid of the bolts.</summary>
+    internal static bool IsUneven(CodeSettings how, bool concentric) => how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
+
+    /// <summary>A length of a path times the thickness of its part, as an area of the working.</summary>
+    internal static T Area<T>(in Mechanics<T> m, in Found found, Term area, Term length, double mm)
+        where T : struct, IScalar<T>
+    {
+        var layer = m.Joint.Layers[found.Part];
+        return T.Let(area, T.Given(length, mm, found.Part + 1, Traced.Reads<T>() ? Words(found.Path, m.Joint) : null) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+    }
+
     /// <summary>The load of a path in a working: of a concentric case as the share of the bolts that go with it, else as the sum of their forces.</summary>
     internal static T ForceOf<T>(in Mechanics<T> m, in JointLoad<T> load, in Found found)
         where T : struct, IScalar<T>

@@ -7,6 +7,33 @@ namespace Hasp.Core.Checks.Codes;
 /// <summary>What the checks of the structural codes share about parts and bolts in shear.</summary>
 internal static class Sheared
 {
+    internal const string NoPull = "no case pulls the members apart";
+
+    /// <summary>Why nothing in tension is judged.</summary>
+    internal static string NothingPulls(Joint joint, LimitStates states) => AnyCase(joint, states) ? NoPull : NoCase;
+
+    /// <summary>
+    /// The gross section of each part against its share of the in-plane load, by the resistance of a code: nothing where there is no load of
+    /// its limit state, or no width is known.
+    /// </summary>
+    internal static Judged<T> GrossSection<T>(in Mechanics<T> m, in JointLoad<T> load, LimitStates states, Term factor, Func<int, T, T> resistance)
+        where T : struct, IScalar<T>
+    {
+        var worst = Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(states)) return worst;
+        for (var part = 0; part < m.Joint.Layers.Length; part++)
+        {
+            if (m.Stack.LayerShare[part] == 0 || Width(m.Joint, part, 0) is not { } width) continue;
+            var layer = m.Joint.Layers[part];
+            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
+            worst = worst.OrWorse(T.Let(factor, resistance(part, area) / Share(m, part, load.InPlane), part + 1), part);
+        }
+        return worst;
+    }
+
+    /// <summary>Why no gross section is judged.</summary>
+    internal static string NothingGross(in Mechanics<Plain> m, LimitStates states) => Nothing(m, states, "not judged, because no width is stated and no plate is drawn");
+
     internal const string NoCase = "no load case is stated for this limit state";
 
     /// <summary>Why nothing in shear is judged.</summary>

@@ -4,7 +4,7 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Eurocode;
 
-/// <summary>EN 1993-1-8:2005, section 3, with the recommended partial factors. One file a failure mode, in this folder.</summary>
+/// <summary>EN 1993-1-8:2005, section 3, with the recommended partial factors. A file each for shear, bearing, groups, tension, slip, sections and spacing.</summary>
 [DesignBasis(10)]
 public static class EurocodeBasis
 {

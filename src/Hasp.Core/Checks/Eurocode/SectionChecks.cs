@@ -14,20 +14,12 @@ internal readonly struct GrossSectionCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        var worst = Judged<T>.Nothing;
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls)) return worst;
-        for (var part = 0; part < m.Joint.Layers.Length; part++)
-        {
-            if (m.Stack.LayerShare[part] == 0 || Sheared.Width(m.Joint, part, 0) is not { } width) continue;
-            var layer = m.Joint.Layers[part];
-            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
-            var resistance = T.Let(EurocodeTerms.GrossResistance, area * Sheared.Yield<T>(m.Joint, part) / m.Joint.Judging.By<EurocodeSettings>().GammaM0<T>(), part + 1);
-            worst = worst.OrWorse(T.Let(EurocodeTerms.SectionFactor, resistance / Sheared.Share(m, part, load.InPlane), part + 1), part);
-        }
-        return worst;
+        var joint = m.Joint;
+        return Sheared.GrossSection(m, load, LimitStates.Uls, EurocodeTerms.SectionFactor, (part, area) =>
+            T.Let(EurocodeTerms.GrossResistance, area * Sheared.Yield<T>(joint, part) / joint.Judging.By<EurocodeSettings>().GammaM0<T>(), part + 1));
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls, "not judged, because no width is stated and no plate is drawn");
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingGross(m, LimitStates.Uls);
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
@@ -48,8 +40,7 @@ internal readonly struct NetSectionCheck : IPartCheck
         if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var how = m.Joint.Judging.By<EurocodeSettings>();
         var layer = m.Joint.Layers[found.Part];
-        var area = T.Let(CodeTerms.NetSection,
-            T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+        var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var resistance = Strength(how, area, Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part));
         return new(true, T.Let(EurocodeTerms.SectionFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
@@ -67,10 +58,6 @@ internal readonly struct NetSectionCheck : IPartCheck
         where T : struct, IScalar<T> => how.JointType == JointType.SlipAtUltimate
             ? T.Let(EurocodeTerms.NetYield, area * yield / how.GammaM0<T>())
             : T.Let(EurocodeTerms.NetResistance, T.Const(0.9) * area * tensile / how.GammaM2<T>());
-
-    /// <summary>Bolts that a path passes, in words.</summary>
-    internal static string Words(FailurePath path, Joint joint) =>
-        "through " + (path.Through.Length == 1 ? "bolt " : "bolts ") + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
         where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
@@ -105,9 +92,9 @@ internal readonly struct BlockTearingCheck : IPartCheck
         var layer = m.Joint.Layers[found.Part];
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
         var resistance = EurocodeFormulas.Block(
-            Sheared.Tensile<T>(m.Joint, found.Part), T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, NetSectionCheck.Words(found.Path, m.Joint)) * t),
+            Sheared.Tensile<T>(m.Joint, found.Part), T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, PathCheck.Words(found.Path, m.Joint)) * t),
             Sheared.Yield<T>(m.Joint, found.Part), T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t),
-            how.GammaM2<T>(), how.GammaM0<T>(), IsUneven(how, found.Concentric));
+            how.GammaM2<T>(), how.GammaM0<T>(), PathCheck.IsUneven(how, found.Concentric));
         return new(true, T.Let(EurocodeTerms.BlockFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
@@ -119,8 +106,6 @@ internal readonly struct BlockTearingCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => place;
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
-
-    internal static bool IsUneven(CodeSettings how, bool concentric) => how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
         where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
@@ -136,7 +121,7 @@ internal readonly struct BlockTearingCheck : IPartCheck
         {
             var (how, layer) = (joint.Judging.By<EurocodeSettings>(), joint.Layers[part]);
             double On(double pulled, double sheared) => EurocodeFormulas.Block<Plain>(
-                new(layer.Material.Tensile), new(pulled * layer.Thickness), new(layer.Material.Yield), new(sheared * layer.Thickness), new(how.M2), new(how.M0), IsUneven(how, concentric)).Value;
+                new(layer.Material.Tensile), new(pulled * layer.Thickness), new(layer.Material.Yield), new(sheared * layer.Thickness), new(how.M2), new(how.M0), PathCheck.IsUneven(how, concentric)).Value;
             into[0] = new(On(1, 0), 0, On(0, 1), 0);
             return 1;
         }

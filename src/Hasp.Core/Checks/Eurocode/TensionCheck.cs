@@ -9,8 +9,6 @@ namespace Hasp.Core.Checks.Eurocode;
 /// <summary>Tension resistance of the bolt, Table 3.4, against its tension with prying (3.11).</summary>
 internal readonly struct TensionCheck : IBoltCheck
 {
-    internal const string NoPull = "no case pulls the members apart";
-
     public static CheckInfo Info { get; } = new("enTension", "Bolt tension resistance", "breaks", 1, PreloadUsed.None,
         "tension resistance of the bolt over its tension, prying included", "EN 1993-1-8:2005, Table 3.4, 3.11");
 
@@ -19,7 +17,7 @@ internal readonly struct TensionCheck : IBoltCheck
         load.Tension.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) ? Judged<T>.Nothing
         : Judged<T>.Of(T.Let(EurocodeTerms.TensionFactor, Resistance(m) / T.Let(EurocodeTerms.TensionEffect, load.Tension)));
 
-    public static string Nothing(in Mechanics<Plain> m) => Sheared.AnyCase(m.Joint, LimitStates.Uls) ? NoPull : Sheared.NoCase;
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingPulls(m.Joint, LimitStates.Uls);
 
     internal static T Resistance<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>

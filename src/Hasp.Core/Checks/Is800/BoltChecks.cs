@@ -130,7 +130,7 @@ internal readonly struct TensionCheck : IBoltCheck
         load.Tension.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) ? Judged<T>.Nothing
         : Judged<T>.Of(T.Let(Is800Terms.Factor, Strength(m) / load.Tension));
 
-    public static string Nothing(in Mechanics<Plain> m) => Eurocode.TensionCheck.Nothing(m);
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingPulls(m.Joint, LimitStates.Uls);
 
     internal static T Strength<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>

@@ -4,7 +4,7 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Is800;
 
-/// <summary>IS 800:2007, section 10, limit state method. One file a failure mode, in this folder.</summary>
+/// <summary>IS 800:2007, section 10, limit state method. Its checks of bolts and of plates stand in a file each.</summary>
 [DesignBasis(30)]
 public static class Is800Basis
 {

@@ -14,20 +14,12 @@ internal readonly struct GrossCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        var worst = Judged<T>.Nothing;
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls)) return worst;
-        for (var part = 0; part < m.Joint.Layers.Length; part++)
-        {
-            if (m.Stack.LayerShare[part] == 0 || Sheared.Width(m.Joint, part, 0) is not { } width) continue;
-            var layer = m.Joint.Layers[part];
-            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
-            var strength = T.Let(Is800Terms.YieldStrength, area * Sheared.Yield<T>(m.Joint, part) / m.Joint.Judging.By<Is800Settings>().GammaM0<T>(), part + 1);
-            worst = worst.OrWorse(T.Let(Is800Terms.Factor, strength / Sheared.Share(m, part, load.InPlane), part + 1), part);
-        }
-        return worst;
+        var joint = m.Joint;
+        return Sheared.GrossSection(m, load, LimitStates.Uls, Is800Terms.Factor, (part, area) =>
+            T.Let(Is800Terms.YieldStrength, area * Sheared.Yield<T>(joint, part) / joint.Judging.By<Is800Settings>().GammaM0<T>(), part + 1));
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls, "not judged, because no width is stated and no plate is drawn");
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingGross(m, LimitStates.Uls);
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
@@ -45,8 +37,7 @@ internal readonly struct NetCheck : IPartCheck
     {
         if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var layer = m.Joint.Layers[found.Part];
-        var area = T.Let(CodeTerms.NetSection,
-            T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, Eurocode.NetSectionCheck.Words(found.Path, m.Joint)) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+        var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var strength = T.Let(Is800Terms.RuptureStrength, T.Const(0.9) * area * Sheared.Tensile<T>(m.Joint, found.Part) / m.Joint.Judging.By<Is800Settings>().GammaM1<T>());
         return new(true, T.Let(Is800Terms.Factor, strength / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
@@ -94,7 +85,7 @@ internal readonly struct BlockCheck : IPartCheck
         var strength = Is800Formulas.Block(
             Area(CodeTerms.GrossShear, CodeTerms.ShearedGross, path.GrossSheared), Area(CodeTerms.NetTension, CodeTerms.Pulled, path.NetPulled),
             Area(CodeTerms.NetShear, CodeTerms.Sheared, path.NetSheared), Area(CodeTerms.GrossTension, CodeTerms.PulledGross, path.GrossPulled),
-            Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part), how.GammaM0<T>(), how.GammaM1<T>(), Eurocode.BlockTearingCheck.IsUneven(how, found.Concentric));
+            Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part), how.GammaM0<T>(), how.GammaM1<T>(), PathCheck.IsUneven(how, found.Concentric));
         return new(true, T.Let(Is800Terms.Factor, strength / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
@@ -123,7 +114,7 @@ internal readonly struct BlockCheck : IPartCheck
             // The lesser of two sums: each as if the other were without end.
             double On(double grossSheared, double netPulled, double netSheared, double grossPulled) => Is800Formulas.Block<Plain>(
                 new(grossSheared * layer.Thickness), new(netPulled * layer.Thickness), new(netSheared * layer.Thickness), new(grossPulled * layer.Thickness),
-                new(layer.Material.Yield), new(layer.Material.Tensile), new(how.M0), new(how.M1), Eurocode.BlockTearingCheck.IsUneven(how, concentric)).Value;
+                new(layer.Material.Yield), new(layer.Material.Tensile), new(how.M0), new(how.M1), PathCheck.IsUneven(how, concentric)).Value;
             const double Endless = 1e30;
             into[0] = new(On(0, 1, Endless, 0), 0, 0, On(1, 0, Endless, 0));
             into[1] = new(0, On(Endless, 0, 0, 1), On(Endless, 0, 1, 0), 0);

@@ -6,7 +6,7 @@ using Hasp.Core.Preload;
 
 namespace Hasp.Core.Checks.Margins;
 
-/// <summary>Margins of safety with preload limits, the practice of NASA-STD-5020. One file a group of margins, in this folder.</summary>
+/// <summary>Margins of safety with preload limits, the practice of NASA-STD-5020. Its margins stand in one file, their formulas and shear pins in their own.</summary>
 [DesignBasis(40)]
 public static class MarginBasis
 {

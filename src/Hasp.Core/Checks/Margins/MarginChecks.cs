@@ -16,7 +16,7 @@ internal readonly struct TensionUltimateCheck : IBoltCheck
         where T : struct, IScalar<T> =>
         load.Tension.Value > 0 && load.Case.CountsIn(LimitStates.Sls) ? Judged<T>.Of(Factor(m, load, Allowable(m), m.Joint.Judging.By<MarginSettings>().Ultimate<T>())) : Judged<T>.Nothing;
 
-    public static string Nothing(in Mechanics<Plain> m) => Sheared.AnyCase(m.Joint, LimitStates.Sls) ? "no case pulls the members apart" : Sheared.NoCase;
+    public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingPulls(m.Joint, LimitStates.Sls);
 
     public static string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) => State(m, Allowable(m));
 
