@@ -27,7 +27,7 @@ public static class Commands
         var result = Evaluation.Run(joint);
         if (json) output.WriteLine(ResultDocument.Of(result).ToJsonString(ResultDocument.Indented));
         else Say(result, us ? UnitSystem.Us : UnitSystem.Si, output);
-        return result.Holds ? Holds : FallsShort;
+        return result is { Holds: true, IsComplete: true } ? Holds : FallsShort;
     }
 
     /// <summary>Judges every first-choice size and grade of the joint's series with the joint's number of bolts; as JSON, all sizes and 1 to 24 bolts.</summary>

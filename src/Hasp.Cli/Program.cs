@@ -5,7 +5,7 @@ var file = new Argument<FileInfo>("file") { Description = "A joint document; - r
 var json = new Option<bool>("--json") { Description = "Write the result document instead of words." };
 var us = new Option<bool>("--us") { Description = "US customary units in words." };
 
-var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short, 2 bad input.") { file, json, us };
+var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short or is not judged in full, 2 bad input.") { file, json, us };
 evaluate.SetAction(p => Commands.Evaluate(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
 
 var find = new Command("find", "Judge every size and grade of the joint's series: 0 something holds, 1 nothing does, 2 bad input.") { file, json, us };

@@ -211,6 +211,25 @@ public sealed class CodePropertyTests
         if (id != "machine") Assert.Contains(result.Basis, CallOut.Of(result, Hasp.Core.Quantities.UnitSystem.Si).Text, StringComparison.Ordinal);
     }
 
+    /// <summary>Whatever is left of a document that something was done to: where it is still a joint, every basis says something of it.</summary>
+    [Theory]
+    [MemberData(nameof(Ids))]
+    public void A_document_that_was_tampered_with_is_judged_or_refused(string id)
+    {
+        var whole = (new Lap { Basis = id }).With(("loads[0].fz", "20 kN"), ("judging.jointType", "no slip at service"), ("judging.eurocode.surface", "B"), ("layers[0].holes", "long slot along")).Document.ToJsonString();
+        var judged = 0;
+        for (var seed = 0; seed < 1500; seed++)
+        {
+            var text = Hasp.Tests.Files.Breaker.Break(whole, seed, 1 + (seed % 3));
+            if (Hasp.Files.JointDocument.Read(text).Joint is not { } joint) continue;
+            var result = Evaluation.Run(joint);
+            Assert.NotNull(Hasp.Files.ResultDocument.Of(result).ToJsonString());
+            Assert.All(result.Checks, c => Assert.True(c.Factor is null ? c.Note.Length > 0 : !double.IsNaN(c.Factor.Value), $"seed {seed}: {c.Check.Id}"));
+            judged++;
+        }
+        Assert.True(judged > 40, $"only {judged} were still joints");
+    }
+
     [Fact]
     public void What_a_code_needs_is_asked_for_all_at_once_at_its_fields()
     {
