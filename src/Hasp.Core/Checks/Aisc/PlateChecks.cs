@@ -38,10 +38,9 @@ internal readonly struct RuptureCheck : IPartCheck
     {
         var how = m.Joint.Judging.By<AiscSettings>();
         if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
-        var layer = m.Joint.Layers[found.Part];
         var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
-        var nominal = T.Let(AiscTerms.NominalRupture, Sheared.Tensile<T>(m.Joint, found.Part) * T.Given(AiscTerms.ShearLag, how.ShearLag) * area);
-        return new(true, T.Let(AiscTerms.Factor, how.Available(nominal) / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
+        var available = Available(how, area, Sheared.Tensile<T>(m.Joint, found.Part));
+        return new(true, T.Let(AiscTerms.Factor, available / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States, Sheared.Unknown(m.Joint, false, true));
@@ -51,6 +50,10 @@ internal readonly struct RuptureCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => place;
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+
+    /// <summary>Available strength of Rn = Fu·Ae, Ae = U·An (J4.1(b), D3).</summary>
+    private static T Available<T>(AiscSettings how, T area, T tensile)
+        where T : struct, IScalar<T> => how.Available(T.Let(AiscTerms.NominalRupture, tensile * T.Given(AiscTerms.ShearLag, how.ShearLag) * area));
 
     /// <summary>What a hole takes from a net area, along and across the load (B4.3b), mm.</summary>
     internal static (double Along, double Across) Deduction(Joint joint, int part)
@@ -73,7 +76,7 @@ internal readonly struct RuptureCheck : IPartCheck
         {
             var layer = joint.Layers[part];
             var how = joint.Judging.By<AiscSettings>();
-            into[0] = new(how.Available(new Plain(layer.Material.Tensile * how.ShearLag * layer.Thickness)).Value, 0, 0, 0);
+            into[0] = new(Available(how, new Plain(layer.Thickness), new(layer.Material.Tensile)).Value, 0, 0, 0);
             return 1;
         }
     }

@@ -194,26 +194,13 @@ internal sealed class PartPlan
     public static PlanPoint Unit(int direction) => direction switch { 0 => new(1, 0), 1 => new(-1, 0), 2 => new(0, 1), _ => new(0, -1) };
 
     /// <summary>
-    /// The components of a shear (given in the part's axes) as directions of bearing with their sizes, both ways where the sense is not known.
+    /// The components of a shear (given in the plan) as directions of bearing in the part's axes with their sizes, both ways where the sense is
+    /// not known: up to four into <paramref name="into"/>. How many were written.
     /// </summary>
-    public IEnumerable<(int Direction, double Size)> Components(PlanPoint shear)
-    {
-        // A rounding error across is no component.
-        var least = 1e-9 * (Math.Abs(shear.X) + Math.Abs(shear.Y));
-        foreach (var (value, positive) in new[] { (shear.X, 0), (shear.Y, 2) })
-        {
-            if (Math.Abs(value) <= least) continue;
-            var with = value > 0 ? positive : positive + 1;
-            var against = value > 0 ? positive + 1 : positive;
-            if (Sense >= 0) yield return (with, Math.Abs(value));
-            if (Sense <= 0) yield return (against, Math.Abs(value));
-        }
-    }
-
-    /// <summary>The same without allocating, for the fast path: up to four into <paramref name="into"/>.</summary>
     public int Components(double x, double y, Span<(int Direction, double Size)> into)
     {
         var shear = InAxes(x, y);
+        // A rounding error across is no component.
         var least = 1e-9 * (Math.Abs(shear.X) + Math.Abs(shear.Y));
         var n = 0;
         for (var axis = 0; axis < 2; axis++)

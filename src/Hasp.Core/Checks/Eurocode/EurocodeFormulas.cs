@@ -1,4 +1,3 @@
-using Hasp.Core.Checks.Codes;
 using Hasp.Core.Formulas;
 using static Hasp.Core.Checks.Eurocode.EurocodeTerms;
 

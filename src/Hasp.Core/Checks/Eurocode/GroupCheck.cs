@@ -81,14 +81,15 @@ internal readonly struct GroupCheck : IPartCheck
     {
         var joint = m.Joint;
         Weakest[]? bolts = null;
+        var ways = new (int Direction, double Size)[4];
         foreach (var (plan, part) in joint.Plans.Parts.Select((p, i) => (p, i)))
         {
             if (m.Stack.LayerShare[part] == 0) continue;
             if (plan is null) return null;
-            var ways = plan.Components(plan.InAxes(load.Load.Force.X, load.Load.Force.Y)).ToList();
-            if (ways.Select(w => w.Direction / 2).Distinct().Count() != 1) return null;
+            var many = plan.Components(load.Load.Force.X, load.Load.Force.Y, ways);
+            if (ways[..many].Select(w => w.Direction / 2).Distinct().Count() != 1) return null;
             bolts ??= [.. Enumerable.Repeat(new Weakest(0, 0, 0, double.PositiveInfinity), plan.Bolts.Length)];
-            foreach (var (direction, _) in ways)
+            foreach (var (direction, _) in ways[..many])
             {
                 for (var b = 0; b < bolts.Length; b++)
                 {

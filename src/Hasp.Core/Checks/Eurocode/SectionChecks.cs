@@ -39,7 +39,6 @@ internal readonly struct NetSectionCheck : IPartCheck
     {
         if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var how = m.Joint.Judging.By<EurocodeSettings>();
-        var layer = m.Joint.Layers[found.Part];
         var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var resistance = Strength(how, area, Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part));
         return new(true, T.Let(EurocodeTerms.SectionFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);

@@ -36,9 +36,8 @@ internal readonly struct NetCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
-        var layer = m.Joint.Layers[found.Part];
         var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
-        var strength = T.Let(Is800Terms.RuptureStrength, T.Const(0.9) * area * Sheared.Tensile<T>(m.Joint, found.Part) / m.Joint.Judging.By<Is800Settings>().GammaM1<T>());
+        var strength = Strength(m.Joint.Judging.By<Is800Settings>(), area, Sheared.Tensile<T>(m.Joint, found.Part));
         return new(true, T.Let(Is800Terms.Factor, strength / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
@@ -49,6 +48,10 @@ internal readonly struct NetCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => place;
 
     public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+
+    /// <summary>Tdn = 0.9·An·fu/γm1 (6.3.1).</summary>
+    private static T Strength<T>(Is800Settings how, T area, T tensile)
+        where T : struct, IScalar<T> => T.Let(Is800Terms.RuptureStrength, T.Const(0.9) * area * tensile / how.GammaM1<T>());
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
         where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
@@ -63,7 +66,7 @@ internal readonly struct NetCheck : IPartCheck
         public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
             var layer = joint.Layers[part];
-            into[0] = new(0.9 * layer.Thickness * layer.Material.Tensile / joint.Judging.By<Is800Settings>().M1, 0, 0, 0);
+            into[0] = new(Strength(joint.Judging.By<Is800Settings>(), new Plain(layer.Thickness), new(layer.Material.Tensile)).Value, 0, 0, 0);
             return 1;
         }
     }
