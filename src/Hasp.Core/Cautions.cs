@@ -129,7 +129,8 @@ internal static class Cautions
         var basis = joint.Judging.Basis;
         var changed = basis.Changed(joint.Said).Select(f => $"{f.Field.Label} {QuantityText.Figures(f.Stated)} in place of {QuantityText.Figures(f.Field.Otherwise)}").ToList();
         Say(changed.Count > 0, "factorsChanged", $"Factors of the basis are chosen otherwise than it recommends: {string.Join(", ", changed)}. They are national or project choices, and somebody's to answer for.");
-        Say(basis.Asks(joint).Any(), "notInFull", $"Not judged in full by {basis.Name}: it asks for {string.Join(", ", basis.Asks(joint).Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct())}.");
+        var asked = basis.Asks(joint).Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList();
+        Say(asked.Count > 0, "notInFull", $"Not judged in full by {basis.Name}: it asks for {string.Join(", ", asked)}.");
         Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",
             $"{basis.Name} does not look at the tool: torque, its scatter and the strength while tightening are judged by the machine basis.");
         Say(true, "notJudged", basis.Speech == Speech.Factor

@@ -181,8 +181,11 @@ public sealed record BearingPart(
     /// <summary>True where the head sits in the part and presses on a cone.</summary>
     public bool Countersunk => ConeAngle is not null;
 
-    /// <summary>True where it is wider across its points than across its flats.</summary>
-    public bool Hexagon => Shape == HeadShape.Hexagon;
+    // A hexagon is wider across its points than across its flats by this.
+    private const double PointsOverFlats = 1.1547005383792515;
+
+    /// <summary>dm, mean of the widths across points and across flats, mm; of a round one its diameter. EN 1993-1-8:2005, Bp,Rd of Table 3.4.</summary>
+    public double MeanWidth => Across * (Shape == HeadShape.Hexagon ? (1 + PointsOverFlats) / 2 : 1);
 
     /// <summary>
     /// Depth below the part's face at which the head presses, mm: half the head's height where it is countersunk, else 0. The

@@ -33,9 +33,6 @@ internal readonly struct TensionCheck : IBoltCheck
 /// <summary>Punching of the part under the head (place 0) or the nut (place 1), Table 3.4.</summary>
 internal readonly struct PunchingCheck : IBoltCheck
 {
-    // A hexagon is wider across its points by this.
-    private const double PointsOverFlats = 1.1547005383792515;
-
     public static CheckInfo Info { get; } = new("enPunching", "Punching resistance", "punches", 1, PreloadUsed.None,
         "punching resistance under head or nut over the tension", "EN 1993-1-8:2005, Table 3.4");
 
@@ -57,10 +54,9 @@ internal readonly struct PunchingCheck : IBoltCheck
     private static T End<T>(in Mechanics<T> m, in BoltLoad<T> load, BearingPart pressing, int part, int end)
         where T : struct, IScalar<T>
     {
-        var mean = pressing.Across * (pressing.Hexagon ? (1 + PointsOverFlats) / 2 : 1);
         var layer = m.Joint.Layers[part];
         var resistance = EurocodeFormulas.Punching(
-            T.Given(EurocodeTerms.PunchingDiameter, mean, end, pressing.Source), T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name),
+            T.Given(EurocodeTerms.PunchingDiameter, pressing.MeanWidth, end, pressing.Source), T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name),
             Sheared.Tensile<T>(m.Joint, part), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>(), end);
         return T.Let(EurocodeTerms.PunchingFactor, resistance / T.Let(EurocodeTerms.TensionEffect, load.Tension), end);
     }

@@ -11,9 +11,6 @@ namespace Hasp.Core.Checks.Machine;
 /// </summary>
 internal readonly struct PullThroughCheck : IBoltCheck
 {
-    // A hexagon is wider across its points by this.
-    private const double PointsOverFlats = 1.1547005383792515;
-
     public static CheckInfo Info { get; } = new("pullThrough", "Pull-through of head or nut", "pulls through", 1.5, PreloadUsed.None,
         "tension that punches head or nut through the part under it over the outside tension", "EN 1993-1-8, Table 3.4, Bp,Rd");
 
@@ -34,7 +31,7 @@ internal readonly struct PullThroughCheck : IBoltCheck
     private static T End<T>(in BoltLoad<T> load, BearingPart part, Washer? washer, Layer layer, double sunk, int end)
         where T : struct, IScalar<T>
     {
-        var mean = washer is null ? part.Across * (part.Hexagon ? (1 + PointsOverFlats) / 2 : 1) : (washer.OuterDiameter + washer.InnerDiameter) / 2;
+        var mean = washer is null ? part.MeanWidth : (washer.OuterDiameter + washer.InnerDiameter) / 2;
         var strength = T.Let(Terms.PullThroughLoad,
             T.Const(0.6) * T.Const(Math.PI, "π") * T.Given(Terms.PunchDiameter, mean, end, washer?.Source ?? part.Source)
             * T.Given(Terms.Thickness, layer.Thickness - sunk, end, layer.Name) * T.Given(Terms.PunchTensile, layer.Material.Tensile, end, layer.Material.Cited), end);
