@@ -25,7 +25,7 @@ public sealed partial record CallOut(
     /// <summary>The whole; of a joint that falls short, or was not judged in full, it says that first.</summary>
     public string Text => (Holds, IsComplete) switch
     {
-        (true, true) => $"{Order}, {Parts}. {Tighten} {Figure}{After}. {Governs}{Reserves}{Basis}",
+        (true, true) => $"{Order}, {Parts}. {$"{Tighten} {Figure}".TrimEnd()}{After}. {Governs}{Reserves}{Basis}",
         (false, _) => $"Falls short, not to be built: {Order}. {Governs}{Reserves}{Basis}",
         _ => $"Not judged in full, not to be built yet: {Order}. {Governs}{Reserves}{Basis}",
     };
@@ -37,19 +37,28 @@ public sealed partial record CallOut(
     public static CallOut Of(Result result, UnitSystem system)
     {
         var joint = result.Joint;
-        var bolts = joint.Bolts;
-        // Bolts are ordered in the measure they are made in, whatever is shown.
-        var length = bolts.Thread.System == MeasureSystem.Metric
-            ? QuantityText.Figures(bolts.Length)
-            : QuantityText.Figures(bolts.Length / 25.4) + " in";
         var governs = result.Governing is { Factor: { } factor } g
             ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {SaidBy(result, g, factor)}."
             : "Nothing loads it.";
+        if (!joint.Kind.IsTightened)
+        {
+            var (made, of, fit) = joint.Kind.Orders(joint, system);
+            return new CallOut(made, of, fit, "", "", governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds, result.IsComplete);
+        }
         var (tighten, figure, after) = HowToTighten(result, system);
         return new CallOut(
-            $"{bolts.Count} × {bolts.Thread.Designation} × {length} – {bolts.Grade.Grade}",
-            string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds, result.IsComplete);
+            OrderOf(joint), string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds, result.IsComplete);
     }
+
+    /// <summary>The bolts of all sides, each length by itself.</summary>
+    private static string OrderOf(Joint joint) => string.Join(" and ", BoltSets(joint).Select(b => $"{b.Count} × {b.Bolts.Thread.Designation} × {LengthOf(b.Bolts)} – {b.Bolts.Grade.Grade}"));
+
+    /// <summary>The bolts of a joint to be bought: those of all its sides, alike ones together.</summary>
+    public static IReadOnlyList<(int Count, BoltSet Bolts)> BoltSets(Joint joint) =>
+        [.. (joint.Sides.IsEmpty ? [joint] : joint.Sides.Select(s => s.Joint)).GroupBy(j => j.Bolts.Length).Select(g => (g.Sum(j => j.Bolts.Count), g.First().Bolts))];
+
+    /// <summary>Bolts are ordered in the measure they are made in, whatever is shown.</summary>
+    public static string LengthOf(BoltSet bolts) => bolts.Thread.System == MeasureSystem.Metric ? QuantityText.Figures(bolts.Length) : QuantityText.Figures(bolts.Length / 25.4) + " in";
 
     private static string SaidBy(Result result, CheckResult governing, double factor) => result.Joint.Judging.Basis.Speech == Speech.Factor
         ? $"{QuantityText.Factor(factor)} against {governing.Required:0.00}"

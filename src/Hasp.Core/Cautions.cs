@@ -12,7 +12,31 @@ namespace Hasp.Core;
 /// <summary>What must be heeded with a joint. Cautions stand on the screen and in the report; none can be clicked away.</summary>
 internal static class Cautions
 {
-    internal static IReadOnlyList<Caution> Of(Joint joint, in Mechanics<Plain> m)
+    internal static IReadOnlyList<Caution> Of(Joint joint, in Mechanics<Plain> m) =>
+        joint.Kind.IsTightened ? [.. OfBolted(joint, m), .. joint.Kind.Cautions(joint)] : [.. joint.Kind.Cautions(joint), .. OfLoose(joint)];
+
+    /// <summary>What is to be heeded where nothing is preloaded: what a tightened joint asks beside it says nothing here.</summary>
+    private static IEnumerable<Caution> OfLoose(Joint joint)
+    {
+        if (joint.Layers.Any(l => l.Material.Brittle && l.Material.Kind != "concrete")) yield return new("brittle", Brittle);
+        if (Lowered(joint) is { Count: > 0 } lowered) yield return new("requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
+        if (joint.Asks.Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList() is { Count: > 0 } asked)
+        {
+            yield return new("notInFull", $"Not judged in full by {joint.Judging.Basis.Name}: it asks for {string.Join(", ", asked)}.");
+        }
+        if (joint.Layers.Any(l => l.Material.Own)) yield return new("ownData", "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})").Distinct()) + ".");
+        yield return new("fatigueNotJudged", "Fatigue is not judged.");
+        yield return new("competent", Competent);
+    }
+
+    private const string Brittle = "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.";
+
+    private const string Competent = "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.";
+
+    private static List<string> Lowered(Joint joint) =>
+        [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant())];
+
+    private static IReadOnlyList<Caution> OfBolted(Joint joint, in Mechanics<Plain> m)
     {
         var cautions = new List<Caution>();
         void Say(bool when, string id, string text)
@@ -53,7 +77,7 @@ internal static class Cautions
         Say(how.NutFactor.Lubrication == "dry" && !how.NutFactorGiven && how.Friction is null, "dryTorque",
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
-            "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.");
+            Brittle);
         Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9) || joint.Spacing.Any(f => f.Kind == SpacingKind.Edge && f.IsShort), "edgeDistance",
             "An edge distance is under two bolt diameters.");
         Say(joint.Spacing.Any(f => f.Kind == SpacingKind.Pitch && f.IsShort), "pitch",
@@ -106,7 +130,7 @@ internal static class Cautions
         Say(joint.Cases.Any(c => c.Other is { } o && (c.Shear != (o < 0 ? 0 : joint.Cases[o].Shear))) && how.PrevailingTorque <= 0, "selfLoosening",
             "The shear alternates and nothing locks the thread: bolts work loose sideways. Keep it from slipping, or lock it.");
         Say(!joint.Alternates && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged", "Fatigue is not judged: no load case alternates with another.");
-        var lowered = joint.Judging.Basis.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant()).ToList();
+        var lowered = Lowered(joint);
         Say(lowered.Count > 0, "requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
         Say(joint.FaceFriction > 0.5, "frictionHigh", "A slip coefficient above 0.5 needs a surface class or a test to stand on.");
         Say(joint.Layers.Select(l => l.Material.Family == MaterialFamily.Aluminium).Distinct().Count() > 1 ||
@@ -129,15 +153,14 @@ internal static class Cautions
         var basis = joint.Judging.Basis;
         var changed = basis.Changed(joint.Said).Select(f => $"{f.Field.Label} {QuantityText.Figures(f.Stated)} in place of {QuantityText.Figures(f.Field.Otherwise)}").ToList();
         Say(changed.Count > 0, "factorsChanged", $"Factors of the basis are chosen otherwise than it recommends: {string.Join(", ", changed)}. They are national or project choices, and somebody's to answer for.");
-        var asked = basis.Asks(joint).Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList();
+        var asked = joint.Asks.Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList();
         Say(asked.Count > 0, "notInFull", $"Not judged in full by {basis.Name}: it asks for {string.Join(", ", asked)}.");
         Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",
             $"{basis.Name} does not look at the tool: torque, its scatter and the strength while tightening are judged by the machine basis.");
         Say(true, "notJudged", basis.Speech == Speech.Factor
             ? $"Not judged here: block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves."
             : $"Not judged to {basis.FullName}: {string.Join("; ", basis.Guide.LeavesOut.Select(l => char.ToLowerInvariant(l[0]) + l[1..]))}.");
-        Say(true, "competent",
-            "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.");
+        Say(true, "competent", Competent);
         return cautions;
     }
 }

@@ -21,24 +21,26 @@ public static class Evaluation
     {
         var plain = Mechanics<Plain>.Of(joint);
         var traced = Mechanics<Traced>.Of(joint);
-        var checks = joint.Judging.Basis.Checks.Select(c => JudgeAll(c, plain, traced)).ToList();
+        var checks = joint.Judging.Checks.Select(c => JudgeAll(c, plain, traced)).ToList();
         var fatigue = FatigueState.Of(plain);
+        IReadOnlyList<NamedValue> own = [.. joint.Kind.Values(plain)];
         return new Result
         {
             Joint = joint,
             Stack = plain.Stack,
             Checks = [.. checks.OrderBy(c => c.Reserve is null).ThenBy(c => c.Check.Info.SetBy).ThenBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
             Reserves = TwoReserves.Of(plain),
-            Values = ValuesOf(plain),
-            Window = PreloadWindow.Of(plain),
-            StiffnessSchools = StiffnessSchoolsOf(plain),
+            Values = [.. joint.Kind.IsTightened ? ValuesOf(plain) : [], .. own],
+            KindValues = own,
+            Window = joint.Kind.IsTightened ? PreloadWindow.Of(plain) : PreloadWindow.None,
+            StiffnessSchools = joint.Kind.IsTightened ? StiffnessSchoolsOf(plain) : [],
             Cases = [.. Enumerable.Range(0, joint.Cases.Length).Select(c => CaseOf(c, plain))],
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
             Cautions = Cautions.Of(joint, plain),
-            Asks = [.. joint.Judging.Basis.Asks(joint)],
-            Assumes = [.. joint.Judging.Basis.Assumes(joint)],
+            Asks = [.. joint.Asks],
+            Assumes = [.. joint.Judging.Basis.Assumes(joint), .. joint.Kind.Assumes(joint)],
             Basis = joint.Judging.Basis.FullName,
         };
     }

@@ -27,6 +27,9 @@ public sealed record Result
     /// <summary>Member stiffness and load share by each school that applies, the one in use first.</summary>
     public required IReadOnlyList<StiffnessSchool> StiffnessSchools { get; init; }
 
+    /// <summary>Those of the values that only this kind of joint has.</summary>
+    public IReadOnlyList<NamedValue> KindValues { get; init; } = [];
+
     /// <summary>Between too loose and too tight.</summary>
     public required PreloadWindow Window { get; init; }
 
@@ -59,7 +62,7 @@ public sealed record Result
     public bool IsComplete => Asks.Count == 0;
 
     /// <summary>How the joint takes its turn from snug.</summary>
-    public JointRate Rate => this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
+    public JointRate Rate => !Joint.Kind.IsTightened ? JointRate.Hard : this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }

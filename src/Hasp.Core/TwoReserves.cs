@@ -106,7 +106,7 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     private static Sides Judged(Joint joint, Span<int> room)
     {
         var (low, high) = (0, room.Length);
-        foreach (var check in joint.Judging.Basis.Checks)
+        foreach (var check in joint.Judging.Checks)
         {
             if (!IsJudged(check, joint)) continue;
             if (check.Info.SetBy == SetBy.Load) room[low++] = check.Index;

@@ -22,8 +22,8 @@ public static class FormatDescription
         Require(root, "version");
         Properties(root)["chosen"] = new JsonObject { ["type"] = "array", ["maxItems"] = 200, ["items"] = new JsonObject { ["type"] = "string" }, ["description"] = "paths of fields that were chosen and not stated by anybody" };
         foreach (var field in Fields.Document) Place(root, field);
-        Require(root, "bolts");
-        Require(root, "layers");
+        // Bolts and parts are stated, unless a kind of joint lays them out.
+        root["anyOf"] = new JsonArray(new JsonObject { ["required"] = new JsonArray("bolts", "layers") }, new JsonObject { ["required"] = new JsonArray("kind") });
         Require(root, "loads");
         Properties(root)["layers"]!["minItems"] = 2;
         Properties(root)["loads"]!["minItems"] = 1;

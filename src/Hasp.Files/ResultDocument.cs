@@ -25,6 +25,8 @@ public static class ResultDocument
         ["format"] = Format,
         ["version"] = 1,
         ["holds"] = result.Holds,
+        ["kind"] = result.Joint.Kind.Id,
+        ["sides"] = new JsonArray([.. result.Joint.Sides.Select(s => SideOf(s, result.Joint))]),
         ["basis"] = result.Basis,
         ["basisId"] = result.Joint.Judging.Basis.Id,
         ["edition"] = result.Joint.Judging.Basis.Edition,
@@ -42,7 +44,7 @@ public static class ResultDocument
         ["capacity"] = new JsonArray([.. result.Limits.Select(l => LimitOf(l, result.Joint))]),
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
-        ["preloadWindow"] = new JsonObject
+        ["preloadWindow"] = !result.Joint.Kind.IsTightened ? null : new JsonObject
         {
             ["from"] = ValueOf(Dimension.Force, result.Window.From),
             ["to"] = ValueOf(Dimension.Force, result.Window.To),
@@ -56,7 +58,7 @@ public static class ResultDocument
             ["memberStiffness"] = ValueOf(Dimension.Stiffness, s.MemberStiffness),
             ["loadShare"] = NumberOf(s.LoadShare),
         })]),
-        ["jointRate"] = result.Rate.ToString().ToLowerInvariant(),
+        ["jointRate"] = !result.Joint.Kind.IsTightened ? null : result.Rate.ToString().ToLowerInvariant(),
         ["fatigue"] = new JsonObject
         {
             ["strengthSource"] = result.Joint.Fatigue.Source,
@@ -91,6 +93,17 @@ public static class ResultDocument
 
     /// <summary>A number that JSON can carry: null where it is not finite.</summary>
     internal static JsonNode? NumberOf(double? value) => value is { } v && double.IsFinite(v) ? JsonValue.Create(v) : null;
+
+    /// <summary>A side of a joint whose sides are judged apart: its own reserve, and whether it is the one that the rest of the document speaks of.</summary>
+    private static JsonNode SideOf(JointSide side, Joint joint)
+    {
+        var reserves = TwoReserves.Of(Mechanics<Plain>.Of(side.Joint));
+        return new JsonObject
+        {
+            ["name"] = side.Name, ["bolts"] = side.Joint.Bolts.Count, ["holds"] = reserves.Holds, ["governs"] = side.Name == joint.Side,
+            ["loadReserve"] = SideOf(reserves.Load, side.Joint), ["tighteningReserve"] = SideOf(reserves.Tightening, side.Joint),
+        };
+    }
 
     private static JsonNode? SideOf(Reserve side, Joint joint) => side.Check < 0 ? null : new JsonObject
     {

@@ -135,7 +135,7 @@ internal interface IPartCheck : ICheck
 /// <summary>One way a joint can fail, and by what factor it is kept from it.</summary>
 public abstract class Check
 {
-    /// <summary>Every check of every basis, in the order of the job.</summary>
+    /// <summary>Every check of every basis, in the order of the job, then those that only a kind of joint has.</summary>
     public static IReadOnlyList<Check> All => Registry.All;
 
     private int _index;
@@ -214,7 +214,7 @@ public abstract class Check
 
         private static Check[] Numbered()
         {
-            Check[] all = [.. Basis.All.SelectMany(b => b.Checks).Distinct()];
+            Check[] all = [.. Basis.All.SelectMany(b => b.Checks).Concat(Kinds.Kind.All.SelectMany(k => k.OwnChecks)).Distinct()];
             for (var i = 0; i < all.Length; i++) all[i]._index = i;
             return all;
         }

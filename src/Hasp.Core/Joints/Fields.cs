@@ -48,6 +48,11 @@ public static partial class Fields
         Otherwise = "",
     };
     public static readonly Field<string> Name = new("name", Types.Text, "Name", "what the joint is called") { Required = true };
+    public static readonly Field<string> Kind = new(
+        "kind", Types.OneOf([.. Kinds.Kind.All.Select(k => k.Id)]), "Kind of joint", "what kind of joint it is: a kind lays out its parts, bolts and loads from a few inputs of its own")
+    {
+        Otherwise = Kinds.Kind.Parts.Id, Labels = Kinds.Kind.All.ToDictionary(k => k.Id, k => k.Name),
+    };
     public static readonly Field<string> Note = new(
         "note", Types.Text, "Notes", "anything worth keeping with the joint; may have several lines")
     {
@@ -55,9 +60,15 @@ public static partial class Fields
     };
 
     public static readonly Field<string> Thread = new(
-        "bolts.thread", Types.Listed, "Thread", "thread as ordered: M16, M16x1.5, 1/2-13 UNC") { Required = true };
+        "bolts.thread", Types.Listed, "Thread", "thread as ordered: M16, M16x1.5, 1/2-13 UNC")
+    {
+        Default = "needed, but for a plain pin", Blank = (j, _) => j.Kind.IsTightened ? "needed" : "none: a plain pin",
+    };
     public static readonly Field<string> Grade = new(
-        "bolts.grade", Types.Listed, "Grade", "strength grade: 8.8, A4-80, SAE 5, A325, or one of your own") { Required = true };
+        "bolts.grade", Types.Listed, "Grade", "strength grade: 8.8, A4-80, SAE 5, A325, or one of your own")
+    {
+        Default = "needed, but for a plain pin", Blank = (_, _) => "needed",
+    };
     public static readonly Field<int> Count = new(
         "bolts.count", Types.Whole, "Number of bolts", "number of bolts, equally loaded; the pattern's number where one is laid out")
     {
@@ -892,8 +903,17 @@ public static partial class Fields
     public static IReadOnlyList<Field> All { get; } =
     [
         .. typeof(Fields).GetFields().Select(f => f.GetValue(null)).OfType<Field>()
-            .Concat(Checks.Basis.All.SelectMany(b => b.Needs())).Distinct(),
+            .Concat(Checks.Basis.All.SelectMany(b => b.Needs())).Concat(OfKinds).Distinct(),
     ];
+
+    /// <summary>Fields that only one kind of joint asks for.</summary>
+    public static IReadOnlyList<Field> OfKinds => KindFields.All;
+
+    // Listed when first asked for, and once: kinds name fields.
+    private static class KindFields
+    {
+        internal static readonly Field[] All = [.. Kinds.Kind.All.SelectMany(k => k.Inputs())];
+    }
 
     private static Field<Spread> Scattering(string key, string label, string what, string otherwise) =>
         new("uncertainty." + key, Types.Spread, label, "scatter " + what) { Default = otherwise };

@@ -15,6 +15,32 @@ public sealed record Joint
     /// <summary>What was asked, before the choices: variations are made from it.</summary>
     public required Values Said { get; init; }
 
+    /// <summary>Which kind of joint it is.</summary>
+    public required Kinds.Kind Kind { get; init; }
+
+    /// <summary>What the kind has read from the fields that only it asks for.</summary>
+    public required object Inputs { private get; init; }
+
+    /// <summary>The inputs of its kind.</summary>
+    /// <exception cref="InvalidCastException">The joint is of another kind.</exception>
+    public T Of<T>()
+        where T : class => (T)Inputs;
+
+    /// <summary>The inputs of a kind; null where the joint is of another.</summary>
+    public T? As<T>()
+        where T : class => Inputs as T;
+
+    /// <summary>What the basis and the kind still need to judge it in full.</summary>
+    public IEnumerable<Ask> Asks => Judging.Checks.IsEmpty
+        ? [new(Fields.Basis.Path, $"another basis: {Judging.Basis.FullName} has no rules here for a {Kind.Name.ToLowerInvariant()}")]
+        : Kind.IsTightened ? [.. Judging.Basis.Asks(this), .. Kind.Asks(this)] : Kind.Asks(this);
+
+    /// <summary>Which side of the joint this is, where its sides are judged apart; empty where there is one.</summary>
+    public string Side { get; init; } = "";
+
+    /// <summary>Every side, this one among them; empty where there is one.</summary>
+    public ImmutableArray<JointSide> Sides { get; init; } = [];
+
     /// <summary>The joint's number in its project, e.g. AL-03; may be empty.</summary>
     public required string Number { get; init; }
 
@@ -93,8 +119,10 @@ public sealed record Joint
     /// <summary>Where the bolts are; null where no pattern is laid out, and then they share equally.</summary>
     public required BoltPattern? Pattern { get; init; }
 
-    /// <summary>How the loads reach the bolts: by their pattern, or in equal shares.</summary>
-    public ILoadPath LoadPath => Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
+    /// <summary>How the loads reach the bolts: by their pattern, in equal shares, or as the kind of joint brings them.</summary>
+    public ILoadPath LoadPath => Kind.Path is { } own ? _path ??= own(this) : Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
+
+    private ILoadPath? _path;
 
     /// <summary>Unit direction in plan that "along the load" means in parts without an outline of their own: fixed once for all cases.</summary>
     public required PlanPoint Along { get; init; }
@@ -157,6 +185,11 @@ public sealed record Joint
     /// <summary>The head or nut that is turned when tightening, and the hole it turns over: the nut, a stud's nut, or the screw's head.</summary>
     public BearingPart Turned => Bolts.Nut ?? Bolts.Head;
 }
+
+/// <summary>One side of a joint whose sides are judged apart.</summary>
+/// <param name="Name">Which.</param>
+/// <param name="Joint">The joint of that side.</param>
+public sealed record JointSide(string Name, Joint Joint);
 
 /// <summary>The bolts of a joint.</summary>
 /// <param name="Thread">Thread.</param>
@@ -529,6 +562,12 @@ public sealed record Judging
 {
     /// <summary>The basis.</summary>
     public required Basis Basis { get; init; }
+
+    /// <summary>The kind of joint that is judged.</summary>
+    public required Kinds.Kind Kind { get; init; }
+
+    /// <summary>Its checks, in the order of the job: those of the basis that apply to the kind, and the kind's own.</summary>
+    public required ImmutableArray<Check> Checks { get; init; }
 
     /// <summary>What the basis has read from the fields that only it asks for.</summary>
     public required object Settings { private get; init; }

@@ -87,7 +87,7 @@ public static partial class JointRules
     private static double? NextLength(ScrewThread thread, double least) =>
         Standards.Lengths.FirstOrDefault(l => l.System == thread.System && l.Length >= least - Tolerance)?.Length;
 
-    private static GradeBand? GradeFor(Values said, ScrewThread? thread, List<Fault> faults)
+    internal static GradeBand? GradeFor(Values said, ScrewThread? thread, List<Fault> faults)
     {
         if (said.Stated(Fields.Grade) is not { } name) return null;
         // A grade of the user's own comes before one that ships under the same name.

@@ -113,20 +113,25 @@ public static partial class JointRules
     private static Material? MaterialFor(Values said, IReadOnlyList<Material> own, List<Fault> faults)
     {
         if (said.Stated(Fields.LayerMaterial) is not { } name) return null;
+        return MaterialNamed(name, said.Stated(Fields.LayerThickness), said.PathOf(Fields.LayerMaterial), own, faults, said.PathOf(Fields.LayerThickness));
+    }
+
+    /// <summary>A material with the strengths of a thickness; null where it is unknown, listed for thinner parts only, or no thickness is given.</summary>
+    internal static Material? MaterialNamed(string name, double? thickness, string path, IReadOnlyList<Material> own, List<Fault> faults, string? thicknessPath = null)
+    {
         var mine = own.Where(m => m.Name.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
         var bands = mine.Count > 0 ? mine : Standards.MaterialBands(name);
         if (bands.Count == 0)
         {
             var known = string.Join(", ", Standards.Names(Standards.Materials, m => m.Name));
-            faults.Add(new("material-unlisted", said.PathOf(Fields.LayerMaterial), name,
-                $"no material of that name. Known: {known}; or define your own"));
+            faults.Add(new("material-unlisted", path, name, $"no material of that name. Known: {known}; or define your own"));
             return null;
         }
-        if (said.Stated(Fields.LayerThickness) is not { } thickness) return null;
-        var fitting = bands.FirstOrDefault(m => thickness <= m.MaxThickness + Tolerance);
+        if (thickness is not { } t) return null;
+        var fitting = bands.FirstOrDefault(m => t <= m.MaxThickness + Tolerance);
         if (fitting is null)
         {
-            faults.Add(new("material-thick", said.PathOf(Fields.LayerThickness), Mm(thickness),
+            faults.Add(new("material-thick", thicknessPath ?? path, Mm(t),
                 $"{bands[0].Name} has its strength listed up to {Mm(bands.Max(b => b.MaxThickness))}. Define a material of your own for thicker parts"));
         }
         return fitting;

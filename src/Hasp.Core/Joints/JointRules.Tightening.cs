@@ -84,4 +84,36 @@ public static partial class JointRules
             ? new(area, gasket.GasketFactor!.Value, gasket.Cited)
             : new(area, 1, "no gasket: clamp pressure over the pressure contained");
     }
+
+    /// <summary>
+    /// Where something soft is clamped the share of proof may crush it: then, of targets down to a twentieth of it, the one that leaves the least of both
+    /// reserves the largest.
+    /// </summary>
+    private static Tightening TargetBetween(Joint joint)
+    {
+        var usual = Mechanics<Plain>.Of(joint);
+        var best = (How: joint.Tightening, Least: Least(usual));
+        if (best.Least >= 1) return best.How;
+        for (var step = 1; step <= TargetSteps; step++)
+        {
+            var force = ToTwoFigures(usual.Preload.Value * Math.Pow(LowestTarget, (double)step / TargetSteps));
+            var how = joint.Tightening with { Aim = AimKind.Preload, AimValue = force, AimChosen = "between leaking and crushing, chosen" };
+            var least = Least(usual.Tightened(joint with { Tightening = how }));
+            if (least > best.Least) best = (how, least);
+        }
+        return best.How;
+
+        static double Least(in Mechanics<Plain> m) => TwoReserves.Of(m) is var r ? Math.Min(r.Load.Value, r.Tightening.Value) : 0;
+    }
+
+    private const int TargetSteps = 60;
+
+    private const double LowestTarget = 1.0 / 20;
+
+    /// <summary>What is chosen is no finer than it is known.</summary>
+    private static double ToTwoFigures(double force)
+    {
+        var step = Math.Pow(10, Math.Floor(Math.Log10(force)) - 1);
+        return Math.Round(force / step) * step;
+    }
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
+using Hasp.Core.Kinds;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Preload;
 using Hasp.Core.Quantities;
@@ -39,11 +40,68 @@ public static partial class JointRules
     private const double UsualExpansion = 1.15e-5;
 
     /// <summary>The joint, or null with every fault that was found added to <paramref name="faults"/>.</summary>
-    public static Joint? JointOf(Values said, List<Fault> faults)
+    public static Joint? JointOf(Values said, List<Fault> faults) => KindOf(said, faults) switch
     {
+        null => null,
+        { IsParts: true } => Bolted(said, new(said, NothingElsewhere), Kind.Parts, new object(), faults),
+        var kind => OfKind(kind, said, faults),
+    };
+
+    private static readonly Dictionary<string, string> NothingElsewhere = [];
+
+    private static Kind? KindOf(Values said, List<Fault> faults)
+    {
+        if (said.IsFaulty(Fields.Kind)) return null;
+        var kind = Kind.ById(said.Of(Fields.Kind))!;
+        var before = faults.Count;
+        // What the kind lays out itself must not be said twice.
+        if (!kind.IsParts && !said[Fields.Layers].IsEmpty) faults.Add(new("kind-lays-parts", Fields.Layers.Path, null, $"the parts of a {kind.Name.ToLowerInvariant()} follow from its own inputs: leave the list out"));
+        if (!kind.IsParts && IsPatternStated(said)) faults.Add(new("kind-lays-bolts", Fields.PatternKind.Path, null, $"the bolts of a {kind.Name.ToLowerInvariant()} are placed by its own inputs: leave the pattern out"));
+        foreach (var field in Fields.OfKinds.Where(f => said.Has(f) && !kind.Inputs().Contains(f)))
+        {
+            faults.Add(new("other-kind", field.Path, null, $"belongs to a {Kind.ById(field.Section)!.Name.ToLowerInvariant()}, and this is {(kind.IsParts ? "a joint of parts" : $"a {kind.Name.ToLowerInvariant()}")}: leave it out, or say kind \"{field.Section}\""));
+        }
+        return faults.Count > before ? null : kind;
+    }
+
+    private static bool IsPatternStated(Values said) => said.Has(Fields.PatternKind);
+
+    /// <summary>
+    /// The joint under a kind. Where its sides are judged apart, the one with the least reserve is the joint, and the other ones stand beside it.
+    /// </summary>
+    private static Joint? OfKind(Kind kind, Values said, List<Fault> faults)
+    {
+        var reader = new KindReader(said, faults);
+        if (kind.Read(reader) is not { } inputs || reader.Failed) return null;
+        var laid = kind.Lay(reader, inputs);
+        if (reader.Failed) return null;
+        var sides = new List<JointSide>();
+        foreach (var side in laid)
+        {
+            var own = new List<Fault>();
+            if (Bolted(said, side, kind, inputs, own) is { } joint) sides.Add(new(side.Side, joint));
+            foreach (var fault in own.Select(f => f with { Path = PathIn(side, f.Path), Mends = [.. f.Mends.Select(m => m with { Path = PathIn(side, m.Path) })] }))
+            {
+                if (faults.All(f => f.Path != fault.Path || f.Id != fault.Id)) faults.Add(fault);
+            }
+        }
+        if (sides.Count < laid.Length || sides.Count == 0) return null;
+        if (sides.Count == 1) return sides[0].Joint;
+        var governs = sides.MinBy(s => TwoReserves.Of(Mechanics<Formulas.Plain>.Of(s.Joint)).First.Value)!;
+        return governs.Joint with { Side = governs.Name, Sides = [.. sides] };
+    }
+
+    private static string PathIn(Laid side, string path) => side.From.GetValueOrDefault(path, path);
+
+    private static Joint? Bolted(Values asked, Laid laid, Kind made, object inputs, List<Fault> faults)
+    {
+        var said = laid.Said;
         var before = faults.Count;
         RefuseOwn(said, faults);
         var figures = HandFiguresFor(said, faults);
+        var loose = laid.Fastening;
+        if (loose is not null) return Loose(asked, laid, loose, made, inputs, figures, faults);
+        RefuseMissing(said, faults);
         var thread = ThreadFor(said, faults);
         var grade = GradeFor(said, thread, faults);
         var headWasher = WasherFor(said, Fields.HeadWasher, thread, grade, faults);
@@ -73,7 +131,9 @@ public static partial class JointRules
         var interfaces = layers.Value.Length - 1 + (headWasher is null ? 0 : 1) + (nutWasher is null ? 0 : 1) + (nut is null ? 1 : 2);
         var joint = new Joint
         {
-            Said = said,
+            Said = asked,
+            Kind = made,
+            Inputs = inputs,
             Number = said.Of(Fields.Number),
             Chosen = said.Chosen,
             Name = said.Stated(Fields.Name) ?? "",
@@ -95,23 +155,63 @@ public static partial class JointRules
             FaceFriction = said.Of(Fields.FaceFriction),
             NutClass = nutClass,
             NutIsWeaker = nutIsWeaker,
-            Judging = said.Once("judging", () => JudgingFor(said)),
+            Judging = said.Once("judging", () => JudgingFor(said, made), j => j.Kind == made),
             Pattern = pattern,
             Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value),
             SidesStated = said[Fields.Layers].Any(l => l.Has(Fields.LayerSide)),
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };
         if (aim.Aim is null) joint = joint with { Tightening = DefaultTarget.For(joint) };
+        if (aim.Aim is null && made.TargetInWindow) joint = joint with { Tightening = TargetBetween(joint) };
         PatternRules.RefuseCrowding(joint, faults);
         return faults.Count > before ? null : joint;
     }
 
-    private static Judging JudgingFor(Values said)
+    /// <summary>Size and grade are asked for wherever bolts are: only a plain pin has none.</summary>
+    private static void RefuseMissing(Values said, List<Fault> faults)
+    {
+        foreach (var field in new Field[] { Fields.Thread, Fields.Grade })
+        {
+            if (!said.Has(field) && !said.IsFaulty(field)) faults.Add(new("missing", field.Path, null, "missing; " + field.Allowed));
+        }
+    }
+
+    /// <summary>A joint of a pin, or of bolts that nothing tightens: what clamps is not asked for.</summary>
+    private static Joint? Loose(Values asked, Laid laid, Fastening by, Kind made, object inputs, HandFigures figures, List<Fault> faults)
+    {
+        var said = laid.Said;
+        var before = faults.Count;
+        var layers = LayersFor(said, by.Thread, by.Hole, faults);
+        var pattern = PatternRules.PatternOf(said, by.Thread.Diameter, faults);
+        var cases = PatternRules.Cases(said, pattern, faults);
+        var fatigue = FatigueFor(said, by.Thread, by.Grade, faults);
+        var friction = FrictionFor(said, faults);
+        if (faults.Count > before || layers is null || cases is null || fatigue is null) return null;
+        var grip = layers.Value.Sum(l => l.Thickness);
+        var kept = by.Kept;
+        return new Joint
+        {
+            Said = asked, Kind = made, Inputs = inputs, Number = said.Of(Fields.Number), Chosen = said.Chosen, Name = said.Stated(Fields.Name) ?? "",
+            Bolts = new BoltSet(by.Thread, by.Grade, pattern?.Group.Bolts.Length ?? said.Stated(Fields.Count) ?? 1, grip + (2 * kept.Height), true, 0, kept, kept),
+            Condition = said.Of(Fields.Condition),
+            End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
+            Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,
+            Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, layers.Value.Length + 1),
+            Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue, HandFigures = figures,
+            Sampling = SamplingFor(said), FaceFriction = said.Of(Fields.FaceFriction), Judging = JudgingFor(said, made), Pattern = pattern,
+            Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value), SidesStated = true,
+            PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
+        };
+    }
+
+    private static Judging JudgingFor(Values said, Kind kind)
     {
         var basis = Basis.ById(said.Of(Fields.Basis))!;
         var settings = basis.Settings(said);
         return new()
         {
+            Kind = kind,
+            Checks = kind.IsParts ? basis.Checks : kind.Judges(basis),
             Basis = basis,
             Settings = settings,
             Band = basis.Band(settings),
@@ -151,7 +251,7 @@ public static partial class JointRules
         return laid;
     }
 
-    private static ScrewThread? ThreadFor(Values said, List<Fault> faults)
+    internal static ScrewThread? ThreadFor(Values said, List<Fault> faults)
     {
         if (said.Stated(Fields.Thread) is not { } name) return null;
         var thread = Standards.FindThread(name);

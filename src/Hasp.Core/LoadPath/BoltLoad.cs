@@ -63,6 +63,8 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     public static BoltLoad<T> Of(Joint joint, int loadCase, int bolt, int index = 0)
     {
         var load = joint.Cases[loadCase];
+        // Beside the load that it alternates with, which carries its number, it carries its own.
+        if (index == 0 && load.Other >= 0) index = loadCase + 1;
         var on = joint.LoadPath.On<T>(load, bolt, index);
         return WithPrying(joint, load, bolt, T.Given(Terms.BoltCount, joint.Bolts.Count), on,
             Sharing.OtherTension<T>(load, joint.Cases, joint.LoadPath, bolt), index);

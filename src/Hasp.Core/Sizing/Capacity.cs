@@ -53,7 +53,7 @@ public static class Capacity
     }
 
     private static IReadOnlyList<LoadLimit> Ranked(Mechanics<Plain> mechanics, Func<Check, IEnumerable<(int Case, BoltPull Pull)>> loadsOf) =>
-        [.. mechanics.Joint.Judging.Basis.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
+        [.. mechanics.Joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
             .Select(c => First(c, mechanics, loadsOf(c))).OfType<LoadLimit>().OrderBy(l => l.Times)];
 
     /// <summary>What grows with the load keeps its order: bolts behind the front of tension and shear stay behind it, but for checks that see the whole case.</summary>

@@ -40,7 +40,7 @@ public sealed record CaseSweep(IReadOnlyList<SweptCheck> ByCheck, IReadOnlyList<
     {
         var bare = joint.WithCase(cases[0]);
         var mechanics = Mechanics<Plain>.Of(bare);
-        var checks = joint.Judging.Basis.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, bare)).ToArray();
+        var checks = joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, bare)).ToArray();
         var blocks = new Tightest[(cases.Count + Block - 1) / Block];
         Parallel.For(0, blocks.Length, new ParallelOptions { CancellationToken = stop }, b =>
         {

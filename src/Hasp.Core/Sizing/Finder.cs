@@ -90,7 +90,7 @@ public static class Finder
         var faults = new List<Fault>();
         // The pattern says how many there are; where none is laid out, one stands for any number.
         var sized = said.With(
-            Fields.Thread.To(thread.Designation), PatternRules.IsLaidOut(said) ? Fields.Count.Cleared : Fields.Count.To(1), Fields.Length.Cleared, Fields.ThreadLength.Cleared);
+            [Fields.Thread.To(thread.Designation), Fields.Length.Cleared, Fields.ThreadLength.Cleared, .. NumberOf(said)]);
         for (var g = 0; g < grades.Count; g++)
         {
             stop.ThrowIfCancellationRequested();
@@ -115,6 +115,10 @@ public static class Finder
         return row;
     }
 
+    /// <summary>What is said of the number: the pattern or the kind of joint tells; where nothing is laid out, one stands for any.</summary>
+    private static Change[] NumberOf(Values said) =>
+        said.Of(Fields.Kind) != Kinds.Kind.Parts.Id ? [] : PatternRules.IsLaidOut(said) ? [Fields.Count.Cleared] : [Fields.Count.To(1)];
+
     /// <summary>The joint with this size and grade; where its pattern has no room for so many, with fewer, so that those are judged.</summary>
     private static Joint? CandidateOf(Values said, List<Fault> faults)
     {
@@ -131,6 +135,12 @@ public static class Finder
     private static (BoltPattern?, Sharing?)[] ByNumber(Joint joint, int maxCount)
     {
         var all = new (BoltPattern?, Sharing?)[maxCount];
+        if (!joint.Kind.IsParts)
+        {
+            // Another number changes what else the kind lays out: it is asked for at the kind's own field.
+            if (joint.Bolts.Count <= maxCount) all[joint.Bolts.Count - 1] = (joint.Pattern, joint.Sharing);
+            return all;
+        }
         for (var n = 1; n <= maxCount; n++)
         {
             if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
@@ -143,6 +153,7 @@ public static class Finder
     private static FinderEntry Entry(in Mechanics<Plain> mechanics, (BoltPattern? Pattern, Sharing? Sharing) shared, int n)
     {
         var joint = mechanics.Joint;
+        if (!joint.Kind.IsParts) return n == joint.Bolts.Count ? new(TwoReserves.Of(mechanics)) : FinderEntry.Refused($"the number follows from what is stated of the {joint.Kind.Name.ToLowerInvariant()}");
         if (joint.Pattern is not null && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
         if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
         // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.

@@ -23,7 +23,7 @@ public sealed record PreloadSweep(IReadOnlyList<double> Preloads, IReadOnlyList<
         var mechanics = Mechanics<Plain>.Of(joint);
         var preloads = Enumerable.Range(0, steps + 1).Select(i => to * i / steps).ToArray();
         var curves = new List<SweepCurve>();
-        foreach (var check in joint.Judging.Basis.Checks)
+        foreach (var check in joint.Judging.Checks)
         {
             if (check.Preload == PreloadUsed.None || joint.Judging.Required(check) <= 0 || PreloadWindow.ReserveAt(check.Index, mechanics, to) is null) continue;
             curves.Add(new SweepCurve(check, [.. preloads.Select(p => PreloadWindow.ReserveAt(check.Index, mechanics, p) ?? double.PositiveInfinity)]));

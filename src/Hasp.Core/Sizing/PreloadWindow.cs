@@ -19,6 +19,9 @@ public readonly record struct WindowEdge(Check Check, double Preload);
 /// <param name="TooTight">Edges of the strength checks, the lowest first.</param>
 public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnlyList<WindowEdge> TooTight)
 {
+    /// <summary>That of a joint which nothing tightens.</summary>
+    public static PreloadWindow None { get; } = new([], []);
+
     /// <summary>Where it begins, N; 0 where nothing slips or opens.</summary>
     public double From => TooLoose.Count > 0 ? TooLoose[0].Preload : 0;
 
@@ -33,7 +36,7 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
     {
         var most = Most(mechanics);
         var (loose, tight) = (new List<WindowEdge>(), new List<WindowEdge>());
-        foreach (var check in mechanics.Joint.Judging.Basis.Checks)
+        foreach (var check in mechanics.Joint.Judging.Checks)
         {
             var i = check.Index;
             if (check.Preload is PreloadUsed.None or PreloadUsed.Nominal || mechanics.Joint.Judging.RequiredByIndex[i] <= 0) continue;

@@ -35,16 +35,35 @@ public static class WaysOut
     public static IReadOnlyList<WayOut> Of(Joint joint)
     {
         var now = TwoReserves.Of(Mechanics<Plain>.Of(joint)).First.Value;
-        var single = Kinds.Select(k => First(joint, k(joint, now), now)).OfType<WayOut>().OrderByDescending(w => w.Reserve).ToList();
-        return single.Count > 0 || now >= 1 ? single : Pairs(joint, now);
+        var kinds = KindsFor(joint);
+        var single = kinds.Select(k => First(joint, k(joint, now), now)).OfType<WayOut>().OrderByDescending(w => w.Reserve).ToList();
+        return single.Count > 0 || now >= 1 ? single : Pairs(joint, kinds, now);
     }
 
     /// <summary>The kinds of change, by what they begin from: the joint and its reserve now. A joint that holds is not worth turning upside down for a little more.</summary>
-    private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> Kinds =
+    private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
         (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Lubricants(j), (j, _) => Methods(j),
         (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j), (j, _) => Edges(j), (j, _) => Faces(j),
     ];
+
+    /// <summary>Where a kind of joint lays out its parts, their sizes are its own; what nothing tightens has no other tightening.</summary>
+    private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfKinds =
+    [
+        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Methods), (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Washers), (j, _) => Faces(j),
+    ];
+
+    private static IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> KindsFor(Joint joint) =>
+        joint.Kind.IsParts ? OfParts : [.. OfKinds, .. joint.Kind.Grows.Select(g => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => Grown(j, g)))];
+
+    private static IEnumerable<Proposal> Tightened(Joint joint, Func<Joint, IEnumerable<Proposal>> changes) => joint.Kind.IsTightened ? changes(joint) : [];
+
+    /// <summary>A size of the kind's own in a larger one: a stock thickness, or in steps of five.</summary>
+    private static IEnumerable<Proposal> Grown(Joint joint, (Field<double> Field, Func<Joint, double> Now, string Name) size) =>
+        from t in Plates.Concat(Enumerable.Range(17, 100).Select(i => 5.0 * i))
+        let now = size.Now(joint)
+        where t > now && t <= 2.5 * now
+        select Proposal.Of(joint, $"{char.ToUpperInvariant(size.Name[0])}{size.Name[1..]} {Mm(t)}", size.Field.To(t, Mm(t)), Fields.Length.Cleared);
 
     // Of each kind only the mildest few are paired: what needs more than that is another design.
     private const int MildestOfAKind = 4;
@@ -54,16 +73,16 @@ public static class WaysOut
     private const int MostLoadsForPairs = 4_000;
 
     /// <summary>Two changes of different kinds that mend together what neither mends alone.</summary>
-    private static IReadOnlyList<WayOut> Pairs(Joint joint, double now)
+    private static IReadOnlyList<WayOut> Pairs(Joint joint, IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> kinds, double now)
     {
         if (joint.Cases.Length * joint.Bolts.Count > MostLoadsForPairs) return [];
         var found = new List<WayOut>();
-        for (var k = 0; k < Kinds.Count; k++)
+        for (var k = 0; k < kinds.Count; k++)
         {
-            foreach (var first in Kinds[k](joint, now).Take(MildestOfAKind))
+            foreach (var first in kinds[k](joint, now).Take(MildestOfAKind))
             {
                 if (JointRules.JointOf(first.Said, []) is not { } changed || IsCrowded(changed, joint)) continue;
-                foreach (var then in Kinds.Skip(k + 1))
+                foreach (var then in kinds.Skip(k + 1))
                 {
                     if (First(changed, then(changed, now).Take(MildestOfAKind), now) is not { } second) continue;
                     found.Add(second with

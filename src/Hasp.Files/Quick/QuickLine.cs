@@ -50,6 +50,7 @@ public static class QuickLine
     public static QuickJoint Read(string line, UnitSystem shown)
     {
         line = line.Length > MaxLength ? line[..MaxLength] : line;
+        if (QuickKinds.Read(line, shown) is { } kind) return kind;
         var read = QuickReader.Read(line, shown);
         var document = Stated(read, line);
         var chosen = new Choices(document);

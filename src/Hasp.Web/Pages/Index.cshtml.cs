@@ -98,6 +98,16 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Page();
     }
 
+    /// <summary>A joint of a kind to begin with: its example, every value marked as chosen.</summary>
+    public async Task<IActionResult> OnPostBegin(string kind)
+    {
+        if (Core.Kinds.Kind.ById(kind ?? "") is not { Example.Length: > 0 } begun) return BadRequest();
+        var project = await ProjectFor();
+        var document = KindExample.Of(begun);
+        await basis.PutInto(document, project);
+        return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), $"{begun.Name}, to begin with")}");
+    }
+
     public async Task<IActionResult> OnPostImport(IFormFile? file)
     {
         var project = await ProjectFor();

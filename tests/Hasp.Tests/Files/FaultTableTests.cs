@@ -29,6 +29,8 @@ public sealed partial class FaultTableTests
         ("thread-depth", "threadEnd.kind=tapped;threadEnd.threadDepth=60 mm"), ("insert-long", "threadEnd.kind=insert;threadEnd.insertLength=60 mm"),
         ("engagement-deep", "threadEnd.kind=tapped;threadEnd.engagement=60 mm"), ("screw-bottoms", "threadEnd.kind=tapped;bolts.length=80 mm"),
         ("count-differs", "pattern:bolts.count=5"),
+        // Kinds of joint
+        ("kind-lays-parts", "kind=pin"), ("kind-lays-bolts", "pattern:kind=pin"), ("other-kind", "pin.diameter=30 mm"),
         // Hole and parts
         ("hole-small", "hole.diameter=15 mm"), ("hole-unlisted", "bolts.thread=M10;hole.fit=AISC 360"), ("pulls-through", "hole.diameter=23 mm"),
         ("cone-bore", "judging.coneBore=hole;hole.diameter=23 mm;washers.head=hardened;washers.nut=hardened"), ("too-few-parts", """{"layers": [{"thickness": "20 mm", "material": "S355"}]}"""),

@@ -15,10 +15,11 @@ public sealed class WorkingTests
     [Fact]
     public void No_two_terms_share_a_symbol()
     {
-        // A working knows the terms of one basis, and of what the codes share: each list has a symbol once.
+        // A working knows the terms of one basis or one kind of joint, and of what the codes share: each list has a symbol once.
         Type[][] lists =
         [
             [typeof(Terms)], [typeof(CodeTerms), typeof(EurocodeTerms)], [typeof(CodeTerms), typeof(AiscTerms)], [typeof(CodeTerms), typeof(Is800Terms)], [typeof(Terms), typeof(MarginTerms)],
+            .. typeof(Core.Kinds.Kind).Assembly.GetTypes().Where(t => t.Namespace?.StartsWith("Hasp.Core.Kinds.", StringComparison.Ordinal) == true && t.Name.EndsWith("Terms", StringComparison.Ordinal)).Select(t => new[] { t }),
         ];
         foreach (var list in lists)
         {

@@ -55,6 +55,8 @@ public sealed partial class GoldenTests
     {
         var result = Evaluation.Run(joint);
         var document = ResultDocument.Of(result);
+        // The record is older than kinds of joint: what only they have is not in it.
+        if (joint.Kind.IsParts) foreach (var key in new[] { "kind", "sides" }) document.Remove(key);
         // Apart, so that a working that says more is told from a figure that moved.
         var workings = new JsonArray([.. ((JsonArray)document["checks"]!).Select(c => c!["working"]?.DeepClone())]);
         foreach (var check in (JsonArray)document["checks"]!) ((JsonObject)check!).Remove("working");

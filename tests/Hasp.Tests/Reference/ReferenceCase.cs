@@ -18,6 +18,8 @@ public sealed class ReferenceCase(string file, JsonElement json)
 
     public bool Has(string name) => Given.TryGetProperty(name, out _);
 
+    public bool Expects(string name) => Expect.TryGetProperty(name, out _);
+
     /// <summary>A given quantity in held units.</summary>
     public double Held(string name) => Held(Given.GetProperty(name));
 

@@ -18,7 +18,11 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
 
     public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Open", Open)];
 
-    public override bool Shows(string path) => !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)) && Hasp.Core.Joints.Fields.At(path) is not null;
+    public override bool Shows(string path) =>
+        Hasp.Core.Joints.Fields.At(path) is { } field && (OfKind(field) || !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)));
+
+    /// <summary>Loads that a kind of joint states stand on its Bench.</summary>
+    private bool OfKind(Hasp.Core.Joints.Field field) => State.Result.Joint.Kind.Loads().Contains(field) || (!State.Result.Joint.Kind.IsParts && field == Hasp.Core.Joints.Fields.CaseAlternates);
 
     private static readonly string[] OtherStages =
         ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",

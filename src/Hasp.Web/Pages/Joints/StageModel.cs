@@ -45,7 +45,8 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
 
     protected Preferences Preferences => preferences;
 
-    public virtual async Task<IActionResult> OnGet(int id) => await Load(bench.Load(id)) ?? Page();
+    public virtual async Task<IActionResult> OnGet(int id) =>
+        await Load(bench.Load(id)) ?? (Stage.At(Request.Path).Offers(State.Result.Joint) ? Page() : Redirect(Stage.All[0].AddressOf(id)));
 
     public virtual async Task<IActionResult> OnGetPanel(int id) => await Load(bench.Load(id)) ?? Fragment();
 

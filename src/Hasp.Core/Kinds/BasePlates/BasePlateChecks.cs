@@ -1,0 +1,330 @@
+using Hasp.Core.Checks;
+using Hasp.Core.Checks.Codes;
+using Hasp.Core.Checks.Eurocode;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Preload;
+
+namespace Hasp.Core.Kinds.BasePlates;
+
+/// <summary>What the checks of a base plate share.</summary>
+internal static class Base
+{
+    internal static CheckInfo En(string id, string name, string brief, string meaning, string clause) => new(id, name, brief, 1, PreloadUsed.None, meaning, "EN 1993-1-8:2005, " + clause);
+
+    internal static CheckInfo ByFactor(string id, string name, string brief, string meaning, string source) => new(id, name, brief, 1.5, PreloadUsed.None, meaning, source);
+
+    internal static bool Counts<T>(in Mechanics<T> m, LoadCase load)
+        where T : struct, IScalar<T> => m.Joint.Judging.Where<EurocodeSettings>() is null || load.CountsIn(LimitStates.Uls);
+
+    internal static T M0<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T> => m.Joint.Judging.Where<EurocodeSettings>() is { } how ? how.GammaM0<T>() : T.Const(1);
+
+    internal static NominalStrength Strength(Joint joint) => NominalStrength.Of(joint.Bolts.Grade);
+
+    internal static T BoltTensile<T>(Joint joint)
+        where T : struct, IScalar<T> => T.Given(BasePlateTerms.BoltTensile, Strength(joint).Tensile, source: Strength(joint).Source);
+
+    internal static T TensionResistance<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T> => EurocodeFormulas.Tension(T.Const(0.9), BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
+
+    internal static T ShearResistance<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T>
+    {
+        var alpha = BasePlateFormulas.AlphaBc(T.Given(BasePlateTerms.BoltYield, Strength(m.Joint).Yield, source: Strength(m.Joint).Source));
+        return BasePlateFormulas.BoltShear(alpha, BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
+    }
+
+    /// <summary>F1,vb,Rd: the bolt's bearing in the plate (Table 3.4), its least edge taken as end and as side, since shear may come any way.</summary>
+    internal static T PlateBearing<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T>
+    {
+        var p = m.Joint.Of<BasePlateInputs>();
+        var edge = Math.Min(p.Shape.PlateWidth - p.BoltsX, p.Shape.PlateDepth - p.BoltsY) / 2;
+        var pitch = Math.Min(p.BoltsX / (p.PerRow - 1), p.BoltsY);
+        var (d0, fu) = (T.Given(Terms.HoleDiameter, p.Hole), T.Given(BasePlateTerms.PlateTensile, p.Plate.Tensile, source: p.Plate.Cited));
+        var k1 = EurocodeFormulas.K1<T>(T.Given(EurocodeTerms.EdgeDistance, edge), T.Given(EurocodeTerms.PitchAcross, pitch), d0);
+        // The lesser of an end bolt's and an inner bolt's factor, whichever way the shear comes.
+        var end = edge / (3 * p.Hole) <= (pitch / (3 * p.Hole)) - 0.25;
+        var along = end ? EurocodeFormulas.AlphaEnd(T.Given(EurocodeTerms.EndDistance, edge), d0) : EurocodeFormulas.AlphaInner(T.Given(EurocodeTerms.PitchAlong, pitch), d0);
+        var alpha = EurocodeFormulas.AlphaB(along, BoltTensile<T>(m.Joint), fu);
+        return EurocodeFormulas.Bearing(k1, alpha, fu, m.Thread.Diameter, p.Thick<T>(), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
+    }
+
+    /// <summary>The same tension by each school, as factors.</summary>
+    internal static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load, double factor)
+    {
+        if (m.Joint.LoadPath is not BasePlatePath path || path.BySchools(load.Case, load.Bolt) is not { } by || load.Tension.Value <= 0) return [];
+        var reached = factor * load.Tension.Value;
+        double Of(double tension) => tension <= 0 ? double.PositiveInfinity : reached / tension;
+        School line = new("about the compression line", Of(by.Line)), block = new("stress block, bolts in tension only", Of(by.Block));
+        return m.Joint.Of<BasePlateInputs>().School == BaseSchool.StressBlock ? [block, line] : [line, block];
+    }
+
+    internal static string NothingPulls(in Mechanics<Plain> m) => "no case pulls on a bolt";
+
+    internal static string NothingShears(in Mechanics<Plain> m) => m.Joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction ? "friction carries the shear" : "no shear on the bolts";
+}
+
+/// <summary>Tension of a holding-down bolt, steel.</summary>
+internal readonly struct EnBaseTensionCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = Base.En("enBaseTension", "Bolt tension", "bolt breaks", "tension resistance of the bolt's steel over its tension", "6.2.6.12, Table 3.4");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> => load.Tension.Value <= 0 || !Base.Counts(m, load.Case)
+            ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(BasePlateTerms.TensionFactor, Base.TensionResistance(m) / load.Tension));
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
+
+    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) => Base.Schools(m, load, Judge(m, load).Factor.Value);
+}
+
+/// <summary>Shear of a holding-down bolt: the least of its own and its bearing in the plate.</summary>
+internal readonly struct EnBaseShearCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = Base.En("enBaseShear", "Bolt shear", "bolt shears", "shear resistance of the holding-down bolt over its shear", "6.2.2(7)");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
+            ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor, T.Let(BasePlateTerms.BoltShear, T.Min(Base.ShearResistance(m), Base.PlateBearing(m))) / load.Shear));
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
+}
+
+/// <summary>Shear and tension of a holding-down bolt together, on its steel resistances.</summary>
+internal readonly struct EnBaseCombinedCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = Base.En("enBaseCombined", "Bolt shear and tension", "bolt fails", "times both may grow until their sum is 1", "Table 3.4, with 6.2.2(7) for the shear");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || !Base.Counts(m, load.Case)) return Judged<T>.Nothing;
+        return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor, T.Const(1) / EurocodeFormulas.Combined(load.Shear, Base.ShearResistance(m), load.Tension, Base.TensionResistance(m))));
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => "no bolt is sheared and pulled at once";
+}
+
+/// <summary>Yield of a holding-down bolt in tension.</summary>
+internal readonly struct BaseTensionCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = Base.ByFactor("baseTension", "Bolt tension", "bolt yields", "yield of the bolt over its tension", "yield on the tensile stress area");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> => load.Tension.Value <= 0 ? Judged<T>.Nothing : Judged<T>.Of(T.Let(BasePlateTerms.TensionFactor, m.YieldStrength * m.Thread.StressArea / load.Tension));
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
+
+    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) => Base.Schools(m, load, Judge(m, load).Factor.Value);
+}
+
+/// <summary>Yield of a holding-down bolt in shear.</summary>
+internal readonly struct BaseShearCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = Base.ByFactor("baseShear", "Bolt shear", "bolt shears", "shear yield of the bolt over its shear", "distortion energy or maximum shear; tensile stress area");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> => load.Shear.Value <= 0 ? Judged<T>.Nothing : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor, Checks.Machine.ShearCheck.Ratio(m) * m.YieldStrength * m.Thread.StressArea / load.Shear));
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
+}
+
+/// <summary>Yield of a holding-down bolt in tension and shear together.</summary>
+internal readonly struct BaseCombinedCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = Base.ByFactor("baseCombined", "Bolt shear and tension", "bolt yields", "yield of the bolt over its equivalent stress", "distortion energy");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (load.Shear.Value <= 0 || load.Tension.Value <= 0) return Judged<T>.Nothing;
+        var (s, t) = (load.Tension / m.Thread.StressArea, load.Shear / m.Thread.StressArea);
+        return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor, m.YieldStrength / T.Let(BasePlateTerms.Stud, T.Sqrt((s * s) + (T.Const(3) * t * t))), 0, "distortion energy"));
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => "no bolt is sheared and pulled at once";
+}
+
+/// <summary>Concrete in front of a bolt in shear: a mode of its own, beside the steel's.</summary>
+internal readonly struct BaseConcreteCheck : IBoltCheck
+{
+    public static CheckInfo Info { get; } = new("baseConcrete", "Concrete in front of the bolt", "concrete crushes", 1, PreloadUsed.None, "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
+            ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(BasePlateTerms.ConcreteFactor, BasePlateFormulas.ConcreteBearing(m.Thread.Diameter, m.Joint.Of<BasePlateInputs>().Fcd<T>()) / load.Shear));
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
+}
+
+/// <summary>What compression about one or both axes asks of the area under the plate.</summary>
+internal static class BasePressing
+{
+    /// <summary>Compression over what carries it, at a bearing strength and a width c; null where nothing presses.</summary>
+    internal static T? Utilised<T>(in Mechanics<T> m, LoadCase load, T bearing, double c)
+        where T : struct, IScalar<T>
+    {
+        var (joint, p) = (m.Joint, m.Joint.Of<BasePlateInputs>());
+        if (joint.LoadPath is not BasePlatePath path || path.AllPull(load)) return null;
+        var (mx, my, _) = OnBolt.MomentsAtCentroid<T>(load, joint.Pattern!.Group);
+        var (_, _, fz) = load.Forces<T>();
+        var least = 1e-3 * Math.Max(1, Math.Abs(fz.Value));
+        var (aboutX, aboutY) = (Math.Abs(mx.Value) > least, Math.Abs(my.Value) > least);
+        if (!aboutX && !aboutY)
+        {
+            if (fz.Value >= 0) return null;
+            var all = T.Let(BasePlateTerms.PressedResistance, bearing * T.Given(BasePlateTerms.Area, p.Shape.Area(c), source: "EN 1993-1-8, 6.2.5"));
+            return T.Let(BasePlateTerms.Compression, -fz) / all;
+        }
+        // The axial force is split between the lines as the moments press on them.
+        var (ex, ey) = (joint.Pattern.Pivots.Right, joint.Pattern.Pivots.Top);
+        var (sizeX, sizeY) = (mx.Value < 0 ? -mx : mx, my.Value < 0 ? -my : my);
+        var share = aboutX && aboutY ? (Math.Abs(mx.Value) / ey) / ((Math.Abs(mx.Value) / ey) + (Math.Abs(my.Value) / ex)) : aboutX ? 1 : 0;
+        T? sum = null;
+        if (aboutX) sum = Force(T.Let(BasePlateTerms.MomentSize, sizeX, 1), share, ey, joint.Pattern.RowLine(mx.Value), 1) / (bearing * T.Given(BasePlateTerms.FlangeArea, p.Shape.FlangeArea(c)));
+        if (aboutY)
+        {
+            var weak = Force(T.Let(BasePlateTerms.MomentSize, sizeY, 2), 1 - share, ex, joint.Pattern.ColumnLine(my.Value), 2) / (bearing * T.Given(BasePlateTerms.HalfArea, p.Shape.Area(c) / 2));
+            sum = sum is { } strong ? T.Let(BasePlateTerms.PressedSum, strong + weak) : weak;
+        }
+        return sum is { Value: > 0 } used ? used : null;
+
+        // Against the bolts where the line is pressed and the far side lifts; against the other flange where both press.
+        T Force(T moment, double part, double lever, PivotLine line, int index)
+        {
+            var down = T.Const(-part) * fz;
+            var e = T.Given(BasePlateTerms.LeverCompression, lever, index);
+            var lifts = moment.Value > down.Value * lever && line.Held > 0;
+            return T.Let(BasePlateTerms.FlangeForce, lifts
+                ? down + ((moment - (down * e)) / T.Given(BasePlateTerms.LeverTension, line.Squares / line.Held, index))
+                : (down / T.Const(2)) + (moment / (T.Const(2) * e)), index);
+        }
+    }
+}
+
+/// <summary>Compression under the plate: the area about the profile that the plate's thickness makes press.</summary>
+internal readonly struct EnBasePressedCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = Base.En("enBasePressed", "Plate and concrete in compression", "concrete crushes", "resistance of the effective area over the compression", "6.2.5, 6.2.8") with { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (!Base.Counts(m, load.Case)) return Judged<T>.Nothing;
+        var p = m.Joint.Of<BasePlateInputs>();
+        var fjd = p.Fjd<T>();
+        var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), fjd, Base.M0(m));
+        return BasePressing.Utilised(m, load.Case, fjd, c.Value) is { } used ? Judged<T>.Of(T.Let(BasePlateTerms.PressedFactor, T.Const(1) / used)) : Judged<T>.Nothing;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => "no case presses";
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
+/// <summary>The handbook form: 0.6·fcu under the plate with the elastic cantilever.</summary>
+internal readonly struct BasePressedCheck : IPartCheck
+{
+    // fcu = fck/0.8, and 0.6 of it may press: older practice, data of the form.
+    private const double Cube = 0.8, Share = 0.6;
+
+    public static CheckInfo Info { get; } = Base.ByFactor("basePressed", "Plate and concrete in compression", "concrete crushes", "what the effective area carries at 0.6·fcu over the compression", "handbook: σ = 0.6·fcu, t = c·√(3σ/fy)") with { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var p = m.Joint.Of<BasePlateInputs>();
+        var stress = T.Let(BasePlateTerms.HandbookStress, T.Const(Share) * T.Given(BasePlateTerms.Fck, p.Fck) / T.Const(Cube));
+        var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), stress, T.Const(1));
+        return BasePressing.Utilised(m, load.Case, stress, c.Value) is { } used ? Judged<T>.Of(T.Let(BasePlateTerms.PressedFactor, T.Const(1) / used)) : Judged<T>.Nothing;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => "no case presses";
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
+/// <summary>The plate bent by a row of bolts in tension, as a T-stub on concrete, where nothing pries.</summary>
+internal static class BaseRows
+{
+    internal static Judged<T> Worst<T>(in Mechanics<T> m, LoadCase load)
+        where T : struct, IScalar<T>
+    {
+        var worst = Judged<T>.Nothing;
+        var (joint, p) = (m.Joint, m.Joint.Of<BasePlateInputs>());
+        if (!Base.Counts(m, load)) return worst;
+        var (edge, side) = ((p.Shape.PlateDepth - p.BoltsY) / 2, (p.Shape.PlateWidth - p.BoltsX) / 2);
+        var outside = (p.BoltsY - p.Shape.Depth) / 2;
+        var lever = outside > 0 ? outside : (p.BoltsX - p.Shape.Web) / 2;
+        if (lever <= 0) return worst;
+        var length = outside > 0 ? BasePlateFormulas.LengthOutside(lever, edge, side, p.BoltsX, p.Shape.PlateWidth) : BasePlateFormulas.LengthInside(lever, side);
+        for (var row = 0; row < 2; row++)
+        {
+            T? sum = null;
+            for (var i = 0; i < p.PerRow; i++)
+            {
+                var tension = joint.LoadPath.Tension<T>(load, (row * p.PerRow) + i, i + 1);
+                if (tension.Value > 0) sum = sum is { } others ? others + tension : tension;
+            }
+            if (sum is not { } pull) continue;
+            var resistance = BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, length), p.Thick<T>(), p.Yield<T>(), Base.M0(m), T.Given(BasePlateTerms.M, lever));
+            worst = worst.OrWorse(T.Let(BasePlateTerms.RowFactor, resistance / T.Let(BasePlateTerms.RowTension, pull)), row);
+        }
+        return worst;
+    }
+
+    internal static string Place(int row) => row == 0 ? "lower row" : "upper row";
+}
+
+/// <summary>The plate bent by bolts in tension, plastic moments.</summary>
+internal readonly struct EnBaseRowCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = Base.En("enBaseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "6.2.6.11, Tables 6.2, 6.4 and 6.6") with { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
+
+    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place);
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
+/// <summary>The same against the factor of the machine basis.</summary>
+internal readonly struct BaseRowCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = Base.ByFactor("baseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, γ = 1") with { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
+
+    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place);
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
+/// <summary>Friction alone against the shear.</summary>
+internal readonly struct BaseFrictionCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("baseFriction", "Friction under the plate", "slides", 1, PreloadUsed.None, "friction under the compression that acts with the shear over the shear", "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var p = m.Joint.Of<BasePlateInputs>();
+        if (p.ShearBy != BaseShear.Friction || load.InPlane.Value <= 0 || !Base.Counts(m, load.Case)) return Judged<T>.Nothing;
+        var (_, _, fz) = load.Case.Forces<T>();
+        return Judged<T>.Of(T.Let(BasePlateTerms.FrictionFactor, T.Let(BasePlateTerms.FrictionForce, T.Given(BasePlateTerms.Friction, p.Friction) * T.Max(T.Const(0), -fz)) / load.InPlane));
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => m.Joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction ? "no shear" : "friction alone is not relied on";
+}

@@ -1,0 +1,219 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Core.Kinds.Splices;
+
+/// <summary>How two plates are joined.</summary>
+public enum SpliceForm
+{
+    Lap,
+    OneCover,
+    TwoCovers,
+}
+
+/// <summary>Two plates in line: lapped, or butted under one or two covers. The bolts of each side are counted and judged apart.</summary>
+[JointKind(10)]
+public static class SpliceKind
+{
+    private static readonly Named<SpliceForm> Forms = new(("lap", SpliceForm.Lap), ("one cover", SpliceForm.OneCover), ("two covers", SpliceForm.TwoCovers));
+
+    public static readonly Field<SpliceForm> Form = new("splice.form", Types.Named(Forms), "Form", "lap, or butt with one cover or two") { Otherwise = SpliceForm.TwoCovers };
+    public static readonly Field<double> Left = KindFields.Length<SpliceInputs>("splice.left", "Left plate", "thickness of the main plate at the left");
+    public static readonly Field<double> Right = KindFields.Length<SpliceInputs>("splice.right", "Right plate", "thickness of the main plate at the right; packing makes up the difference under two covers", "as the left", s => s.Right);
+    public static readonly Field<double> Width = KindFields.Length<SpliceInputs>("splice.width", "Width", "width of the plates across the pull");
+    public static readonly Field<string> Material = KindFields.Material<SpliceInputs>("splice.material", "Plate material", "material of the main plates", "S275", s => s.Material);
+    public static readonly Field<double> Cover = KindFields.Length<SpliceInputs>("splice.cover", "Cover thickness", "thickness of each cover", "with two 0.6 of the thicker plate, with one the whole of it", s => s.Cover);
+    public static readonly Field<string> CoverMaterial = KindFields.Material<SpliceInputs>("splice.coverMaterial", "Cover material", "material of the covers", "as the plates", s => s.CoverMaterial);
+    public static readonly Field<int> Rows = new("splice.rows", Types.Whole, "Bolts across", "lines of bolts across the width") { Min = 1, Max = 20, Otherwise = 2 };
+    public static readonly Field<int> Columns = new("splice.columns", Types.Whole, "Bolts along", "bolts in a line along the pull, on each side of the joint")
+    {
+        Min = 1, Max = 20, Default = "the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.Columns),
+    };
+    public static readonly Field<double> Pitch = KindFields.Length<SpliceInputs>("splice.pitch", "Pitch", "between bolts along the pull", "3 diameters", s => s.Pitch);
+    public static readonly Field<double> Gauge = KindFields.Length<SpliceInputs>("splice.gauge", "Gauge", "between lines of bolts, across", "the width over the number of lines", s => s.Gauge);
+    public static readonly Field<double> End = KindFields.Length<SpliceInputs>("splice.end", "End distance", "last bolt to the end of plate and cover", "2 diameters", s => s.End);
+    public static readonly Field<double> Gap = new("splice.gap", Types.Length, "Gap", "between the ends of the main plates") { Min = 0, Max = 500, Otherwise = 5 };
+
+    public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
+
+    /// <summary>The kind.</summary>
+    public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
+    {
+        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Rows, Columns, Pitch, Gauge, End, Gap],
+        Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
+        Read = SpliceInputs.Of,
+        Lay = Lay,
+        Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross] : basis.Checks,
+        Assumes = joint => joint.Of<SpliceInputs>() switch
+        {
+            { Form: SpliceForm.Lap } => ["The load is stated in the middle of the lap; its eccentricity out of the plane bends the plates and is not judged."],
+            { Form: SpliceForm.OneCover } => ["The load is stated in the middle of the gap. One cover: the eccentricity out of the plane bends plates and cover and is not judged."],
+            _ => ["The load is stated in the middle of the gap; each side carries the whole of it, the covers share it by thickness."],
+        },
+        Cautions = Cautions,
+        Values = m => [new(SpliceTerms.PerSide, m.Joint.Bolts.Count), new(SpliceTerms.Total, m.Joint.Bolts.Count * m.Joint.Of<SpliceInputs>().Groups), new(SpliceTerms.Packing, m.Joint.Of<SpliceInputs>().Packing)],
+        Draw = SpliceDrawing.Of,
+        LoadNames = new() { ["fx"] = "Fx, along", ["fy"] = "Fy, across" },
+        Shows = (j, f) => j.Of<SpliceInputs>().Form != SpliceForm.Lap || (f != Cover && f != CoverMaterial && f != Gap),
+        Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"), (Width, j => j.Of<SpliceInputs>().Width, "width")],
+        Line = "splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8",
+        Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
+        Example = """
+            { "format": "hasp-joint", "version": 1, "name": "Splice", "kind": "splice", "bolts": { "thread": "M20", "grade": "8.8" },
+              "splice": { "left": "12 mm", "right": "16 mm", "width": "160 mm", "cover": "10 mm" }, "judging": { "shearBy": "bearing" },
+              "loads": [ { "name": "Pull", "fx": "200 kN" } ] }
+            """,
+    };
+
+    private static ImmutableArray<Laid> Lay(KindReader reader, object read)
+    {
+        var s = (SpliceInputs)read;
+        return s.Form == SpliceForm.Lap ? [Lap(reader, s)] : [Side(reader, s, true), Side(reader, s, false)];
+    }
+
+    private static Laid Lap(KindReader reader, SpliceInputs s) => Bolts(
+        new Laying(reader.Said).Part("Left plate", s.Left, Left, s.Material, Material, Joints.Side.Left, Edges(s)).Part("Right plate", s.Right, Right, s.Material, Material, Joints.Side.Right, Edges(s)), s, null).Done();
+
+    private static Laid Side(KindReader reader, SpliceInputs s, bool left)
+    {
+        var laying = new Laying(reader.Said);
+        var packing = s.Form == SpliceForm.TwoCovers && (left ? s.Left < s.Right : s.Right < s.Left) ? s.Packing : 0;
+        var (thickness, field) = left ? (s.Left, Left) : (s.Right, Right);
+        void OneCover(string name) => laying.Part(name, s.Cover, Cover, s.CoverMaterial, CoverMaterial, Joints.Side.Left, Edges(s));
+        void Pack()
+        {
+            if (packing > 0) laying.Part("Packing", packing, field, s.Material, Material, Joints.Side.None);
+        }
+        OneCover(s.Form == SpliceForm.TwoCovers ? "Cover, top" : "Cover");
+        Pack();
+        laying.Part(left ? "Left plate" : "Right plate", thickness, field, s.Material, Material, Joints.Side.Right, Edges(s));
+        if (s.Form == SpliceForm.TwoCovers)
+        {
+            Pack();
+            OneCover("Cover, bottom");
+        }
+        // The load is stated in the middle of the gap; the group of this side lies beside it.
+        return Bolts(laying, s, left ? s.ToCentroid : -s.ToCentroid).Done() with { Side = left ? "left side" : "right side" };
+    }
+
+    private static (Change, Field)[] Edges(SpliceInputs s) =>
+        [(Fields.LayerEdge.To(s.End), End), (Fields.LayerWidth.To(s.Width), Width), (Fields.LayerHoles.To(s.Rows), Rows), (Fields.LayerSideDistance.To(s.Side), Gauge)];
+
+    private static Laying Bolts(Laying laying, SpliceInputs s, double? at) => laying
+        .With(Rows, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(s.Rows)).With(Columns, Fields.PatternColumns.To(s.Columns), Fields.Count.Cleared)
+        .With(Pitch, Fields.PitchX.To(s.Pitch)).With(Gauge, Fields.PitchY.To(s.Gauge))
+        .Cases(load => at is { } x && new Field[] { Fields.CaseFx, Fields.CaseFy, Fields.CaseMz }.Any(load.Has) ? load.With(Fields.CaseAtX.To(x)) : load);
+
+    private static IEnumerable<Caution> Cautions(Joint joint)
+    {
+        var s = joint.Of<SpliceInputs>();
+        if (s.Packing > 4.0 / 3 * joint.Bolts.Thread.Diameter) yield return new("packingThick", "The packing is thicker than four thirds of the bolt: EN 1993-1-8, 3.6.1(12) and IS 800, 10.3.3.3 reduce the bolts, and such packing should be fixed by bolts of its own.");
+        if (s.Form != SpliceForm.TwoCovers) yield return new("spliceBends", "One-sided: the plates are pulled out of line and bend. Two covers carry the same without it.");
+    }
+}
+
+/// <summary>Values of a splice.</summary>
+public static class SpliceTerms
+{
+    public static readonly Term PerSide = new("boltsPerSide", "N_1", Dimension.None, "bolts on each side of the splice", "the joint");
+    public static readonly Term Total = new("boltsTotal", "N_2", Dimension.None, "bolts of the splice, both sides", "the joint");
+    public static readonly Term Packing = new("splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
+    public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
+    public static readonly Term GrossFactor = new("spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
+}
+
+/// <summary>What a splice states, every choice made. Lengths in mm.</summary>
+internal sealed record SpliceInputs(
+    SpliceForm Form, double Left, double Right, double Width, Material Material, double Cover, Material CoverMaterial, int Rows, int Columns, double Pitch, double Gauge, double End, double Gap)
+{
+    // Longer groups than this are no splice any more; the search for the fewest ends there.
+    private const int MostColumns = 12;
+
+    /// <summary>Packing on each face of the thinner plate.</summary>
+    internal double Packing => Form == SpliceForm.TwoCovers ? Math.Abs(Left - Right) / 2 : 0;
+
+    /// <summary>Groups of bolts: one in a lap, one on each side of a butt.</summary>
+    internal int Groups => Form == SpliceForm.Lap ? 1 : 2;
+
+    /// <summary>From the outer line of bolts to the edge beside them.</summary>
+    internal double Side => (Width - ((Rows - 1) * Gauge)) / 2;
+
+    /// <summary>From the middle of the gap to the middle of a side's bolts.</summary>
+    internal double ToCentroid => (Gap / 2) + End + ((Columns - 1) * Pitch / 2);
+
+    internal static SpliceInputs? Of(KindReader r)
+    {
+        var thread = r.Thread();
+        var grade = r.Grade(thread);
+        var form = r.Said.Of(SpliceKind.Form);
+        var (left, width, rows) = (r.Need(SpliceKind.Left), r.Need(SpliceKind.Width), r.Said.Of(SpliceKind.Rows));
+        var right = r.Or(SpliceKind.Right, left);
+        var thick = Math.Max(left, right);
+        var cover = r.Or(SpliceKind.Cover, form == SpliceForm.TwoCovers ? Math.Ceiling(0.6 * thick) : thick);
+        var material = r.MaterialOf(SpliceKind.Material, thick, "S275");
+        var coverMaterial = r.MaterialOf(SpliceKind.CoverMaterial, cover, material?.Name ?? "S275");
+        r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.Cover), "splice-lap-cover", SpliceKind.Cover, KindReader.Mm(cover), "a lap has no cover: leave it out, or choose one cover or two", new Mend("Two covers", SpliceKind.Form.Path, "two covers"), new Mend("No cover", SpliceKind.Cover.Path, ""));
+        if (r.Failed || thread is null || grade is null || material is null || coverMaterial is null) return null;
+        var d = thread.Diameter;
+        var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
+        var gauge = r.Or(SpliceKind.Gauge, width / rows);
+        var (pitch, end) = (r.Or(SpliceKind.Pitch, 3 * d), r.Or(SpliceKind.End, 2 * d));
+        var beside = (width - ((rows - 1) * gauge)) / 2;
+        var least = Math.Max(d, (hole / 2) + 0.5);
+        r.Refuse(beside < least, "splice-outside", rows > 1 ? SpliceKind.Gauge : SpliceKind.Width, KindReader.Mm(rows > 1 ? gauge : width),
+            $"the outer bolts come too near the edge ({KindReader.Mm(beside)}): at least one diameter, {KindReader.Mm(least)}. {(rows > 1 ? $"The gauge may be at most {KindReader.Mm((width - (2 * least)) / (rows - 1))}" : $"The width must be at least {KindReader.Mm(2 * least)}")}",
+            rows > 1 && width / rows > hole ? [KindReader.To(SpliceKind.Gauge, width / rows, $"Gauge {KindReader.Mm(width / rows)}")] : []);
+        r.Refuse(end < least, "splice-end", SpliceKind.End, KindReader.Mm(end), $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(least)}; {KindReader.Mm(2 * d)} is usual", KindReader.To(SpliceKind.End, 2 * d, $"{KindReader.Mm(2 * d)} to the end"));
+        if (r.Failed) return null;
+        var columns = r.Said.Stated(SpliceKind.Columns) ?? (r.Said.IsFaulty(SpliceKind.Columns) ? 2 : Fewest(r.Said));
+        return new(form, left, right, width, material, cover, coverMaterial, rows, columns, pitch, gauge, end, r.Said.Of(SpliceKind.Gap));
+    }
+
+    /// <summary>The fewest bolts along that hold, each number judged in full; the best of all where none does.</summary>
+    private static int Fewest(Values said)
+    {
+        var (best, reserve) = (2, 0.0);
+        for (var n = 1; n <= MostColumns; n++)
+        {
+            if (JointRules.JointOf(said.With(SpliceKind.Columns.To(n)), []) is not { } joint) continue;
+            var load = TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value;
+            if (load >= 1) return n;
+            // What more bolts do not help is not asked of them.
+            if (load > reserve * 1.001) (best, reserve) = (n, load);
+        }
+        return best;
+    }
+}
+
+/// <summary>Yield of the gross section of plates and covers; the structural codes have theirs.</summary>
+internal readonly struct SpliceGrossCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("spliceGross", "Gross section", "yields", 1.5, PreloadUsed.None, "yield of the gross section over the force of the part", "gross section w·t") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var worst = Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0) return worst;
+        var layers = m.Joint.Layers;
+        for (var i = 0; i < layers.Length; i++)
+        {
+            var share = m.Stack.LayerShare[i];
+            if (layers[i].Width is not { } width || share == 0) continue;
+            var area = T.Let(SpliceTerms.GrossArea, T.Given(Terms.PartWidth, width, i + 1, layers[i].Name) * T.Given(Terms.Thickness, layers[i].Thickness, i + 1, layers[i].Name), i + 1);
+            var force = T.Let(Terms.PartForce, share == 1 ? load.InPlane : T.Const(share) * load.InPlane, i + 1);
+            worst = worst.OrWorse(T.Let(SpliceTerms.GrossFactor, T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited) * area / force, i + 1), i);
+        }
+        return worst;
+    }
+
+    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
+
+    public static int PartAt(int place, Joint joint) => place;
+}

@@ -1,0 +1,275 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Hasp.Core;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.Kinds;
+using Hasp.Core.Kinds.BasePlates;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Files.Quick;
+
+/// <summary>
+/// Quick lines that begin with a kind of joint: <c>splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8</c>. Pieces stand between commas, each read by the
+/// patterns of its kind; what is left out is chosen so that the joint holds, and marked.
+/// </summary>
+internal static partial class QuickKinds
+{
+    private const string Number = @"[0-9]+(?:\.[0-9]+)?(?:\s*(?:mm|cm|in|""))?";
+    private const string Times = @"\s*[×x*]\s*";
+
+    /// <summary>A piece that a kind understands: the pattern, and the fields that its groups go into.</summary>
+    /// <param name="Pattern">Groups named by letters.</param>
+    /// <param name="Fields">Group and path; a text with <c>=</c> is stated as it is.</param>
+    /// <param name="Taken">What it was taken for.</param>
+    private sealed record Piece(Regex Pattern, (string Group, string Path)[] Fields, string Taken);
+
+    /// <summary>A kind in a line.</summary>
+    /// <param name="Kind">Which.</param>
+    /// <param name="Words">What a line begins with.</param>
+    /// <param name="Pieces">What it understands.</param>
+    /// <param name="Force">Field of a load that a bare force goes into.</param>
+    /// <param name="Count">Field that a number of bolts goes into.</param>
+    /// <param name="Needs">What is chosen where nothing was said, the first that holds.</param>
+    private sealed record Spoken(string Kind, string[] Words, Piece[] Pieces, string Force, string Count, Func<JsonObject, (string Path, string[] Texts)[]> Needs);
+
+    private static Piece P(string pattern, string taken, params (string, string)[] fields) =>
+        new(new Regex("^" + pattern.Replace("#", Number, StringComparison.Ordinal).Replace("~", Times, StringComparison.Ordinal) + "$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant), fields, taken);
+
+    private static readonly string[] Stock = ["8 mm", "10 mm", "12 mm", "15 mm", "20 mm", "25 mm", "30 mm", "35 mm", "40 mm", "50 mm", "60 mm"];
+
+    private static readonly Spoken[] All =
+    [
+        new("splice", ["splice", "lap"],
+        [
+            P(@"(?<a>#)\s*/\s*(?<b>#)\s*plates?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")), P("(?<a>#) plates?", "plates", ("a", "splice.left")),
+            P("2~(?<t>#) covers?", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")), P("(?:1~)?(?<t>#) covers?", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
+            P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")), P(@"(?<n>[0-9]+) (?:rows|across)", "bolts across", ("n", "splice.rows")),
+            P("pitch (?<p>#)", "pitch", ("p", "splice.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "splice.end")),
+        ], "fx", "splice.columns", _ => [("splice.width", ["60 mm", "80 mm", "100 mm", "120 mm", "150 mm", "180 mm", "200 mm", "250 mm", "300 mm", "350 mm", "400 mm", "500 mm", "600 mm"])]),
+        new("pin", ["pin", "clevis", "hanger", "lug"],
+        [
+            P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")), P("eye (?<w>#) wide", "eye width", ("w", "pin.eyeWidth")),
+            P("eye (?<t>#)~(?<w>#)", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")), P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
+            P("one cheek (?<t>#)", "one cheek", ("t", "pin.cheekThickness"), ("=1", "pin.cheeks")), P("gaps? (?<c>#)", "gap", ("c", "pin.gap")), P("hole (?<h>#)", "hole", ("h", "pin.hole")), P("(?:end|end distance) (?<e>#)", "end distance", ("e", "pin.eyeEnd")),
+        ], "shear", "", _ => [("pin.eyeThickness", Stock)]),
+        new("closure", ["plug", "closure"],
+        [
+            P("(?<b>#) bore (?<o>#) (?:tube|outer|od)", "bore and tube", ("b", "closure.bore"), ("o", "closure.outer")), P("(?<b>#) bore", "bore", ("b", "closure.bore")), P("(?<o>#) (?:tube|outer|od)", "tube, outer", ("o", "closure.outer")),
+            P("(?<r>[0-9]) rows?", "rows", ("r", "closure.rows")), P("(?<e>#) to (?:the )?end", "hole to tube end", ("e", "closure.tubeEnd")),
+        ], "", "closure.perRow", _ => []),
+        new("cover", ["cover", "hatch"],
+        [
+            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")), P("(?<l>#)~(?<w>#) seal", "sealed rectangle", ("l", "cover.sealLength"), ("w", "cover.sealWidth"), ("=rectangle", "cover.shape")),
+            P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")), P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")), P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
+        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, rubber"]), ("cover.thickness", Stock), .. JointEdit.Get(d, "cover.shape") == "rectangle" ? Array.Empty<(string, string[])>() : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
+        new("basePlate", ["base"],
+        [
+            P("(?:plate )?(?<h>#)~(?<b>#)~(?<t>#)(?: plate)?", "plate, along y, along x, thickness", ("h", "basePlate.depth"), ("b", "basePlate.width"), ("t", "basePlate.thickness")),
+            P("grout (?<g>#)", "grout", ("g", "basePlate.grout")), P("bolts (?<x>#)~(?<y>#)", "bolts, along x and y", ("x", "basePlate.boltsX"), ("y", "basePlate.boltsY")),
+        ], "fz", "", Feet),
+    ];
+
+    /// <summary>Where bolts of a foot may stand: two diameters from the plate's edges, or between the flanges.</summary>
+    private static (string, string[])[] Feet(JsonObject d)
+    {
+        double? Mm(string path) => JointEdit.Get(d, path) is { } text && QuantityText.Parse(text, Dimension.Length) is { Problem: null } read ? read.Held : null;
+        var bolt = Standards.FindThread(JointEdit.Get(d, "bolts.thread") ?? "")?.Diameter ?? 20;
+        string[] Near(string path) => Mm(path) is { } size ? [.. new[] { 4, 3, 5, 6, 8 }.Select(k => Text(Math.Max(2 * bolt, size - (k * bolt))))] : ["200 mm"];
+        return [("basePlate.boltsY", Near("basePlate.depth")), ("basePlate.boltsX", Near("basePlate.width")), ("basePlate.fck", ["20 MPa"])];
+    }
+
+    private static string Text(double mm) => mm.ToString("0.###", CultureInfo.InvariantCulture) + " mm";
+
+    /// <summary>Reads a line that begins with a kind; null where it does not.</summary>
+    internal static QuickJoint? Read(string line, UnitSystem shown)
+    {
+        if (All.FirstOrDefault(s => s.Words.Any(w => Begins(line, w))) is not { } spoken) return null;
+        var word = spoken.Words.First(w => Begins(line, w));
+        var document = new JsonObject
+        {
+            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name,
+            ["kind"] = spoken.Kind, [spoken.Kind] = new JsonObject(), ["bolts"] = new JsonObject(), ["loads"] = new JsonArray(new JsonObject { ["name"] = "Case 1" }),
+        };
+        if (word == "lap") document["splice"]!["form"] = "lap";
+        var parts = new List<QuickPart>();
+        var at = line.IndexOf(word, StringComparison.OrdinalIgnoreCase) + word.Length;
+        parts.Add(new(at - word.Length, word.Length, line.Substring(at - word.Length, word.Length), Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []));
+        foreach (var (start, text) in Pieces(line, at))
+        {
+            var (taken, problem) = Take(document, spoken, text, shown);
+            parts.Add(new(start, text.Length, text, taken, problem, []));
+        }
+        var chosen = new List<string>();
+        Choose(document, spoken, chosen);
+        if (document["bolts"] is JsonObject { Count: 0 }) document.Remove("bolts");
+        var (joint, faults) = JointDocument.Read(document.ToJsonString());
+        var short_ = joint is not null && !TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds ? "As stated it falls short; the Bench shows by what, and what would mend it." : null;
+        return new QuickJoint(parts, document, chosen, joint is null ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
+    }
+
+    private static bool Begins(string line, string word) => Regex.IsMatch(line, $@"^\s*{word}\b", RegexOptions.IgnoreCase);
+
+    /// <summary>What stands between commas; a comma between three digits belongs to a number.</summary>
+    private static IEnumerable<(int Start, string Text)> Pieces(string line, int from)
+    {
+        foreach (Match m in Piecewise().Matches(line[from..]))
+        {
+            var trimmed = m.Value.Trim();
+            if (trimmed.Length > 0) yield return (from + m.Index + m.Value.IndexOf(trimmed, StringComparison.Ordinal), trimmed);
+        }
+    }
+
+    [GeneratedRegex(@"[^,;]+")]
+    private static partial Regex Piecewise();
+
+    [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN))(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Bolt();
+
+    [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|up|uplift|apart|across|shear|along|about x|about y))?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Load();
+
+    [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Concrete();
+
+    private static (string Taken, string? Problem) Take(JsonObject document, Spoken spoken, string text, UnitSystem shown)
+    {
+        foreach (var piece in spoken.Pieces)
+        {
+            if (piece.Pattern.Match(text) is not { Success: true } match) continue;
+            foreach (var (group, path) in piece.Fields) JointEdit.Set(document, path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
+            return (piece.Taken, null);
+        }
+        return TakeBolt(document, spoken, text, shown) ?? TakeGiven(document, spoken, text) ?? TakeLoad(document, spoken, text)
+            ?? ("", $"not understood. A {Kind.ById(spoken.Kind)!.Name.ToLowerInvariant()} reads like: {Kind.ById(spoken.Kind)!.Line}");
+    }
+
+    private static (string, string?)? TakeBolt(JsonObject document, Spoken spoken, string text, UnitSystem shown)
+    {
+        if (Standards.GradeBands(text).Count > 0)
+        {
+            JointEdit.Set(document, "bolts.grade", text, shown);
+            return ("grade", null);
+        }
+        if (Bolt().Match(text) is not { Success: true } bolt || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
+        JointEdit.Set(document, "bolts.thread", thread.Designation, shown);
+        if (bolt.Groups["grade"].Success)
+        {
+            if (Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("", $"no grade is called {bolt.Groups["grade"].Value}");
+            JointEdit.Set(document, "bolts.grade", bolt.Groups["grade"].Value, shown);
+        }
+        return bolt.Groups["n"].Success ? (TakeCount(document, spoken, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture), shown), null) : ("bolts", null);
+    }
+
+    /// <summary>A number of bolts goes where the kind has it: round a tube, along a splice, in the two rows of a foot.</summary>
+    private static string TakeCount(JsonObject document, Spoken spoken, int n, UnitSystem shown)
+    {
+        var (path, value) = spoken.Kind switch
+        {
+            "splice" => ("splice.columns", Math.Max(1, (n + 1) / int.Parse(JointEdit.Get(document, "splice.rows") ?? "2", CultureInfo.InvariantCulture))),
+            "basePlate" => ("basePlate.perRow", Math.Max(2, (n + 1) / 2)),
+            _ => (spoken.Count, n),
+        };
+        if (path.Length > 0) JointEdit.Set(document, path, value.ToString(CultureInfo.InvariantCulture), shown);
+        return spoken.Kind == "splice" ? $"bolts, {n} on each side" : "bolts";
+    }
+
+    private static (string, string?)? TakeGiven(JsonObject document, Spoken spoken, string text)
+    {
+        if (spoken.Kind == "basePlate" && Profiles.Find(text) is { } profile)
+        {
+            document["basePlate"]!["profile"] = profile.Name;
+            return ("column", null);
+        }
+        if (spoken.Kind == "basePlate" && Concrete().Match(text) is { Success: true } concrete)
+        {
+            document["basePlate"]!["fck"] = concrete.Groups["fck"].Value + " MPa";
+            return ("concrete", null);
+        }
+        if (Standards.MaterialBands(text) is not { Count: > 0 } bands) return null;
+        var field = spoken.Kind switch { "splice" => "material", "pin" => "eyeMaterial", "closure" => "tubeMaterial", _ => "material" };
+        document[spoken.Kind]![field] = bands[0].Name;
+        if (spoken.Kind == "closure") document["closure"]!["plugMaterial"] = bands[0].Name;
+        return ("material", null);
+    }
+
+    private static (string, string?)? TakeLoad(JsonObject document, Spoken spoken, string text)
+    {
+        if (Load().Match(text) is not { Success: true } load) return null;
+        var (quantity, how) = (load.Groups["q"].Value, load.Groups["how"].Value.ToLowerInvariant());
+        var to = (JsonObject)document["loads"]![0]!;
+        var (force, pressure, moment) = (QuantityText.Parse(quantity, Dimension.Force), QuantityText.Parse(quantity, Dimension.Stress), QuantityText.Parse(quantity, Dimension.Torque));
+        if (QuantityText.IsBareNumber(quantity)) return ("", "a number without a unit: say what it is, such as 60 kN, 12 MPa or 16 mm");
+        if (spoken.Force.Length == 0)
+        {
+            if (pressure.Problem is not null) return force.Problem is null ? ("", "a pressure is meant here, such as 12 MPa or 120 bar") : ("", pressure.Problem);
+            to["pressure"] = quantity;
+            return ("pressure", null);
+        }
+        if (force.Problem is null)
+        {
+            var key = how is "across" or "shear" && spoken.Kind != "pin" ? spoken.Kind == "splice" ? "fy" : "fx" : spoken.Force;
+            to[key] = how == "down" && key == "fz" ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6) : quantity;
+            return (how.Length > 0 ? $"load, {how}" : "load", null);
+        }
+        if (moment.Problem is null && spoken.Kind is "basePlate" or "splice")
+        {
+            to[spoken.Kind == "splice" ? "mz" : how == "about y" ? "my" : "mx"] = quantity;
+            return ("moment", null);
+        }
+        return ("", force.Problem);
+    }
+
+    /// <summary>Chooses what was left out: bolts and what the kind needs, the first that holds.</summary>
+    private static void Choose(JsonObject document, Spoken spoken, List<string> words)
+    {
+        void Make(string path, string text, string said)
+        {
+            if (JointEdit.Get(document, path) is not null) return;
+            JointEdit.Set(document, path, text, UnitSystem.Si);
+            if (document["chosen"] is not JsonArray list) document["chosen"] = list = [];
+            list.Add(path);
+            words.Add(said);
+        }
+
+        var isPlainPin = spoken.Kind == "pin" && JointEdit.Get(document, "bolts.thread") is null;
+        if (!isPlainPin)
+        {
+            Make("bolts.thread", spoken.Kind == "basePlate" ? "M20" : "M16", "the size of the bolts");
+            Make("bolts.grade", spoken.Kind == "basePlate" ? "4.6" : "8.8", "the grade");
+        }
+        else
+        {
+            Make("pin.diameter", "30 mm", "the pin");
+        }
+        if (spoken.Kind == "splice") Make("judging.shearBy", "bearing", "shear by bearing");
+        if (spoken.Kind == "cover") Make("tightening.lubrication", "lubricated", "oiled, so that the gasket is pressed evenly");
+        if (spoken.Kind == "basePlate") Make("judging.basis", "eurocode", "Eurocode 3");
+        if (spoken.Kind == "splice" && document["loads"]![0]!.AsObject().Count == 1) Make("loads[0].fx", "0 kN", "no load");
+        var needs = spoken.Needs(document).Where(n => JointEdit.Get(document, n.Path) is null).ToList();
+        if (needs.Count == 0) return;
+        foreach (var (path, text) in First(document, needs)) Make(path, text, $"{Fields.Words(path).ToLowerInvariant()} {text}");
+    }
+
+    /// <summary>The first of all combinations that holds; where none does, the first that can be drawn.</summary>
+    private static IReadOnlyList<(string Path, string Text)> First(JsonObject document, List<(string Path, string[] Texts)> needs)
+    {
+        IReadOnlyList<(string, string)>? drawn = null;
+        foreach (var trial in Combinations(needs).Take(MostTrials))
+        {
+            var copy = (JsonObject)document.DeepClone();
+            foreach (var (path, text) in trial) JointEdit.Set(copy, path, text, UnitSystem.Si);
+            if (JointDocument.Read(copy.ToJsonString()).Joint is not { } joint) continue;
+            if (TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds) return trial;
+            drawn ??= trial;
+        }
+        return drawn ?? [.. needs.Select(n => (n.Path, n.Texts[0]))];
+    }
+
+    private const int MostTrials = 120;
+
+    private static IEnumerable<List<(string Path, string Text)>> Combinations(List<(string Path, string[] Texts)> needs) =>
+        needs.Aggregate<(string Path, string[] Texts), IEnumerable<List<(string, string)>>>([[]], (all, need) => all.SelectMany(a => need.Texts.Select(t => new List<(string, string)>(a) { (need.Path, t) })));
+}

@@ -1,0 +1,234 @@
+using System.Collections.Immutable;
+using Hasp.Core.Kinds;
+using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
+
+namespace Hasp.Web.Drawing;
+
+/// <summary>
+/// A sheet set out for a screen: its views to one scale, side by side or one below the other, whichever lets them be larger; dimensions outside them, no
+/// label on another. It decides where things stand and computes nothing of the joint.
+/// </summary>
+public sealed class SheetDrawing
+{
+    /// <summary>Size of a label, and what it keeps clear of the next one.</summary>
+    public const double LabelWidth = 74, LabelHeight = 22;
+
+    private const double Clear = 4, First = 14, ArrowLength = 30, Title = 18, Between = 26;
+
+    /// <summary>A view where it stands.</summary>
+    /// <param name="Name">Elevation, plan, section.</param>
+    /// <param name="Marks">What is drawn.</param>
+    /// <param name="Labels">Its dimensions.</param>
+    /// <param name="Arrows">Its forces.</param>
+    /// <param name="TitleAt">Where its name stands.</param>
+    public sealed record Placed(string Name, IReadOnlyList<Shape> Marks, IReadOnlyList<Label> Labels, IReadOnlyList<Force> Arrows, (double X, double Y) TitleAt);
+
+    /// <summary>An outline or line as the path of an SVG.</summary>
+    /// <param name="Mark">What it stands for.</param>
+    /// <param name="Path">Its path.</param>
+    public sealed record Shape(Mark Mark, string Path);
+
+    /// <summary>A dimension with its label.</summary>
+    /// <param name="Measure">What it measures.</param>
+    /// <param name="Box">Where its label stands.</param>
+    /// <param name="Lines">Extension lines, dimension line and leader.</param>
+    /// <param name="Figure">What it measures, in words.</param>
+    public sealed record Label(Measure Measure, Box Box, string Lines, string Figure);
+
+    /// <summary>A force arrow with its figure.</summary>
+    /// <param name="Path">Shaft.</param>
+    /// <param name="Text">Figure.</param>
+    /// <param name="At">Where the figure begins.</param>
+    /// <param name="Anchor">Its text-anchor.</param>
+    public sealed record Force(string Path, string Text, (double X, double Y) At, string Anchor);
+
+    /// <summary>A rectangle, px.</summary>
+    public readonly record struct Box(double X, double Y, double Width, double Height)
+    {
+        /// <summary>True where two share room.</summary>
+        public bool Meets(Box other) => X < other.X + other.Width && other.X < X + Width && Y < other.Y + other.Height && other.Y < Y + Height;
+    }
+
+    private readonly UnitSystem _units;
+
+    /// <summary>Sets a sheet out.</summary>
+    /// <param name="sheet">What is drawn.</param>
+    /// <param name="width">Room across, px.</param>
+    /// <param name="height">Room down, px.</param>
+    /// <param name="units">In which dimensions read.</param>
+    /// <param name="views">How many views at most.</param>
+    /// <param name="measured">False for a small drawing without dimensions.</param>
+    public SheetDrawing(Sheet sheet, double width, double height, UnitSystem units, int views = 9, bool measured = true)
+    {
+        _units = units;
+        var all = sheet.Views.Take(views).Select(v => new Room(v, measured)).ToList();
+        if (all.Count == 0) return;
+        double AcrossScale() => Math.Min((width - all.Sum(r => r.Left + r.Right) - (Between * (all.Count - 1))) / all.Sum(r => r.Width), all.Min(r => (height - r.Top - r.Bottom) / r.Height));
+        double DownScale() => Math.Min(all.Min(r => (width - r.Left - r.Right) / r.Width), (height - all.Sum(r => r.Top + r.Bottom)) / all.Sum(r => r.Height));
+        var across = AcrossScale() >= DownScale();
+        Scale = Math.Max(1e-3, across ? AcrossScale() : DownScale());
+        var (x, y) = (0.0, 0.0);
+        var placed = new List<Placed>();
+        foreach (var room in all)
+        {
+            placed.Add(Set(room, x + room.Left, y + room.Top, measured));
+            if (across) x += room.Left + room.Right + (room.Width * Scale) + Between;
+            else y += room.Top + room.Bottom + (room.Height * Scale);
+            Width = Math.Max(Width, across ? x - Between : room.Left + room.Right + (room.Width * Scale));
+            Height = Math.Max(Height, across ? room.Top + room.Bottom + (room.Height * Scale) : y);
+        }
+        Views = placed;
+    }
+
+    /// <summary>px to a mm.</summary>
+    public double Scale { get; }
+
+    public double Width { get; }
+
+    public double Height { get; }
+
+    public IReadOnlyList<Placed> Views { get; } = [];
+
+    /// <summary>The scale in words: <c>1 : 3</c>, as far as a screen has one.</summary>
+    public string ScaleWords => "to scale";
+
+    public static string N(double v) => SectionDrawing.N(v);
+
+    /// <summary>A view with the room that its dimensions need.</summary>
+    private sealed class Room
+    {
+        internal Room(View view, bool measured)
+        {
+            View = view;
+            var points = view.Marks.SelectMany(Points).ToList();
+            (MinX, MaxX, MinY, MaxY) = (points.Min(p => p.X), points.Max(p => p.X), points.Min(p => p.Y), points.Max(p => p.Y));
+            if (!measured) return;
+            int Rows(Beside side) => view.Measures.Where(m => m.Beside == side).Select(m => m.Row + 1).DefaultIfEmpty(0).Max();
+            Beyond = new() { [Beside.Left] = Pointing(-1, 0), [Beside.Right] = Pointing(1, 0), [Beside.Above] = Pointing(0, 1), [Beside.Below] = Pointing(0, -1) };
+            // A view that is narrower than a label is given the label's room.
+            Left = 4 + (Rows(Beside.Left) * (LabelWidth + Clear)) + (Rows(Beside.Left) > 0 ? First : 0) + Beyond[Beside.Left];
+            Right = 4 + (Rows(Beside.Right) * (LabelWidth + Clear)) + (Rows(Beside.Right) > 0 ? First : 0) + Beyond[Beside.Right];
+            // Labels that stand in each other's way move one row out: room for one more is kept where there are several.
+            int Spare(Beside side) => view.Measures.Count(m => m.Beside == side) > 1 ? 1 : 0;
+            Top = Title + ((Rows(Beside.Above) + Spare(Beside.Above)) * (LabelHeight + Clear)) + Beyond[Beside.Above];
+            // Upright labels that cannot stand beside their dimension go up and down: the view is at least as tall as they are.
+            var upright = new[] { Beside.Left, Beside.Right }.SelectMany(s => view.Measures.Where(m => m.Beside == s).GroupBy(m => m.Row)).Select(g => g.Count()).DefaultIfEmpty(0).Max();
+            Bottom = Math.Max(8, ((upright + 1) * LabelHeight) - Top) + ((Rows(Beside.Below) + Spare(Beside.Below)) * (LabelHeight + Clear)) + Beyond[Beside.Below];
+        }
+
+        internal View View { get; }
+
+        internal double MinX { get; }
+
+        internal double MaxX { get; }
+
+        internal double MinY { get; }
+
+        internal double MaxY { get; }
+
+        internal double Width => Math.Max(1e-6, MaxX - MinX);
+
+        internal double Height => Math.Max(1e-6, MaxY - MinY);
+
+        internal double Left { get; } = 1;
+
+        internal double Right { get; } = 1;
+
+        internal double Top { get; } = 1;
+
+        internal double Bottom { get; } = 1;
+
+        /// <summary>How far an arrow stands out on each side, px: dimensions begin beyond it.</summary>
+        internal Dictionary<Beside, double> Beyond { get; } = new() { [Beside.Left] = 0, [Beside.Right] = 0, [Beside.Above] = 0, [Beside.Below] = 0 };
+
+        private double Pointing(int x, int y) => View.Marks.OfType<Arrow>().Any(a => (x != 0 && Math.Sign(a.X) == x && IsAtEdge(a)) || (y != 0 && Math.Sign(a.Y) == y && IsAtEdge(a))) ? ArrowLength + 6 : 0;
+
+        /// <summary>True for an arrow that points out of the view.</summary>
+        private bool IsAtEdge(Arrow a) => a.At.X + a.X > MaxX || a.At.X + a.X < MinX || a.At.Y + a.Y > MaxY || a.At.Y + a.Y < MinY;
+
+        private static IEnumerable<PlanPoint> Points(Mark mark) => mark switch
+        {
+            Outline o => o.Corners,
+            Round r => [new(r.Centre.X - r.Radius, r.Centre.Y - r.Radius), new(r.Centre.X + r.Radius, r.Centre.Y + r.Radius)],
+            _ => [],
+        };
+    }
+
+    private Placed Set(Room room, double left, double top, bool measured)
+    {
+        (double X, double Y) At(PlanPoint p) => (left + ((p.X - room.MinX) * Scale), top + ((room.MaxY - p.Y) * Scale));
+        var box = new Box(left, top, room.Width * Scale, room.Height * Scale);
+        var marks = room.View.Marks.Where(m => m is not Arrow).Select(m => new Shape(m, PathOf(m, At))).ToList();
+        var arrows = measured ? room.View.Marks.OfType<Arrow>().Select(a => ForceOf(a, At(a.At))).ToList() : [];
+        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, 8 + (6.2 * room.View.Name.Length), Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
+    }
+
+    private string PathOf(Mark mark, Func<PlanPoint, (double X, double Y)> at)
+    {
+        string P((double X, double Y) p) => $"{N(p.X)} {N(p.Y)}";
+        switch (mark)
+        {
+            case Outline o: return "M" + string.Join('L', o.Corners.Select(c => P(at(c)))) + "Z";
+            case Line l: return $"M{P(at(l.From))}L{P(at(l.To))}";
+            case Round r:
+                var (x, y) = at(r.Centre);
+                var radius = N(r.Radius * Scale);
+                return $"M{N(x - (r.Radius * Scale))} {N(y)}a{radius} {radius} 0 1 0 {N(2 * r.Radius * Scale)} 0a{radius} {radius} 0 1 0 {N(-2 * r.Radius * Scale)} 0Z";
+            default: return "";
+        }
+    }
+
+    private Force ForceOf(Arrow a, (double X, double Y) from)
+    {
+        var (x, y) = (from.X + (ArrowLength * a.X), from.Y - (ArrowLength * a.Y));
+        var text = QuantityText.ShowText(a.Force, a.Dimension, _units, 3);
+        // Beside an upright arrow; over a level one, in its middle.
+        return new($"M{N(from.X)} {N(from.Y)}L{N(x)} {N(y)}", text, a.X == 0 ? (x + 6, ((y + from.Y) / 2) + 4) : ((x + from.X) / 2, from.Y - 7), a.X == 0 ? "start" : "middle");
+    }
+
+    private List<Label> LabelsOf(Room room, Box view, Box title, Func<PlanPoint, (double X, double Y)> at)
+    {
+        var taken = new List<Box> { title };
+        var labels = new List<Label>();
+        foreach (var m in room.View.Measures.OrderBy(m => m.Beside).ThenBy(m => m.Row).ThenBy(m => m.From.Y).ThenBy(m => m.From.X))
+        {
+            var (from, to) = (at(m.From), at(m.To));
+            var label = m.Beside is Beside.Left or Beside.Right ? Upright(m, from, to, view, room.Beyond[m.Beside], (view.Y - room.Top, view.Y + view.Height + room.Bottom), taken) : Level(m, from, to, view, room.Beyond[m.Beside], (view.X - room.Left, view.X + view.Width + room.Right), taken);
+            taken.Add(label.Box);
+            labels.Add(label);
+        }
+        return labels;
+    }
+
+    private Label Upright(Measure m, (double X, double Y) from, (double X, double Y) to, Box view, double beyond, (double From, double To) reach, List<Box> taken)
+    {
+        var sign = m.Beside == Beside.Left ? -1 : 1;
+        var edge = sign < 0 ? view.X : view.X + view.Width;
+        var line = edge + (sign * (First + beyond + (m.Row * (LabelWidth + Clear))));
+        var middle = (from.Y + to.Y) / 2;
+        var x = sign < 0 ? line - LabelWidth - 2 : line + 2;
+        Box At(double y) => new(x, y - (LabelHeight / 2), LabelWidth, LabelHeight);
+        // Up and down from the middle in half steps, until it stands on no other.
+        var box = Enumerable.Range(0, 60).Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2)))).Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).First(b => !taken.Any(b.Meets));
+        var lines = $"M{N(from.X)} {N(from.Y)}H{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}H{N(line + (sign * 3))}M{N(line)} {N(from.Y)}V{N(to.Y)}";
+        return new(m, box, lines, Figure(m));
+    }
+
+    private Label Level(Measure m, (double X, double Y) from, (double X, double Y) to, Box view, double beyond, (double From, double To) reach, List<Box> taken)
+    {
+        var sign = m.Beside == Beside.Above ? -1 : 1;
+        var edge = sign < 0 ? view.Y : view.Y + view.Height;
+        var middle = (from.X + to.X) / 2;
+        for (var row = m.Row; ; row++)
+        {
+            var line = edge + (sign * (First + beyond + (row * (LabelHeight + Clear)) - 6));
+            var box = new Box(Math.Clamp(middle - (LabelWidth / 2), reach.From, Math.Max(reach.From, reach.To - LabelWidth)), sign < 0 ? line - LabelHeight - 1 : line + 1, LabelWidth, LabelHeight);
+            if (taken.Any(box.Meets) && row < m.Row + 12) continue;
+            var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} {N(line)}H{N(to.X)}";
+            return new(m, box, lines, Figure(m));
+        }
+    }
+
+    private string Figure(Measure m) => QuantityText.ShowText(m.Length, Dimension.Length, _units, 4);
+}
