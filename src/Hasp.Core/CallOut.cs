@@ -171,5 +171,5 @@ public sealed partial record CallOut(
     [GeneratedRegex(@"^(ISO|EN|ASME|ASTM|DIN|IFI) [A-Z]?[0-9][0-9.\-]*[0-9]?")]
     private static partial Regex Designation();
 
-    private static string Standard(string source) => Designation().Match(source).Value.TrimEnd('.', '-');
+    internal static string Standard(string source) => Designation().Match(source).Value.TrimEnd('.', '-');
 }

@@ -87,6 +87,9 @@ public static partial class JointRules
     private static double? NextLength(ScrewThread thread, double least) =>
         Standards.Lengths.FirstOrDefault(l => l.System == thread.System && l.Length >= least - Tolerance)?.Length;
 
+    /// <summary>A listed grade for a thread; null with the reason where there is none, or it is not made in that size.</summary>
+    public static GradeBand? GradeNamed(string name, ScrewThread thread, List<Fault> faults) => GradeFor(new Values("", [], [], []).With(Fields.Grade.To(name)), thread, faults);
+
     internal static GradeBand? GradeFor(Values said, ScrewThread? thread, List<Fault> faults)
     {
         if (said.Stated(Fields.Grade) is not { } name) return null;

@@ -44,13 +44,16 @@ public static class QuickLine
     /// <summary>No line is longer.</summary>
     public const int MaxLength = 300;
 
+    /// <summary>A line that lays out a frame of bolts round a hollow section: a starting point, no kind of its own.</summary>
+    public const string Frame = QuickFrame.Example;
+
     private static readonly int[] Counts = [4, 6, 8, 12, 16, 24];
 
     /// <summary>Reads <paramref name="line"/>; where it says nothing of its units they are those shown.</summary>
     public static QuickJoint Read(string line, UnitSystem shown)
     {
         line = line.Length > MaxLength ? line[..MaxLength] : line;
-        if (QuickKinds.Read(line, shown) is { } kind) return kind;
+        if ((QuickKinds.Read(line, shown) ?? QuickFrame.Read(line, shown)) is { } begun) return begun;
         var read = QuickReader.Read(line, shown);
         var document = Stated(read, line);
         var chosen = new Choices(document);

@@ -101,12 +101,16 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     /// <summary>A joint of a kind to begin with: its example, every value marked as chosen.</summary>
     public async Task<IActionResult> OnPostBegin(string kind)
     {
-        if (Core.Kinds.Kind.ById(kind ?? "") is not { Example.Length: > 0 } begun) return BadRequest();
+        var begun = Core.Kinds.Kind.ById(kind ?? "");
+        if (kind != FrameStart && begun is not { Example.Length: > 0 }) return BadRequest();
         var project = await ProjectFor();
-        var document = KindExample.Of(begun);
+        var document = kind == FrameStart ? QuickLine.Read(QuickLine.Frame, Core.Quantities.UnitSystem.Si).Document : KindExample.Of(begun!);
         await basis.PutInto(document, project);
-        return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), $"{begun.Name}, to begin with")}");
+        return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), "To begin with")}");
     }
+
+    /// <summary>The start that is no kind: plate, bolts and load round a hollow section.</summary>
+    private const string FrameStart = "frame";
 
     public async Task<IActionResult> OnPostImport(IFormFile? file)
     {

@@ -93,18 +93,9 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
     {
         if (needed <= Area(0)) return (0, "the profile alone presses enough");
         if (needed > PlateDepth * PlateWidth + 1e-6) return null;
-        foreach (var met in new[] { false, true })
+        foreach (var cuts in Cuts.All)
         {
-            foreach (var cutAcross in new[] { false, true })
-            {
-                foreach (var cutAlong in new[] { false, true })
-                {
-                    foreach (var c in Roots(needed, met, cutAcross, cutAlong))
-                    {
-                        if (Verified(c, met, cutAcross, cutAlong)) return (c, Words(met, cutAcross, cutAlong));
-                    }
-                }
-            }
+            foreach (var c in Roots(needed, cuts)) if (Verified(c, cuts)) return (c, Words(cuts));
         }
         return null;
     }
@@ -112,24 +103,31 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
     /// <summary>The width were the plate without edges: the plain quadratic, strips that meet counted once.</summary>
     public double? SolveUncut(double needed) => (this with { PlateDepth = 1e9, PlateWidth = 1e9 }).Solve(needed)?.C;
 
-    private bool Verified(double c, bool met, bool cutAcross, bool cutAlong)
+    /// <summary>What is assumed: that the strips meet, that those of the flanges are cut at the plate's sides and ends, that the web's is cut at the sides.</summary>
+    private readonly record struct Cuts(bool Met, bool Across, bool Along, bool Web)
+    {
+        internal static readonly Cuts[] All = [.. from bits in Enumerable.Range(0, 16) select new Cuts((bits & 8) != 0, (bits & 4) != 0, (bits & 2) != 0, (bits & 1) != 0)];
+    }
+
+    private bool Verified(double c, Cuts cuts)
     {
         const double Hair = 1e-9;
-        return c >= 0 && (met ? Clear - (2 * c) <= Hair : Clear - (2 * c) >= -Hair) && Cut(Width + (2 * c), PlateWidth, cutAcross) && Cut(Depth + (2 * c), PlateDepth, cutAlong);
+        return c >= 0 && (cuts.Met ? Clear - (2 * c) <= Hair : Clear - (2 * c) >= -Hair)
+            && Cut(Width + (2 * c), PlateWidth, cuts.Across) && Cut(Depth + (2 * c), PlateDepth, cuts.Along) && (cuts.Met || Cut(Web + (2 * c), PlateWidth, cuts.Web));
 
         static bool Cut(double size, double plate, bool cut) => cut ? size >= plate - Hair : size <= plate + Hair;
     }
 
     /// <summary>The roots of area(c) = needed in one combination, the lesser first: every length is a straight line in c, so that the area is a quadratic.</summary>
-    private double[] Roots(double needed, bool met, bool cutAcross, bool cutAlong)
+    private double[] Roots(double needed, Cuts cuts)
     {
-        var across = cutAcross ? new Straight(PlateWidth, 0) : new Straight(Width, 2);
-        var reach = cutAlong ? new Straight(PlateDepth / 2, 0) : new Straight(Depth / 2, 1);
-        var inner = met ? new Straight(0, 0) : new Straight(Clear / 2, -1);
+        var across = cuts.Across ? new Straight(PlateWidth, 0) : new Straight(Width, 2);
+        var reach = cuts.Along ? new Straight(PlateDepth / 2, 0) : new Straight(Depth / 2, 1);
+        var inner = cuts.Met ? new Straight(0, 0) : new Straight(Clear / 2, -1);
         var (a, b, c) = Straight.Twice(across, reach - inner);
-        if (!met)
+        if (!cuts.Met)
         {
-            var (wa, wb, wc) = Straight.Twice(new Straight(Web, 2), inner);
+            var (wa, wb, wc) = Straight.Twice(cuts.Web ? new Straight(PlateWidth, 0) : new Straight(Web, 2), inner);
             (a, b, c) = (a + wa, b + wb, c + wc);
         }
         c -= needed;
@@ -140,8 +138,13 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
         return a > 0 ? roots : [roots[1], roots[0]];
     }
 
-    private static string Words(bool met, bool cutAcross, bool cutAlong) =>
-        (met ? "the strips meet between the flanges" : "strips about flanges and web") + (cutAcross || cutAlong ? $", cut at the plate's {(cutAcross && cutAlong ? "edges all round" : cutAcross ? "sides" : "ends")}" : "");
+    private static string Words(Cuts cuts) => (cuts.Met ? "the strips meet between the flanges" : "strips about flanges and web") + (cuts.Across, cuts.Along) switch
+    {
+        (true, true) => ", cut at the plate's edges all round",
+        (true, false) => ", cut at the plate's sides",
+        (false, true) => ", cut at the plate's ends",
+        _ => "",
+    };
 
     /// <summary>A length that grows with c: at + by·c.</summary>
     private readonly record struct Straight(double At, double By)

@@ -192,6 +192,8 @@ internal sealed record PinInputs(
             (eyeWidth, eyeEnd, PinKind.EyeWidth, PinKind.EyeEnd, "eye"), (cheekWidth, cheekEnd, PinKind.CheekWidth, PinKind.CheekEnd, "cheek"),
         })
         {
+            // Cheeks that follow the eye have its fault already.
+            if (what == "cheek" && !r.Said.Has(ofWidth) && !r.Said.Has(ofEnd)) continue;
             r.Refuse(width <= hole, "pin-hole-outside", ofWidth, KindReader.Mm(width), $"the hole is wider than the {what}: above {KindReader.Mm(hole)} is needed, {KindReader.Mm(Math.Ceiling(2.5 * hole))} is usual",
                 KindReader.To(ofWidth, Math.Ceiling(2.5 * hole), $"{KindReader.Mm(Math.Ceiling(2.5 * hole))} wide"));
             var least = Math.Max(d, (hole / 2) + 0.1);
