@@ -69,6 +69,15 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>True where the preload that is chosen must lie in the window, because something soft is clamped.</summary>
     public bool TargetInWindow { get; init; }
 
+    /// <summary>
+    /// Numbers of bolts that it finds by search where nobody stated them: the field, what was found or stated, and what it is called. A search over
+    /// anything else holds them as they are and does not search in each.
+    /// </summary>
+    public ImmutableArray<(Field<int> Field, Func<Joint, int> Now, string Name)> Counted { get; init; } = [];
+
+    /// <summary>What a joint says, with those numbers held.</summary>
+    internal Values Held(Joint joint) => Counted.Aggregate(joint.Said, (said, c) => said.With(c.Field.To(c.Now(joint))));
+
     /// <summary>What it still needs, beside what the basis asks.</summary>
     public Func<Joint, IEnumerable<Ask>> Asks { get; init; } = _ => [];
 

@@ -63,6 +63,7 @@ public static class Finder
         ArgumentOutOfRangeException.ThrowIfLessThan(maxCount, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(maxCount, 1000);
         var rows = new FinderCell[threads.Count][];
+        if (JointRules.JointOf(said, []) is { Kind.IsParts: false } kind) said = kind.Kind.Held(kind);
         // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
         var shared = new ConcurrentDictionary<(double, double, double), (BoltPattern? Pattern, Sharing? Sharing)[]>();
         Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop }, r => rows[r] = Row(said, threads[r], grades, maxCount, SharedAmong, stop));

@@ -54,7 +54,11 @@ public static class WaysOut
     ];
 
     private static IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> KindsFor(Joint joint) =>
-        joint.Kind.IsParts ? OfParts : [.. OfKinds, .. joint.Kind.Grows.Select(g => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => Grown(j, g)))];
+        joint.Kind.IsParts ? OfParts : 
+        [
+            .. OfKinds, .. joint.Kind.Grows.Select(g => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => Grown(j, g))),
+            .. joint.Kind.Counted.Select(c => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => More(j, c))),
+        ];
 
     private static IEnumerable<Proposal> Tightened(Joint joint, Func<Joint, IEnumerable<Proposal>> changes) => joint.Kind.IsTightened ? changes(joint) : [];
 
@@ -64,6 +68,15 @@ public static class WaysOut
         let now = size.Now(joint)
         where t > now && t <= 2.5 * now
         select Proposal.Of(joint, $"{char.ToUpperInvariant(size.Name[0])}{size.Name[1..]} {Mm(t)}", size.Field.To(t, Mm(t)), Fields.Length.Cleared);
+
+    /// <summary>More bolts, where the kind of joint has its number.</summary>
+    private static IEnumerable<Proposal> More(Joint joint, (Field<int> Field, Func<Joint, int> Now, string Name) number) =>
+        from more in Enumerable.Range(1, MostMore)
+        let n = number.Now(joint) + more
+        where number.Field.Admits(n)
+        select Proposal.Of(joint, $"{n} {number.Name} in place of {number.Now(joint)}", number.Field.To(n), Fields.Length.Cleared);
+
+    private const int MostMore = 8;
 
     // Of each kind only the mildest few are paired: what needs more than that is another design.
     private const int MildestOfAKind = 4;
@@ -114,7 +127,7 @@ public static class WaysOut
     {
         /// <summary>A change of fields alone: judged by their values, written by their texts.</summary>
         internal static Proposal Of(Joint joint, string words, params Change[] changes) =>
-            new(words, joint.Said.With(changes), [.. changes.Select(c => (c.Path, c.Text))]);
+            new(words, joint.Kind.Held(joint).With(changes), [.. changes.Select(c => (c.Path, c.Text))]);
     }
 
     /// <summary>The first change of a kind, mildest first, that mends the joint.</summary>

@@ -161,7 +161,7 @@ public sealed class SheetDrawing
         var box = new Box(left, top, room.Width * Scale, room.Height * Scale);
         var marks = room.View.Marks.Where(m => m is not Arrow).Select(m => new Shape(m, PathOf(m, At))).ToList();
         var arrows = measured ? room.View.Marks.OfType<Arrow>().Select(a => ForceOf(a, At(a.At))).ToList() : [];
-        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, 8 + (6.2 * room.View.Name.Length), Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
+        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, 12 + (9.5 * room.View.Name.Length), LabelHeight), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
     }
 
     private string PathOf(Mark mark, Func<PlanPoint, (double X, double Y)> at)

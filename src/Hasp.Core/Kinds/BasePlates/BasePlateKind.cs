@@ -112,6 +112,7 @@ public static class BasePlateKind
         BoltInputs = () => [Fields.Thread, Fields.Grade, Fields.HoleDiameter],
         LoadNames = new() { ["fz"] = "N, + lifts", ["fx"] = "Vx", ["fy"] = "Vy" },
         Shows = (j, f) => f != Friction || j.Of<BasePlateInputs>().ShearBy != BaseShear.Bolts,
+        Counted = [(PerRow, j => j.Of<BasePlateInputs>().PerRow, "bolts in a row")],
         Grows = [(Thickness, j => j.Of<BasePlateInputs>().Thickness, "plate"), (PlateDepth, j => j.Of<BasePlateInputs>().Shape.PlateDepth, "plate along y"), (PlateWidth, j => j.Of<BasePlateInputs>().Shape.PlateWidth, "plate along x")],
         Line = "base HEA 200, plate 340 × 300 × 25, 4 M24 4.6, C20, 300 kN down",
         Explains = "For a post or column on concrete or masonry. State the profile, the plate, the bolts and the concrete; cases press or lift, with shear and moments. Pull-out of the anchorage is handed over with its forces.",

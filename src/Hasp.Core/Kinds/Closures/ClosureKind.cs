@@ -69,6 +69,7 @@ public static class ClosureKind
         Loads = () => [Fields.CasePressure],
         Read = ClosureInputs.Of,
         Lay = Lay,
+        Counted = [(PerRow, j => j.Of<ClosureInputs>().PerRow, "bolts in a row"), (Rows, j => j.Of<ClosureInputs>().Rows, "rows")],
         // Friction under pressure is nothing to stand on: what slips is left out, and bearing counts.
         Judges = basis => [.. basis.Checks.Where(c => c != MachineBasis.NetSection), Hoop, Axial, ReliefFirst, ProofTest],
         Asks = Asks,

@@ -49,6 +49,7 @@ public static class SpliceKind
         Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
         Read = SpliceInputs.Of,
         Lay = Lay,
+        Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along, on each side"), (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
         Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross] : basis.Checks,
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {

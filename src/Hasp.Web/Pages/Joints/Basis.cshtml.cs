@@ -21,7 +21,7 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
     public IReadOnlyList<BasisVerdict> Bases => _bases ??= Comparison.Of(State.Result.Joint);
 
     /// <summary>Layouts that hold, the smallest number first.</summary>
-    public IReadOnlyList<Arrangement> Layouts => _layouts ??= Arranger.Of(State.Result.Joint);
+    public IReadOnlyList<Arrangement> Layouts => _layouts ??= State.Result.Joint.Kind.IsParts ? Arranger.Of(State.Result.Joint) : [];
 
     public override bool Shows(string path) =>
         path.StartsWith("judging.", StringComparison.Ordinal) || path == "faceFriction" || Shown.Any(s => path.EndsWith("]." + s, StringComparison.Ordinal));

@@ -67,7 +67,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         {
             JointEdit.Set(document, Fields.Thread.Path, thread!, preferences.Units);
             JointEdit.Set(document, Fields.Grade.Path, grade, preferences.Units);
-            JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
+            // The number of a kind of joint follows from its own inputs.
+            if (JointEdit.Get(document, Fields.Kind.Path) is null) JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
             // The Finder judged each size with its own length: a length given for another size would not be what was shown.
             JointEdit.Set(document, Fields.Length.Path, "", preferences.Units);
             JointEdit.Set(document, Fields.ThreadLength.Path, "", preferences.Units);
@@ -89,7 +90,7 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         var verdict = entry.Obstacle is { } obstacle && entry.Check is null ? obstacle
             : entry.Obstacle is { } room && entry.Reserve >= 1 ? $"would hold, but {room}"
             : entry.Check is null ? "nothing loads it"
-            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs{(entry.Check.Info.WithoutLoad ? "" : $" in {State.Result.Joint.Cases[entry.Case].Name}")}, {QuantityText.Factor(entry.Factor)}";
+            : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs{(entry.Check.Info.WithoutLoad || entry.Case < 0 ? "" : $" in {State.Result.Joint.Cases[entry.Case].Name}")}, {QuantityText.Factor(entry.Factor)}";
         var reserves = entry.Check is null ? "" : $". Reserve: load {QuantityText.Factor(entry.Reserves.Load.Value)}, tightening {QuantityText.Factor(entry.Reserves.Tightening.Value)}";
         var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
         var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";

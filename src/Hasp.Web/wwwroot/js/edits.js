@@ -157,6 +157,23 @@
     f.value = text;
   };
 
+  // A progress bar's answer belongs to the joint as it was when it asked: where that has changed since, or is about to, it asks again; where the bar
+  // itself is gone, so is its question.
+  const seen = () => document.querySelector("#stage-state input[name=Seen]")?.value;
+  const isBar = (e) => e.id === "progress" || e.id === "import-progress";
+  document.addEventListener("htmx:beforeRequest", (e) => { if (isBar(e.detail.elt)) e.detail.elt.askedAt = seen(); });
+  document.addEventListener("htmx:beforeOnLoad", (e) => {
+    const bar = e.detail.elt;
+    if (!isBar(bar) || (bar.askedAt === seen() && !busy)) return;
+    e.preventDefault();
+    setTimeout(() => { if (bar.isConnected) htmx.trigger(bar, "again"); }, 400);
+  });
+  const removed = Idiomorph.defaults.callbacks.beforeNodeRemoved;
+  Idiomorph.defaults.callbacks.beforeNodeRemoved = (node) => {
+    if (node instanceof Element) for (const bar of [node, ...node.querySelectorAll("#progress, #import-progress")]) if (isBar(bar)) htmx.trigger(bar, "htmx:abort");
+    return removed ? removed(node) : true;
+  };
+
   // One place says what is saved and what is not.
   const mark = () => {
     for (const f of document.querySelectorAll("#stage [data-path]")) {
