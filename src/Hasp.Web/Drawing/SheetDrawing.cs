@@ -14,7 +14,7 @@ public sealed class SheetDrawing
     /// <summary>Size of a label, and what it keeps clear of the next one.</summary>
     public const double LabelWidth = 74, LabelHeight = 22;
 
-    private const double Clear = 4, First = 14, ArrowLength = 30, Title = 18, Between = 26;
+    private const double Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26;
 
     /// <summary>A view where it stands.</summary>
     /// <param name="Name">Elevation, plan, section.</param>
@@ -111,10 +111,10 @@ public sealed class SheetDrawing
             Right = 4 + (Rows(Beside.Right) * (LabelWidth + Clear)) + (Rows(Beside.Right) > 0 ? First : 0) + Beyond[Beside.Right];
             // Labels that stand in each other's way move one row out: room for one more is kept where there are several.
             int Spare(Beside side) => view.Measures.Count(m => m.Beside == side) > 1 ? 1 : 0;
-            Top = Title + ((Rows(Beside.Above) + Spare(Beside.Above)) * (LabelHeight + Clear)) + Beyond[Beside.Above];
+            Top = Title + Off + ((Rows(Beside.Above) + Spare(Beside.Above)) * (LabelHeight + Clear)) + Beyond[Beside.Above];
             // Upright labels that cannot stand beside their dimension go up and down: the view is at least as tall as they are.
             var upright = new[] { Beside.Left, Beside.Right }.SelectMany(s => view.Measures.Where(m => m.Beside == s).GroupBy(m => m.Row)).Select(g => g.Count()).DefaultIfEmpty(0).Max();
-            Bottom = Math.Max(8, ((upright + 1) * LabelHeight) - Top) + ((Rows(Beside.Below) + Spare(Beside.Below)) * (LabelHeight + Clear)) + Beyond[Beside.Below];
+            Bottom = Math.Max(Off, ((upright + 1) * LabelHeight) - Top) + Off + ((Rows(Beside.Below) + Spare(Beside.Below)) * (LabelHeight + Clear)) + Beyond[Beside.Below];
         }
 
         internal View View { get; }
@@ -161,7 +161,7 @@ public sealed class SheetDrawing
         var box = new Box(left, top, room.Width * Scale, room.Height * Scale);
         var marks = room.View.Marks.Where(m => m is not Arrow).Select(m => new Shape(m, PathOf(m, At))).ToList();
         var arrows = measured ? room.View.Marks.OfType<Arrow>().Select(a => ForceOf(a, At(a.At))).ToList() : [];
-        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, 12 + (9.5 * room.View.Name.Length), LabelHeight), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
+        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, 12 + (9.5 * room.View.Name.Length), Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
     }
 
     private string PathOf(Mark mark, Func<PlanPoint, (double X, double Y)> at)
@@ -222,7 +222,7 @@ public sealed class SheetDrawing
         var middle = (from.X + to.X) / 2;
         for (var row = m.Row; ; row++)
         {
-            var line = edge + (sign * (First + beyond + (row * (LabelHeight + Clear)) - 6));
+            var line = edge + (sign * (First + beyond + (row * (LabelHeight + Clear)) - First + Off));
             var box = new Box(Math.Clamp(middle - (LabelWidth / 2), reach.From, Math.Max(reach.From, reach.To - LabelWidth)), sign < 0 ? line - LabelHeight - 1 : line + 1, LabelWidth, LabelHeight);
             if (taken.Any(box.Meets) && row < m.Row + 12) continue;
             var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} {N(line)}H{N(to.X)}";

@@ -166,8 +166,8 @@ internal readonly struct BaseConcreteCheck : IBoltCheck
 /// <summary>What compression about one or both axes asks of the area under the plate.</summary>
 internal static class BasePressing
 {
-    /// <summary>Compression over what carries it, at a bearing strength and a width c; null where nothing presses.</summary>
-    internal static T? Utilised<T>(in Mechanics<T> m, LoadCase load, T bearing, double c)
+    /// <summary>What carries the compression over it, at a bearing strength and a width c; null where nothing presses.</summary>
+    internal static T? Factor<T>(in Mechanics<T> m, LoadCase load, T bearing, double c)
         where T : struct, IScalar<T>
     {
         var (joint, p) = (m.Joint, m.Joint.Of<BasePlateInputs>());
@@ -180,20 +180,25 @@ internal static class BasePressing
         {
             if (fz.Value >= 0) return null;
             var all = T.Let(BasePlateTerms.PressedResistance, bearing * T.Given(BasePlateTerms.Area, p.Shape.Area(c), source: "EN 1993-1-8, 6.2.5"));
-            return T.Let(BasePlateTerms.Compression, -fz) / all;
+            return Named(all / T.Let(BasePlateTerms.Compression, -fz));
         }
         // The axial force is split between the lines as the moments press on them.
         var (ex, ey) = (joint.Pattern.Pivots.Right, joint.Pattern.Pivots.Top);
         var (sizeX, sizeY) = (mx.Value < 0 ? -mx : mx, my.Value < 0 ? -my : my);
         var share = aboutX && aboutY ? (Math.Abs(mx.Value) / ey) / ((Math.Abs(mx.Value) / ey) + (Math.Abs(my.Value) / ex)) : aboutX ? 1 : 0;
-        T? sum = null;
-        if (aboutX) sum = Force(T.Let(BasePlateTerms.MomentSize, sizeX, 1), share, ey, joint.Pattern.RowLine(mx.Value), 1) / (bearing * T.Given(BasePlateTerms.FlangeArea, p.Shape.FlangeArea(c)));
-        if (aboutY)
+        T? strong = aboutX ? Force(T.Let(BasePlateTerms.MomentSize, sizeX, 1), share, ey, joint.Pattern.RowLine(mx.Value), 1) : null;
+        T? weak = aboutY ? Force(T.Let(BasePlateTerms.MomentSize, sizeY, 2), 1 - share, ex, joint.Pattern.ColumnLine(my.Value), 2) : null;
+        T Flange() => bearing * T.Given(BasePlateTerms.FlangeArea, p.Shape.FlangeArea(c));
+        T Half() => bearing * T.Given(BasePlateTerms.HalfArea, p.Shape.Area(c) / 2);
+        return (strong, weak) switch
         {
-            var weak = Force(T.Let(BasePlateTerms.MomentSize, sizeY, 2), 1 - share, ex, joint.Pattern.ColumnLine(my.Value), 2) / (bearing * T.Given(BasePlateTerms.HalfArea, p.Shape.Area(c) / 2));
-            sum = sum is { } strong ? T.Let(BasePlateTerms.PressedSum, strong + weak) : weak;
-        }
-        return sum is { Value: > 0 } used ? used : null;
+            ({ Value: > 0 } x, { Value: > 0 } y) => Named(T.Const(1) / T.Let(BasePlateTerms.PressedSum, (x / Flange()) + (y / Half()))),
+            ({ Value: > 0 } x, _) => Named(Flange() / x),
+            (_, { Value: > 0 } y) => Named(Half() / y),
+            _ => null,
+        };
+
+        static T Named(T factor) => T.Let(BasePlateTerms.PressedFactor, factor);
 
         // Against the bolts where the line is pressed and the far side lifts; against the other flange where both press.
         T Force(T moment, double part, double lever, PivotLine line, int index)
@@ -220,7 +225,7 @@ internal readonly struct EnBasePressedCheck : IPartCheck
         var p = m.Joint.Of<BasePlateInputs>();
         var fjd = p.Fjd<T>();
         var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), fjd, Base.M0(m));
-        return BasePressing.Utilised(m, load.Case, fjd, c.Value) is { } used ? Judged<T>.Of(T.Let(BasePlateTerms.PressedFactor, T.Const(1) / used)) : Judged<T>.Nothing;
+        return BasePressing.Factor(m, load.Case, fjd, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
     }
 
     public static string Nothing(in Mechanics<Plain> m) => "no case presses";
@@ -242,7 +247,7 @@ internal readonly struct BasePressedCheck : IPartCheck
         var p = m.Joint.Of<BasePlateInputs>();
         var stress = T.Let(BasePlateTerms.HandbookStress, T.Const(Share) * T.Given(BasePlateTerms.Fck, p.Fck) / T.Const(Cube));
         var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), stress, T.Const(1));
-        return BasePressing.Utilised(m, load.Case, stress, c.Value) is { } used ? Judged<T>.Of(T.Let(BasePlateTerms.PressedFactor, T.Const(1) / used)) : Judged<T>.Nothing;
+        return BasePressing.Factor(m, load.Case, stress, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
     }
 
     public static string Nothing(in Mechanics<Plain> m) => "no case presses";
