@@ -192,7 +192,7 @@ public static partial class JointRules
         return new Joint
         {
             Said = asked, Kind = made, Inputs = inputs, Number = said.Of(Fields.Number), Chosen = said.Chosen, Name = said.Stated(Fields.Name) ?? "",
-            Bolts = new BoltSet(by.Thread, by.Grade, pattern?.Group.Bolts.Length ?? said.Stated(Fields.Count) ?? 1, grip + (2 * kept.Height), true, 0, kept, kept),
+            Bolts = new BoltSet(by.Thread, by.Grade, pattern?.Group.Bolts.Length ?? said.Stated(Fields.Count) ?? 1, grip + (2 * kept.Height), true, by.Thread.Pitch > 0 ? grip + (2 * kept.Height) : 0, kept, kept),
             Condition = said.Of(Fields.Condition),
             End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
             Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,

@@ -24,7 +24,7 @@ public sealed partial class KindFaultTests
         ("cover-gasket", "cover", "cover.gasket=S275", "cover.gasket"), ("cover-sides", "cover", "cover.shape=rectangle;cover.seal=;cover.boltCircle=;bolts.count=;cover.sealLength=200 mm;cover.sealWidth=300 mm", "cover.sealWidth"),
         ("splice-lap-cover", "splice", "splice.form=lap", "splice.cover"), ("splice-outside", "splice", "splice.gauge=150 mm", "splice.gauge"), ("splice-end", "splice", "splice.end=15 mm", "splice.end"),
         ("base-flange", "basePlate", "basePlate.flange=100 mm", "basePlate.flange"), ("base-web", "basePlate", "basePlate.web=210 mm", "basePlate.web"), ("base-off-plate", "basePlate", "basePlate.width=150 mm", "basePlate.width"),
-        ("base-hole-outside", "basePlate", "basePlate.boltsX=295 mm", "basePlate.boltsX"), ("base-bolts-crowded", "basePlate", "basePlate.perRow=8", "basePlate.perRow"), ("base-hole-in-profile", "basePlate", "basePlate.boltsY=190 mm;basePlate.boltsX=120 mm", "basePlate.boltsY"),
+        ("base-hole-outside", "basePlate", "basePlate.boltsX=295 mm", "basePlate.boltsX"), ("base-bolts-crowded", "basePlate", "basePlate.perRow=8", "basePlate.perRow"), ("base-rows-crowded", "basePlate", "basePlate.rows=6;basePlate.boltsY=200 mm", "basePlate.rows"), ("base-hole-in-profile", "basePlate", "basePlate.boltsY=190 mm;basePlate.boltsX=120 mm", "basePlate.boltsY"),
         ("base-oversize", "basePlate", "basePlate.oversize=yes;basePlate.shearBy=friction and bolts", "basePlate.shearBy"), ("base-friction-uplift", "basePlate", "basePlate.shearBy=friction", "basePlate.shearBy"), ("base-stock", "basePlate", "basePlate.stock=thick", "basePlate.stock"),
     ];
 

@@ -74,7 +74,7 @@ internal static class KindReferences
             ["basePlate"] = new JsonObject
             {
                 ["columnDepth"] = Mm(y / 3), ["columnWidth"] = Mm(x / 3), ["flange"] = Mm(y / 40), ["web"] = Mm(x / 40), ["depth"] = Mm(y + (6 * d)), ["width"] = Mm(x + (6 * d)), ["thickness"] = "40 mm",
-                ["boltsX"] = Mm(x), ["boltsY"] = Mm(y), ["perRow"] = bolts.Count / 2, ["fck"] = Mpa(c.Held("fck")), ["gammaC"] = c.Held("gammaC"), ["school"] = "compression line",
+                ["boltsX"] = Mm(x), ["boltsY"] = Mm(y), ["perRow"] = bolts.Select(b => b.X).Distinct().Count(), ["rows"] = bolts.Select(b => b.Y).Distinct().Count(), ["fck"] = Mpa(c.Held("fck")), ["gammaC"] = c.Held("gammaC"), ["school"] = "compression line",
             },
             ["loads"] = new JsonArray(new JsonObject { ["fz"] = N(c.Held("forceZ")), ["fx"] = N(c.Held("shear")), ["mx"] = Nmm(Opt("momentX")), ["my"] = Nmm(Opt("momentY")) }),
         });

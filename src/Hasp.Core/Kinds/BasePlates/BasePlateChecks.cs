@@ -1,6 +1,8 @@
 using Hasp.Core.Checks;
+using Hasp.Core.Checks.Aisc;
 using Hasp.Core.Checks.Codes;
 using Hasp.Core.Checks.Eurocode;
+using Hasp.Core.Checks.Is800;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -16,10 +18,15 @@ internal static class Base
     internal static CheckInfo ByFactor(string id, string name, string brief, string meaning, string source) => new(id, name, brief, 1.5, PreloadUsed.None, meaning, source);
 
     internal static bool Counts<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T> => m.Joint.Judging.Where<EurocodeSettings>() is null || load.CountsIn(LimitStates.Uls);
+        where T : struct, IScalar<T> => m.Joint.Judging.Basis.LooksAt is var looks && (looks == LimitStates.NotStated || load.CountsIn(looks));
 
-    internal static T M0<T>(in Mechanics<T> m)
-        where T : struct, IScalar<T> => m.Joint.Judging.Where<EurocodeSettings>() is { } how ? how.GammaM0<T>() : T.Const(1);
+    /// <summary>What the basis leaves of a plastic or yield strength of the plate.</summary>
+    internal static T Yielding<T>(in Mechanics<T> m, T nominal)
+        where T : struct, IScalar<T> =>
+        m.Joint.Judging.Where<EurocodeSettings>() is { } en ? nominal / en.GammaM0<T>()
+        : m.Joint.Judging.Where<AiscSettings>() is { } aisc ? aisc.AvailableYield(nominal)
+        : m.Joint.Judging.Where<Is800Settings>() is { } iss ? nominal / iss.GammaM0<T>()
+        : nominal;
 
     internal static NominalStrength Strength(Joint joint) => NominalStrength.Of(joint.Bolts.Grade);
 
@@ -42,7 +49,7 @@ internal static class Base
     {
         var p = m.Joint.Of<BasePlateInputs>();
         var edge = Math.Min(p.Shape.PlateWidth - p.BoltsX, p.Shape.PlateDepth - p.BoltsY) / 2;
-        var pitch = Math.Min(p.BoltsX / (p.PerRow - 1), p.BoltsY);
+        var pitch = Math.Min(p.BoltsX / (p.PerRow - 1), p.BoltsY / (p.Rows - 1));
         var (d0, fu) = (T.Given(Terms.HoleDiameter, p.Hole), T.Given(BasePlateTerms.PlateTensile, p.Plate.Tensile, source: p.Plate.Cited));
         var k1 = EurocodeFormulas.K1<T>(T.Given(EurocodeTerms.EdgeDistance, edge), T.Given(EurocodeTerms.PitchAcross, pitch), d0);
         // The lesser of an end bolt's and an inner bolt's factor, whichever way the shear comes.
@@ -224,7 +231,7 @@ internal readonly struct EnBasePressedCheck : IPartCheck
         if (!Base.Counts(m, load.Case)) return Judged<T>.Nothing;
         var p = m.Joint.Of<BasePlateInputs>();
         var fjd = p.Fjd<T>();
-        var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), fjd, Base.M0(m));
+        var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), fjd, m.Joint.Judging.By<EurocodeSettings>().GammaM0<T>());
         return BasePressing.Factor(m, load.Case, fjd, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
     }
 
@@ -255,6 +262,58 @@ internal readonly struct BasePressedCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => 0;
 }
 
+/// <summary>AISC 360-22, J8, with the plate as a plastic cantilever about the profile: c = t·√(φ·fy/(2σ)).</summary>
+internal readonly struct AiscBasePressedCheck : IPartCheck
+{
+    // J8: φc and Ωc of bearing on concrete, and the greatest √(A2/A1).
+    private const double Phi = 0.65, Omega = 2.31, Widest = 2;
+
+    public static CheckInfo Info { get; } = new("aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None, "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (!Base.Counts(m, load.Case)) return Judged<T>.Nothing;
+        var (p, how) = (m.Joint.Of<BasePlateInputs>(), m.Joint.Judging.By<AiscSettings>());
+        var nominal = T.Const(0.85) * T.Given(BasePlateTerms.Fck, p.Fck) * T.Given(BasePlateTerms.Spread, Math.Min(p.Spread, Widest));
+        var stress = T.Let(BasePlateTerms.AiscBearing, how.IsLrfd ? T.Const(Phi) * nominal : nominal / T.Const(Omega));
+        var c = T.Let(BasePlateTerms.AiscWidth, p.Thick<T>() * T.Sqrt(how.AvailableYield(p.Yield<T>()) / (T.Const(2) * stress)));
+        return BasePressing.Factor(m, load.Case, stress, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => "no case presses";
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
+/// <summary>IS 800:2007, 7.4.1 and 7.4.3.1: the pressure under the plate, at most 0.45·fck, and the thickness that its projections need, above the flange's.</summary>
+internal readonly struct IsBasePlateCheck : IPartCheck
+{
+    private const double Bearing = 0.45;
+
+    public static CheckInfo Info { get; } = new("isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None, "pressure that concrete and plate allow over the greatest pressure", "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var p = m.Joint.Of<BasePlateInputs>();
+        if (!Base.Counts(m, load.Case) || m.Joint.LoadPath is not BasePlatePath path || path.AllPull(load.Case) || path.Solve(load.Case) is not { Peak: > 0 } block) return Judged<T>.Nothing;
+        var (along, across) = ((p.Shape.PlateDepth - p.Shape.Depth) / 2, (p.Shape.PlateWidth - p.Shape.Width) / 2);
+        var (a, b) = (T.Given(BasePlateTerms.Projection, Math.Max(along, across), 1), T.Given(BasePlateTerms.Projection, Math.Min(along, across), 2));
+        var concrete = T.Const(Bearing) * T.Given(BasePlateTerms.Fck, p.Fck);
+        var t = p.Thick<T>();
+        var bends = (a * a) - (T.Const(0.3) * b * b);
+        var plate = bends.Value <= 0 ? concrete : t * t * p.Yield<T>() / (T.Const(2.5) * bends * m.Joint.Judging.By<Is800Settings>().GammaM0<T>());
+        var allowed = T.Let(BasePlateTerms.IsAllowed, T.Min(concrete, plate));
+        var peak = T.Let(BasePlateTerms.Peak, T.Found(block.Peak, "equilibrium of concrete that presses and bolts that pull, under", load.Case.Forces<T>().Z));
+        return Judged<T>.Of(T.Min(T.Let(BasePlateTerms.IsFactor, allowed / peak), t / T.Given(BasePlateTerms.Flange, p.Shape.Flange)));
+    }
+
+    public static string Nothing(in Mechanics<Plain> m) => "no case presses";
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
 /// <summary>The plate bent by a row of bolts in tension, as a T-stub on concrete, where nothing pries.</summary>
 internal static class BaseRows
 {
@@ -264,13 +323,15 @@ internal static class BaseRows
         var worst = Judged<T>.Nothing;
         var (joint, p) = (m.Joint, m.Joint.Of<BasePlateInputs>());
         if (!Base.Counts(m, load)) return worst;
-        var (edge, side) = ((p.Shape.PlateDepth - p.BoltsY) / 2, (p.Shape.PlateWidth - p.BoltsX) / 2);
-        var outside = (p.BoltsY - p.Shape.Depth) / 2;
-        var lever = outside > 0 ? outside : (p.BoltsX - p.Shape.Web) / 2;
-        if (lever <= 0) return worst;
-        var length = outside > 0 ? BasePlateFormulas.LengthOutside(lever, edge, side, p.BoltsX, p.Shape.PlateWidth) : BasePlateFormulas.LengthInside(lever, side);
-        for (var row = 0; row < 2; row++)
+        var side = (p.Shape.PlateWidth - p.BoltsX) / 2;
+        for (var row = 0; row < p.Rows; row++)
         {
+            // Beyond the flanges a row bends the plate's end; between them it bends it away from the web.
+            var at = Math.Abs(p.Bolts[row * p.PerRow].Y);
+            var outside = at - (p.Shape.Depth / 2);
+            var lever = outside > 0 ? outside : (p.BoltsX - p.Shape.Web) / 2;
+            if (lever <= 0) continue;
+            var length = outside > 0 ? BasePlateFormulas.LengthOutside(lever, (p.Shape.PlateDepth / 2) - at, side, p.BoltsX, p.Shape.PlateWidth) : BasePlateFormulas.LengthInside(lever, side);
             T? sum = null;
             for (var i = 0; i < p.PerRow; i++)
             {
@@ -278,13 +339,13 @@ internal static class BaseRows
                 if (tension.Value > 0) sum = sum is { } others ? others + tension : tension;
             }
             if (sum is not { } pull) continue;
-            var resistance = BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, length), p.Thick<T>(), p.Yield<T>(), Base.M0(m), T.Given(BasePlateTerms.M, lever));
+            var resistance = T.Let(BasePlateTerms.RowAvailable, Base.Yielding(m, BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, length), p.Thick<T>(), p.Yield<T>(), T.Given(BasePlateTerms.M, lever))));
             worst = worst.OrWorse(T.Let(BasePlateTerms.RowFactor, resistance / T.Let(BasePlateTerms.RowTension, pull)), row);
         }
         return worst;
     }
 
-    internal static string Place(int row) => row == 0 ? "lower row" : "upper row";
+    internal static string Place(int row, Joint joint) => joint.Of<BasePlateInputs>().Rows is var rows && row == 0 ? "lower row" : row == rows - 1 ? "upper row" : $"row {row + 1}";
 }
 
 /// <summary>The plate bent by bolts in tension, plastic moments.</summary>
@@ -297,7 +358,7 @@ internal readonly struct EnBaseRowCheck : IPartCheck
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
 
-    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place);
+    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place, m.Joint);
 
     public static int PartAt(int place, Joint joint) => 0;
 }
@@ -312,7 +373,22 @@ internal readonly struct BaseRowCheck : IPartCheck
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
 
-    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place);
+    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place, m.Joint);
+
+    public static int PartAt(int place, Joint joint) => 0;
+}
+
+/// <summary>The same where a code gives no rows of its own: plastic strength of the T-stub, with the code's factor on yield.</summary>
+internal readonly struct CodeBaseRowCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = new("codeBaseRow", "Plate bent by bolts in tension", "plate bends", 1, PreloadUsed.None, "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield") { Worsens = Worsens.WithTheCase };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
+
+    public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
+
+    public static string Place(int place, in Mechanics<Plain> m) => BaseRows.Place(place, m.Joint);
 
     public static int PartAt(int place, Joint joint) => 0;
 }

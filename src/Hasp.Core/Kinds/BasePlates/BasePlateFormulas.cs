@@ -53,10 +53,10 @@ public static class BasePlateFormulas
     /// <summary>leff of a row beside the web (EN 1993-1-8, Table 6.4, inner row alone): the least of 2πm and 4m + 1.25e.</summary>
     public static double LengthInside(double m, double side) => Math.Min(2 * Math.PI * m, (4 * m) + (1.25 * side));
 
-    /// <summary>FT,1-2,Rd = 2·Mpl/m with Mpl = 0.25·leff·t²·fy/γM0.</summary>
-    public static T Row<T>(T length, T thickness, T yield, T gammaM0, T lever)
+    /// <summary>FT,1-2 = 2·Mpl/m with Mpl = 0.25·leff·t²·fy, before the basis's factor on yield.</summary>
+    public static T Row<T>(T length, T thickness, T yield, T lever)
         where T : struct, IReal<T> =>
-        T.Let(BasePlateTerms.RowResistance, T.Const(2) * T.Let(BasePlateTerms.MomentPl, T.Const(0.25) * length * thickness * thickness * yield / gammaM0) / lever);
+        T.Let(BasePlateTerms.RowResistance, T.Const(2) * T.Let(BasePlateTerms.MomentPl, T.Const(0.25) * length * thickness * thickness * yield) / lever);
 
     /// <summary>The least of a list that is at least a thickness; null where the list ends before.</summary>
     public static double? Stock(double thickness, IEnumerable<double> list) => list.Order().Where(t => t >= thickness - 1e-9).Select(t => (double?)t).FirstOrDefault();

@@ -2,8 +2,10 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
+using Hasp.Core.Checks.Aisc;
 using Hasp.Core.Checks.Codes;
 using Hasp.Core.Checks.Eurocode;
+using Hasp.Core.Checks.Is800;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -46,8 +48,9 @@ public static class BasePlateKind
     public static readonly Field<double> Thickness = KindFields.Length<BasePlateInputs>("basePlate.thickness", "Plate thickness", "thickness of the plate");
     public static readonly Field<string> Material = KindFields.Material<BasePlateInputs>("basePlate.material", "Plate material", "material of the plate", "S275", p => p.Plate);
     public static readonly Field<double> BoltsX = KindFields.Length<BasePlateInputs>("basePlate.boltsX", "Bolts, along x", "between the outermost bolts along x");
-    public static readonly Field<double> BoltsY = KindFields.Length<BasePlateInputs>("basePlate.boltsY", "Bolts, along y", "between the rows of bolts along y");
-    public static readonly Field<int> PerRow = new("basePlate.perRow", Types.Whole, "Bolts in a row", "bolts in each of the two rows") { Min = 2, Max = 10, Otherwise = 2 };
+    public static readonly Field<double> BoltsY = KindFields.Length<BasePlateInputs>("basePlate.boltsY", "Bolts, along y", "between the outermost rows of bolts along y");
+    public static readonly Field<int> PerRow = new("basePlate.perRow", Types.Whole, "Bolts in a row", "bolts in each row") { Min = 2, Max = 10, Otherwise = 2 };
+    public static readonly Field<int> Rows = new("basePlate.rows", Types.Whole, "Rows", "rows of bolts along y") { Min = 2, Max = 6, Otherwise = 2 };
     public static readonly Field<bool> Oversize = new("basePlate.oversize", Types.Named(Names.YesNo), "Oversize holes", "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise = false };
     public static readonly Field<double> Grout = new("basePlate.grout", Types.Length, "Grout", "thickness of the grout under the plate")
     {
@@ -90,19 +93,23 @@ public static class BasePlateKind
     private static readonly ImmutableArray<Check> ByEurocode = [EnTension, EnShear, EnCombined, EnPressed, EnRow, Concrete, Slides];
     private static readonly ImmutableArray<Check> ByFactor = [Tension, Shear, Combined, Pressed, Row, Concrete, Slides];
 
+    private static readonly Check CodeRow = Check.OfParts<CodeBaseRowCheck>();
+    private static readonly ImmutableArray<Check> ByAisc = [AiscBasis.Tension, AiscBasis.Shear, AiscBasis.Combined, Check.OfParts<AiscBasePressedCheck>(), CodeRow, Concrete, Slides];
+    private static readonly ImmutableArray<Check> ByIs = [Is800Basis.Tension, Is800Basis.Shear, Is800Basis.Combined, Check.OfParts<IsBasePlateCheck>(), CodeRow, Concrete, Slides];
+
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("basePlate", "Base plate, holding-down bolts", "a column's foot on concrete or masonry")
     {
         Inputs = () =>
         [
-            Profile, Depth, Width, Flange, Web, PlateDepth, PlateWidth, Thickness, Material, BoltsX, BoltsY, PerRow, Oversize, Grout, GroutStrength, Fck, Spread, ConcreteDepth, EdgeX, EdgeY,
+            Profile, Depth, Width, Flange, Web, PlateDepth, PlateWidth, Thickness, Material, BoltsX, BoltsY, PerRow, Rows, Oversize, Grout, GroutStrength, Fck, Spread, ConcreteDepth, EdgeX, EdgeY,
             GammaC, AlphaCc, School, ShearBy, Friction, Stock,
         ],
         Loads = () => [Fields.CaseFz, Fields.CaseFx, Fields.CaseFy, Fields.CaseMx, Fields.CaseMy, Fields.CaseMz],
         Read = BasePlateInputs.Of,
         Lay = Lay,
         Path = j => new BasePlatePath(j.Of<BasePlateInputs>(), j.Pattern!),
-        Judges = basis => basis.Id switch { "eurocode" => ByEurocode, "machine" => ByFactor, _ => [] },
+        Judges = basis => basis.Id switch { "eurocode" => ByEurocode, "machine" => ByFactor, "aisc-lrfd" or "aisc-asd" => ByAisc, "is800" => ByIs, _ => [] },
         IsTightened = false,
         Assumes = Assumes,
         Cautions = Cautions,
@@ -239,7 +246,7 @@ public static class Profiles
 
 /// <summary>What a base plate states, every choice made. mm, MPa.</summary>
 internal sealed record BasePlateInputs(
-    PressedShape Shape, double Thickness, Material Plate, ImmutableArray<PlanPoint> Bolts, double BoltsX, double BoltsY, int PerRow, ScrewThread Thread, GradeBand Grade, double Hole, bool Oversize,
+    PressedShape Shape, double Thickness, Material Plate, ImmutableArray<PlanPoint> Bolts, double BoltsX, double BoltsY, int PerRow, int Rows, ScrewThread Thread, GradeBand Grade, double Hole, bool Oversize,
     double Grout, double Fck, double? Beta, double Spread, double GammaC, double AlphaCc, BaseSchool School, BaseShear ShearBy, double Friction, ImmutableArray<double> StockList)
 {
     private const double SteelModulus = 210_000;
@@ -277,6 +284,7 @@ internal sealed record BasePlateInputs(
             r.Need(BasePlateKind.PlateDepth), r.Need(BasePlateKind.PlateWidth));
         var thickness = r.Need(BasePlateKind.Thickness);
         var plate = r.MaterialOf(BasePlateKind.Material, thickness, "S275");
+        var rows = r.Said.Of(BasePlateKind.Rows);
         var (boltsX, boltsY, perRow, fck) = (r.Need(BasePlateKind.BoltsX), r.Need(BasePlateKind.BoltsY), r.Said.Of(BasePlateKind.PerRow), r.Need(BasePlateKind.Fck));
         if (r.Failed || thread is null || grade is null || plate is null) return null;
         var d = thread.Diameter;
@@ -292,8 +300,9 @@ internal sealed record BasePlateInputs(
             var most = size - (2 * Math.Max(d, (hole / 2) + 0.5));
             r.Refuse(bolts > most, "base-hole-outside", field, KindReader.Mm(bolts), $"the holes come too near the plate's edge: at most {KindReader.Mm(most)}, a diameter from the edge; {KindReader.Mm(size - (4 * d))} is usual", most > 0 ? [KindReader.To(field, Math.Max(d, size - (4 * d)), KindReader.Mm(Math.Max(d, size - (4 * d))))] : []);
         }
+        r.Refuse(boltsY / (rows - 1) < 2 * d, "base-rows-crowded", BasePlateKind.Rows, rows.ToString(CultureInfo.InvariantCulture), $"the rows stand closer than two diameters: at most {(int)Math.Floor(boltsY / (2 * d)) + 1}");
         r.Refuse(boltsX / (perRow - 1) < 2 * d, "base-bolts-crowded", BasePlateKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture), $"the bolts stand closer than two diameters: at most {(int)Math.Floor(boltsX / (2 * d)) + 1} in a row");
-        foreach (var bolt in Places(boltsX, boltsY, perRow).Where(b => Inside(b, shape, hole / 2)).Take(1))
+        foreach (var bolt in Places(boltsX, boltsY, perRow, rows).Where(b => Inside(b, shape, hole / 2)).Take(1))
         {
             r.Refuse(true, "base-hole-in-profile", Math.Abs(bolt.Y) > (shape.Depth / 2) - shape.Flange - hole ? BasePlateKind.BoltsY : BasePlateKind.BoltsX, KindReader.Mm(boltsY), "a hole runs into the column's profile: move the bolts clear of flanges and web");
         }
@@ -312,12 +321,12 @@ internal sealed record BasePlateInputs(
         var spread = r.Said.Stated(BasePlateKind.Spread) ?? (r.Said.Stated(BasePlateKind.ConcreteDepth) is { } depth && r.Said.Stated(BasePlateKind.EdgeX) is { } ex && r.Said.Stated(BasePlateKind.EdgeY) is { } ey
             ? BasePlateFormulas.SpreadOf(shape.PlateWidth, shape.PlateDepth, depth, ex, ey) : 1);
         return new(
-            shape, thickness, plate, Places(boltsX, boltsY, perRow), boltsX, boltsY, perRow, thread, grade, hole, r.Said.Of(BasePlateKind.Oversize), grout, fck, beta, spread,
+            shape, thickness, plate, Places(boltsX, boltsY, perRow, rows), boltsX, boltsY, perRow, rows, thread, grade, hole, r.Said.Of(BasePlateKind.Oversize), grout, fck, beta, spread,
             r.Said.Of(BasePlateKind.GammaC), r.Said.Of(BasePlateKind.AlphaCc), r.Said.Of(BasePlateKind.School), shearBy, r.Said.Of(BasePlateKind.Friction), stock);
     }
 
-    private static ImmutableArray<PlanPoint> Places(double x, double y, int perRow) =>
-        [.. from row in new[] { -0.5, 0.5 } from i in Enumerable.Range(0, perRow) select new PlanPoint(x * (((double)i / (perRow - 1)) - 0.5), row * y)];
+    private static ImmutableArray<PlanPoint> Places(double x, double y, int perRow, int rows) =>
+        [.. from row in Enumerable.Range(0, rows) from i in Enumerable.Range(0, perRow) select new PlanPoint(x * (((double)i / (perRow - 1)) - 0.5), y * (((double)row / (rows - 1)) - 0.5))];
 
     private static bool Inside(PlanPoint b, PressedShape s, double radius)
     {

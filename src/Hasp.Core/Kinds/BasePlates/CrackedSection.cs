@@ -12,8 +12,8 @@ internal static class CrackedSection
 {
     private const int MostRounds = 200;
 
-    /// <summary>What was found: bolt tensions and the compression under the plate, N; where it acts, mm.</summary>
-    internal sealed record Solution(double[] Tensions, double Compression, double AtX, double AtY);
+    /// <summary>What was found: bolt tensions and the compression under the plate, N; where it acts, mm; the greatest pressure at a corner, MPa.</summary>
+    internal sealed record Solution(double[] Tensions, double Compression, double AtX, double AtY, double Peak);
 
     /// <summary>Finds the plane.</summary>
     /// <param name="width">Of the plate, along x, mm.</param>
@@ -29,7 +29,7 @@ internal static class CrackedSection
         // The plane e = a + b·x + c·y, + short: N = ∫e, My = ∫e·x, −Mx = ∫e·y over what acts.
         double[] load = [-pull, momentY, -momentX];
         double[] plane = [1e-9, 0, 0];
-        if (load.All(f => f == 0)) return new(new double[bolts.Count], 0, 0, 0);
+        if (load.All(f => f == 0)) return new(new double[bolts.Count], 0, 0, 0, 0);
         var all = Full(width, depth);
         plane = Linear(Sums(all), bolts.Select(_ => true).ToArray(), bolts, stiffness, load) ?? plane;
         for (var round = 0; round < MostRounds; round++)
@@ -50,7 +50,7 @@ internal static class CrackedSection
         var sums = Sums(Pressed(all, plane));
         var compression = (plane[0] * sums[0]) + (plane[1] * sums[1]) + (plane[2] * sums[2]);
         var (mx, my) = ((plane[0] * sums[1]) + (plane[1] * sums[3]) + (plane[2] * sums[4]), (plane[0] * sums[2]) + (plane[1] * sums[4]) + (plane[2] * sums[5]));
-        return new(tensions, compression, compression > 0 ? mx / compression : 0, compression > 0 ? my / compression : 0);
+        return new(tensions, compression, compression > 0 ? mx / compression : 0, compression > 0 ? my / compression : 0, Math.Max(0, all.Max(c => At(plane, c))));
     }
 
     private static double At(double[] plane, PlanPoint p) => plane[0] + (plane[1] * p.X) + (plane[2] * p.Y);
