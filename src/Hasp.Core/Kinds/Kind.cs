@@ -114,6 +114,9 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>True for parts listed one by one.</summary>
     public bool IsParts => ReferenceEquals(this, Parts);
 
+    /// <summary>By what a basis judges it; none where the basis has no rules for it.</summary>
+    public IReadOnlyList<Check> ChecksBy(Basis basis) => Judges(basis);
+
     /// <summary>Checks of its own, over all bases.</summary>
     internal IEnumerable<Check> OwnChecks => Basis.All.SelectMany(b => Judges(b).Except(b.Checks)).Distinct();
 

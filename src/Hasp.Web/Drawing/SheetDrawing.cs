@@ -12,7 +12,7 @@ namespace Hasp.Web.Drawing;
 public sealed class SheetDrawing
 {
     /// <summary>Size of a label, and what it keeps clear of the next one.</summary>
-    public const double LabelWidth = 74, LabelHeight = 22;
+    public const double LabelWidth = 84, LabelHeight = 22;
 
     private const double Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26;
 

@@ -26,7 +26,7 @@ public static class BasePlateTerms
     public static readonly Term RequiredArea = new("requiredArea", "A_req", Dimension.Area, "area that the compression needs", "N over fjd");
     public static readonly Term C = new("additionalWidth", "c", Dimension.Length, "width about the profile that presses", En + "6.2.5(4): tp·√(fy/(3·fjd·γM0))");
     public static readonly Term CRequired = new("additionalWidthRequired", "c_req", Dimension.Length, "width about the profile that the compression needs", "effective area = A_req, cut at the plate's edges, strips that meet counted once");
-    public static readonly Term CUncut = new("additionalWidthUncut", "c_0", Dimension.Length, "the same, were the plate without edges", "plain quadratic");
+    public static readonly Term CUncut = new("additionalWidthUncut", "c_0", Dimension.Length, "uncut width: were the plate without edges", "plain quadratic");
     public static readonly Term ThicknessRequired = new("thicknessRequired", "t_req", Dimension.Length, "thickness for that width", En + "6.2.5(4): c·√(3·fjd·γM0/fy)");
     public static readonly Term Stock = new("stockThickness", "t_stock", Dimension.Length, "the next stock thickness", "usual plate thicknesses");
     public static readonly Term Area = new("effectiveArea", "A_eff", Dimension.Area, "area that presses about the profile", En + "6.2.5(3), cut at the plate's edges");
