@@ -33,7 +33,7 @@ public static class Commands
     /// <summary>Judges every first-choice size and grade of the joint's series with the joint's number of bolts; as JSON, all sizes and 1 to 24 bolts.</summary>
     public static int Find(FileInfo file, bool json, bool us, TextReader input, TextWriter output, TextWriter error)
     {
-        if (Read(file, input, error) is not { } joint) return BadInput;
+        if (Read(file, input, error) is not { } joint || !IsSearched(joint, error)) return BadInput;
         var count = joint.Bolts.Count;
         var sizes = Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series).ToList();
         var grades = Finder.GradesFor(joint.Said, sizes);
@@ -46,7 +46,7 @@ public static class Commands
     /// <summary>Samples a joint: how often it opens, slips or yields. A key press of Ctrl+C stops and keeps what is done.</summary>
     public static int Chance(FileInfo file, bool json, long? samples, int? seed, TextReader input, TextWriter output, TextWriter error, CancellationToken stop = default)
     {
-        if (Read(file, input, error) is not { } joint) return BadInput;
+        if (Read(file, input, error) is not { } joint || !IsSearched(joint, error)) return BadInput;
         if (samples is < 1 or > 1_000_000_000_000 || seed < 0)
         {
             error.WriteLine("samples must be at least 1, and the seed not below 0");
@@ -62,6 +62,13 @@ public static class Commands
         if (json) output.WriteLine(ChancesDocument.Of(chances, joint).ToJsonString(ResultDocument.Indented));
         else SayChances(chances, joint, output);
         return Holds;
+    }
+
+    /// <summary>True where the joint has bolts that are tightened; says why where it has not.</summary>
+    private static bool IsSearched(Joint joint, TextWriter error)
+    {
+        if (joint.NotSearched is { } why) error.WriteLine($"{why.Path} \"{why.Was}\": {why.Problem}");
+        return joint.NotSearched is null;
     }
 
     private static void SayChances(Chances chances, Joint joint, TextWriter output)

@@ -35,6 +35,10 @@ public sealed record Joint
         ? [new(Fields.Basis.Path, $"another basis: {Judging.Basis.FullName} has no rules here for a {Kind.Name.ToLowerInvariant()}")]
         : Kind.IsTightened ? [.. Judging.Basis.Asks(this), .. Kind.Asks(this)] : Kind.Asks(this);
 
+    /// <summary>Why sizes are not searched and nothing is sampled for it; null where they are: both are of bolts that are tightened.</summary>
+    public Fault? NotSearched => Kind.IsTightened ? null
+        : new("kind-not-tightened", Fields.Kind.Path, Kind.Id, $"nothing is tightened in a {Kind.Name.ToLowerInvariant()}: sizes are not searched and chances are not sampled for it");
+
     /// <summary>Which side of the joint this is, where its sides are judged apart; empty where there is one.</summary>
     public string Side { get; init; } = "";
 

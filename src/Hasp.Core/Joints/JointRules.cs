@@ -80,7 +80,8 @@ public static partial class JointRules
         {
             var own = new List<Fault>();
             if (Bolted(said, side, kind, inputs, own) is { } joint) sides.Add(new(side.Side, joint));
-            foreach (var fault in own.Select(f => f with { Path = PathIn(side, f.Path), Mends = [.. f.Mends.Select(m => m with { Path = PathIn(side, m.Path) })] }))
+            // A mend of the joint underneath would write a value of another meaning into the kind's field: it is left out.
+            foreach (var fault in own.Select(f => f with { Path = PathIn(side, f.Path), Mends = [.. f.Mends.Where(m => PathIn(side, m.Path) == m.Path)] }))
             {
                 if (faults.All(f => f.Path != fault.Path || f.Id != fault.Id)) faults.Add(fault);
             }

@@ -33,7 +33,7 @@ internal static class JointApi
     private static async Task<IResult> Find(HttpRequest request, Jobs jobs, string? series = null)
     {
         var (joint, refused) = await Read(request);
-        if (refused is not null) return refused;
+        if ((refused ?? NotSearched(joint!)) is { } no) return no;
         series ??= joint!.Bolts.Thread.Series;
         var sizes = Standards.Threads.Where(t => t.Series.Equals(series, StringComparison.OrdinalIgnoreCase)).ToList();
         if (sizes.Count == 0)
@@ -45,13 +45,15 @@ internal static class JointApi
         return done ? Answer.Json(FinderDocument.Of(grades, cells!)) : Busy();
     }
 
+    private static IResult? NotSearched(Joint joint) => joint.NotSearched is { } why ? Answer.Refused([why]) : null;
+
     private static IResult Busy() => Results.Problem(statusCode: 503, title: "Busy", detail: Jobs.Full);
 
     /// <summary>Samples the joint; a caller who goes away stops the run.</summary>
     private static async Task<IResult> Chance(HttpRequest request, Jobs jobs)
     {
         var (joint, refused) = await Read(request);
-        if (refused is not null) return refused;
+        if ((refused ?? NotSearched(joint!)) is { } no) return no;
         var (done, chances) = await jobs.Do(stop => new Simulation(joint!).Run(null, stop), request.HttpContext.RequestAborted);
         return done ? Answer.Json(ChancesDocument.Of(chances!, joint!)) : Busy();
     }

@@ -223,12 +223,16 @@ public sealed class SheetDrawing
         for (var row = m.Row; ; row++)
         {
             var line = edge + (sign * (First + beyond + (row * (LabelHeight + Clear)) - First + Off));
-            var box = new Box(Math.Clamp(middle - (LabelWidth / 2), reach.From, Math.Max(reach.From, reach.To - LabelWidth)), sign < 0 ? line - LabelHeight - 1 : line + 1, LabelWidth, LabelHeight);
+            var width = WidthOf(m);
+            var box = new Box(Math.Clamp(middle - (width / 2), reach.From, Math.Max(reach.From, reach.To - width)), sign < 0 ? line - LabelHeight - 1 : line + 1, width, LabelHeight);
             if (taken.Any(box.Meets) && row < m.Row + 12) continue;
             var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} {N(line)}H{N(to.X)}";
             return new(m, box, lines, Figure(m));
         }
     }
+
+    /// <summary>A label that only shows is as wide as its words; one that is typed into, as an entry.</summary>
+    private double WidthOf(Measure m) => m.Field is null ? Math.Max(LabelWidth, 7.4 * (m.Label.Length + Figure(m).Length)) : LabelWidth;
 
     private string Figure(Measure m) => QuantityText.ShowText(m.Length, Dimension.Length, _units, 4);
 }

@@ -19,7 +19,7 @@ public sealed partial class KindFaultTests
         ("pin-end-small", "pin", "pin.eyeEnd=20 mm", "pin.eyeEnd"),
         ("closure-no-wall", "closure", "closure.outer=100 mm", "closure.outer"), ("closure-seal-wide", "closure", "closure.seal=130 mm", "closure.seal"), ("closure-engagement", "closure", "closure.engagement=60 mm", "closure.engagement"),
         ("closure-crowded", "closure", "closure.perRow=24", "closure.perRow"), ("closure-indexing", "closure", "closure.perRow=5", "closure.perRow"), ("closure-relief-kind", "closure", "closure.reliefPressure=9 MPa", "closure.relief"),
-        ("closure-test-low", "closure", "closure.testPressure=1 MPa", "closure.testPressure"), ("closure-list", "closure", "closure.indexing=many", "closure.indexing"),
+        ("closure-countersink", "closure", "bolts.head=countersunk;closure.outer=108 mm", "bolts.head"), ("closure-test-low", "closure", "closure.testPressure=1 MPa", "closure.testPressure"), ("closure-list", "closure", "closure.indexing=many", "closure.indexing"),
         ("cover-bolts-in-gasket", "cover", "cover.boltCircle=260 mm", "cover.boltCircle"), ("cover-edge", "cover", "cover.edge=8 mm", "cover.edge"), ("cover-few-bolts", "cover", "bolts.count=2", "bolts.count"),
         ("cover-gasket", "cover", "cover.gasket=S275", "cover.gasket"), ("cover-sides", "cover", "cover.shape=rectangle;cover.seal=;cover.boltCircle=;bolts.count=;cover.sealLength=200 mm;cover.sealWidth=300 mm", "cover.sealWidth"),
         ("splice-lap-cover", "splice", "splice.form=lap", "splice.cover"), ("splice-outside", "splice", "splice.gauge=150 mm", "splice.gauge"), ("splice-end", "splice", "splice.end=15 mm", "splice.end"),

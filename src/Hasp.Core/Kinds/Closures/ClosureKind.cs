@@ -185,6 +185,9 @@ internal sealed record ClosureInputs(
         var d = thread.Diameter;
         var engagement = r.Or(ClosureKind.Engagement, Math.Min(Math.Ceiling(1.5 * d), Math.Floor(bore / 2)));
         r.Refuse(engagement > bore / 2, "closure-engagement", ClosureKind.Engagement, KindReader.Mm(engagement), $"the bolts would meet in the middle: at most {KindReader.Mm(bore / 2)}");
+        var deep = r.Said.Stated(Fields.Head) is { } kind && Standards.FindHead(kind, d) is { Countersunk: true } sunk ? sunk.Height : 0;
+        r.Refuse(deep > wall, "closure-countersink", Fields.Head, r.Said.Stated(Fields.Head) ?? "", $"the countersink, {KindReader.Mm(deep)} deep, goes through the wall of {KindReader.Mm(wall)}: a thicker tube, smaller bolts, or heads that stand on the wall",
+            KindReader.To(ClosureKind.Outer, bore + (2 * Math.Ceiling(deep + 1)), $"Tube outer {KindReader.Mm(bore + (2 * Math.Ceiling(deep + 1)))}"), new Mend("Hex head", Fields.Head.Path, "hex"));
         var (tubeEnd, plugEnd) = (r.Or(ClosureKind.TubeEnd, 2 * d), r.Or(ClosureKind.PlugEnd, 2 * d));
         var list = ListOf(r);
         var rows = r.Said.Of(ClosureKind.Rows);

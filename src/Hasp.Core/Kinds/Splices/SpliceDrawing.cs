@@ -5,7 +5,7 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Kinds.Splices;
 
-/// <summary>The plan of a splice and the section along it.</summary>
+/// <summary>The plan of a splice, and its elevation cut along the bolts.</summary>
 internal static class SpliceDrawing
 {
     internal static Sheet Of(Joint joint)
@@ -62,6 +62,7 @@ internal static class SpliceDrawing
         if (s.Rows > 1) measures.Add(Measure.Up(SpliceKind.Gauge, low, low + s.Gauge, far, Beside.Right));
         measures.Add(Measure.Across(SpliceKind.End, xs[^1], half, w, Beside.Above));
         if (s.Columns > 1) measures.Add(Measure.Across(SpliceKind.Pitch, xs[^2], xs[^1], -w, Beside.Below));
+        measures.Add(Measure.Up(null, low + ((s.Rows - 1) * s.Gauge), w, far, Beside.Right, 0, "edge "));
         if (s.Form != SpliceForm.Lap) measures.Add(Measure.Across(SpliceKind.Gap, -s.Gap / 2, s.Gap / 2, w, Beside.Above, 0));
         return new("Plan", marks.ToImmutable(), measures.ToImmutable());
     }
@@ -97,6 +98,8 @@ internal static class SpliceDrawing
             measures.Add(Measure.Up(SpliceKind.Left, upLeft - s.Left, upLeft, -far, Beside.Left));
             measures.Add(Measure.Up(SpliceKind.Right, upRight - s.Right, upRight, far, Beside.Right));
             measures.Add(Measure.Up(SpliceKind.Cover, top - s.Cover, top, -half, Beside.Left));
+            // What a shop cuts the covers to.
+            measures.Add(Measure.Across(null, -half, half, bottom - d, Beside.Below, 0, "covers "));
             if (s.Packing > 0) measures.Add(Measure.Up(null, (Math.Min(s.Left, s.Right) / 2) + 0, (Math.Min(s.Left, s.Right) / 2) + s.Packing, half, Beside.Right, 0, "pack "));
         }
         foreach (var x in Columns(s))
@@ -105,7 +108,7 @@ internal static class SpliceDrawing
             marks.Add(Outline.Box(Ink.Bolt, x - (0.85 * d), top, x + (0.85 * d), top + (0.65 * d), Fields.Head));
             marks.Add(Outline.Box(Ink.Bolt, x - (0.85 * d), bottom - (0.8 * d), x + (0.85 * d), bottom, Fields.Nut));
         }
-        return new("Section along", marks.ToImmutable(), measures.ToImmutable());
+        return new("Elevation, cut along the bolts", marks.ToImmutable(), measures.ToImmutable());
     }
 
     private static (double Top, double Bottom) Faces(SpliceInputs s) => s.Form switch
