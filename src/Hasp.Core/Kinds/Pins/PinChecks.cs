@@ -55,6 +55,14 @@ internal static class PinParts
         where T : struct, IScalar<T> => T.Given(PinTerms.End, part.End, number, part.Name);
 }
 
+/// <summary>A check that looks at eye and cheeks in turn: its place is the worse of them.</summary>
+internal interface IPinPartCheck : IPartCheck
+{
+    static string ICheck.Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
+
+    static int ICheck.PartAt(int place, Joint joint) => PinParts.PartAt(place);
+}
+
 /// <summary>Yield of the bar behind the eye.</summary>
 internal readonly struct PinShankCheck : IPartCheck
 {
@@ -72,7 +80,7 @@ internal readonly struct PinShankCheck : IPartCheck
 }
 
 /// <summary>Yield of the section through the hole.</summary>
-internal readonly struct PinNetCheck : IPartCheck
+internal readonly struct PinNetCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info("pinNet", "Net section at the hole", "section through the hole", 1.5, "yield of the section through the hole over its tension", "net section");
 
@@ -82,14 +90,10 @@ internal readonly struct PinNetCheck : IPartCheck
         var hole = m.Joint.Of<PinInputs>().D0<T>();
         return PinParts.Worst(m, load, PinTerms.NetFactor, (part, i) => PinFormulas.EyeLoad(PinParts.Yield<T>(part, i), PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i)));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>A thin, wide eye dishes sideways before its whole section yields: only 2t + 16 mm on each side of the hole are counted.</summary>
-internal readonly struct PinDishingCheck : IPartCheck
+internal readonly struct PinDishingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
         "pinDishing", "Dishing of a thin eye", "dishes", 2.0, "tensile strength of the effective section over the pull", "AISC 360-22, D5.1(a), effective width");
@@ -101,14 +105,10 @@ internal readonly struct PinDishingCheck : IPartCheck
         return PinParts.Worst(m, load, PinTerms.DishingFactor, (part, i) => PinFormulas.DishingLoad(
             PinParts.Tensile<T>(part, i), PinParts.Thick<T>(part, i), PinFormulas.EffectiveWidth(PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i))));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>The part torn out to its end, two planes from the hole's edge.</summary>
-internal readonly struct PinTearOutCheck : IPartCheck
+internal readonly struct PinTearOutCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info("pinTearOut", "Tear-out to the end", "tears out", 1.5, "shear yield of the two planes to the end over the pull", "distortion energy or maximum shear");
 
@@ -118,14 +118,10 @@ internal readonly struct PinTearOutCheck : IPartCheck
         var (hole, ratio) = (m.Joint.Of<PinInputs>().D0<T>(), ShearCheck.Ratio(m));
         return PinParts.Worst(m, load, PinTerms.TearOutFactor, (part, i) => PinFormulas.TearOutLoad(ratio * PinParts.Yield<T>(part, i), PinParts.End<T>(part, i), hole, PinParts.Thick<T>(part, i)));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Bearing of pin and part on the projected area.</summary>
-internal readonly struct PinBearingCheck : IPartCheck
+internal readonly struct PinBearingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info("pinBearing", "Bearing", "hole elongates", 1.5, "yield of the softer of pin and part over the bearing stress", "yield on the projected area");
 
@@ -135,10 +131,6 @@ internal readonly struct PinBearingCheck : IPartCheck
         var p = m.Joint.Of<PinInputs>();
         return PinParts.Worst(m, load, PinTerms.BearingFactor, (part, i) => PinFormulas.BearingLoad(T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)), p.D<T>(), PinParts.Thick<T>(part, i)));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>The pin sheared in its planes.</summary>

@@ -96,7 +96,7 @@ internal readonly struct EnPinShearCheck : IPartCheck
 }
 
 /// <summary>Bearing of part and pin, Table 3.10.</summary>
-internal readonly struct EnPinBearingCheck : IPartCheck
+internal readonly struct EnPinBearingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = EnPin.Info("enPinBearing", "Bearing", "hole elongates", "bearing resistance over the pull of the part", "3.13.2, Table 3.10");
 
@@ -107,10 +107,6 @@ internal readonly struct EnPinBearingCheck : IPartCheck
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
         return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Bearing(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Bending of the pin, Table 3.10, the moment by Figure 3.11.</summary>
@@ -138,7 +134,7 @@ internal readonly struct EnPinCombinedCheck : IPartCheck
 }
 
 /// <summary>Metal beyond the hole, Table 3.9, thickness given.</summary>
-internal readonly struct EnPinEndCheck : IPartCheck
+internal readonly struct EnPinEndCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = EnPin.Info("enPinEnd", "End beyond the hole", "end fails", "pull that the end allows over the pull", "3.13.1, Table 3.9, type A");
 
@@ -149,14 +145,10 @@ internal readonly struct EnPinEndCheck : IPartCheck
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
         return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.End(PinParts.End<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Metal beside the hole, Table 3.9, thickness given.</summary>
-internal readonly struct EnPinSideCheck : IPartCheck
+internal readonly struct EnPinSideCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = EnPin.Info("enPinSide", "Sides beside the hole", "sides fail", "pull that the sides allow over the pull", "3.13.1, Table 3.9, type A");
 
@@ -167,14 +159,10 @@ internal readonly struct EnPinSideCheck : IPartCheck
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
         return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Side(PinParts.Wide<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Bearing at service of a pin to be replaced, Table 3.10.</summary>
-internal readonly struct EnPinBearingServiceCheck : IPartCheck
+internal readonly struct EnPinBearingServiceCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = EnPin.Info("enPinBearingSer", "Bearing, service", "pin sticks", "bearing resistance at service over the pull of the part", "3.13.2, Table 3.10");
 
@@ -187,10 +175,6 @@ internal readonly struct EnPinBearingServiceCheck : IPartCheck
     }
 
     public static string Nothing(in Mechanics<Plain> m) => EnPin.NothingAtService(m);
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Bending at service of a pin to be replaced, Table 3.10.</summary>
@@ -210,7 +194,7 @@ internal readonly struct EnPinBendingServiceCheck : IPartCheck
 }
 
 /// <summary>Contact stress at service of a pin to be replaced, 3.13.2(3).</summary>
-internal readonly struct EnPinContactCheck : IPartCheck
+internal readonly struct EnPinContactCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = EnPin.Info("enPinContact", "Contact stress, service", "pin sticks", "contact stress allowed over contact stress", "3.13.2(3)");
 
@@ -232,10 +216,6 @@ internal readonly struct EnPinContactCheck : IPartCheck
     }
 
     public static string Nothing(in Mechanics<Plain> m) => EnPin.NothingAtService(m);
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>AISC 360-22: what its checks of pin-connected members share.</summary>
@@ -251,7 +231,7 @@ internal static class AiscPin
 }
 
 /// <summary>Tensile rupture on the net effective area, D5.1(a).</summary>
-internal readonly struct AiscPinRuptureCheck : IPartCheck
+internal readonly struct AiscPinRuptureCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = AiscPin.Info("aiscPinRupture", "Tensile rupture at the hole", "section through the hole", "available strength of the effective section over the pull", "D5.1(a)");
 
@@ -263,14 +243,10 @@ internal readonly struct AiscPinRuptureCheck : IPartCheck
         return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(T.Let(PinTerms.Rupture, PinParts.Tensile<T>(part, i) * T.Const(2) * PinParts.Thick<T>(part, i)
             * PinFormulas.EffectiveWidth(PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i)), i), i));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Shear rupture on the effective area, D5.1(b).</summary>
-internal readonly struct AiscPinShearRuptureCheck : IPartCheck
+internal readonly struct AiscPinShearRuptureCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = AiscPin.Info("aiscPinShearRupture", "Shear rupture to the end", "tears out", "available strength of the failure path to the end over the pull", "D5.1(b)");
 
@@ -282,14 +258,10 @@ internal readonly struct AiscPinShearRuptureCheck : IPartCheck
         return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(T.Let(PinTerms.ShearRupture, T.Const(0.6) * PinParts.Tensile<T>(part, i) * T.Const(2)
             * PinParts.Thick<T>(part, i) * (PinParts.End<T>(part, i) - (p.D0<T>() / T.Const(2)) + (p.D<T>() / T.Const(2))), i), i));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Bearing on the pin hole, J7(a).</summary>
-internal readonly struct AiscPinBearingCheck : IPartCheck
+internal readonly struct AiscPinBearingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = AiscPin.Info("aiscPinBearing", "Bearing on the pin hole", "hole elongates", "available bearing strength over the pull of the part", "J7(a)");
 
@@ -300,10 +272,6 @@ internal readonly struct AiscPinBearingCheck : IPartCheck
         var (how, p) = (AiscPin.How(m), m.Joint.Of<PinInputs>());
         return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(T.Let(PinTerms.PlateBearing, T.Const(1.8) * EnPin.Lesser<T>(p, part, i) * p.D<T>() * PinParts.Thick<T>(part, i), i), i));
     }
-
-    public static string Place(int place, in Mechanics<Plain> m) => PinParts.Place(place, m);
-
-    public static int PartAt(int place, Joint joint) => PinParts.PartAt(place);
 }
 
 /// <summary>Yielding of the gross section behind the eye, D2(a).</summary>
