@@ -152,6 +152,31 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.NotNull(JsonNode.Parse(await http.GetStringAsync("/schema/grades.json"))!["properties"]!["proof"]);
     }
 
+    public static TheoryData<string> Kinds => [.. Core.Kinds.Kind.All.Where(k => !k.IsParts).Select(k => k.Id)];
+
+    [Theory]
+    [MemberData(nameof(Kinds))]
+    public async Task Every_kind_of_joint_is_judged_through_the_door_and_refused_with_its_fields(string kind)
+    {
+        using var http = _server.Client();
+        var document = Files.KindExample.Of(Core.Kinds.Kind.ById(kind)!);
+        var answer = await http.PostAsync("/api/v1/evaluate", Json(document.ToJsonString()));
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        var result = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        Assert.Equal(kind, (string)result["kind"]!);
+        Assert.True((bool)result["holds"]!);
+        Assert.NotEmpty(result["capacity"]!.AsArray());
+        // Sizes are searched where bolts are tightened, and refused where they are not.
+        var tightened = Core.Kinds.Kind.ById(kind)!.IsTightened;
+        var found = await http.PostAsync("/api/v1/find", Json(document.ToJsonString()));
+        Assert.Equal(tightened ? HttpStatusCode.OK : HttpStatusCode.BadRequest, found.StatusCode);
+        if (!tightened) Assert.Contains("kind-not-tightened", await found.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        document["layers"] = new JsonArray(new JsonObject { ["thickness"] = "12 mm", ["material"] = "S275" });
+        var refused = await http.PostAsync("/api/v1/evaluate", Json(document.ToJsonString()));
+        Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+        Assert.Contains("kind-lays-parts", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
     /// <summary>Every page there is: the stages by their list, a joint with fatigue among them, and the pages that are none.</summary>
     public static TheoryData<string> EveryPage =>
         [.. Stage.All.SelectMany(s => new[] { "/joints/AL-03" + s.Path, "/joints/AL-06" + s.Path }),
