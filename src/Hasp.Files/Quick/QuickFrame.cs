@@ -66,10 +66,10 @@ internal static partial class QuickFrame
         {
             if (Tube().Match(text) is { Success: true } tube)
             {
-                (width, height) = (Mm(tube.Groups["b"].Value), Mm(tube.Groups["h"].Value));
+                (width, height) = (Length(tube.Groups["b"].Value).Held, Length(tube.Groups["h"].Value).Held);
                 return double.IsFinite(width + height) && width > 0 && height > 0 ? ("hollow section", null) : ("", "two sizes of the section, such as 120 × 120");
             }
-            if (Place().Match(text) is { Success: true } place && QuantityText.Parse(Bare(place.Groups["q"].Value), Dimension.Length) is { Problem: null } where)
+            if (Place().Match(text) is { Success: true } place && Length(place.Groups["q"].Value) is { Problem: null } where)
             {
                 if (place.Groups["how"].Value.Equals("thick", StringComparison.OrdinalIgnoreCase)) plate = where.Held;
                 else at[place.Groups["how"].Value.ToLowerInvariant()] = where.Held;
@@ -93,9 +93,7 @@ internal static partial class QuickFrame
             return ("", $"not understood. A frame reads like: {Example}");
         }
 
-        string Bare(string text) => QuantityText.IsBareNumber(text) ? $"{text} {Units.Shown(Dimension.Length, shown).Symbol}" : text;
-
-        double Mm(string text) => QuantityText.Parse(Bare(text), Dimension.Length).Held;
+        QuantityReading Length(string text) => QuantityText.Parse(text, Dimension.Length, Units.Shown(Dimension.Length, shown));
 
         JsonObject Document()
         {

@@ -112,7 +112,7 @@ internal static partial class QuickKinds
 
     private static bool Begins(string line, string word) => Regex.IsMatch(line, $@"^\s*{word}\b", RegexOptions.IgnoreCase);
 
-    /// <summary>What stands between commas; a comma between three digits belongs to a number.</summary>
+    /// <summary>What stands between commas or semicolons.</summary>
     private static IEnumerable<(int Start, string Text)> Pieces(string line, int from)
     {
         foreach (Match m in Piecewise().Matches(line[from..]))

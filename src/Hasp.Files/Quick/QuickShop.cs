@@ -44,8 +44,7 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
         if (text.Length > MaxLength) return (null, "", usual, $"at most {MaxLength} characters");
         if (Ram.Match(text) is { Success: true } ram && !QuantityText.IsBareNumber(ram.Groups["pressure"].Value))
         {
-            var boreText = ram.Groups["bore"].Value.Trim();
-            var bore = QuantityText.Parse(QuantityText.IsBareNumber(boreText) ? $"{boreText} {Units.Shown(Dimension.Length, shown).Symbol}" : boreText, Dimension.Length);
+            var bore = QuantityText.Parse(ram.Groups["bore"].Value, Dimension.Length, Units.Shown(Dimension.Length, shown));
             var pressure = QuantityText.Parse(ram.Groups["pressure"].Value, Dimension.Stress);
             if (bore.Problem is not null || pressure.Problem is not null) return (null, "", usual, bore.Problem ?? pressure.Problem);
             if (bore.Held <= 0 || pressure.Held <= 0) return (null, "", usual, "bore and pressure are above nothing");

@@ -208,7 +208,7 @@ internal readonly struct EnPinContactCheck : IPinPartCheck
         {
             var part = p.Members[i];
             var pull = part.Share == 1 ? load.InPlane : T.Let(PinTerms.PartLoad, T.Const(part.Share) * load.InPlane, i + 1);
-            var stress = EnPinFormulas.Contact(T.Given(PinTerms.Modulus3, Math.Min(part.Material.ElasticModulus, p.Grade.ElasticModulus), i + 1), pull, p.D0<T>(), p.D<T>(), PinParts.Thick<T>(part, i + 1));
+            var stress = EnPinFormulas.Contact(T.Given(PinTerms.ElasticModulus, Math.Min(part.Material.ElasticModulus, p.Grade.ElasticModulus), i + 1), pull, p.D0<T>(), p.D<T>(), PinParts.Thick<T>(part, i + 1));
             var limit = T.Let(PinTerms.ContactLimit, T.Const(2.5) * EnPin.Lesser<T>(p, part, i + 1) / EnPin.M6(m), i + 1);
             worst = worst.OrWorse(T.Let(PinTerms.CodeFactor, limit / stress, i + 1), i);
         }

@@ -47,7 +47,7 @@ public static class PinTerms
     public static readonly Term MomentService = new("enPinMomentSer", "M_Rd,ser", Dimension.Torque, "bending resistance at service of a pin to be replaced", En + "Table 3.10: 0.8·Wel·fyp/γM6,ser");
     public static readonly Term ContactStress = new("enPinContact", "σ_h,Ed", Dimension.Stress, "contact stress at service", En + "3.13.2(3): 0.591·√(E·F·(d0 − d)/(d²·t))");
     public static readonly Term ContactLimit = new("enPinContactLimit", "f_h,Rd", Dimension.Stress, "contact stress allowed", En + "3.13.2(3): 2.5·fy/γM6,ser");
-    public static readonly Term Modulus3 = new("enPinModulus", "E", Dimension.Stress, "elastic modulus", "material table");
+    public static readonly Term ElasticModulus = new("enPinModulus", "E", Dimension.Stress, "elastic modulus", "material table");
     public static readonly Term GammaM6 = new("gammaM6ser", "γ_M6,ser", Dimension.None, "partial factor of pins at service", En + "Table 2.1; national choice");
     public static readonly Term EndResistance = new("enPinEnd", "F_a,Rd", Dimension.Force, "pull for which the metal beyond the hole suffices", En + "Table 3.9: a ≥ F·γM0/(2·t·fy) + 2·d0/3, a from the hole's edge");
     public static readonly Term SideResistance = new("enPinSide", "F_c,Rd", Dimension.Force, "pull for which the metal beside the hole suffices", En + "Table 3.9: c ≥ F·γM0/(2·t·fy) + d0/3, c from the hole's edge");
