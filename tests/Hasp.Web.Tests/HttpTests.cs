@@ -177,6 +177,24 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Contains("kind-lays-parts", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("abc", "2", "spares-fault")]
+    [InlineData("500", "2", "spares-fault")]
+    [InlineData("7,5", "2", "spares-fault")]
+    [InlineData("7.5", "2.5", "least-fault")]
+    [InlineData("7.5", "-1", "least-fault")]
+    public async Task Spares_that_cannot_be_read_stay_in_their_field_and_no_list_leaves_with_another_rule(string spares, string least, string fault)
+    {
+        using var http = _server.Client();
+        var typed = $"/projects/1/buying?Spares={spares}&Least={least}";
+        var page = await http.GetStringAsync(typed);
+        Assert.Contains($"id=\"{fault}\"", page, StringComparison.Ordinal);
+        Assert.Matches($"name=\"Spares\"[^>]* value=\"{Regex.Escape(spares)}\"", page);
+        Assert.Matches($"name=\"Least\"[^>]* value=\"{Regex.Escape(least)}\"", page);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.GetAsync(typed + "&handler=Csv")).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await http.GetAsync("/projects/1/buying?Spares=7.5&Least=0&handler=Csv")).StatusCode);
+    }
+
     /// <summary>Every page there is: the stages by their list, a joint with fatigue among them, and the pages that are none.</summary>
     public static TheoryData<string> EveryPage =>
         [.. Stage.All.SelectMany(s => new[] { "/joints/AL-03" + s.Path, "/joints/AL-06" + s.Path }),

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text;
 using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
@@ -12,13 +13,21 @@ namespace Hasp.Web.Pages;
 /// <summary>What a project has to buy, with spares, to print and to take along.</summary>
 public sealed class BuyingModel(JointStore store) : PageModel
 {
-    /// <summary>Spares as a share, per cent.</summary>
-    [BindProperty(SupportsGet = true)]
-    public double? Spares { get; set; }
+    private List<Joint> _joints = [];
 
-    /// <summary>The least of each.</summary>
+    /// <summary>Spares as a share, per cent, as typed.</summary>
     [BindProperty(SupportsGet = true)]
-    public int? Least { get; set; }
+    public string? Spares { get; set; }
+
+    /// <summary>The least of each, as typed.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Least { get; set; }
+
+    /// <summary>What is the matter with the share; null where nothing is.</summary>
+    public string? SparesProblem { get; private set; }
+
+    /// <summary>What is the matter with the least number; null where nothing is.</summary>
+    public string? LeastProblem { get; private set; }
 
     public ProjectRow Project { get; private set; } = null!;
 
@@ -30,14 +39,27 @@ public sealed class BuyingModel(JointStore store) : PageModel
     /// <summary>Joints whose documents cannot be read any more, and so are not in the list.</summary>
     public int Left { get; private set; }
 
-    public SpareRule Rule => new(Math.Clamp(Spares ?? (SpareRule.Usual.Share * 100), 0, 100) / 100, Math.Clamp(Least ?? SpareRule.Usual.Least, 0, 100));
+    /// <summary>The rule that the list is reckoned with: what was typed, the usual one where a field is empty or at fault.</summary>
+    public SpareRule Rule { get; private set; }
 
-    public async Task<IActionResult> OnGet(int project) => await Load(project) ? Page() : NotFound();
+    public async Task<IActionResult> OnGet(int project)
+    {
+        if (!await Load(project)) return NotFound();
+        Unsettled = [.. _joints.Where(j => Core.Evaluation.Run(j) is { } r && (!r.Holds || !r.IsComplete)).Select(j => j.Number.Length > 0 ? j.Number : j.Name)];
+        return Page();
+    }
 
-    public async Task<IActionResult> OnGetCsv(int project) => await Load(project) ? File(Encoding.UTF8.GetBytes(BuyingTable.Csv(Lines)), "text/csv", Named("csv")) : NotFound();
+    public Task<IActionResult> OnGetCsv(int project) => Taken(project, () => File(Encoding.UTF8.GetBytes(BuyingTable.Csv(Lines)), "text/csv", Named("csv")));
 
-    public async Task<IActionResult> OnGetXlsx(int project) =>
-        await Load(project) ? File(BuyingTable.Xlsx(Lines), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", Named("xlsx")) : NotFound();
+    public Task<IActionResult> OnGetXlsx(int project) =>
+        Taken(project, () => File(BuyingTable.Xlsx(Lines), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", Named("xlsx")));
+
+    /// <summary>A list that leaves the screen is never reckoned with another rule than the one that was typed.</summary>
+    private async Task<IActionResult> Taken(int project, Func<IActionResult> file)
+    {
+        if (!await Load(project)) return NotFound();
+        return (SparesProblem ?? LeastProblem) is { } why ? BadRequest(why) : file();
+    }
 
     private string Named(string kind) => FileNames.Clean(Project.Name + " buying list") + "." + kind;
 
@@ -46,10 +68,19 @@ public sealed class BuyingModel(JointStore store) : PageModel
         if ((await store.Projects()).FirstOrDefault(p => p.Id == project) is not { } row) return false;
         Project = row;
         var stored = await store.Joints(project, "");
-        var joints = stored.Select(s => JointDocument.Read(s.Document).Joint).OfType<Joint>().ToList();
-        Left = stored.Count - joints.Count;
-        Lines = BuyingList.Of(joints, Rule);
-        Unsettled = [.. joints.Where(j => Core.Evaluation.Run(j) is { } r && (!r.Holds || !r.IsComplete)).Select(j => j.Number.Length > 0 ? j.Number : j.Name)];
+        _joints = [.. stored.Select(s => JointDocument.Read(s.Document).Joint).OfType<Joint>()];
+        Left = stored.Count - _joints.Count;
+        (var share, SparesProblem) = Read(Spares, SpareRule.Usual.Share * 100, NumberStyles.AllowDecimalPoint, "a share from 0 to 100 %, such as 5 or 7.5");
+        (var least, LeastProblem) = Read(Least, SpareRule.Usual.Least, NumberStyles.None, "a whole number from 0 to 100");
+        Rule = new(share / 100, (int)least);
+        Lines = BuyingList.Of(_joints, Rule);
         return true;
+    }
+
+    private static (double Value, string? Problem) Read(string? text, double usual, NumberStyles style, string asked)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return (usual, null);
+        var isRead = double.TryParse(text.Trim(), style, CultureInfo.InvariantCulture, out var value) && value <= 100;
+        return isRead ? (value, null) : (usual, asked);
     }
 }
