@@ -82,6 +82,7 @@ public sealed class KindStageTests(SharedServer shared)
     {
         var b = Browser.Shared(_server);
         b.Go("/joints/" + joint);
+        b.Until(() => b.Has(".sheet .sheet-label"), "the drawing");
         try
         {
             foreach (var (width, height) in new[] { (1280, 800), (1024, 768), (390, 844) })
@@ -100,7 +101,7 @@ public sealed class KindStageTests(SharedServer shared)
                     return [boxes.length, out.join("; ")];
                     """);
                 var found = (System.Collections.ObjectModel.ReadOnlyCollection<object>)met!;
-                Assert.True((long)found[0] >= 4, "no labels");
+                Assert.True((long)found[0] >= 4, $"{joint} at {width}: {found[0]} labels on {b.Driver.Url}");
                 Assert.True(((string)found[1]).Length == 0, $"{joint} at {width}: {found[1]}");
             }
         }
