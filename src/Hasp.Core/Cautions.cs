@@ -72,9 +72,13 @@ internal static class Cautions
             "The torque is about twelve times, or a twelfth of, what is usual for this bolt: ft·lb and in·lb may be mixed up.");
         Say(how.Aim == AimKind.Torque && how.AimValue / usual is (> 500 and < 2000) or (> 1 / 2000.0 and < 1 / 500.0), "torqueThousand",
             "The torque is about a thousand times, or a thousandth of, what is usual for this bolt: N·m and N·mm may be mixed up.");
-        Say(!how.NutFactorGiven && how.Friction is null, "torqueUntested",
+        Say(!how.NutFactorGiven && how.Friction is null && how.Lot is null, "torqueUntested",
             $"Torque from a table, K {how.NutFactor.K:0.##} ({how.NutFactor.Low:0.##} to {how.NutFactor.High:0.##}), not from a test of this lot. Test before relying on it.");
-        Say(how.NutFactor.Lubrication == "dry" && !how.NutFactorGiven && how.Friction is null, "dryTorque",
+        Say(joint.Said.Stated(LotFields.Name) is not null && how.Lot is null, "lotOfOthers",
+            $"The lot {joint.Said.Stated(LotFields.Name)} was tested on {joint.Said.Stated(LotFields.Bolts)}, {joint.Said.Stated(LotFields.Lubrication)}, and this is {MeasuredLot.BoltsOf(joint.Bolts.Thread, grade)}, {how.NutFactor.Lubrication}: its figures are not used.");
+        Say(how.Lot is { } measured && !how.Pretensioned && how.Aim != AimKind.Torque && !measured.TestedAt(Mechanics<Plain>.Aimed(joint).Value), "lotAtOther",
+            $"The lot {how.Lot?.Name} was tested at another tension than the joint now aims at: its nut factor is used, its job torque is not. Verify it anew.");
+        Say(how.NutFactor.Lubrication == "dry" && !how.NutFactorGiven && how.Friction is null && how.Lot is null, "dryTorque",
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
             Brittle);

@@ -166,15 +166,19 @@ public readonly record struct Mechanics<T>
             arm = nutFactor * Thread.Diameter;
         }
         var prevailing = PrevailingOf(joint);
-        var preload = AimedAt(how, proofLoad, yieldStrength, prevailing, arm);
-        var torque = how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated") : Tension.Torque(arm, preload, prevailing);
+        var (preload, torque) = how.FrictionMeasured && JobTorque(joint) is { } job
+            ? (Tension.FromTorque(job, prevailing, arm), job)
+            : Designed(how, AimedAt(how, proofLoad, yieldStrength, prevailing, arm), arm, prevailing);
         var scatter = T.Given(Terms.Scatter, how.Method.Scatter, source: $"{how.Method.Label}: {how.Method.Source}");
         var loss = Tension.EmbeddingLoss(T.Given(Terms.Settling, how.Settling), BoltStiffness, MemberStiffness);
         T? thermal = joint.Temperatures.Change ? Warmed(joint) : null;
         // Friction from a table has a band, and the torque that is set does not know where in it the lot lies.
-        T? atLowFriction = how.FrictionFromTable ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source) * Thread.Diameter, 1) : null;
-        T? atHighFriction = how.FrictionFromTable ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
-        var tight = Tension.Tight(preload, scatter, atLowFriction);
+        var banded = how.FrictionFromTable || how.FrictionMeasured;
+        T? atLowFriction = banded ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source) * Thread.Diameter, 1) : null;
+        T? atHighFriction = banded ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
+        // The band of a lot is the scatter: nothing comes on top of its ends.
+        T? spread = how.FrictionMeasured ? null : scatter;
+        var tight = Tension.Tight(preload, spread, atLowFriction);
         var nominal = joint.Judging.NominalPreload;
         var relaxation = T.Given(Terms.Relaxation, how.Relaxation);
         return this with
@@ -194,13 +198,27 @@ public readonly record struct Mechanics<T>
             PreloadTight = nominal ? preload : tight,
             PreloadMax = nominal ? preload
                 : joint.Judging.Band is { } most ? most.Largest(preload, scatter, thermal)
-                : Tension.Largest(preload, scatter, thermal, atLowFriction),
+                : Tension.Largest(preload, spread, thermal, atLowFriction),
             PreloadMin = nominal ? preload
                 : joint.Judging.Band is { } least ? least.Smallest(preload, scatter, joint.Bolts.Count, loss, relaxation, thermal)
                 : how.Pretensioned ? Tension.LeastByCode(T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource), thermal)
-                : Tension.Smallest(preload, scatter, loss, relaxation, thermal, atHighFriction),
+                : Tension.Smallest(preload, spread, loss, relaxation, thermal, atHighFriction),
         };
     }
+
+    /// <summary>The preload aimed at, N: of a joint with a lot what the lot has to be tested at, whatever its torque then reaches.</summary>
+    public static T Aimed(Joint joint) => WithoutStiffness(joint).Tightened(joint with { Tightening = joint.Tightening with { Lot = null } }).Preload;
+
+    /// <summary>The torque that the lot was tested to need, where it was tested at what the joint aims at; null where it was not, or where a torque is aimed at.</summary>
+    private static T? JobTorque(Joint joint)
+    {
+        var (how, lot) = (joint.Tightening, joint.Tightening.Lot!);
+        if (how.Aim is AimKind.Torque || how.Pretensioned || !lot.TestedAt(Mechanics<Plain>.Aimed(joint).Value)) return null;
+        return T.Given(Terms.Torque, lot.Torque, source: $"job torque, {lot.Cited}");
+    }
+
+    private static (T Preload, T Torque) Designed(Tightening how, T preload, T arm, T? prevailing) =>
+        (preload, how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated") : Tension.Torque(arm, preload, prevailing));
 
     /// <summary>The preload aimed at; a structural code's least is a floor, and the method aims above it.</summary>
     private T AimedAt(Tightening how, T proofLoad, T yieldStrength, T? prevailing, T arm) => how.Aim switch

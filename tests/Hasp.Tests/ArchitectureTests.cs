@@ -12,9 +12,27 @@ public sealed class ArchitectureTests
 
     [Fact]
     public void Core_knows_no_other_room_nor_the_outside_world() =>
-        Holds(Types.InAssembly(Core).ShouldNot().HaveDependencyOnAny(
-            "Hasp.Files", "Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.EntityFrameworkCore", "Microsoft.AspNetCore",
-            "System.Net", "System.IO.File", "System.IO.Directory", "System.DateTime", "System.TimeProvider", "System.Random", "System.Text.Json"));
+        // Moments are told to the shop's rules; nothing else of Core knows of any.
+        Holds(Types.InAssembly(Core).That().DoNotResideInNamespace("Hasp.Core.Shop").ShouldNot().HaveDependencyOnAny([.. Outside, "System.DateTime"]));
+
+    [Fact]
+    public void The_shop_knows_no_more_of_the_world_than_what_time_it_is_told() =>
+        Holds(Types.InAssembly(Core).That().ResideInNamespace("Hasp.Core.Shop").ShouldNot().HaveDependencyOnAny(Outside));
+
+    private static readonly string[] Outside =
+    [
+        "Hasp.Files", "Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.EntityFrameworkCore", "Microsoft.AspNetCore",
+        "System.Net", "System.IO.File", "System.IO.Directory", "System.TimeProvider", "System.Random", "System.Text.Json",
+    ];
+
+    [Fact]
+    public void Core_is_told_what_time_it_is()
+    {
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(Samples.Root, "src/Hasp.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal)))
+        {
+            Assert.DoesNotMatch(@"\b(DateTime|DateTimeOffset|TimeOnly)\.(Now|UtcNow|Today)\b|Stopwatch", File.ReadAllText(file));
+        }
+    }
 
     /// <summary>The lower storeys of Core: each may know those before it and nothing else of the house.</summary>
     [Theory]
@@ -35,7 +53,7 @@ public sealed class ArchitectureTests
             .ShouldNot().HaveDependencyOnAny("Hasp.Core.Sizing", "Hasp.Core.Evaluation"));
 
     private static readonly string[] Rooms =
-        ["Quantities", "Formulas", "Catalogue", "Joints", "LoadPath", "Stiffness", "Preload", "Fatigue", "Checks", "Sizing", "Uncertainty"];
+        ["Quantities", "Formulas", "Catalogue", "Joints", "LoadPath", "Stiffness", "Preload", "Fatigue", "Checks", "Sizing", "Uncertainty", "Shop"];
 
     [Fact]
     public void Files_knows_only_Core() =>

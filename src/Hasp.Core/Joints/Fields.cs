@@ -903,7 +903,7 @@ public static partial class Fields
     public static IReadOnlyList<Field> All { get; } =
     [
         .. typeof(Fields).GetFields().Select(f => f.GetValue(null)).OfType<Field>()
-            .Concat(Checks.Basis.All.SelectMany(b => b.Needs())).Concat(OfKinds).Distinct(),
+            .Concat(Checks.Basis.All.SelectMany(b => b.Needs())).Concat(OfKinds).Concat(LotFields.All).Concat(PlanFields.All).Distinct(),
     ];
 
     /// <summary>Fields that only one kind of joint asks for.</summary>

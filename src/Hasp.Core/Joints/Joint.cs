@@ -554,8 +554,14 @@ public sealed record Tightening(
     /// <summary>True where a structural code's least pretension is asked for: a floor that the method aims above.</summary>
     public bool Pretensioned => Aim == AimKind.Structural;
 
+    /// <summary>What the tests of the lot said; null where none is used.</summary>
+    public MeasuredLot? Lot { get; init; }
+
     /// <summary>True where the torque is set by a friction from a table and not from a test: its whole band then counts. A scatter that was stated holds it.</summary>
-    public bool FrictionFromTable => Method.ByTorque && !NutFactorGiven && !ScatterGiven && Friction is null;
+    public bool FrictionFromTable => Method.ByTorque && !NutFactorGiven && !ScatterGiven && Friction is null && Lot is null;
+
+    /// <summary>True where the preload follows from a torque and the band that a lot was found in, whose ends take the place of a scatter.</summary>
+    public bool FrictionMeasured => Method.ByTorque && Lot is not null;
 
     /// <summary>Torque of a locking feature, N·mm: turned against, it gives no clamp.</summary>
     public double PrevailingTorque { get; init; }

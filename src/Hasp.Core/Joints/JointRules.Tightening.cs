@@ -46,20 +46,35 @@ public static partial class JointRules
     /// <param name="aim">The target; null where one is chosen once the joint is known.</param>
     /// <param name="friction">In the thread and under the part that turns; null for the nut factor.</param>
     /// <param name="interfaces">Pairs of faces that embed, the thread's not counted.</param>
-    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, int interfaces)
+    /// <param name="lot">What was measured on the bolts themselves; null where nothing was, or not on these.</param>
+    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, int interfaces, MeasuredLot? lot)
     {
         var lubrication = Standards.NutFactors.First(k => k.Lubrication == (said.Stated(Fields.Lubrication) ?? UsualLubrication));
         var method = Standards.Methods.First(m => m.Name == (said.Stated(Fields.Method) ?? UsualMethod(lubrication)));
         return new Tightening(
             aim.Aim?.Kind ?? AimKind.ProofShare, aim.Aim?.Value ?? UsualAim,
-            said.Stated(Fields.Scatter) is { } scatter ? method with { Scatter = scatter, Source = "given" } : method, said.Has(Fields.Scatter),
-            said.Stated(Fields.NutFactor) is { } k ? lubrication with { K = k, Low = k, High = k, Source = "given" } : lubrication, said.Has(Fields.NutFactor),
+            ScatterOf(method, said, lot), said.Has(Fields.Scatter),
+            NutFactorOf(lubrication, said, lot), said.Has(Fields.NutFactor),
             said.Stated(Fields.Settling) ?? SettlingPerFace * (1 + interfaces), !said.Has(Fields.Settling), said.Of(Fields.Relaxation))
         {
+            Lot = lot,
             Friction = friction,
             PrevailingTorque = said.Of(Fields.PrevailingTorque),
             LeastSource = aim.Source,
         };
+    }
+
+    /// <summary>The method with its scatter: stated; of a lot how far its band lies above its mean, K̄/K_low − 1, for whoever knows but one figure; else the table's.</summary>
+    private static TighteningMethod ScatterOf(TighteningMethod method, Values said, MeasuredLot? lot)
+    {
+        if (said.Stated(Fields.Scatter) is { } scatter) return method with { Scatter = scatter, Source = "given" };
+        return lot is not null && method.ByTorque ? method with { Scatter = (lot.NutFactor / lot.Low) - 1, Source = lot.Cited } : method;
+    }
+
+    private static NutFactor NutFactorOf(NutFactor finish, Values said, MeasuredLot? lot)
+    {
+        if (said.Stated(Fields.NutFactor) is { } k) return finish with { K = k, Low = k, High = k, Source = "given" };
+        return lot is null ? finish : finish with { K = lot.NutFactor, Low = lot.Low, High = lot.High, Source = lot.Cited };
     }
 
     private static Temperatures? TemperaturesFor(Values said, ImmutableArray<Layer> layers, List<Fault> faults)

@@ -99,6 +99,7 @@ public static partial class JointRules
         var said = laid.Said;
         var before = faults.Count;
         RefuseOwn(said, faults);
+        RefusePlan(asked, faults);
         var figures = HandFiguresFor(said, faults);
         var loose = laid.Fastening;
         if (loose is not null) return Loose(asked, laid, loose, made, inputs, figures, faults);
@@ -119,6 +120,7 @@ public static partial class JointRules
         var fatigue = FatigueFor(said, thread, grade, faults);
         var aim = AimFor(said, grade, thread, faults);
         var friction = FrictionFor(said, faults);
+        var lot = LotFor(said, thread, grade, faults);
         if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null || fatigue is null || count is null)
         {
             return null;
@@ -147,7 +149,7 @@ public static partial class JointRules
             NutWasher = nutWasher,
             Layers = layers.Value,
             Cases = cases.Value,
-            Tightening = TighteningFor(said, aim, friction, interfaces),
+            Tightening = TighteningFor(said, aim, friction, interfaces, lot),
             Temperatures = temperatures,
             Sealing = SealingFor(said, layers.Value),
             Fatigue = fatigue,
@@ -197,7 +199,7 @@ public static partial class JointRules
             Condition = said.Of(Fields.Condition),
             End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
             Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,
-            Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, layers.Value.Length + 1),
+            Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, layers.Value.Length + 1, null),
             Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue, HandFigures = figures,
             Sampling = SamplingFor(said), FaceFriction = said.Of(Fields.FaceFriction), Judging = JudgingFor(said, made), Pattern = pattern,
             Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value), SidesStated = true,

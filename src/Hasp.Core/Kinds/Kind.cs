@@ -66,6 +66,12 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>False where nothing is preloaded: a pin, a holding-down bolt run up by hand.</summary>
     public bool IsTightened { get; init; } = true;
 
+    /// <summary>Its bolts as whoever tightens them sees them; null where the pattern says it all.</summary>
+    public Func<Joint, Shop.Assembly>? Assembles { get; init; }
+
+    /// <summary>False where nothing is put together by turning nuts: a plain pin.</summary>
+    public bool IsPlanned => IsTightened || Assembles is not null;
+
     /// <summary>True where the preload that is chosen must lie in the window, because something soft is clamped.</summary>
     public bool TargetInWindow { get; init; }
 

@@ -71,21 +71,23 @@ public static class Tension
 
     /// <summary>The tight end, N: (1 + Γ)·Fi, or what the torque gives at the low end of the friction's band where that is more.</summary>
     /// <param name="preload">Fi, N.</param>
-    /// <param name="scatter">Γ.</param>
-    /// <param name="atLowFriction">T/(K_low·d), N; null where the friction was tested, or does not come in.</param>
-    public static T Tight<T>(T preload, T scatter, T? atLowFriction = null)
-        where T : struct, IReal<T>
-    {
-        var tight = (T.Const(1) + scatter) * preload;
-        return T.Let(Terms.PreloadTight, atLowFriction is { } low ? T.Max(tight, low) : tight);
-    }
+    /// <param name="scatter">Γ; null where the band of a measured friction stands for it.</param>
+    /// <param name="atLowFriction">T/(K_low·d), N; null where the friction was given, or does not come in.</param>
+    public static T Tight<T>(T preload, T? scatter, T? atLowFriction = null)
+        where T : struct, IReal<T> => T.Let(Terms.PreloadTight, (scatter, atLowFriction) switch
+        {
+            ({ } gamma, { } low) => T.Max((T.Const(1) + gamma) * preload, low),
+            ({ } gamma, null) => (T.Const(1) + gamma) * preload,
+            (null, { } low) => low,
+            _ => preload,
+        });
 
     /// <summary>Fi,max, N: the tight end, and what temperature adds. Used in every strength check.</summary>
     /// <param name="preload">Fi, N.</param>
-    /// <param name="scatter">Γ.</param>
+    /// <param name="scatter">Γ; null where the band of a measured friction stands for it.</param>
     /// <param name="thermal">ΔFT, N; null where nothing is warmed. A loss is not credited: the bolt was at full preload when cold.</param>
     /// <param name="atLowFriction">T/(K_low·d), N; null where the friction was tested, or does not come in.</param>
-    public static T Largest<T>(T preload, T scatter, T? thermal = null, T? atLowFriction = null)
+    public static T Largest<T>(T preload, T? scatter, T? thermal = null, T? atLowFriction = null)
         where T : struct, IReal<T>
     {
         var tight = Tight(preload, scatter, atLowFriction);
@@ -97,16 +99,22 @@ public static class Tension
     /// of the friction's band, that in the place of (1 − Γ)·Fi. Used in every slip and opening check.
     /// </summary>
     /// <param name="preload">Fi, N.</param>
-    /// <param name="scatter">Γ.</param>
+    /// <param name="scatter">Γ; null where the band of a measured friction stands for it.</param>
     /// <param name="embeddingLoss">ΔFz, N.</param>
     /// <param name="relaxation">r, share of the nominal preload.</param>
     /// <param name="thermal">ΔFT, N; null where nothing is warmed. A gain is not credited: the joint must hold cold as well.</param>
     /// <param name="atHighFriction">T/(K_high·d), N; null where the friction was tested, or does not come in.</param>
-    public static T Smallest<T>(T preload, T scatter, T embeddingLoss, T relaxation, T? thermal = null, T? atHighFriction = null)
+    public static T Smallest<T>(T preload, T? scatter, T embeddingLoss, T relaxation, T? thermal = null, T? atHighFriction = null)
         where T : struct, IReal<T>
     {
-        var loose = (T.Const(1) - scatter) * preload;
-        var left = (atHighFriction is { } high ? T.Min(loose, high) : loose) - embeddingLoss - (relaxation * preload);
+        var loose = (scatter, atHighFriction) switch
+        {
+            ({ } gamma, { } high) => T.Min((T.Const(1) - gamma) * preload, high),
+            ({ } gamma, null) => (T.Const(1) - gamma) * preload,
+            (null, { } high) => high,
+            _ => preload,
+        };
+        var left = loose - embeddingLoss - (relaxation * preload);
         return T.Let(Terms.PreloadMin, T.Max(T.Const(0), thermal is { } gained ? left + T.Min(T.Const(0), gained) : left));
     }
 

@@ -28,8 +28,12 @@ public sealed partial class CautionTests
         ("dissimilarMetals", "layers[0].material=Stainless 1.4301"), ("pryingNotStated", ""), ("notJudged", ""), ("competent", ""),
         ("pitch", "pattern:pattern.pitchX=40 mm"), ("slipByBolt", "pattern:"), ("centroidOpens", "pattern:loads[0].fz=600 kN;loads[0].mx=20 kN·m"),
         ("factorsChanged", "judging.basis=eurocode;judging.eurocode.gammaM2=1.3"), ("notInFull", "judging.basis=aisc-lrfd"), ("toolNotInBasis", "judging.basis=is800"),
+        ("lotOfOthers", Lot + ";bolts.thread=M20"), ("lotAtOther", Lot + ";tightening.aim=50 %"),
         ("twoPivots", "pattern:pattern.tension=pivot;loads[0].mx=3 kN·m;loads[0].my=2 kN·m"),
     ];
+
+    private const string Lot = "tightening.lot.name=L-7;tightening.lot.bolts=M16 8.8;tightening.lot.lubrication=lubricated;tightening.lot.nutFactor=0.15;tightening.lot.low=0.14;"
+        + "tightening.lot.high=0.16;tightening.lot.tests=5;tightening.lot.tension=68.15 kN;tightening.lot.torque=180 N·m;tightening.lot.tested=2026-11-26";
 
     public static TheoryData<string, string> Cautions => [.. Table.Select(t => new TheoryDataRow<string, string>(t.Id, t.Changes))];
 

@@ -41,6 +41,9 @@ public sealed partial class FaultTableTests
             temperature.parts=60 °C;layers[0].material=Mine;{"own": {"materials": [{"name": "Mine", "elasticModulus": "70 GPa", "yield": "200 MPa", "tensile": "300 MPa", "bearingLimit": "300 MPa", "source": "maker"}]}}
             """),
         ("endurance-rolled", "fatigue.endurance=table"), ("endurance-unlisted", "bolts.grade=4.6;fatigue.endurance=table;fatigue.threads=rolled"),
+        ("lot-half", "tightening.lot.name=L-7"), ("lot-twice", LotOf("0.14") + ";tightening.nutFactor=0.2"), ("lot-band", LotOf("0.16")),
+        // Plan
+        ("passes-unreadable", "plan.passes=60, 30"), ("sequence-unreadable", "plan.sequence=1, 1"), ("stiffest-half", "plan.stiffestX=10 mm"),
         // The user's own
         ("own-strengths", """{"own": {"grades": [{"name": "G", "proof": "900 MPa", "yield": "600 MPa", "tensile": "800 MPa", "minDiameter": "5 mm", "maxDiameter": "30 mm", "source": "maker"}]}}"""),
         ("own-sizes", """{"own": {"grades": [{"name": "G", "proof": "600 MPa", "yield": "600 MPa", "tensile": "800 MPa", "minDiameter": "50 mm", "maxDiameter": "30 mm", "source": "maker"}]}}"""),
@@ -62,6 +65,10 @@ public sealed partial class FaultTableTests
         ("prying-twice", "pattern:pattern.prying.factor=1.2;pattern.prying.stem=30 mm"), ("flange-lacks", "pattern:pattern.prying.stem=30 mm"),
         ("stem-near", "pattern:pattern.prying.stem=5 mm"), ("flange-short", "pattern:pattern.prying.length=5 mm"),
     ];
+
+    private static string LotOf(string low) =>
+        "tightening.lot.name=L-7;tightening.lot.bolts=M16 8.8;tightening.lot.lubrication=lubricated;tightening.lot.nutFactor=0.15;tightening.lot.high=0.17;tightening.lot.tests=5;"
+        + $"tightening.lot.tension=68 kN;tightening.lot.torque=180 N·m;tightening.lot.tested=2026-11-26;tightening.lot.low={low}";
 
     public static TheoryData<string, string> Faults => [.. Table.Select(t => new TheoryDataRow<string, string>(t.Id, t.Changes))];
 

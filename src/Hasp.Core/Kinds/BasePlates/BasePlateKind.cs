@@ -10,6 +10,7 @@ using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
+using Hasp.Core.Shop;
 
 namespace Hasp.Core.Kinds.BasePlates;
 
@@ -115,6 +116,7 @@ public static class BasePlateKind
         Cautions = Cautions,
         Values = Values,
         Draw = BasePlateDrawing.Of,
+        Assembles = Assembled,
         Orders = Orders,
         BoltInputs = () => [Fields.Thread, Fields.Grade, Fields.HoleDiameter],
         LoadNames = new() { ["fz"] = "N, + lifts", ["fx"] = "Vx", ["fy"] = "Vy" },
@@ -129,6 +131,23 @@ public static class BasePlateKind
               "loads": [ { "name": "Full", "fz": "-400 kN", "fx": "20 kN" }, { "name": "Wind", "fz": "60 kN", "fx": "20 kN", "mx": "4 kN·m" } ] }
             """,
     };
+
+    /// <summary>The holding-down bolts: level, grout, wait for the grout, and only then the nuts.</summary>
+    private static Assembly Assembled(Joint joint)
+    {
+        ImmutableArray<PlanPoint> places = [.. joint.Pattern!.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y))];
+        return new(places, [.. joint.Pattern.Group.Bolts.Select(b => b.Number)], TighteningOrder.UsualFor(places))
+        {
+            Before =
+            [
+                new("level", "Set the column on packs or levelling nuts, plumb and to level; take nothing on the bolts."),
+                new("grout", "Clean and wet the bed, fill it with grout from one side until it comes out at the other; leave no air under the plate."),
+                new("set", "Leave the nuts alone until the grout has its strength.", joint.Said.Stated(PlanFields.CureHours) * MinutesInHour),
+            ],
+        };
+    }
+
+    private const double MinutesInHour = 60;
 
     private static ImmutableArray<Laid> Lay(KindReader reader, object read)
     {

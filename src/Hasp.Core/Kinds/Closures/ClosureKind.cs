@@ -7,6 +7,7 @@ using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
+using Hasp.Core.Shop;
 
 namespace Hasp.Core.Kinds.Closures;
 
@@ -77,6 +78,7 @@ public static class ClosureKind
         Cautions = Cautions,
         Values = Values,
         Draw = ClosureDrawing.Of,
+        Assembles = Assembled,
         BoltInputs = () => [Fields.Thread, Fields.Grade, Fields.Length, Fields.Head, Fields.Fit, Fields.HoleDiameter],
         Shows = (j, f) => f switch
         {
@@ -93,6 +95,17 @@ public static class ClosureKind
               "loads": [ { "name": "Working pressure", "pressure": "6 MPa" } ] }
             """,
     };
+
+    /// <summary>The bolts as one sees them along the tube, one row within the other: crosswise, so that the plug stays true.</summary>
+    private static Assembly Assembled(Joint joint)
+    {
+        var c = joint.Of<ClosureInputs>();
+        ImmutableArray<PlanPoint> places = [.. Enumerable.Range(0, c.Rows).SelectMany(row => Assembly.Ring(c.PerRow, (c.Outer / 2) + (row * c.RowPitch)))];
+        return new(places, [.. Enumerable.Range(1, places.Length)], OrderRule.Star)
+        {
+            Before = [new("index", "Ream or drill tube and plug together on the dividing head; mark tube and plug so that they go together the same way again.")],
+        };
+    }
 
     private static ImmutableArray<Laid> Lay(KindReader reader, object read)
     {

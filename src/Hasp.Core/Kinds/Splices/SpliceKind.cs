@@ -6,6 +6,7 @@ using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
+using Hasp.Core.Shop;
 
 namespace Hasp.Core.Kinds.Splices;
 
@@ -60,6 +61,7 @@ public static class SpliceKind
         Cautions = Cautions,
         Values = m => [new(SpliceTerms.PerSide, m.Joint.Bolts.Count), new(SpliceTerms.Total, m.Joint.Bolts.Count * m.Joint.Of<SpliceInputs>().Groups), new(SpliceTerms.Packing, m.Joint.Of<SpliceInputs>().Packing)],
         Draw = SpliceDrawing.Of,
+        Assembles = Assembled,
         LoadNames = new() { ["fx"] = "Fx, along", ["fy"] = "Fy, across" },
         Shows = (j, f) => j.Of<SpliceInputs>().Form != SpliceForm.Lap || (f != Cover && f != CoverMaterial && f != Gap),
         Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"), (Width, j => j.Of<SpliceInputs>().Width, "width")],
@@ -71,6 +73,15 @@ public static class SpliceKind
               "loads": [ { "name": "Pull", "fx": "200 kN" } ] }
             """,
     };
+
+    /// <summary>The bolts of both sides about the middle of the gap, where the splice is stiffest: those next to it come first, on either side.</summary>
+    private static Assembly Assembled(Joint joint)
+    {
+        var s = joint.Of<SpliceInputs>();
+        var one = joint.Pattern!.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y)).ToImmutableArray();
+        ImmutableArray<PlanPoint> places = s.Groups == 1 ? one : [.. one.Select(p => p + new PlanPoint(-s.ToCentroid, 0)), .. one.Select(p => p + new PlanPoint(s.ToCentroid, 0))];
+        return new(places, [.. Enumerable.Range(1, places.Length)], OrderRule.FromStiffest) { Stiffest = new(0, 0) };
+    }
 
     private static ImmutableArray<Laid> Lay(KindReader reader, object read)
     {

@@ -1,0 +1,131 @@
+using Hasp.Core;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Joints;
+using Hasp.Core.Shop;
+using Hasp.Core.Uncertainty;
+
+namespace Hasp.Tests.Shop;
+
+/// <summary>A lot's tests in a joint: factors, window, torque and chance go by them; charts and as-built clamps too.</summary>
+public sealed class LotTests
+{
+    internal static (string, string)[] Lot(string mean, string low, string high, string tension = "68.15 kN", string torque = "180 N·m", string bolts = "M16 8.8", string lubrication = "lubricated") =>
+    [
+        ("tightening.lot.name", "L-7"), ("tightening.lot.bolts", bolts), ("tightening.lot.lubrication", lubrication), ("tightening.lot.nutFactor", mean), ("tightening.lot.low", low),
+        ("tightening.lot.high", high), ("tightening.lot.tests", "5"), ("tightening.lot.tension", tension), ("tightening.lot.torque", torque), ("tightening.lot.tested", "2026-11-26T07:20:00Z"),
+    ];
+
+    private static Result Run(params (string, string)[] changes) => Evaluation.Run(Samples.Read(Samples.With(changes)));
+
+    [Fact]
+    public void The_band_of_the_lot_takes_the_place_of_the_scatter()
+    {
+        var result = Run(Lot("0.152", "0.140", "0.164"));
+        // The job torque 180 N·m is what the wrench gives: F = 180 000/(0.152·16) = 74 013 N; ends 180 000/(0.140·16) = 80 357 N and 180 000/(0.164·16) = 68 598 N.
+        Assert.Equal(180_000, result[Terms.Torque], 6);
+        Assert.Equal(74_013, result[Terms.Preload], 1.0);
+        Assert.Equal(80_357, result[Terms.PreloadMax], 1.0);
+        Assert.Equal(68_598 - result[Terms.EmbeddingLoss] - (0.05 * result[Terms.Preload]), result[Terms.PreloadMin], 1.0);
+    }
+
+    [Fact]
+    public void The_lots_band_is_printed_with_its_tests()
+    {
+        var joint = Samples.Read(Samples.With(Lot("0.152", "0.140", "0.164")));
+        Assert.Contains("lot L-7, 5 tests, 2026-11-26", joint.Tightening.NutFactor.Source, StringComparison.Ordinal);
+        Assert.Equal((0.152 / 0.140) - 1, joint.Tightening.Method.Scatter, 12);
+        Assert.DoesNotContain(Evaluation.Run(joint).Cautions, c => c.Id == "torqueUntested");
+    }
+
+    [Fact]
+    public void At_another_target_the_lots_mean_serves_and_its_job_torque_does_not()
+    {
+        var result = Run([.. Lot("0.152", "0.140", "0.164"), ("tightening.aim", "60 %")]);
+        Assert.Equal(0.6 * 580 * 156.67, result[Terms.Preload], 20.0);
+        Assert.Equal(0.152 * 16 * result[Terms.Preload], result[Terms.Torque], 3);
+        Assert.Contains(result.Cautions, c => c.Id == "lotAtOther");
+        Assert.Equal(result[Terms.Torque] / (0.140 * 16), result[Terms.PreloadMax], 3);
+    }
+
+    [Theory]
+    [InlineData("bolts.thread", "M20")]
+    [InlineData("bolts.grade", "10.9")]
+    [InlineData("tightening.lubrication", "moly")]
+    public void Of_other_bolts_or_another_lubricant_its_figures_are_not_used(string path, string text)
+    {
+        var (with, without) = (Run([.. Lot("0.152", "0.140", "0.164"), (path, text)]), Run((path, text)));
+        Assert.Equal(without[Terms.PreloadMax], with[Terms.PreloadMax]);
+        Assert.Contains(with.Cautions, c => c.Id == "lotOfOthers");
+    }
+
+    [Theory]
+    [InlineData("tightening.nutFactor", "0.15", "lot-twice")]
+    [InlineData("tightening.scatter", "0.1", "lot-twice")]
+    [InlineData("tightening.lot.low", "", "lot-half")]
+    [InlineData("tightening.lot.tested", "", "lot-half")]
+    [InlineData("tightening.lot.nutFactor", "0.2", "lot-band")]
+    [InlineData("tightening.lot.tests", "2", "not-allowed")]
+    public void Half_a_lot_or_two_sayings_are_faults_at_their_field(string path, string text, string id) =>
+        Assert.Contains(Samples.Faults([.. Lot("0.152", "0.140", "0.164"), (path, text)]), f => f.Path == path && f.Id == id);
+
+    [Fact]
+    public void A_narrower_band_never_widens_the_spread_of_the_preload()
+    {
+        var before = (Least: 0.0, Most: double.PositiveInfinity);
+        foreach (var half in new[] { 0.03, 0.02, 0.01, 0.002 })
+        {
+            var result = Run(Lot("0.152", $"{0.152 - half:0.####}", $"{0.152 + half:0.####}"));
+            Assert.True(result[Terms.PreloadMin] > before.Least && result[Terms.PreloadMax] < before.Most);
+            before = (result[Terms.PreloadMin], result[Terms.PreloadMax]);
+        }
+    }
+
+    [Fact]
+    public void Chance_draws_from_the_lots_band()
+    {
+        var spread = Spreads.Of(Samples.Read(Samples.With(Lot("0.152", "0.140", "0.164"))))[Uncertain.NutFactor];
+        Assert.Equal((0.164 - 0.140) / (4 * 0.152), spread.Share, 12);
+    }
+
+    [Fact]
+    public void Inches_come_to_the_same()
+    {
+        var (si, us) = (Run(Lot("0.152", "0.140", "0.164")), Run(Lot("0.152", "0.140", "0.164", tension: "15320.7 lbf", torque: "132.7612 ft·lb")));
+        Assert.Equal(si[Terms.PreloadMax], us[Terms.PreloadMax], 1.0);
+    }
+
+    [Fact]
+    public void The_clamp_of_a_tightened_bolt_by_what_was_read_at_it()
+    {
+        var result = Run(Lot("0.152", "0.140", "0.164"));
+        var byTorque = AsBuiltBolt.Of(result, 1, 180_000, null, null)!.Value;
+        Assert.Equal(180_000 / (0.164 * 16), byTorque.Least, 6);
+        Assert.Equal(180_000 / (0.140 * 16), byTorque.Most, 6);
+        Assert.Equal(ClampBy.Tension, AsBuiltBolt.Of(result, 1, 180_000, 72_000, null)!.Value.By);
+        var byStretch = AsBuiltBolt.Of(result, 1, null, null, result[Terms.MeasuredStretch])!.Value;
+        Assert.InRange(result[Terms.Preload], byStretch.Least, byStretch.Most);
+        Assert.Null(AsBuiltBolt.Of(result, 1, null, null, null));
+        // What settles is lost after it was read.
+        Assert.Equal(result.Window.From + result[Terms.EmbeddingLoss] + (0.05 * result[Terms.Preload]), byTorque.From, 6);
+        Assert.Equal("too loose", AsBuiltBolt.Of(result, 1, null, 10_000, null)!.Value.Words);
+        Assert.Equal("too tight", AsBuiltBolt.Of(result, 1, null, 200_000, null)!.Value.Words);
+    }
+
+    [Fact]
+    public void A_wall_chart_by_hand_and_never_past_proof()
+    {
+        var oiled = Standards.NutFactors.First(k => k.Lubrication == "lubricated");
+        var lines = TorqueChart.Of("8.8", "metric coarse", oiled, 0.75);
+        var m16 = lines.Single(l => l.Thread.Designation == "M16");
+        // 0.75·580·156.67 = 68.15 kN; 0.18·16·68.15 = 196.3 N·m; at K 0.15 81.78 kN, at 0.21 58.41 kN.
+        Assert.Equal(196_274, m16.Torque, 20.0);
+        Assert.Equal(81_781, m16.Most, 20.0);
+        Assert.Equal(58_415, m16.Least, 20.0);
+        foreach (var finish in Standards.NutFactors)
+        {
+            foreach (var line in TorqueChart.Of("10.9", "metric coarse", finish, 0.9)) Assert.True(line.Most <= line.Proof * (1 + 1e-9));
+        }
+        Assert.True(lines.Length > 15);
+        Assert.Empty(TorqueChart.Of("no such grade", "metric coarse", oiled, 0.75));
+    }
+}
