@@ -9,7 +9,7 @@ using Hasp.Files;
 namespace Hasp.Cli;
 
 /// <summary>The commands, apart from the process: what they read and write is handed in.</summary>
-public static class Commands
+public static partial class Commands
 {
     /// <summary>It holds; something holds.</summary>
     public const int Holds = 0;

@@ -22,9 +22,21 @@ schema.SetAction(_ => Commands.Schema(Console.Out));
 var format = new Command("format", "Write docs/format.md: every field, check id and value name.");
 format.SetAction(_ => Commands.Format(Console.Out));
 
+var kept = new Argument<FileInfo>("file") { Description = "The backup." };
+var data = new Option<string>("--data") { Description = "The data folder of the server.", DefaultValueFactory = _ => ".data" };
+
+var backup = new Command("backup", "Keep the whole database in one file, also while the server runs.") { kept, data };
+backup.SetAction(p => Commands.Backup(p.GetValue(data)!, p.GetValue(kept)!, Console.Out, Console.Error));
+
+var restore = new Command("restore", "Put a backup in the database's place; the server must be stopped. What stood there is kept beside it.") { kept, data };
+restore.SetAction(p => Commands.Restore(p.GetValue(data)!, p.GetValue(kept)!, Console.Out, Console.Error));
+
+var checkLog = new Command("check-log", "See whether every entry of the shop's log is as it was written: 0 whole, 1 broken, 2 no log to look at.") { data };
+checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, Console.Out, Console.Error));
+
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; the local code and licensed practice come first.")
 {
-    evaluate, find, chance, schema, format,
+    evaluate, find, chance, schema, format, backup, restore, checkLog,
 };
 var parsed = root.Parse(args);
 var exit = parsed.Invoke();

@@ -47,6 +47,91 @@ public sealed class DataFolder : IDisposable
         }
     }
 
+    /// <summary>
+    /// The database as it is at this moment, in one file: whole and consistent, also while a server writes to it. The file is there complete or not at all.
+    /// </summary>
+    /// <param name="path">The folder.</param>
+    /// <param name="file">The backup, which must not be there yet.</param>
+    /// <exception cref="UnusableFolderException">There is nothing to be kept, or nowhere to keep it.</exception>
+    public static LogCheck Backup(string path, string file) => Spoken(path, () =>
+    {
+        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
+        if (!File.Exists(database)) throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        if (File.Exists(file)) throw new UnusableFolderException($"{file} is there already. Name another file; a backup is never written over.");
+        var making = file + Making;
+        File.Delete(making);
+        using (var source = new SqliteConnection($"Data Source={database};Pooling=False"))
+        {
+            source.Open();
+            using var command = source.CreateCommand();
+            command.CommandText = "VACUUM INTO $file";
+            command.Parameters.AddWithValue("$file", making);
+            command.ExecuteNonQuery();
+        }
+        var check = Whole(making);
+        File.Move(making, file);
+        return check;
+    });
+
+    /// <summary>Puts a backup in the database's place. What stood there is kept beside it; killed at any moment, either the one or the other stands.</summary>
+    /// <param name="path">The folder; nobody may be at work in it.</param>
+    /// <param name="file">The backup.</param>
+    /// <exception cref="UnusableFolderException">The file is no backup, of a newer version or damaged, or the folder is in use.</exception>
+    public static LogCheck Restore(string path, string file) => Spoken(path, () =>
+    {
+        path = System.IO.Path.GetFullPath(path);
+        if (!File.Exists(file)) throw new UnusableFolderException($"There is no file {file}.");
+        MakePrivate(path);
+        using var held = new DataFolder(path, Hold(path));
+        var making = held.Database + Making;
+        File.Copy(file, making, overwrite: true);
+        LogCheck check;
+        try
+        {
+            check = Whole(making);
+        }
+        catch (Exception e) when (e is SqliteException or InvalidDataException)
+        {
+            File.Delete(making);
+            throw new UnusableFolderException($"{file} is no backup of Hasp, or it is damaged. Nothing was changed.", e);
+        }
+        if (File.Exists(held.Database)) held.KeepBeside(".before-restore");
+        File.Move(making, held.Database, overwrite: true);
+        return check;
+    });
+
+    /// <summary>Looks through the log of a folder's database, also while a server writes to it.</summary>
+    /// <exception cref="UnusableFolderException">There is none.</exception>
+    public static LogCheck CheckLog(string path) => Spoken(path, () =>
+    {
+        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
+        if (!File.Exists(database)) throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        return Whole(database);
+    });
+
+    /// <summary>A file that holds a database of a version that this program knows, with its log looked through.</summary>
+    private static LogCheck Whole(string file)
+    {
+        using var db = new HaspDb(OptionsFor(file, "ReadWrite"));
+        var applied = AppliedOf(db);
+        if (applied.Count == 0) throw new InvalidDataException();
+        if (applied.Except(db.Database.GetMigrations()).Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; nothing was changed.");
+        // Before the version that brought the log there is none to look through.
+        return applied.Count < db.Database.GetMigrations().Count() ? new(0, "", null) : ShopLog.Check(db).GetAwaiter().GetResult();
+    }
+
+    private static T Spoken<T>(string path, Func<T> work)
+    {
+        try
+        {
+            return work();
+        }
+        catch (Exception e) when (Sentence(path, e) is { } sentence)
+        {
+            throw new UnusableFolderException(sentence, e);
+        }
+    }
+
     /// <summary>Lets another program have the folder.</summary>
     public void Dispose() => _lock.Dispose();
 
@@ -138,16 +223,20 @@ public sealed class DataFolder : IDisposable
     /// <summary>The whole database, what is still in its log included, into another file; the log is emptied, so that none is left beside the upgraded file.</summary>
     private void CopyTo(string target)
     {
+        // As it was before the upgrade, for whoever wants it back.
+        KeepBeside(".before-upgrade");
+        File.Copy(Database, target, overwrite: true);
+    }
+
+    /// <summary>The database under another name, what was still in its log written into it first: no log is left that the next file could take for its own.</summary>
+    private void KeepBeside(string ending)
+    {
         using (var source = new SqliteConnection($"Data Source={Database};Pooling=False"))
-        using (var copy = new SqliteConnection($"Data Source={target};Pooling=False"))
         {
             source.Open();
             Run(source, "PRAGMA journal_mode=DELETE");
-            copy.Open();
-            source.BackupDatabase(copy);
         }
-        // As it was before the upgrade, for whoever wants it back.
-        File.Copy(Database, Database + ".before-upgrade", overwrite: true);
+        File.Copy(Database, Database + ending, overwrite: true);
     }
 
     /// <summary>A write-ahead log, so that readers and the writer do not wait for each other; it is a property of the file.</summary>

@@ -1,4 +1,5 @@
 using System.Data.Common;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -6,7 +7,7 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 namespace Hasp.Store;
 
 /// <summary>The database: one SQLite file.</summary>
-public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options)
+public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserContext<Account, int>(options)
 {
     public DbSet<ProjectRow> Projects => Set<ProjectRow>();
 
@@ -16,15 +17,32 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : DbContext(options
 
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
 
+    public DbSet<EntryRow> Entries => Set<EntryRow>();
+
+    public DbSet<MemberRow> Members => Set<MemberRow>();
+
+    public DbSet<DeviceRow> Devices => Set<DeviceRow>();
+
+    public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
+
     /// <summary>Options for the file at <paramref name="path"/>.</summary>
     public static void Configure(DbContextOptionsBuilder builder, string path) =>
         builder.UseSqlite($"Data Source={path};Default Timeout=30").AddInterceptors(new Durable());
 
-    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    protected override void OnModelCreating(ModelBuilder builder)
     {
-        modelBuilder.Entity<RecordRow>().HasIndex(r => new { r.Kind, r.OwnerId });
-        modelBuilder.Entity<RevisionRow>().HasKey(r => new { r.RecordId, r.Number });
-        modelBuilder.Entity<DraftRow>().HasKey(d => new { d.RecordId, d.Editor, d.BaseRevision });
+        base.OnModelCreating(builder);
+        builder.Entity<EntryRow>().HasKey(e => e.Number);
+        builder.Entity<EntryRow>().Property(e => e.Number).ValueGeneratedNever();
+        builder.Entity<EntryRow>().HasIndex(e => e.Key).IsUnique();
+        builder.Entity<EntryRow>().HasIndex(e => new { e.JointId, e.Kind });
+        builder.Entity<EntryRow>().HasIndex(e => new { e.LotId, e.Kind });
+        builder.Entity<MemberRow>().HasKey(m => new { m.AccountId, m.ProjectId });
+        builder.Entity<DeviceRow>().HasIndex(d => d.KeyHash).IsUnique();
+        builder.Entity<InvitationRow>().HasIndex(i => i.KeyHash).IsUnique();
+        builder.Entity<RecordRow>().HasIndex(r => new { r.Kind, r.OwnerId });
+        builder.Entity<RevisionRow>().HasKey(r => new { r.RecordId, r.Number });
+        builder.Entity<DraftRow>().HasKey(d => new { d.RecordId, d.Editor, d.BaseRevision });
     }
 
     /// <summary>A flush at every commit: what was acknowledged survives a killed process and a power cut alike.</summary>

@@ -12,7 +12,7 @@ namespace Hasp.Store;
 public sealed record StoredJoint(int Id, int ProjectId, int Revision, string Document, bool CanUndo, bool CanRedo);
 
 /// <summary>Projects and their joints: records of one kind, whose owner is the project.</summary>
-public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock) : RecordStore(databases, clock)
+public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null) : RecordStore(databases, clock, authorship)
 {
     /// <summary>The kind that joints are.</summary>
     public const string Kind = "joint";

@@ -22,7 +22,7 @@ public readonly record struct SaveOutcome(int? Revision, bool Conflict);
 /// Keeps records of every kind as append-only revisions, with undo, conflicts and unfinished typing. Every write is one immediate
 /// transaction: it is on disk before the call returns, or it did not happen.
 /// </summary>
-public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock) : IDisposable
+public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null) : IDisposable
 {
     // SQLite has one writer: in this process they stand in line instead of asking the file again and again.
     private readonly SemaphoreSlim _writer = new(1, 1);
@@ -120,7 +120,7 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
         if (record is null) return new SaveOutcome(null, false);
         var next = await db.Revisions.Where(r => r.RecordId == id).MaxAsync(r => r.Number) + 1;
-        db.Revisions.Add(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document, Summary = summary, At = Now });
+        db.Revisions.Add(Signed(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document, Summary = summary, At = Now }));
         var conflict = record.Current != baseRevision;
         if (!conflict) record.Current = next;
         // What was unfinished at this very revision is in the document now; older unfinished typing stays until it is taken or let go.
@@ -175,7 +175,7 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         var row = new RecordRow { Kind = kind, OwnerId = owner, Name = name, Current = 1 };
         db.Records.Add(row);
         await db.SaveChangesAsync();
-        db.Revisions.Add(new RevisionRow { RecordId = row.Id, Number = 1, Document = document, Payload = payload, Summary = summary, At = Now });
+        db.Revisions.Add(Signed(new RevisionRow { RecordId = row.Id, Number = 1, Document = document, Payload = payload, Summary = summary, At = Now }));
         await db.SaveChangesAsync();
         return row.Id;
     }
@@ -188,6 +188,14 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         await db.SaveChangesAsync();
         return true;
     });
+
+    /// <summary>The revision with whoever makes it.</summary>
+    private RevisionRow Signed(RevisionRow revision)
+    {
+        var author = authorship?.Now ?? Author.ThisMachine;
+        (revision.Account, revision.Role, revision.Device) = (author.Account, author.Role, author.Device);
+        return revision;
+    }
 
     /// <summary>One transaction, in its turn.</summary>
     protected async Task<T> Write<T>(Func<HaspDb, Task<T>> work)

@@ -45,6 +45,15 @@ public sealed class RevisionRow
 
     public required string Summary { get; set; }
     public DateTime At { get; set; }
+
+    /// <summary>Who made it, in which role, from which device; empty where nobody is asked to sign in.</summary>
+    public string Account { get; set; } = "";
+
+    /// <inheritdoc cref="Account"/>
+    public string Role { get; set; } = "";
+
+    /// <inheritdoc cref="Account"/>
+    public string Device { get; set; } = "";
 }
 
 /// <summary>What one browser has typed that is not yet valid: kept so that nothing typed is lost.</summary>

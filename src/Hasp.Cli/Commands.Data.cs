@@ -1,0 +1,35 @@
+using Hasp.Store;
+
+namespace Hasp.Cli;
+
+/// <content>The data folder: backed up, restored, its log looked through. 0 done, 1 the log is broken, 2 it cannot be done.</content>
+public static partial class Commands
+{
+    /// <summary>Keeps the database in one file.</summary>
+    public static int Backup(string data, FileInfo file, TextWriter output, TextWriter error) =>
+        Say(() => DataFolder.Backup(data, file.FullName), $"Kept in {file.FullName}", output, error);
+
+    /// <summary>Puts a backup in the database's place.</summary>
+    public static int Restore(string data, FileInfo file, TextWriter output, TextWriter error) =>
+        Say(() => DataFolder.Restore(data, file.FullName), $"Restored into {data}; what stood there is kept as hasp.db.before-restore", output, error);
+
+    /// <summary>Looks through the shop's log.</summary>
+    public static int CheckLog(string data, TextWriter output, TextWriter error) => Say(() => DataFolder.CheckLog(data), "Looked through the log", output, error);
+
+    private static int Say(Func<LogCheck> work, string done, TextWriter output, TextWriter error)
+    {
+        try
+        {
+            var check = work();
+            output.WriteLine($"{done}: {check.Count} entries whole{(check.Count > 0 ? $", the last with hash {check.Last}" : "")}.");
+            if (check.Broken is not { } broken) return Holds;
+            error.WriteLine($"Entry {broken} of the log is not as it was written, or is missing.");
+            return FallsShort;
+        }
+        catch (UnusableFolderException e)
+        {
+            error.WriteLine(e.Message);
+            return BadInput;
+        }
+    }
+}
