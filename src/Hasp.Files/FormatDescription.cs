@@ -4,6 +4,7 @@ using Hasp.Core;
 using Hasp.Core.Checks;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
+using Hasp.Files.Shop;
 
 namespace Hasp.Files;
 
@@ -40,6 +41,19 @@ public static class FormatDescription
         {
             Properties(root)[field.Key] = SchemaOf(field);
             if (field.Required) Require(root, field.Key);
+        }
+        return root;
+    }
+
+    /// <summary>JSON Schema of the entries of the shop's log: one of the kinds.</summary>
+    public static JsonObject Schema(IReadOnlyList<EntryKind> kinds)
+    {
+        var root = new JsonObject { ["$schema"] = "http://json-schema.org/draft-07/schema#", ["title"] = "Hasp log entry", ["definitions"] = new JsonObject() };
+        foreach (var kind in kinds)
+        {
+            var one = ObjectSchema();
+            foreach (var field in kind.Fields) Place(one, field);
+            root["definitions"]![kind.Id] = one;
         }
         return root;
     }

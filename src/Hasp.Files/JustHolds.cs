@@ -87,8 +87,8 @@ public sealed class JustHolds
         && field.Dimension is not (Dimension.Mass or Dimension.Speed)
         && !Left.Any(l => field.Path.StartsWith(l, StringComparison.Ordinal));
 
-    // What is required, how it is sampled, and the own figures of a grade are not sizes to choose by what holds.
-    private static readonly string[] Left = ["judging.required", "uncertainty.", "own.", "handChecks", "loads[].row", "fatigue.knee"];
+    // What is required, how it is sampled, and the own figures of a grade are not sizes to choose by what holds; nor is what a lot was found to have, or how it is put together.
+    private static readonly string[] Left = ["judging.required", "uncertainty.", "own.", "handChecks", "loads[].row", "fatigue.knee", "plan.", "tightening.lot."];
 
     /// <summary>The value that just holds and its curve; null where the field is none to look for, or the joint as it stands has other faults.</summary>
     /// <param name="document">The joint document; it is not changed.</param>

@@ -34,16 +34,50 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     public static RecordKind ProjectBases { get; } = new("projectBasis", "Design bases of projects", "design basis", []);
 
     /// <summary>Every kind.</summary>
-    public static IReadOnlyList<RecordKind> All { get; } = [Grades, Materials, Mappings, LoadSets, ProjectBases];
+    public static IReadOnlyList<RecordKind> All => Listed.All;
 
     /// <summary>Those that people fill in: they have a shelf, a schema and an API. The others are kept by what makes them.</summary>
-    public static IReadOnlyList<RecordKind> Shelved { get; } = [.. All.Where(k => k.Fields.Count > 0)];
+    public static IReadOnlyList<RecordKind> Shelved => Listed.Shelved;
+
+    // Listed when first asked for: the kinds of the shop stand in a file of their own.
+    private static class Listed
+    {
+        internal static readonly IReadOnlyList<RecordKind> All = [Grades, Materials, .. Shop.ShopKinds.All, Mappings, LoadSets, ProjectBases];
+
+        internal static readonly IReadOnlyList<RecordKind> Shelved = [.. All.Where(k => k.Fields.Count > 0)];
+    }
 
     /// <summary>The list of a joint document that it is an element of; null where it stands alone.</summary>
     public ListField? ElementOf { get; private init; }
 
     /// <summary>What several fields together show to be wrong.</summary>
     public Action<Values, List<Fault>> Judge { get; init; } = (_, _) => { };
+
+    /// <summary>Fields whose day ends its use: past it, it is flagged wherever it is named, and chosen with a reason only.</summary>
+    public IReadOnlyList<Field<DateOnly>> Ends { get; init; } = [];
+
+    /// <summary>The page of one of them, its number to follow; empty where it has none.</summary>
+    public string Page { get; init; } = "";
+
+    /// <summary>True where there is but one.</summary>
+    public bool IsSingle { get; init; }
+
+    /// <summary>What a document of this kind says; null with its faults where it has any.</summary>
+    public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document)
+    {
+        var faults = new List<Fault>();
+        using var parsed = JsonDocument.Parse(document, DocumentReader.Strict);
+        var said = Reader.Read(parsed.RootElement, faults);
+        if (faults.Count == 0) Judge(said, faults);
+        return (faults.Count == 0 ? said : null, faults);
+    }
+
+    /// <summary>The day on which its use ended, where that is before <paramref name="today"/>; null where it may be used.</summary>
+    public DateOnly? EndedBefore(Values said, DateOnly today)
+    {
+        var ends = Ends.Where(said.Has).Select(said.Of).ToList();
+        return ends.Count > 0 && ends.Min() < today ? ends.Min() : null;
+    }
 
     /// <summary>The shelved kind of that id, or null.</summary>
     public static RecordKind? ById(string id) => Shelved.FirstOrDefault(k => k.Id == id);

@@ -58,6 +58,13 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
     /// <summary>The joint as it stands; null where there is none or it is deleted.</summary>
     public async Task<StoredJoint?> Load(int id) => await Record(Kind, id) is { } record ? Joint(record) : null;
 
+    /// <summary>The project of a joint, deleted or not; null where there never was one of that number.</summary>
+    public async Task<int?> ProjectOf(int joint)
+    {
+        await using var db = await Open();
+        return await db.Records.AsNoTracking().Where(r => r.Id == joint && r.Kind == Kind).Select(r => (int?)r.OwnerId).FirstOrDefaultAsync();
+    }
+
     /// <summary>A new joint in a project.</summary>
     public Task<int> Create(int projectId, string document, string summary) => Create(Kind, projectId, "", document, summary);
 

@@ -97,6 +97,20 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         return await Add(db, kind, owner, name, document, "kept", payload);
     });
 
+    /// <summary>The record of a name: its next revision where there is one already, a new record where there is not.</summary>
+    public Task<int> Put(string kind, int owner, string name, string document, string summary) => Write(async db =>
+    {
+        if (await db.Records.FirstOrDefaultAsync(r => r.Kind == kind && r.OwnerId == owner && r.Name == name && r.DeletedAt == null) is not { } record)
+        {
+            return await Add(db, kind, owner, name, document, summary);
+        }
+        var next = await db.Revisions.Where(r => r.RecordId == record.Id).MaxAsync(r => r.Number) + 1;
+        db.Revisions.Add(Signed(new RevisionRow { RecordId = record.Id, Number = next, Parent = record.Current, Document = document, Summary = summary, At = Now }));
+        record.Current = next;
+        await db.SaveChangesAsync();
+        return record.Id;
+    });
+
     /// <summary>All revisions of a record, deleted or not, the newest first; none where there is no such record.</summary>
     public async Task<IReadOnlyList<RevisionRow>> Revisions(int id)
     {
@@ -138,10 +152,13 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         await db.Revisions.Where(r => r.RecordId == id && r.Parent == current && r.Number > current).MaxAsync(r => (int?)r.Number));
 
     /// <summary>Deletes or brings back a record; its revisions stay.</summary>
-    public Task<bool> Delete(int id, bool deleted) => Write(async db =>
+    /// <param name="kind">Its kind; a record of another kind is left alone.</param>
+    /// <param name="id">Its key.</param>
+    /// <param name="deleted">True to delete it.</param>
+    public Task<bool> Delete(string kind, int id, bool deleted) => Write(async db =>
     {
         DateTime? at = deleted ? Now : null;
-        return await db.Records.Where(r => r.Id == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.DeletedAt, at)) > 0;
+        return await db.Records.Where(r => r.Id == id && r.Kind == kind).ExecuteUpdateAsync(s => s.SetProperty(r => r.DeletedAt, at)) > 0;
     });
 
     /// <summary>What this browser typed that is not yet valid: one entry a revision that it was typed against.</summary>

@@ -3,6 +3,7 @@ using Hasp.Store;
 using Hasp.Web.Api;
 using Hasp.Web.Demo;
 using Hasp.Web.Services;
+using Hasp.Web.Services.Shop;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 
@@ -30,8 +31,12 @@ var path = Path.GetFullPath(server.Data);
 builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, Path.Combine(path, "hasp.db")));
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(path, "keys"))).SetApplicationName("Hasp");
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<JointStore>();
 builder.Services.AddHttpContextAccessor();
+builder.Services.AddAccounts(server);
+builder.Services.AddSingleton<JointStore>();
+builder.Services.AddSingleton<ShopLog>();
+builder.Services.AddSingleton<ShopFloor>();
+builder.Services.AddSingleton<Recorder>();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();
 builder.Services.Configure<ServerOptions>(builder.Configuration);
@@ -40,8 +45,8 @@ builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<ProjectBasis>();
 builder.Services.AddSingleton<Imports>();
-builder.Services.AddRazorPages();
-builder.Services.AddAntiforgery(options => options.HeaderName = "RequestVerificationToken");
+builder.Services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Accounts/First", "/invite"));
+builder.Services.AddAntiforgery(options => (options.HeaderName, options.Cookie.SecurePolicy) = ("RequestVerificationToken", CookieSecurePolicy.SameAsRequest));
 builder.Services.AddApiDescription();
 builder.Services.AddProblemDetails();
 builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
@@ -50,6 +55,7 @@ builder.Services.AddRateLimiter(limits =>
 {
     limits.RejectionStatusCode = StatusCodes.Status503ServiceUnavailable;
     var together = new ConcurrencyLimiterOptions { PermitLimit = server.Requests, QueueLimit = server.RequestsWaiting };
+    limits.AddSignInLimit();
     limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, int>(_ => RateLimitPartition.GetConcurrencyLimiter(0, _ => together));
 });
 builder.Services.AddResponseCompression(options => options.EnableForHttps = true);
@@ -61,13 +67,18 @@ DataFolder folder;
 try
 {
     folder = await opening;
-    if (server.Demo) await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+    if (server.Demo)
+    {
+        await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+        await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(), app.Services.GetRequiredService<TimeProvider>());
+    }
 }
 catch (UnusableFolderException e)
 {
     return Refuse(e.Message);
 }
 using var held = folder;
+var firstAccount = server.Accounts && !await app.HasAccounts() ? app.Services.GetRequiredService<FirstLink>().Key : null;
 
 // What the first page needs is warmed while nobody asks yet.
 _ = Task.Run(() =>
@@ -76,10 +87,10 @@ _ = Task.Run(() =>
     app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring");
 });
 
+if (server.BehindProxy) app.UseForwardedHeaders();
 app.UseMiddleware<SlowRequests>();
 app.UseExceptionHandler(errors => errors.Run(Problems.Write));
 app.UseStatusCodePages(Problems.Write);
-app.UseRateLimiter();
 app.UseResponseCompression();
 app.Use(static (context, next) =>
 {
@@ -100,20 +111,33 @@ app.UseStaticFiles(new StaticFileOptions
 });
 app.UseMiddleware<SameSite>();
 app.UseRouting();
+// After the routes: a page may have a limit of its own.
+app.UseRateLimiter();
+app.UseAuthentication();
+app.UseMiddleware<Guard>();
 app.UseAntiforgery();
 app.MapRazorPages();
 app.MapJointApi();
 app.MapRecordApi();
-app.MapOpenApi("/openapi.json");
+app.MapShopApi();
+app.MapOpenApi("/openapi.json").Needs(Right.Member);
 // Alive: the process answers. Ready: the database does too.
-app.MapHealthChecks("/health/live", new() { Predicate = _ => false });
-app.MapHealthChecks("/health/ready");
+app.MapHealthChecks("/health/live", new() { Predicate = _ => false }).Needs(Right.Open);
+app.MapHealthChecks("/health/ready").Needs(Right.Open);
+
+// What may be done by whom, to be read and to be tested: nothing is served.
+if (server.Routes)
+{
+    Console.Write(await AccessTable.Of(app));
+    return 0;
+}
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {
     Log.Started(app.Logger, typeof(Program).Assembly.GetName().Version?.ToString() ?? "", held.Path);
     if (held.Upgraded) Log.Upgraded(app.Logger);
     foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
+    if (firstAccount is { } key) foreach (var url in app.Urls) Console.WriteLine($"Make the first account at {url}/first?key={key}");
 });
 await app.RunAsync();
 return 0;

@@ -39,7 +39,7 @@ public sealed class Browser : IDisposable
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-device-scale-factor=1", $"--window-size={width},{height}");
+            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-prefers-reduced-motion", "--force-device-scale-factor=1", $"--window-size={width},{height}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin"), options, TimeSpan.FromSeconds(60));
         Resize(width, height);
@@ -54,6 +54,13 @@ public sealed class Browser : IDisposable
     {
         _driver.ExecuteCdpCommand("Network.enable", []);
         _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = false, ["latency"] = milliseconds, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    }
+
+    /// <summary>Nothing reaches the server any more, or everything does again.</summary>
+    public void Offline(bool off)
+    {
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = off, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
     }
 
     /// <summary>Whether pages run their scripts.</summary>

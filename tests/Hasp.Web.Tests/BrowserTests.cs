@@ -382,6 +382,7 @@ public sealed class BrowserTests(SharedServer shared)
         "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-09", "/joints/AL-16/loads", "/joints/AL-03/revisions",
         "/joints/AL-23", "/joints/AL-24", "/joints/AL-25", "/joints/AL-26", "/joints/AL-27", "/help/kinds", "/check?Load=80+mm+at+210+bar&Bolts=4+M20+8.8", "/projects/1/buying",
         "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
+        "/joints/AL-17/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/projects/1/record", "/stores?shelf=lots", "/stores?shelf=wrenches", "/chart", "/signin",
     ];
 
     /// <summary>The colours of both themes are tested apart: here every page is walked in one of them.</summary>

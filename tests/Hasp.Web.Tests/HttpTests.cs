@@ -200,7 +200,9 @@ public sealed partial class HttpTests(SharedServer shared)
         [.. Stage.All.SelectMany(s => new[] { "/joints/AL-03" + s.Path, "/joints/AL-06" + s.Path }),
             "/", "/joints/AL-03?Open=slip", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/loads", "/joints/AL-03/revisions", "/stores", "/stores?shelf=threads",
             "/joints/AL-23", "/joints/AL-23/basis", "/joints/AL-23/finder", "/joints/AL-24", "/joints/AL-24/basis", "/joints/AL-24?Seek=pin.eyeThickness", "/joints/AL-25", "/joints/AL-25?Open=enBasePressed", "/joints/AL-26",
-            "/joints/AL-26/chance", "/joints/AL-27", "/joints/AL-27/fatigue", "/joints/AL-27/preload", "/help/kinds", "/check", "/check?Load=20+US+tons&Bolts=4+M20+8.8", "/projects/1/buying"];
+            "/joints/AL-26/chance", "/joints/AL-27", "/joints/AL-27/fatigue", "/joints/AL-27/preload", "/help/kinds", "/check", "/check?Load=20+US+tons&Bolts=4+M20+8.8", "/projects/1/buying",
+            "/joints/AL-17/tightening", "/joints/AL-23/tightening", "/joints/AL-25/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/projects/1/record",
+            "/stores?shelf=lots", "/stores?shelf=wrenches", "/stores?shelf=shop", "/chart", "/chart?finish=lot:L-2031", "/signin"];
 
     [Theory]
     [MemberData(nameof(EveryPage))]

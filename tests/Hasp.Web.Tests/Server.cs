@@ -29,10 +29,10 @@ public sealed partial class Server : IDisposable
         get { lock (_log) return string.Join('\n', _log); }
     }
 
-    public static async Task<Server> Start(string? data = null, bool demo = true, string urls = "http://127.0.0.1:0")
+    public static async Task<Server> Start(string? data = null, bool demo = true, string urls = "http://127.0.0.1:0", params string[] more)
     {
         data ??= Directory.CreateTempSubdirectory("hasp-").FullName;
-        var server = new Server(Process.Start(Command("--urls", urls, "--data", data, "--demo", demo.ToString()))!, data);
+        var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), .. more]))!, data);
         var ready = new TaskCompletionSource<Uri>();
         void Take(string? line)
         {

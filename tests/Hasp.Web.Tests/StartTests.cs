@@ -42,11 +42,25 @@ public sealed class StartTests
     [InlineData("--urls", "http://0.0.0.0:5099")]
     [InlineData("--urls", "http://*:5099")]
     [InlineData("--http_ports", "5099")]
-    public async Task The_network_is_refused_unless_it_is_asked_for_in_so_many_words(string key, string value)
+    public async Task The_network_is_refused_without_accounts_and_without_encryption(string key, string value)
     {
         var (exit, said) = await Server.Refused(key, value);
         Assert.Equal(1, exit);
-        Assert.Contains("--open-to-network true", said, StringComparison.Ordinal);
+        Assert.Contains("--accounts true", said, StringComparison.Ordinal);
         Assert.DoesNotContain("Hasp is at", said, StringComparison.Ordinal);
+        (exit, said) = await Server.Refused(key, value, "--accounts", "true");
+        Assert.Equal(1, exit);
+        Assert.Contains("--behind-proxy true", said, StringComparison.Ordinal);
+        Assert.DoesNotContain("Hasp is at", said, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_may_be_done_by_whom_is_written_down_as_it_is()
+    {
+        var (exit, said) = await Server.Refused("--routes", "true", "--data", Directory.CreateTempSubdirectory("hasp-routes-").FullName);
+        Assert.Equal(0, exit);
+        var root = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(root.FullName, "README.md"))) root = root.Parent!;
+        Assert.Equal(await File.ReadAllTextAsync(Path.Combine(root.FullName, "docs", "access.md"), TestContext.Current.CancellationToken), said);
     }
 }

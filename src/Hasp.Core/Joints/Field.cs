@@ -24,6 +24,9 @@ public enum FieldKind
     /// <summary>A share ("75 %"), a force or a torque, told apart by its unit.</summary>
     Aim,
 
+    /// <summary>A day: 2026-11-26.</summary>
+    Date,
+
     /// <summary>A scatter: "10 %", "uniform 20 %", "lognormal 15 %".</summary>
     Spread,
 }
@@ -97,7 +100,10 @@ public abstract class Field(string path, FieldKind kind, string label, string me
     public int MaxLength { get; init; } = 200;
 
     /// <summary>True for a text of several lines.</summary>
-    public bool Lines => MaxLength > 1000;
+    public bool Lines => MaxLength > 1000 && !OneLine;
+
+    /// <summary>True for a long text that is one line all the same.</summary>
+    public bool OneLine { get; init; }
 
     /// <summary>The last part of the path.</summary>
     public string Key { get; } = path[(path.LastIndexOf('.') + 1)..];
@@ -123,6 +129,7 @@ public abstract class Field(string path, FieldKind kind, string label, string me
     {
         FieldKind.Text => $"text of at most {MaxLength} characters",
         FieldKind.Choice => "a name that is listed",
+        FieldKind.Date => "a day written 2026-11-26",
         FieldKind.Aim => "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, a torque such as 196 N·m, "
             + "70 % of yield, 75 % of root yield, or \"structural\" for the least preload of structural practice",
         FieldKind.Spread => "a share such as 10 % (standard deviation of a normal distribution), lognormal 15 % or uniform 20 % (half the width); "

@@ -26,6 +26,9 @@ public static class Types
     /// <summary>Free text, no longer than the field takes, without control characters (a note may have lines).</summary>
     public static readonly FieldType<string> Text = new(FieldKind.Text, ReadText, s => s);
 
+    /// <summary>A day as ISO 8601 writes it.</summary>
+    public static readonly FieldType<DateOnly> Date = new(FieldKind.Date, ReadDate, d => d.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+
     /// <summary>A name that the catalogue, or another part of the document, has to know.</summary>
     public static readonly FieldType<string> Listed = new(FieldKind.Choice, ReadChoice, s => s);
 
@@ -68,6 +71,9 @@ public static class Types
         if (text.Any(c => char.IsControl(c) && !(field.Lines && c is '\n' or '\r' or '\t'))) return (null, Fault.At("unprintable", "holds characters that cannot be shown; type it anew"));
         return field.Required && text.Length == 0 ? (null, Fault.At("empty", "empty; " + field.Allowed)) : (text, null);
     }
+
+    private static (DateOnly, Fault?) ReadDate(in Raw raw, Field field) =>
+        DateOnly.TryParseExact(raw.Text?.Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? (day, null) : (default, NotAllowed(field));
 
     private static (string?, Fault?) ReadChoice(in Raw raw, Field field)
     {

@@ -21,10 +21,14 @@ public static class PlanFields
     };
     public static readonly Field<string> Sequence = new("plan.sequence", Types.Text, "Order by hand", "numbers of the bolts in the order pointed out on the plan: 3, 1, 2")
     {
-        MaxLength = 4000, Default = "none: bolts left out follow by the usual rule",
+        MaxLength = 4000, OneLine = true, Default = "none: bolts left out follow by the usual rule",
     };
     public static readonly Field<double> StiffestX = new("plan.stiffestX", Types.Length, "Stiffest part, x", "where the joint is stiffest, for the order from there") { Min = -1e6, Max = 1e6, Default = "the middle of the bolts" };
     public static readonly Field<double> StiffestY = new("plan.stiffestY", Types.Length, "Stiffest part, y", "where the joint is stiffest, for the order from there") { Min = -1e6, Max = 1e6, Default = "the middle of the bolts" };
+    public static readonly Field<string> Lot = new("plan.lot", Types.Text, "Lot in hand", "the lot of bolts that it is built with, by its name in the Stores")
+    {
+        Default = "the lot whose figures the joint uses", Blank = (j, _) => j.Tightening.Lot is { } lot ? lot.Name : "none named",
+    };
     public static readonly Field<string> Wrench = new("plan.wrench", Types.Text, "Wrench", "the wrench in hand, by its name in the Stores") { Default = "none named", Blank = (_, _) => "none named" };
     public static readonly Field<string> Passes = new("plan.passes", Types.Text, "Passes", "shares of the torque after snug, rising to 100 %: 30, 60, 100")
     {
@@ -49,7 +53,7 @@ public static class PlanFields
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Wrench, Passes, Faces, Locking, PrimerMinutes, OpenMinutes, CureHours, RetorqueHours, Hold];
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Passes, Faces, Locking, PrimerMinutes, OpenMinutes, CureHours, RetorqueHours, Hold];
 
     private static Named<FaceSlope> Slopes => new(("square", FaceSlope.Square), ("one sloped", FaceSlope.OneSloped), ("both sloped", FaceSlope.BothSloped));
 

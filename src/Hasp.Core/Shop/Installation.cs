@@ -55,6 +55,9 @@ public sealed record Installation(string Id, string Name, string Source)
     /// <summary>The one stated, or the usual one.</summary>
     public static Installation Of(Joint joint) => joint.Said.Stated(PlanFields.Installation) is { } stated ? ById(stated)! : UsualFor(joint);
 
+    /// <summary>Spaces of an indicator washer of a size, mm (ASTM F959); null where its maker has to be asked.</summary>
+    public static int? SpacesOf(double diameter) => TurnTables.Indicators.FirstOrDefault(r => Math.Abs(r.Diameter - diameter) < 0.01)?.Spaces;
+
     /// <summary>True for bolts that a structural code has preloaded: its own rules of installation hold.</summary>
     public static bool IsStructural(Joint joint) => joint.Tightening.Pretensioned;
 

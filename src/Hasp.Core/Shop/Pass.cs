@@ -43,6 +43,9 @@ public sealed record Pass(string Id, string Name, string Does, PassMeasure Measu
     /// <summary>True where it is gone round again until nothing turns any more.</summary>
     public bool Repeats { get; init; }
 
+    /// <summary>True where a bolt is as tight as it shall be when it is through.</summary>
+    public bool IsFull { get; init; }
+
     /// <summary>True where work stops after it until somebody else has looked.</summary>
     public bool Holds { get; init; }
 

@@ -62,7 +62,7 @@ public sealed record TighteningPlan
             Order = OrderOf(joint, assembly),
             Installation = installation,
             Problem = problem,
-            Passes = problem.Length > 0 ? [] : Held([.. installation.Passes(new(result, wrench, verified))], joint.Said.Of(PlanFields.Hold)),
+            Passes = problem.Length > 0 ? [] : Marked([.. installation.Passes(new(result, wrench, verified))], joint.Said.Of(PlanFields.Hold)),
             Before = [.. Preparation.Before(joint, assembly)],
             After = [.. Preparation.After(joint)],
             Reuse = ReuseRule.Of(joint),
@@ -79,6 +79,17 @@ public sealed record TighteningPlan
         return TighteningOrder.Of(assembly.Places, rule, stiffest, byHand);
     }
 
-    private static ImmutableArray<Pass> Held(ImmutableArray<Pass> passes, HoldPoint hold) =>
-        [.. passes.Select((p, i) => p with { Holds = hold == HoldPoint.Each || (hold is HoldPoint.Snug or HoldPoint.Both && p.Id == Pass.Snug.Id) || (hold is HoldPoint.Last or HoldPoint.Both && i == passes.Length - 1) })];
+    /// <summary>The passes with their hold points, and with those after which a bolt is as tight as it shall be: the last one, and what reaches as far.</summary>
+    private static ImmutableArray<Pass> Marked(ImmutableArray<Pass> passes, HoldPoint hold)
+    {
+        var last = passes[^1];
+        return
+        [
+            .. passes.Select(p => p with
+            {
+                Holds = hold == HoldPoint.Each || (hold is HoldPoint.Snug or HoldPoint.Both && p.Id == Pass.Snug.Id) || (hold is HoldPoint.Last or HoldPoint.Both && p.Id == last.Id),
+                IsFull = p.Id == last.Id || (p.Measure == last.Measure && last.Value > 0 && p.Value >= last.Value),
+            }),
+        ];
+    }
 }

@@ -35,7 +35,7 @@ public enum TestRefusal
 /// <param name="Torque">Torque at which the tension was reached, a prevailing torque in it, N·mm; 0 where none is gone by.</param>
 /// <param name="Tension">Tension shown, N.</param>
 /// <param name="Refusal">Why it does not count.</param>
-/// <param name="Refused">Spaces of an indicator that refused the gauge; null where there is none.</param>
+/// <param name="Refused">Spaces of an indicator washer that refused the gauge at that tension; null where there is none.</param>
 public sealed record TestedAssembly(double Torque, double Tension, TestRefusal Refusal = TestRefusal.None, int? Refused = null)
 {
     /// <summary>The reasons with their names in documents.</summary>
@@ -130,11 +130,20 @@ public sealed record Verification(
         }
     }
 
+    /// <summary>What is wrong with an indicator washer; null where nothing is: at the tension to be shown fewer than half of its spaces may refuse the gauge (ASTM F959).</summary>
+    private string? Indicates(TestedAssembly test) => (test.Refused, Installation.SpacesOf(Diameter)) switch
+    {
+        (null, _) => "say how many spaces refused the gauge",
+        ({ } refused, { } spaces) when 2 * refused >= spaces => $"{refused} of {spaces} spaces refused the gauge, and fewer than half may: it would show too early",
+        _ => null,
+    };
+
     private IEnumerable<string> Finds()
     {
         if (Counted.Count() < Fewest) yield return $"{Counted.Count()} of {Fewest} assemblies count";
         foreach (var (test, i) in Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts && x.t.Tension < Required * (1 - Read))) yield return $"assembly {i + 1} did not reach the tension to be shown";
         if (Installation.AsksTest) foreach (var (_, i) in Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts && x.t.Torque <= Prevailing)) yield return $"assembly {i + 1} has no torque above the prevailing one";
+        if (Installation.Id == "indicator") foreach (var (test, i) in Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts)) if (Indicates(test) is { } problem) yield return $"assembly {i + 1}: {problem}";
         foreach (var i in FarOffIn(Tests, Prevailing)) yield return $"assembly {i + 1} is far off the others: find out why, and refuse it with its reason";
     }
 }

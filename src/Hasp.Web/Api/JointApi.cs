@@ -13,7 +13,7 @@ internal static class JointApi
 {
     internal static void MapJointApi(this WebApplication app)
     {
-        var api = app.MapGroup("/api/v1").DisableAntiforgery().WithTags("joints");
+        var api = app.MapGroup("/api/v1").DisableAntiforgery().WithTags("joints").Needs(Right.Read, Scope.Any);
         api.MapPost("/evaluate", Evaluate).WithName("evaluate").WithSummary("Evaluate a joint")
             .WithDescription("A joint document in; the result document out: checks, values, cases, warnings, working.").Takes(ApiDescription.Joint).Answers();
         api.MapPost("/find", Find).WithName("find").WithSummary("Judge every size and grade, 1 to 24 bolts")
@@ -21,7 +21,7 @@ internal static class JointApi
         api.MapPost("/chance", Chance).WithName("chance").WithSummary("Sample a joint: how often it opens, slips or yields")
             .WithDescription("The chances document: probabilities with confidence intervals, sensitivities. Samples, seed and scatter stand in the joint's uncertainty.")
             .Takes(ApiDescription.Joint).Answers();
-        app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json")).ExcludeFromDescription();
+        app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json")).ExcludeFromDescription().Needs(Right.Member);
     }
 
     private static async Task<IResult> Evaluate(HttpRequest request)

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Hasp.Core.Joints;
 using Hasp.Files;
 using Hasp.Store;
+using Hasp.Web.Services;
 
 namespace Hasp.Web.Api;
 
@@ -17,6 +18,7 @@ internal static class RecordApi
         foreach (var kind in RecordKind.Shelved)
         {
             var of = app.MapGroup("/api/v1/" + kind.Id).DisableAntiforgery().WithTags(kind.Id);
+            var keep = new NeedsAttribute(Right.Keep) { In = Scope.Any };
             of.MapGet("/", async (JointStore store) => Answer.Json(new JsonArray([.. (await store.Records(kind.Id)).Select(r => (JsonNode)Shown(r))])))
                 .WithName("list-" + kind.Id).WithSummary($"Every {kind.One}, by name").Answers();
             of.MapGet("/{id:int}", async (int id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r)) : Gone(kind))
@@ -25,16 +27,16 @@ internal static class RecordApi
             {
                 var (document, refused) = await Read(kind, request);
                 if (refused is not null) return refused;
-                var id = await store.Replace(kind.Id, 0, kind.NameIn(document!), document!.ToJsonString());
+                var id = await store.Put(kind.Id, 0, kind.NameIn(document!), document!.ToJsonString(), "kept");
                 return Answer.Json(Shown((await store.Record(kind.Id, id))!), 201);
-            }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; one of the same name is taken away").Takes(kind.Id).Answers();
+            }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; of one of the same name a new revision").Takes(kind.Id).Answers().WithMetadata(keep);
             of.MapPut("/{id:int}", (int id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request, store))
                 .WithName("change-" + kind.Id).WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
-                .Takes(kind.Id).Answers();
+                .Takes(kind.Id).Answers().WithMetadata(keep);
             of.MapDelete("/{id:int}", async (int id, JointStore store) =>
-                await store.Record(kind.Id, id) is not null && await store.Delete(id, true) ? Results.NoContent() : Gone(kind))
-                .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers();
-            app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json")).ExcludeFromDescription();
+                await store.Record(kind.Id, id) is not null && await store.Delete(kind.Id, id, true) ? Results.NoContent() : Gone(kind))
+                .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers().WithMetadata(keep);
+            app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json")).ExcludeFromDescription().Needs(Right.Member);
         }
     }
 

@@ -49,10 +49,10 @@ public sealed class BuyingModel(JointStore store) : PageModel
         return Page();
     }
 
-    public Task<IActionResult> OnGetCsv(int project) => Taken(project, () => File(Encoding.UTF8.GetBytes(BuyingTable.Csv(Lines)), "text/csv", Named("csv")));
+    public Task<IActionResult> OnGetCsv(int project) => Taken(project, () => File(Encoding.UTF8.GetBytes(BuyingTable.Of(Lines).Csv()), "text/csv", Named("csv")));
 
     public Task<IActionResult> OnGetXlsx(int project) =>
-        Taken(project, () => File(BuyingTable.Xlsx(Lines), "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", Named("xlsx")));
+        Taken(project, () => File(BuyingTable.Of(Lines).Xlsx(), FileNames.Workbook, Named("xlsx")));
 
     /// <summary>A list that leaves the screen is never reckoned with another rule than the one that was typed.</summary>
     private async Task<IActionResult> Taken(int project, Func<IActionResult> file)

@@ -3,16 +3,21 @@ using Hasp.Core;
 using Hasp.Files;
 using Hasp.Store;
 using Hasp.Web.Services;
+using Hasp.Web.Services.Shop;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages;
 
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
-public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences) : PageModel
+public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, People people, ShopFloor floor, ShopLog log) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
-    public sealed record Item(StoredJoint Stored, Result Result);
+    public sealed record Item(StoredJoint Stored, Result Result)
+    {
+        /// <summary>Plan, lot and record in the shop; null for what is not put together there, or was not begun.</summary>
+        public JointShop? Shop { get; init; }
+    }
 
     /// <summary>Joints that were kept with data which is no longer listed, with what is wrong.</summary>
     public IReadOnlyList<(StoredJoint Stored, string Problem)> Broken { get; private set; } = [];
@@ -79,6 +84,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
 
     /// <summary>Makes a joint from the quick line; asks first where a piece was not understood or nothing holds.</summary>
     /// <param name="answer">The line with an answer to what was asked; null where none was given.</param>
+    [Needs(Right.Design, In = Scope.Board)]
     public async Task<IActionResult> OnPostQuick(bool anyway, bool blank, string? answer)
     {
         var project = await ProjectFor();
@@ -99,6 +105,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     }
 
     /// <summary>A joint of a kind to begin with: its example, every value marked as chosen.</summary>
+    [Needs(Right.Design, In = Scope.Board)]
     public async Task<IActionResult> OnPostBegin(string kind)
     {
         var begun = Core.Kinds.Kind.ById(kind ?? "");
@@ -112,6 +119,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     /// <summary>The start that is no kind: plate, bolts and load round a hollow section.</summary>
     private const string FrameStart = "frame";
 
+    [Needs(Right.Design, In = Scope.Board)]
     public async Task<IActionResult> OnPostImport(IFormFile? file)
     {
         var project = await ProjectFor();
@@ -131,6 +139,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Page();
     }
 
+    [Needs(Right.Design, In = Scope.SentJoint)]
     public async Task<IActionResult> OnPostDuplicate(int id)
     {
         if (await store.Load(id) is not { } stored) return NotFound();
@@ -142,6 +151,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/joints/{copy}");
     }
 
+    [Needs(Right.Design, In = Scope.SentJoint)]
     public async Task<IActionResult> OnPostRename(int id, string? name)
     {
         if (await store.Load(id) is not { } stored) return NotFound();
@@ -153,25 +163,29 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/?project={stored.ProjectId}");
     }
 
+    [Needs(Right.Design, In = Scope.SentJoint)]
     public async Task<IActionResult> OnPostDelete(int id)
     {
         if (await store.Load(id) is not { } stored) return NotFound();
-        await store.Delete(id, deleted: true);
+        await store.Delete(JointStore.Kind, id, deleted: true);
         return Redirect($"/?project={stored.ProjectId}&deleted={id}");
     }
 
+    [Needs(Right.Design, In = Scope.SentJoint)]
     public async Task<IActionResult> OnPostRestore(int id)
     {
-        await store.Delete(id, deleted: false);
+        await store.Delete(JointStore.Kind, id, deleted: false);
         return Redirect($"/?project={(await store.Load(id))?.ProjectId}");
     }
 
+    [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostProject(string? name)
     {
         if (await Refuse("new-project", name, LongestProject)) return Page();
-        return Redirect($"/?project={await store.CreateProject(name!.Trim(), "")}");
+        return Redirect($"/?project={await Make(name!.Trim())}");
     }
 
+    [Needs(Right.Design, In = Scope.SentProject)]
     public async Task<IActionResult> OnPostRenameProject(int id, string? name)
     {
         Project = id;
@@ -180,12 +194,14 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/?project={id}");
     }
 
+    [Needs(Right.Design, In = Scope.SentProject)]
     public async Task<IActionResult> OnPostDeleteProject(int id)
     {
         await store.DeleteProject(id, deleted: true);
         return Redirect("/");
     }
 
+    [Needs(Right.Design, In = Scope.SentProject)]
     public async Task<IActionResult> OnPostRestoreProject(int id)
     {
         await store.DeleteProject(id, deleted: false);
@@ -210,26 +226,45 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
 
     private async Task<int> ProjectFor()
     {
-        Projects = await store.Projects();
-        return Projects.FirstOrDefault(p => p.Id == Project)?.Id ?? Projects.FirstOrDefault()?.Id ?? await store.CreateProject("My joints", "");
+        Projects = await Mine();
+        return Projects.FirstOrDefault(p => p.Id == Project)?.Id ?? Projects.FirstOrDefault()?.Id ?? await Make("My joints");
+    }
+
+    /// <summary>A new project; whoever makes it is its engineer.</summary>
+    private async Task<int> Make(string name)
+    {
+        var project = await store.CreateProject(name, "");
+        if (access.Account is { IsOwner: false } account) await people.SetRole(account.Id, project, Role.Engineer);
+        return project;
+    }
+
+    private async Task<IReadOnlyList<ProjectRow>> Mine() => [.. (await store.Projects()).Where(p => access.Sees(p.Id))];
+
+    /// <summary>A joint that has a lot, a wrench or entries is in the shop's hands; the others say nothing of it.</summary>
+    private static Item ItemOf(StoredJoint stored, Result result, Shelf shelf, ILookup<int, EntryRow> entries)
+    {
+        var inHand = result.Joint.Kind.IsPlanned && (entries.Contains(stored.Id) || JointShop.LotNameOf(result.Joint).Length > 0 || JointShop.ToolNameOf(result.Joint).Length > 0);
+        return new(stored, result) { Shop = inHand ? JointShop.Of(result, shelf, [.. entries[stored.Id]]) : null };
     }
 
     private async Task Show()
     {
-        Projects = await store.Projects();
+        Projects = await Mine();
         Current = Projects.FirstOrDefault(p => p.Id == Project) ?? Projects.FirstOrDefault();
         var (projects, joints) = await store.Deleted(Current?.Id ?? 0);
-        DeletedProjects = projects;
+        DeletedProjects = [.. projects.Where(p => access.Sees(p.Id))];
         DeletedJoints = [.. joints.Select(j => (j.Id, Workbench.NameOf(j.Document) ?? $"joint {j.Id}"))];
         if (Current is null) return;
         Project = Current.Id;
+        var shelf = await floor.Look();
+        var entries = (await log.OfProject(Current.Id)).ToLookup(e => e.JointId);
         var items = new List<Item>();
         var broken = new List<(StoredJoint, string)>();
         foreach (var stored in await store.Joints(Current.Id, Search ?? ""))
         {
             var (joint, faults) = JointDocument.Read(stored.Document);
             if (joint is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
-            else items.Add(new Item(stored, Evaluation.Run(joint)));
+            else items.Add(ItemOf(stored, Evaluation.Run(joint), shelf, entries));
         }
         Broken = broken;
         Items = Sort == "number"

@@ -1,15 +1,22 @@
+using System.Text;
+using System.Text.Json.Nodes;
 using Hasp.Core.Joints;
 using Hasp.Files;
+using Hasp.Files.Shop;
 using Hasp.Store;
 using Hasp.Web.Services;
+using Hasp.Web.Services.Shop;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages;
 
-/// <summary>The Stores: what ships with its sources, and grades and materials of the user's own beside it.</summary>
-public sealed class StoresModel(JointStore store, Preferences preferences) : PageModel
+/// <summary>The Stores: what ships with its sources, and what the shop keeps beside it: lots, wrenches, grades and materials of its own.</summary>
+[Needs(Right.Read, In = Scope.Any)]
+public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences) : PageModel
 {
+    private const int LargestFile = 4_000_000;
+
     /// <summary>The shelf shown.</summary>
     [BindProperty(SupportsGet = true)]
     public string Shelf { get; set; } = "grades";
@@ -21,6 +28,10 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     [BindProperty(SupportsGet = true)]
     public int? Joint { get; set; }
 
+    /// <summary>The record that is being changed; null where a new one is written.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Change { get; set; }
+
     /// <summary>The address of a shelf, the joint that one came from kept.</summary>
     public string AddressOf(string shelf) => $"/stores?shelf={Uri.EscapeDataString(shelf)}{(Joint is { } joint ? $"&joint={joint}" : "")}";
 
@@ -29,18 +40,41 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
 
     public IReadOnlyList<StoredRecord> Own { get; private set; } = [];
 
+    /// <summary>The shop as it is, for what its lots may be used for.</summary>
+    public Shelf Floor { get; private set; } = null!;
+
     /// <summary>What was typed into the form, by key.</summary>
     public Dictionary<string, string> Typed { get; private set; } = [];
 
     public IReadOnlyList<Fault> Faults { get; private set; } = [];
 
+    /// <summary>What is wrong with an imported file; nothing where nothing is.</summary>
+    public IReadOnlyList<Fault> FileFaults { get; private set; } = [];
+
     [TempData]
     public string? Deleted { get; set; }
 
+    [TempData]
+    public string? Done { get; set; }
+
     public Fault? FaultAt(string key) => Faults.FirstOrDefault(f => f.Path == key);
 
-    public Task OnGet() => Show();
+    /// <summary>The day on which the use of a record ended; null where it may be used.</summary>
+    public DateOnly? Ended(StoredRecord record) => Kind is { Ends.Count: > 0 } kind && kind.Read(record.Document).Said is { } said ? kind.EndedBefore(said, DateOnly.FromDateTime(Floor.Now.UtcDateTime)) : null;
 
+    public async Task OnGet()
+    {
+        await Show();
+        if (Kind is not { } kind || Own.FirstOrDefault(o => o.Id == Change) is not { } record) return;
+        var document = Workbench.Parse(record.Document);
+        foreach (var field in kind.Fields) if (JointEdit.Get(document, field.Key) is { } text) Typed[field.Key] = text;
+    }
+
+    public async Task<IActionResult> OnGetCsv() => await File("csv", "text/csv", t => Encoding.UTF8.GetBytes(t.Csv()));
+
+    public async Task<IActionResult> OnGetXlsx() => await File("xlsx", FileNames.Workbook, t => t.Xlsx());
+
+    [Needs(Right.Keep, In = Scope.Any)]
     public async Task<IActionResult> OnPostAdd()
     {
         if (Kind is not { } kind) return BadRequest();
@@ -49,23 +83,49 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
         Faults = kind.FaultsOf(record);
         if (Faults.Count == 0)
         {
-            await store.Replace(kind.Id, 0, kind.NameIn(record), record.ToJsonString());
+            await store.Put(kind.Id, 0, kind.NameIn(record), record.ToJsonString(), "kept");
             return Redirect(AddressOf(Shelf));
         }
         await Show();
         return Page();
     }
 
+    [Needs(Right.Keep, In = Scope.Any)]
+    public async Task<IActionResult> OnPostImport(IFormFile? file)
+    {
+        if (Kind is not { } kind) return BadRequest();
+        if (file is null || file.Length > LargestFile) FileFaults = [new("file", "", null, file is null ? "choose a file" : "larger than 4 MB")];
+        else
+        {
+            using var stream = new MemoryStream();
+            await file.CopyToAsync(stream);
+            stream.Position = 0;
+            var (documents, faults) = StoreTable.Read(kind, stream, preferences.Units);
+            FileFaults = faults;
+            if (faults.Count == 0)
+            {
+                // All or none: a file with a fault changes nothing.
+                foreach (var document in documents) await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(), $"from {file.FileName}");
+                Done = $"{documents.Count} from {file.FileName} are on the shelf.";
+                return Redirect(AddressOf(Shelf));
+            }
+        }
+        await Show();
+        return Page();
+    }
+
+    [Needs(Right.Keep, In = Scope.Any)]
     public async Task<IActionResult> OnPostDelete(int id, string name)
     {
-        await store.Delete(id, deleted: true);
+        if (Kind is not { } kind || !await store.Delete(kind.Id, id, deleted: true)) return NotFound();
         Deleted = $"{id}|{name}";
         return Redirect(AddressOf(Shelf));
     }
 
+    [Needs(Right.Keep, In = Scope.Any)]
     public async Task<IActionResult> OnPostRestore(int id)
     {
-        await store.Delete(id, deleted: false);
+        if (Kind is not { } kind || !await store.Delete(kind.Id, id, deleted: false)) return NotFound();
         return Redirect(AddressOf(Shelf));
     }
 
@@ -73,5 +133,16 @@ public sealed class StoresModel(JointStore store, Preferences preferences) : Pag
     public bool Matches(params string[] texts) =>
         (Search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).All(w => texts.Any(t => t.Contains(w, StringComparison.OrdinalIgnoreCase)));
 
-    private async Task Show() => Own = Kind is { } kind ? await store.Records(kind.Id) : [];
+    private async Task Show()
+    {
+        Own = Kind is { } kind ? await store.Records(kind.Id) : [];
+        Floor = await floor.Look();
+    }
+
+    private async Task<IActionResult> File(string ending, string type, Func<TableFile, byte[]> write)
+    {
+        if (Kind is not { } kind) return NotFound();
+        var documents = (await store.Records(kind.Id)).Select(r => (JsonObject)JsonNode.Parse(r.Document)!);
+        return File(write(StoreTable.Of(kind, documents)), type, $"{kind.Id}.{ending}");
+    }
 }

@@ -3,26 +3,26 @@ using Microsoft.Extensions.Options;
 namespace Hasp.Web.Services;
 
 /// <summary>
-/// Who can reach the program. It has no accounts: whoever reaches it can read and change everything, so that it listens to this machine
-/// alone unless it is told in so many words to do otherwise.
+/// Who can reach the program. Without accounts whoever reaches it can read and change everything: then it listens to this machine alone. Beyond it,
+/// people sign in, and nothing goes over the wire that others could read along.
 /// </summary>
 internal static class Exposure
 {
-    private const string Flag = "open-to-network";
-
     /// <summary>Why the addresses asked for are refused, with the cure; null where they may be used.</summary>
     internal static string? Refusal(ServerOptions options)
     {
-        if (options.OpenToNetwork) return null;
-        var beyond = Addresses(options).FirstOrDefault(a => !IsLoopback(a));
-        return beyond is null
-            ? null
-            : $"Hasp would be open to the network at {beyond}, and it has no accounts: whoever reaches it can change everything. Use http://127.0.0.1, or add --{Flag} true where the network itself is guarded.";
+        if (Addresses(options).FirstOrDefault(a => !IsLoopback(a)) is not { } beyond) return null;
+        if (!options.Accounts) return $"Hasp would be open to the network at {beyond}, where everybody could change everything. Use http://127.0.0.1, or add --accounts true, so that people sign in.";
+        if (options.BehindProxy || Addresses(options).Where(a => !IsLoopback(a)).All(IsEncrypted)) return null;
+        return $"At {beyond} passwords would go over the network for all to read. Use an https address with a certificate, or add --behind-proxy true where a proxy does the encryption and nobody else reaches this port.";
     }
 
-    /// <summary>True for a Host header that may be answered: this machine's own names, so that a foreign page cannot borrow the loopback by a name of its own.</summary>
+    /// <summary>
+    /// True for a Host header that may be answered. Where nobody signs in these are this machine's own names, so that a foreign page cannot borrow the
+    /// loopback by a name of its own; where people do, a borrowed name has nobody's session.
+    /// </summary>
     internal static bool Admits(ServerOptions options, string host) =>
-        options.OpenToNetwork
+        options.Accounts
         || host is "localhost" or "127.0.0.1" or "[::1]" or "::1"
         || options.Hosts.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Contains(host, StringComparer.OrdinalIgnoreCase);
 
@@ -33,6 +33,8 @@ internal static class Exposure
         if (options.HttpPorts.Length > 0) yield return $"http_ports={options.HttpPorts}";
         if (options.HttpsPorts.Length > 0) yield return $"https_ports={options.HttpsPorts}";
     }
+
+    private static bool IsEncrypted(string url) => url.StartsWith("https", StringComparison.OrdinalIgnoreCase);
 
     private static bool IsLoopback(string url) =>
         Uri.TryCreate(url, UriKind.Absolute, out var uri) && (uri.IsLoopback || url.StartsWith("http://unix:", StringComparison.Ordinal));

@@ -5,6 +5,9 @@ internal static class FileNames
 {
     private const int Most = 80;
 
+    /// <summary>Type of an XLSX workbook.</summary>
+    internal const string Workbook = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
     /// <summary>A text as the name of a file on any system: letters, digits, spaces and a few marks; never empty, never a path, never hidden.</summary>
     internal static string Clean(string text)
     {

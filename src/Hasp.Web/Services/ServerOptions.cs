@@ -9,9 +9,15 @@ public sealed class ServerOptions
     /// <summary>True: the demonstration project is put in where it is not there.</summary>
     public bool Demo { get; set; }
 
-    /// <summary>True: others on the network may reach it.</summary>
-    [ConfigurationKeyName("open-to-network")]
-    public bool OpenToNetwork { get; set; }
+    /// <summary>True: whoever comes has to sign in. Asked for where others on the network may reach it.</summary>
+    public bool Accounts { get; set; }
+
+    /// <summary>True: a proxy in front of it does the encryption, and is the only one who reaches it unencrypted.</summary>
+    [ConfigurationKeyName("behind-proxy")]
+    public bool BehindProxy { get; set; }
+
+    /// <summary>True: writes what every page and every endpoint asks of whoever calls it, and ends.</summary>
+    public bool Routes { get; set; }
 
     /// <summary>Names of this machine that are answered to, parted by semicolons.</summary>
     public string Hosts { get; set; } = "";

@@ -5,6 +5,7 @@ using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
 using Hasp.Store;
+using Hasp.Web.Services.Shop;
 
 namespace Hasp.Web.Services;
 
@@ -38,6 +39,9 @@ public sealed record BenchState
     /// <summary>Grades of the user's own.</summary>
     public IReadOnlyList<string> OwnGradeNames { get; init; } = [];
 
+    /// <summary>Why the lot's figures that the joint uses hold no more in the shop; nothing where they do, or where it uses none.</summary>
+    public IReadOnlyList<string> LotLapsed { get; init; } = [];
+
     /// <summary>The first fault at a path; null where there is none.</summary>
     public Fault? FaultAt(string path) => Faults.FirstOrDefault(f => f.Path == path);
 
@@ -68,7 +72,7 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, LoadSets sets, Preferences preferences, ILogger<Workbench> log)
+public sealed class Workbench(JointStore store, LoadSets sets, Preferences preferences, ShopFloor floor, ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
@@ -88,6 +92,7 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
             Stored = stored,
             Document = document,
             Result = Evaluation.Run(joint),
+            LotLapsed = joint.Tightening.Lot is null ? [] : JointShop.Lapsed(joint, await floor.Look()),
             MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(materials.Select(m => m.Name)).Distinct()],
             OwnGradeNames = [.. (await store.Records(RecordKind.Grades.Id)).Select(g => g.Name)],
         };

@@ -19,6 +19,12 @@ public sealed class RecordKindTests
             ["name"] = "Old iron", ["elasticModulus"] = "100 GPa", ["yield"] = "150 MPa", ["tensile"] = "200 MPa", ["bearingLimit"] = "300 MPa", ["brittle"] = "yes",
             ["expansion"] = "1.1e-5", ["source"] = "tested",
         },
+        ["lots"] = new() { ["name"] = "L-1", ["thread"] = "M16", ["grade"] = "8.8", ["lubrication"] = "lubricated", ["number"] = "200", ["length"] = "60", ["opened"] = "2026-11-02", ["nutLot"] = "N-1" },
+        ["wrenches"] = new() { ["name"] = "Click 300", ["type"] = "click", ["least"] = "60", ["most"] = "300 N·m", ["graduation"] = "3.7 ft·lb", ["calibrationDue"] = "2027-03-31" },
+        ["testers"] = new() { ["name"] = "Calibrator 1", ["type"] = "tension calibrator", ["most"] = "300", ["resolution"] = "0.5 kN" },
+        ["consumables"] = new() { ["name"] = "Paste 5", ["type"] = "lubricant", ["useBefore"] = "2027-05-31" },
+        ["factors"] = new() { ["name"] = "Oiled, trial", ["nutFactor"] = "0.17", ["low"] = "0.15", ["high"] = "0.19", ["source"] = "12 assemblies" },
+        ["shop"] = new() { ["name"] = "Yard", ["shifts"] = "06:00, 18:00", ["zone"] = "Europe/London", ["temperatureStep"] = "8" },
     };
 
     public static TheoryData<string> Shelved => [.. RecordKind.Shelved.Select(k => k.Id)];
@@ -61,6 +67,29 @@ public sealed class RecordKindTests
         var document = RecordKind.Grades.Written(Good["grades"], UnitSystem.Si);
         (document["tensile"], document["maxDiameter"]) = ("500 MPa", "2 mm");
         Assert.Equal([("own-sizes", "maxDiameter"), ("own-strengths", "tensile")], RecordKind.Grades.FaultsOf(document).Select(f => (f.Id, f.Path)).Order());
+    }
+
+    [Theory]
+    [InlineData("wrenches", "most", "50 N·m", "wrench-range")]
+    [InlineData("wrenches", "graduation", "400 N·m", "wrench-step")]
+    [InlineData("wrenches", "calibrationDue", "31.3.2027", "not-allowed")]
+    [InlineData("lots", "thread", "M16 by 2", "thread-unlisted")]
+    [InlineData("factors", "nutFactor", "0.25", "factor-band")]
+    [InlineData("shop", "shifts", "six", "shifts-unreadable")]
+    [InlineData("shop", "zone", "Aldermere", "zone-unknown")]
+    public void What_several_fields_show_to_be_wrong_stands_at_the_field(string kind, string key, string text, string id)
+    {
+        var document = RecordKind.ById(kind)!.Written(new Dictionary<string, string>(Good[kind]) { [key] = text }, UnitSystem.Si);
+        Assert.Equal((id, key), Assert.Single(RecordKind.ById(kind)!.FaultsOf(document).Select(f => (f.Id, f.Path))));
+    }
+
+    [Fact]
+    public void Past_its_day_a_thing_is_ended_and_on_it_not_yet()
+    {
+        var said = Hasp.Files.Shop.ShopKinds.Wrenches.Read(Hasp.Files.Shop.ShopKinds.Wrenches.Written(Good["wrenches"], UnitSystem.Si).ToJsonString()).Said!;
+        Assert.Null(Hasp.Files.Shop.ShopKinds.Wrenches.EndedBefore(said, new(2027, 3, 31)));
+        Assert.Equal(new(2027, 3, 31), Hasp.Files.Shop.ShopKinds.Wrenches.EndedBefore(said, new(2027, 4, 1)));
+        Assert.Null(RecordKind.Grades.EndedBefore(said, new(2099, 1, 1)));
     }
 
     [Fact]

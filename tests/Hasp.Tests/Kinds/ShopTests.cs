@@ -80,9 +80,9 @@ public sealed class ShopTests
         Assert.Contains(list, l => l.Designation == "ISO 4014 – M20 × 65 – 8.8" && l.For.Contains("AL-23", StringComparison.Ordinal) && l.Count == 18);
         Assert.Contains(list, l => l.Note.Contains("matched", StringComparison.Ordinal));
         // As a table of both kinds.
-        var csv = BuyingTable.Csv(list).Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
+        var csv = BuyingTable.Of(list).Csv().Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
         Assert.Equal(list.Count + 1, csv.Length);
-        using var workbook = SpreadsheetDocument.Open(new MemoryStream(BuyingTable.Xlsx(list)), false);
+        using var workbook = SpreadsheetDocument.Open(new MemoryStream(BuyingTable.Of(list).Xlsx()), false);
         var rows = workbook.WorkbookPart!.WorksheetParts.Single().Worksheet!.Descendants<Row>().ToList();
         Assert.Equal(list.Count + 1, rows.Count);
         Assert.Equal(list[0].Designation, rows[1].Elements<Cell>().ElementAt(1).InnerText);
@@ -92,7 +92,7 @@ public sealed class ShopTests
     public void A_name_that_begins_like_a_formula_is_written_as_text()
     {
         var joint = KindTests.Example("pin") with { Number = "=1+1" };
-        Assert.Contains("'=1+1", BuyingTable.Csv(BuyingList.Of([joint], SpareRule.Usual)), StringComparison.Ordinal);
+        Assert.Contains("'=1+1", BuyingTable.Of(BuyingList.Of([joint], SpareRule.Usual)).Csv(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -81,6 +81,27 @@ public sealed class LotTests
     }
 
     [Fact]
+    public void A_target_that_was_chosen_is_held_when_the_lot_is_used()
+    {
+        // Dry: the wide band of the table lowers the target that is chosen; a narrow one would raise it again.
+        var document = Samples.With(("tightening.aim", ""), ("tightening.lubrication", "dry"));
+        var before = Samples.Read(document);
+        var aimed = Mechanics<Core.Formulas.Plain>.Aimed(before).Value;
+        Assert.True(before.Tightening.AimValue < 0.74);
+        var lot = new MeasuredLot("L-9", "M16 8.8", "dry", 0.28, 0.26, 0.30, 6, Math.Round(Verification.RequiredFor(before)), 178_000, "2026-11-26T07:20:00Z", "W", 1);
+        Hasp.Files.Shop.LotEdit.Use(document, lot, before, Core.Quantities.UnitSystem.Si);
+        var after = Samples.Read(document);
+        Assert.Equal(aimed, Mechanics<Core.Formulas.Plain>.Aimed(after).Value, 6);
+        Assert.Equal(lot, after.Tightening.Lot);
+        Assert.DoesNotContain(Evaluation.Run(after).Cautions, c => c.Id is "lotAtOther" or "lotOfOthers");
+        Assert.Equal(lot.Torque, Evaluation.Run(after)[Terms.Torque], 3);
+        // And out again it is as it was, with the target held.
+        Hasp.Files.Shop.LotEdit.Drop(document);
+        Assert.Null(Samples.Read(document).Tightening.Lot);
+        Assert.Null(document["tightening"]!["lot"]);
+    }
+
+    [Fact]
     public void Chance_draws_from_the_lots_band()
     {
         var spread = Spreads.Of(Samples.Read(Samples.With(Lot("0.152", "0.140", "0.164"))))[Uncertain.NutFactor];

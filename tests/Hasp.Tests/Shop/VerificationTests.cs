@@ -58,6 +58,22 @@ public sealed class VerificationTests
         Assert.Null(turned.JobTorque);
     }
 
+    [Theory]
+    [InlineData(19.05, 2, true)]
+    [InlineData(19.05, 3, false)]
+    // Four spaces: two are half of them already.
+    [InlineData(15.875, 1, true)]
+    [InlineData(15.875, 2, false)]
+    // A size that the table has not: the maker's figure.
+    [InlineData(20, 3, true)]
+    [InlineData(19.05, null, false)]
+    public void An_indicator_must_not_show_before_the_tension_does(double diameter, int? refused, bool holds)
+    {
+        var shown = Good with { Installation = Installation.ById("indicator")!, Diameter = diameter, Tests = [.. Good.Tests.Select(t => t with { Torque = 0, Refused = refused })] };
+        Assert.Equal(holds, shown.Problems.Count == 0);
+        Assert.Null(shown.JobTorque);
+    }
+
     [Fact]
     public void A_prevailing_torque_is_no_friction_of_the_lot()
     {

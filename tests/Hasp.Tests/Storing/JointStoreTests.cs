@@ -100,10 +100,10 @@ public sealed class JointStoreTests : IAsyncLifetime
     public async Task What_is_deleted_can_be_brought_back()
     {
         var id = await _store.Create(_project, "{\"name\":\"gate\"}", "first");
-        await _store.Delete(id, true);
+        await _store.Delete(JointStore.Kind, id, true);
         Assert.Null(await _store.Load(id));
         Assert.Empty(await _store.Joints(_project));
-        await _store.Delete(id, false);
+        await _store.Delete(JointStore.Kind, id, false);
         Assert.Single(await _store.Joints(_project, "GATE"));
         Assert.Empty(await _store.Joints(_project, "sluice"));
     }
@@ -131,8 +131,8 @@ public sealed class JointStoreTests : IAsyncLifetime
         var second = await _store.Replace("grades", 0, "House", "{\"proof\":1}", [1, 2, 3]);
         Assert.Equal(second, Assert.Single(await _store.Records("grades")).Id);
         Assert.Equal([1, 2, 3], await _store.Payload(second, 1));
-        await _store.Delete(second, true);
-        await _store.Delete(first, false);
+        await _store.Delete("grades", second, true);
+        await _store.Delete("grades", first, false);
         Assert.Equal(first, await _store.Latest("grades", 0));
     }
 

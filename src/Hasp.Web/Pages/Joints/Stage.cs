@@ -23,6 +23,7 @@ public sealed record Stage(string Id, string Name, char Key, string Path, string
         new("fatigue", "Fatigue", '5', "/fatigue", "what alternates, and how long it lasts") { Offers = IsTightened },
         new("chance", "Chance", '6', "/chance", "how often it opens, slips or yields") { Offers = IsTightened },
         new("basis", "Basis", '7', "/basis", "by which code it is judged, all of them side by side, how many bolts and where"),
+        new("tightening", "Tightening", '8', "/tightening", "the plan: order, passes, lot and wrench; what was tightened and what may be") { Offers = j => j.Kind.IsPlanned },
     ];
 
     /// <summary>True for a stage that a joint has: what nothing tightens has no preload, and where a kind places the bolts there is no pattern to lay out.</summary>

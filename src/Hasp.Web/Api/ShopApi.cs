@@ -1,0 +1,84 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Hasp.Core.Joints;
+using Hasp.Core.Shop;
+using Hasp.Files;
+using Hasp.Files.Shop;
+using Hasp.Store;
+using Hasp.Web.Services;
+using Hasp.Web.Services.Shop;
+
+namespace Hasp.Web.Api;
+
+/// <summary>The shop's log for devices and programs: entries of a joint, in and out.</summary>
+internal static class ShopApi
+{
+    internal static void MapShopApi(this WebApplication app)
+    {
+        var api = app.MapGroup("/api/v1/joints/{id:int}/entries").DisableAntiforgery().WithTags("shop");
+        api.MapGet("/", Read).WithName("list-entries").WithSummary("Entries of a joint, the oldest first; after a number, where one is given").Answers();
+        api.MapPost("/", Write).WithName("record-entries").Needs(Right.Record)
+            .WithSummary("Records what was done. Each entry has a key of its own: sent again it is kept once. What is refused comes back with its faults; the rest is kept").Answers();
+        app.MapGet("/schema/entries.json", () => Answer.Json(FormatDescription.Schema(EntryKind.All), 200, "application/schema+json")).ExcludeFromDescription().Needs(Right.Member);
+    }
+
+    private static async Task<IResult> Read(int id, JointStore store, ShopLog log, long after = 0)
+    {
+        if (await store.Load(id) is null) return Gone();
+        return Answer.Json(new JsonArray([.. (await log.OfJoint(id)).Where(e => e.Number > after).Select(e => (JsonNode)Shown(e))]));
+    }
+
+    private static async Task<IResult> Write(int id, HttpRequest request, JointStore store, ShopLog log, Recorder recorder, Access access)
+    {
+        if (!request.HasJsonContentType()) return Answer.NotJson;
+        if (await store.Load(id) is not { } stored) return Gone();
+        using var body = await Answer.Body(request);
+        var (sent, faults) = SentIn(body.ToArray());
+        if (sent is null) return Answer.Refused(faults);
+        var result = Workbench.Evaluate(stored.Document);
+        var outcomes = await recorder.Record(stored, result, sent, access.May(Right.Witness, stored.ProjectId));
+        return Answer.Json(new JsonObject { ["results"] = new JsonArray([.. outcomes.Select(o => (JsonNode)Shown(o))]) });
+    }
+
+    private static JsonObject Shown(Outcome outcome) => new()
+    {
+        ["key"] = outcome.Key, ["number"] = outcome.Number, ["again"] = outcome.Again, ["faults"] = ResultDocument.Of(outcome.Faults),
+    };
+
+    /// <summary>An entry as it goes out.</summary>
+    internal static JsonObject Shown(EntryRow e) => new()
+    {
+        ["number"] = e.Number, ["key"] = e.Key, ["kind"] = e.Kind, ["bolt"] = e.Bolt, ["document"] = JsonNode.Parse(e.Document), ["at"] = Iso(e.At), ["made"] = Iso(e.Made),
+        ["account"] = e.Account, ["role"] = e.Role, ["device"] = e.Device, ["previous"] = e.Previous, ["hash"] = e.Hash,
+    };
+
+    private static string Iso(DateTime utc) => DateTime.SpecifyKind(utc, DateTimeKind.Utc).ToString("O", CultureInfo.InvariantCulture);
+
+    private static (IReadOnlyList<Sent>? Sent, IReadOnlyList<Fault> Faults) SentIn(byte[] body)
+    {
+        try
+        {
+            if (JsonNode.Parse(body, documentOptions: DocumentReader.Strict) is not JsonObject root || root["entries"] is not JsonArray list) return (null, [new("not-object", "entries", null, "must be an object with a list \"entries\"")]);
+            if (list.Count > Recorder.Most) return (null, [new("too-many", "entries", null, $"at most {Recorder.Most} at a time")]);
+            var sent = new List<Sent>();
+            for (var i = 0; i < list.Count; i++)
+            {
+                if (list[i] is not JsonObject e || e["document"] is not JsonObject document || !DateTimeOffset.TryParse(Text(e, "made"), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var made))
+                {
+                    return (null, [new("entry-unreadable", $"entries[{i}]", null, "an object with key, kind, made (2026-11-26T07:20:00Z) and document")]);
+                }
+                sent.Add(new(Text(e, "key") ?? "", Text(e, "kind") ?? "", e["bolt"]?.GetValueKind() == JsonValueKind.Number && e["bolt"]!.AsValue().TryGetValue<int>(out var bolt) ? bolt : 0, made, (JsonObject)document.DeepClone()));
+            }
+            return (sent, []);
+        }
+        catch (Exception e) when (e is JsonException or InvalidOperationException)
+        {
+            return (null, [new("not-json", "", null, "not valid JSON: every key once, at most 16 levels, UTF-8")]);
+        }
+    }
+
+    private static string? Text(JsonObject e, string key) => e[key]?.GetValueKind() == JsonValueKind.String ? (string?)e[key] : null;
+
+    private static IResult Gone() => Results.Problem(statusCode: 404, title: "Nothing here", detail: "There is no joint of that number, or it was deleted.");
+}

@@ -1,0 +1,56 @@
+using System.Text;
+using Hasp.Core;
+using Hasp.Core.Joints;
+using Hasp.Core.Shop;
+using Hasp.Files;
+using Hasp.Files.Shop;
+using Hasp.Store;
+using Hasp.Web.Services;
+using Hasp.Web.Services.Shop;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Hasp.Web.Pages.Shop;
+
+/// <summary>The record of a whole project: joint by joint how far it is, and every entry.</summary>
+public sealed class ProjectRecordModel(JointStore store, ShopFloor floor, ShopLog log) : PageModel
+{
+    /// <summary>A joint with its state in the shop.</summary>
+    public sealed record Item(StoredJoint Stored, Result Result, JointShop Shop)
+    {
+        public string Named => $"{Result.Joint.Number} {Result.Joint.Name}".Trim();
+    }
+
+    public ProjectRow Project { get; private set; } = null!;
+
+    public Shelf Floor { get; private set; } = null!;
+
+    /// <summary>Joints that are put together in the shop.</summary>
+    public IReadOnlyList<Item> Items { get; private set; } = [];
+
+    public async Task<IActionResult> OnGet(int project) => await Load(project) ?? Page();
+
+    public async Task<IActionResult> OnGetCsv(int project) => await Load(project) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Project.Name)} record.csv");
+
+    public async Task<IActionResult> OnGetXlsx(int project) => await Load(project) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Project.Name)} record.xlsx");
+
+    private TableFile Table() => RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(r, i.Named))).OrderBy(l => l.Number));
+
+    private async Task<IActionResult?> Load(int project)
+    {
+        if ((await store.Projects()).FirstOrDefault(p => p.Id == project) is not { } found) return NotFound();
+        Project = found;
+        Floor = await floor.Look();
+        var entries = (await log.OfProject(project)).ToLookup(e => e.JointId);
+        var items = new List<Item>();
+        foreach (var stored in await store.Joints(project))
+        {
+            var (joint, _) = JointDocument.Read(stored.Document);
+            if (joint is not { Kind.IsPlanned: true }) continue;
+            var result = Evaluation.Run(joint);
+            items.Add(new(stored, result, JointShop.Of(result, Floor, [.. entries[stored.Id]])));
+        }
+        Items = [.. items.OrderBy(i => i.Named, StringComparer.Ordinal)];
+        return null;
+    }
+}

@@ -1,0 +1,87 @@
+using System.Globalization;
+using System.Threading.RateLimiting;
+using Hasp.Store;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.HttpOverrides;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+
+namespace Hasp.Web.Services;
+
+/// <summary>
+/// How people sign in: ASP.NET Core Identity, with the rules of OWASP ASVS 4.0 level 2 for passwords (2.1), lockout (2.2.1), sessions (3.2, 3.3) and
+/// cookies (3.4).
+/// </summary>
+internal static class AccountSetup
+{
+    /// <summary>Name of the limit on tries to sign in.</summary>
+    internal const string SignInLimit = "sign in";
+
+    private const int TriesAMinute = 20;
+
+    // ASVS 3.3.2 at level 2: idle for half an hour, or twelve hours in all.
+    private static readonly TimeSpan Idle = TimeSpan.FromMinutes(30);
+    private static readonly TimeSpan Longest = TimeSpan.FromHours(12);
+
+    internal static void AddAccounts(this IServiceCollection services, ServerOptions server)
+    {
+        services.AddSingleton<IAuthorship, Authorship>();
+        services.AddSingleton<FirstLink>();
+        services.AddScoped<Access>();
+        services.AddScoped<Devices>();
+        services.AddScoped<People>();
+        services.AddIdentityCore<Account>(options =>
+        {
+            options.Password.RequiredLength = 12;
+            options.Password.RequireDigit = options.Password.RequireLowercase = options.Password.RequireUppercase = options.Password.RequireNonAlphanumeric = false;
+            options.Lockout.MaxFailedAccessAttempts = 5;
+            options.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(15);
+            options.User.RequireUniqueEmail = false;
+            options.User.AllowedUserNameCharacters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
+        }).AddEntityFrameworkStores<HaspDb>().AddSignInManager().AddPasswordValidator<PasswordRules>();
+        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, options =>
+        {
+            options.Cookie.Name = "hasp-session";
+            options.Cookie.HttpOnly = true;
+            options.Cookie.SameSite = SameSiteMode.Strict;
+            // Encrypted wherever the way is; without it there is only this machine.
+            options.Cookie.SecurePolicy = server.BehindProxy ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+            options.ExpireTimeSpan = Idle;
+            options.SlidingExpiration = true;
+            options.LoginPath = "/signin";
+            options.Events.OnValidatePrincipal = Validate;
+        });
+        services.AddSingleton<Sessions>();
+        services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme).Configure<Sessions>((options, sessions) => options.SessionStore = sessions);
+        services.Configure<SecurityStampValidatorOptions>(options => options.ValidationInterval = TimeSpan.Zero);
+        services.Configure<ForwardedHeadersOptions>(options => options.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost);
+    }
+
+    internal static void AddSignInLimit(this RateLimiterOptions limits) => limits.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
+        HttpMethods.IsPost(context.Request.Method) ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
+        from => new FixedWindowRateLimiterOptions { PermitLimit = from == "reading" ? int.MaxValue : TriesAMinute, Window = TimeSpan.FromMinutes(1) }));
+
+    /// <summary>True where somebody has an account already.</summary>
+    internal static async Task<bool> HasAccounts(this WebApplication app)
+    {
+        await using var db = await app.Services.GetRequiredService<IDbContextFactory<HaspDb>>().CreateDbContextAsync();
+        return await db.Users.AnyAsync();
+    }
+
+    /// <summary>A session ends with its longest time, and at once where the password was changed or the account closed.</summary>
+    private static async Task Validate(CookieValidatePrincipalContext context)
+    {
+        var now = context.HttpContext.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
+        var since = context.Properties.Items.TryGetValue(People.Since, out var text) && long.TryParse(text, CultureInfo.InvariantCulture, out var ticks) ? ticks : 0;
+        if (now - new DateTime(since, DateTimeKind.Utc) > Longest)
+        {
+            context.RejectPrincipal();
+            await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
+            return;
+        }
+        await SecurityStampValidator.ValidatePrincipalAsync(context);
+        if (context.Principal is not null) await context.HttpContext.RequestServices.GetRequiredService<Devices>().Remember();
+    }
+}

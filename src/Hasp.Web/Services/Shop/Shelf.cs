@@ -1,0 +1,160 @@
+using System.Collections.Immutable;
+using Hasp.Core;
+using Hasp.Core.Joints;
+using Hasp.Core.Shop;
+using Hasp.Files.Shop;
+using Hasp.Store;
+
+namespace Hasp.Web.Services.Shop;
+
+/// <summary>A lot of bolts as the Stores have it.</summary>
+public sealed record Lot(int Id, string Name, Values Said)
+{
+    /// <summary>Thread and grade, as a test names them.</summary>
+    public string Bolts => $"{Said.Of(ShopKinds.LotThread)} {Said.Of(ShopKinds.LotGrade)}";
+
+    /// <summary>Finish and lubricant.</summary>
+    public string Lubrication => Said.Of(ShopKinds.LotFinish);
+
+    /// <summary>True where its bolts are a joint's.</summary>
+    public bool Fits(Joint joint) => Bolts == MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade) && Lubrication == joint.Tightening.NutFactor.Lubrication;
+}
+
+/// <summary>A wrench as the Stores have it.</summary>
+/// <param name="Ended">The day on which its calibration ended; null where it is in date.</param>
+public sealed record Tool(int Id, string Name, Wrench Wrench, string Hose, DateOnly? Ended);
+
+/// <summary>A test of a lot as the log has it.</summary>
+public sealed record LotTest(EntryRow Entry, Values Said, Verification Verification);
+
+/// <summary>Everything of the shop at one moment: lots, wrenches, rules, tests. What may be done follows from it.</summary>
+public sealed class Shelf
+{
+    /// <summary>Now.</summary>
+    public required DateTimeOffset Now { get; init; }
+
+    /// <summary>Lots by name.</summary>
+    public required IReadOnlyList<Lot> Lots { get; init; }
+
+    /// <summary>Wrenches by name.</summary>
+    public required IReadOnlyList<Tool> Tools { get; init; }
+
+    /// <summary>Testers by name, with the day on which their use ended.</summary>
+    public required IReadOnlyList<(string Name, DateOnly? Ended)> Testers { get; init; }
+
+    /// <summary>When shifts begin.</summary>
+    public required Shifts Shifts { get; init; }
+
+    /// <summary>How far the temperature may move, K.</summary>
+    public required double TemperatureStep { get; init; }
+
+    /// <summary>Tests of lots, the oldest first.</summary>
+    public required ILookup<int, LotTest> Tests { get; init; }
+
+    /// <summary>Temperatures told since, °C, the oldest first.</summary>
+    public required ILookup<int, (DateTime Made, double Temperature)> Temperatures { get; init; }
+
+    /// <summary>The lot of that name; null where there is none.</summary>
+    public Lot? LotOf(string? name) => Lots.FirstOrDefault(l => l.Name == name);
+
+    /// <summary>The wrench of that name; null where there is none.</summary>
+    public Tool? ToolOf(string? name) => Tools.FirstOrDefault(t => t.Name == name);
+
+    /// <summary>The last test of a lot with a tool; null where there is none.</summary>
+    public LotTest? LastOf(Lot lot, string tool) => Tests[lot.Id].LastOrDefault(t => t.Verification.With.Tool == tool);
+
+    /// <summary>How a lot stands with a tool at a moment.</summary>
+    public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment)
+    {
+        var test = LastOf(lot, tool.Name);
+        var told = Temperatures[lot.Id].Where(t => test is null || t.Made > test.Entry.Made).Select(t => (double?)t.Temperature).LastOrDefault();
+        var now = new Conditions(
+            lot.Name, lot.Said.Stated(ShopKinds.LotNuts) ?? "", lot.Said.Stated(ShopKinds.LotWashers) ?? "", lot.Lubrication, lot.Said.Of(ShopKinds.LotStored), tool.Name, tool.Hose,
+            told ?? test?.Verification.With.Temperature ?? 0);
+        return LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
+    }
+
+    /// <summary>The best that a lot stands with any tool: what the Board and the Stores show of it.</summary>
+    public (LotStanding Standing, Tool? Tool) StandingOf(Lot lot)
+    {
+        var byTool = Tools.Select(t => (Standing: StandingOf(lot, t, Now), Tool: (Tool?)t)).ToList();
+        var holding = byTool.Where(s => s.Standing.Holds).OrderByDescending(s => s.Standing.Until).FirstOrDefault();
+        if (holding.Tool is not null) return holding;
+        var tested = byTool.Where(s => s.Standing.Verified is not null).OrderByDescending(s => s.Standing.Verified!.At).FirstOrDefault();
+        return tested.Tool is not null ? tested : (LotStanding.Of(null, new(lot.Name, "", "", "", "", "", "", 0), Now), null);
+    }
+
+    /// <summary>Why the bolts of a joint may not be tightened at a moment with a lot and a wrench; nothing where they may.</summary>
+    public ImmutableArray<string> Hindrances(Result result, string? lotName, string? toolName, DateTimeOffset moment)
+    {
+        var reasons = ImmutableArray.CreateBuilder<string>();
+        if (!result.Holds) reasons.Add("the joint falls short");
+        else if (!result.IsComplete) reasons.Add("the joint is not judged in full");
+        var joint = result.Joint;
+        if (!joint.Kind.IsTightened) return reasons.ToImmutable();
+        var installation = Installation.Of(joint);
+        if (installation.Refuses(joint) is { Length: > 0 } no) reasons.Add($"{installation.Name}: {no}");
+        var tool = ToolOf(toolName);
+        if (tool is null) reasons.Add(string.IsNullOrEmpty(toolName) ? "no wrench is named" : $"there is no wrench {toolName} in the Stores");
+        else if (tool.Ended is { } ended) reasons.Add($"calibration of {tool.Name} ended on {ended:yyyy-MM-dd}");
+        if (LotOf(lotName) is not { } lot)
+        {
+            reasons.Add(string.IsNullOrEmpty(lotName) ? "no lot is named" : $"there is no lot {lotName} in the Stores");
+            return reasons.ToImmutable();
+        }
+        if (!lot.Fits(joint)) reasons.Add($"lot {lot.Name} is {lot.Bolts}, {lot.Lubrication}: not this joint's bolts");
+        if (tool is not null) reasons.AddRange(StandingOf(lot, tool, moment).For(Verification.RequiredFor(joint), installation).Reasons);
+        return reasons.ToImmutable();
+    }
+
+    /// <summary>
+    /// What the tests of a lot with a tool say: of all of them that were made with the same finish where nothing speaks against taking them together, else of
+    /// the last alone.
+    /// </summary>
+    public (LotFigures Figures, int Verifications, Homogeneity Alike)? FiguresOf(Lot lot, string tool)
+    {
+        var tests = Tests[lot.Id].Where(t => t.Verification.With.Tool == tool && t.Verification.With.Lubricant == lot.Lubrication && t.Verification.Problems.Count == 0 && t.Verification.NutFactors.Count > 0).ToList();
+        if (tests.Count == 0) return null;
+        var alike = Homogeneity.Of([.. tests.Select(t => t.Verification.NutFactors)]);
+        return alike.Holds
+            ? (LotFigures.Of([.. tests.SelectMany(t => t.Verification.NutFactors)]), tests.Count, alike)
+            : (LotFigures.Of([.. tests[^1].Verification.NutFactors]), 1, alike);
+    }
+}
+
+/// <summary>Reads the shop as it is.</summary>
+public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
+{
+    /// <summary>Now.</summary>
+    public DateTimeOffset Now => clock.GetUtcNow();
+
+    /// <summary>The shop at this moment.</summary>
+    public async Task<Shelf> Look()
+    {
+        var now = Now;
+        var rules = (await store.Records(ShopKinds.Rules.Id)).Select(r => ShopKinds.Rules.Read(r.Document).Said).FirstOrDefault(s => s is not null);
+        var zone = rules?.Stated(ShopKinds.Zone) is { Length: > 0 } named && TimeZoneInfo.TryFindSystemTimeZoneById(named, out var found) ? found : TimeZoneInfo.Local;
+        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).DateTime);
+        var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(TestOf).OfType<LotTest>();
+        return new Shelf
+        {
+            Now = now,
+            Lots = [.. (await Of(ShopKinds.Lots)).Select(r => new Lot(r.Id, r.Name, r.Said))],
+            Tools = [.. (await Of(ShopKinds.Wrenches)).Select(r => new Tool(
+                r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost), r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
+                ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
+            Testers = [.. (await Of(ShopKinds.Testers)).Select(r => (r.Name, ShopKinds.Testers.EndedBefore(r.Said, today)))],
+            Shifts = new(Shifts.Parse(rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
+            TemperatureStep = rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
+            Tests = tests.ToLookup(t => t.Entry.LotId),
+            Temperatures = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, EntryKind.Conditions.Read(e.Document).Said)).Where(e => e.Said is not null)
+                .ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))),
+        };
+    }
+
+    private static LotTest? TestOf(EntryRow entry) =>
+        EntryKind.Verification.Read(entry.Document).Said is { } said ? new(entry, said, EntryKind.VerificationOf(said, new DateTimeOffset(entry.Made, TimeSpan.Zero))) : null;
+
+    private async Task<IReadOnlyList<(int Id, string Name, Values Said)>> Of(Files.RecordKind kind) =>
+        [.. (await store.Records(kind.Id)).Select(r => (r.Id, r.Name, kind.Read(r.Document).Said)).Where(r => r.Said is not null).Select(r => (r.Id, r.Name, r.Said!))];
+}

@@ -1,0 +1,319 @@
+// The tablet at the joint: one bolt at a time. What is entered is kept on the device first, each entry under a key of its own, and then sent; it leaves the
+// device only when the server has said that it is kept.
+(() => {
+  const root = document.getElementById("tablet");
+  if (!root) return;
+  const plan = JSON.parse(root.dataset.plan);
+  const $ = (id) => document.getElementById(id);
+  const store = `hasp-entry:${plan.joint}:`;
+  const address = `/api/v1/joints/${plan.joint}/entries`;
+  let entries = [];
+  let last = 0;
+  let online = true;
+  let sending = false;
+  let signedOut = false;
+  let may = plan.may;
+  // The device's clock may be off. What the server says is late by the way it took: of several sayings the one that puts it furthest on is nearest the truth.
+  let ahead = Date.parse(may.now) - Date.now();
+  const told = (moment) => {
+    const said = Date.parse(moment) - Date.now();
+    ahead = Math.abs(said - ahead) > 300000 ? said : Math.max(ahead, said);
+  };
+  let at = { pass: 0, turn: 0 };
+
+  const key = () => [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, "0")).join("");
+  const now = () => new Date(Date.now() + ahead);
+
+  // On the device: one item an entry, so that two pages of one device never write over each other. Their names sort by time.
+  const waiting = () => Object.keys(localStorage).filter((k) => k.startsWith(store)).sort().map((k) => ({ at: k, ...JSON.parse(localStorage.getItem(k)) }));
+  const keep = (kind, bolt, document) => {
+    const entry = { key: key(), kind, bolt, made: now().toISOString(), document };
+    const order = String(Date.now()).padStart(15, "0") + String((keep.count = (keep.count || 0) + 1)).padStart(6, "0");
+    try {
+      localStorage.setItem(store + order + ":" + entry.key, JSON.stringify(entry));
+    } catch {
+      fault("This device has no room left to keep an entry. Nothing was recorded: make room, or write it on paper.");
+      return false;
+    }
+    draw();
+    send();
+    return true;
+  };
+
+  const fault = (text) => { $("t-fault").textContent = text ? "▲ " + text : ""; };
+
+  // What stands: kept entries with those that wait on the device after them.
+  const standing = () => {
+    const queue = waiting().filter((e) => !e.problem);
+    const known = new Set(entries.map((e) => e.key));
+    const corrected = new Set(entries.map((e) => e.document.corrects).filter(Boolean));
+    return entries.filter((e) => !corrected.has(e.number)).concat(queue.filter((e) => !known.has(e.key)).map((e) => ({ ...e, mine: true })));
+  };
+
+  const state = () => {
+    const bolts = {};
+    for (const n of plan.order) bolts[n] = { passes: {}, refused: null, devices: {}, twice: [] };
+    const held = new Set();
+    const prepared = new Map();
+    for (const e of standing()) {
+      const b = bolts[e.bolt];
+      if (e.kind === "bolt" && b) {
+        if (e.document.result === "tight") {
+          const before = b.devices[e.document.pass];
+          const here = e.mine ? "this device" : e.device;
+          if (before && before !== here && !e.mine) b.twice.push(e.document.pass);
+          b.devices[e.document.pass] = here;
+          b.passes[e.document.pass] = e;
+          b.refused = null;
+        } else if (e.document.result === "loosened") Object.assign(b, { passes: {}, devices: {}, refused: null, twice: [] });
+        else b.refused = e;
+      }
+      if (e.kind === "witness") e.document.result === "accepted" ? held.add(e.document.pass) : held.delete(e.document.pass);
+      if (e.kind === "preparation") prepared.set(e.document.step, e);
+    }
+    return { bolts, held, prepared };
+  };
+
+  const bolt = () => plan.order[at.turn];
+  const pass = () => plan.passes[at.pass];
+
+  const draw = () => {
+    const s = state();
+    const p = pass();
+    const lapsed = may.until && Date.parse(may.until) <= now().getTime();
+    const why = lapsed ? ["the shift in which the lot was tested is over", ...may.why] : may.why;
+    $("t-may").className = why.length ? "no" : "yes";
+    $("t-may").textContent = why.length ? "◇ Not to be tightened now: " + why.join("; ") : "● May be tightened now" + (may.until ? " until " + new Date(may.until).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) : "");
+    const queue = waiting();
+    const mine = queue.filter((e) => !e.problem).length;
+    $("t-line").className = online && !signedOut ? (mine ? "sending" : "") : "off";
+    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : online ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device`;
+    $("t-passes").replaceChildren(...plan.passes.map((one, i) => {
+      const button = document.createElement("button");
+      button.type = "button";
+      button.className = "glove";
+      const done = plan.order.filter((n) => s.bolts[n].passes[one.id]).length;
+      button.textContent = `${one.name} ${done}/${plan.order.length}`;
+      button.setAttribute("aria-current", i === at.pass ? "step" : "false");
+      button.addEventListener("click", () => { at = { pass: i, turn: Math.max(0, plan.order.findIndex((n) => !s.bolts[n].passes[one.id])) }; fault(""); draw(); });
+      return button;
+    }));
+    for (const g of root.querySelectorAll(".tablet-bolt")) {
+      const b = s.bolts[g.dataset.bolt];
+      const is = b.refused ? "refused" : p && b.passes[p.id] ? "done" : "";
+      const own = p && b.passes[p.id] && b.passes[p.id].mine ? " waiting" : "";
+      g.setAttribute("class", `tablet-bolt ${is}${own}${b.twice.length ? " twice" : ""}${Number(g.dataset.bolt) === bolt() ? " current" : ""}`);
+      g.setAttribute("aria-label", `Bolt ${g.dataset.bolt}${is ? ", " + is : ""}${own ? ", waits on this device" : ""}${b.twice.length ? ", recorded twice" : ""}`);
+    }
+    if (!p) { $("t-bolt").textContent = "No passes: look at the plan"; return; }
+    const b = s.bolts[bolt()];
+    $("t-pass").textContent = `${p.name} · ${at.turn + 1} of ${plan.order.length}`;
+    $("t-bolt").textContent = `Bolt ${bolt()}`;
+    $("t-set").textContent = p.setting === "–" ? "" : p.setting;
+    $("t-does").textContent = p.does;
+    $("t-reading-row").hidden = !p.reads;
+    $("t-reading").placeholder = { torque: plan.torqueUnit, angle: "°", stretch: "mm", tension: "kN" }[p.reads] || "";
+    const needs = p.strains && why.length > 0;
+    $("t-despite-row").hidden = !needs;
+    const complete = plan.order.every((n) => s.bolts[n].passes[p.id]);
+    $("t-hold").hidden = !(p.holds && complete && !s.held.has(p.id));
+    $("t-tight").textContent = b.passes[p.id] ? "Tight again" : "Tight";
+    if (b.twice.length) fault(`Bolt ${bolt()} was recorded twice in this pass, by ${b.devices[p.id] || "two devices"} and another: see which is right.`);
+    $("t-prep").replaceChildren(...plan.prepare.map((one, i) => prepare(one, i, s)));
+    drawRefused(queue.filter((e) => e.problem));
+  };
+
+  const prepare = (one, i, s) => {
+    const li = document.createElement("li");
+    const done = s.prepared.get(one.id);
+    li.className = (done ? "ok" : "") + (i === plan.before ? " first-after" : "");
+    const button = document.createElement("button");
+    button.type = "button";
+    button.className = "glove tick-box";
+    button.setAttribute("aria-pressed", done ? "true" : "false");
+    button.setAttribute("aria-label", one.does);
+    button.textContent = done ? "✓" : "";
+    button.addEventListener("click", () => { if (!done) keep("preparation", 0, { step: one.id }); });
+    const words = document.createElement("span");
+    words.textContent = one.does;
+    li.append(button, words);
+    if (one.minutes && done) {
+      const clock = document.createElement("b");
+      clock.className = "clock";
+      clock.dataset.from = done.made;
+      clock.dataset.minutes = one.minutes;
+      clock.dataset.within = one.within;
+      li.append(clock);
+    }
+    return li;
+  };
+
+  const drawRefused = (refused) => {
+    $("t-waiting").hidden = refused.length === 0;
+    $("t-refused").replaceChildren(...refused.map((e) => {
+      const li = document.createElement("li");
+      const words = document.createElement("p");
+      words.textContent = `${e.bolt ? "Bolt " + e.bolt + ", " : ""}${e.document.pass || e.document.step || e.kind}: ${e.problem}`;
+      const input = document.createElement("input");
+      input.setAttribute("aria-label", "Why all the same");
+      input.placeholder = "why all the same";
+      const again = document.createElement("button");
+      again.type = "button";
+      again.className = "glove";
+      again.textContent = "Send again";
+      again.addEventListener("click", () => {
+        const { at: name, problem, ...entry } = e;
+        if (input.value.trim()) entry.document.despite = input.value.trim();
+        localStorage.setItem(name, JSON.stringify(entry));
+        draw();
+        send();
+      });
+      li.append(words, input, again);
+      return li;
+    }));
+  };
+
+  // In their order, some at a time; what is acknowledged leaves the device, what is refused stays on it with the reason.
+  const send = async () => {
+    if (sending) return;
+    sending = true;
+    try {
+      for (let queue = waiting().filter((e) => !e.problem); queue.length; queue = waiting().filter((e) => !e.problem)) {
+        const some = queue.slice(0, 50);
+        const answer = await fetch(address, {
+          method: "POST", headers: { "Content-Type": "application/json" },
+          body: JSON.stringify({ entries: some.map(({ at: name, problem, ...entry }) => entry) }),
+        });
+        signedOut = answer.status === 401;
+        if (!answer.ok) { online = true; if (!signedOut) fault(`The server did not take it (${answer.status}). It stays on this device.`); break; }
+        online = true;
+        for (const result of (await answer.json()).results) {
+          const sent = some.find((e) => e.key === result.key);
+          if (result.number) localStorage.removeItem(sent.at);
+          else {
+            const { at: name, ...entry } = sent;
+            localStorage.setItem(name, JSON.stringify({ ...entry, problem: result.faults.map((f) => f.problem).join("; ") || "refused" }));
+          }
+        }
+        await look();
+      }
+    } catch {
+      online = false;
+    } finally {
+      sending = false;
+      draw();
+    }
+  };
+
+  // What others did: asked for from the last entry known.
+  const look = async () => {
+    try {
+      const answer = await fetch(`${address}?after=${last}`);
+      signedOut = answer.status === 401;
+      if (!answer.ok) return;
+      online = true;
+      const fresh = await answer.json();
+      for (const e of fresh) if (e.number > last) { entries.push(e); last = e.number; }
+      if (fresh.length) draw();
+    } catch {
+      online = false;
+      draw();
+    }
+  };
+
+  const lookNow = async () => {
+    try {
+      const answer = await fetch("?handler=Now");
+      if (!answer.ok) return;
+      may = await answer.json();
+      told(may.now);
+      draw();
+    } catch { /* The clock goes on by what was told last. */ }
+  };
+
+  const advance = () => {
+    const s = state();
+    const next = [...plan.order.keys()].map((i) => (at.turn + 1 + i) % plan.order.length).find((i) => !s.bolts[plan.order[i]].passes[pass().id]);
+    if (next !== undefined) at.turn = next;
+    else if (!pass().holds && at.pass + 1 < plan.passes.length) at = { pass: at.pass + 1, turn: 0 };
+    $("t-reading").value = "";
+    draw();
+  };
+
+  const withUnit = (text, reads) => (/^[0-9.,\s]+$/.test(text) ? `${text.trim()} ${{ torque: plan.torqueUnit, angle: "°", stretch: "mm", tension: "kN" }[reads]}` : text.trim());
+
+  const common = () => ({ pass: pass().id, method: plan.method, order: at.turn + 1, ...(plan.lot && { lot: plan.lot }), ...(plan.wrench && { wrench: plan.wrench }) });
+
+  $("t-tight").addEventListener("click", () => {
+    const p = pass();
+    if (!p) return;
+    fault("");
+    const document = { ...common(), result: "tight" };
+    const reading = $("t-reading").value.trim();
+    if (p.reads && reading) document[p.reads] = withUnit(reading, p.reads);
+    else if (p.reads === "torque") document.torque = p.setting.split(",")[0];
+    if (!$("t-despite-row").hidden) {
+      const despite = $("t-despite").value.trim();
+      if (!despite) { fault("Say why it is tightened all the same, or put right what stands above."); $("t-despite").focus(); return; }
+      document.despite = despite;
+    }
+    if (keep("bolt", bolt(), document)) advance();
+  });
+
+  const refuse = (reason, loosened) => {
+    fault("");
+    $("t-reasons").hidden = true;
+    $("t-refuse").setAttribute("aria-expanded", "false");
+    if (keep("bolt", bolt(), { ...common(), result: loosened ? "loosened" : "refused", reason })) draw();
+  };
+
+  $("t-refuse").addEventListener("click", () => {
+    $("t-reasons").hidden = !$("t-reasons").hidden;
+    $("t-refuse").setAttribute("aria-expanded", $("t-reasons").hidden ? "false" : "true");
+  });
+  for (const button of root.querySelectorAll("[data-reason]")) button.addEventListener("click", () => refuse(button.dataset.reason, button.dataset.loosen === "true"));
+  $("t-reason-own").addEventListener("click", () => { const own = $("t-reason").value.trim(); if (own) refuse(own, false); else { fault("Say why."); $("t-reason").focus(); } });
+  $("t-back").addEventListener("click", () => { at.turn = (at.turn + plan.order.length - 1) % plan.order.length; fault(""); draw(); });
+  $("t-next").addEventListener("click", () => { at.turn = (at.turn + 1) % plan.order.length; fault(""); draw(); });
+  for (const g of root.querySelectorAll(".tablet-bolt")) {
+    const go = () => { at.turn = plan.order.indexOf(Number(g.dataset.bolt)); fault(""); draw(); };
+    g.addEventListener("click", go);
+    g.addEventListener("keydown", (e) => { if (e.key === "Enter" || e.key === " ") { e.preventDefault(); go(); } });
+  }
+  for (const button of root.querySelectorAll("[data-witness]")) button.addEventListener("click", () => {
+    const note = $("t-hold-note").value.trim();
+    if (button.dataset.witness === "refused" && !note) { fault("Say what was found."); $("t-hold-note").focus(); return; }
+    if (keep("witness", 0, { pass: pass().id, result: button.dataset.witness, ...(note && { note }) })) {
+      $("t-hold-note").value = "";
+      if (button.dataset.witness === "accepted" && at.pass + 1 < plan.passes.length) at = { pass: at.pass + 1, turn: 0 };
+      draw();
+    }
+  });
+
+  const clocks = () => {
+    for (const c of root.querySelectorAll(".clock")) {
+      const left = Number(c.dataset.minutes) * 60 - (now().getTime() - Date.parse(c.dataset.from)) / 1000;
+      const over = left <= 0;
+      const text = `${Math.floor(Math.abs(left) / 60)}:${String(Math.floor(Math.abs(left) % 60)).padStart(2, "0")}`;
+      c.textContent = c.dataset.within === "true" ? (over ? `${text} too late` : `${text} left`) : over ? "ready" : `${text} to wait`;
+      c.classList.toggle("over", over && c.dataset.within === "true");
+    }
+  };
+
+  window.addEventListener("online", send);
+  window.addEventListener("storage", draw);
+  setInterval(() => { send(); look(); }, 3000);
+  setInterval(lookNow, 30000);
+  setInterval(clocks, 1000);
+  lookNow();
+  look().then(() => {
+    const s = state();
+    const first = plan.passes.findIndex((p) => plan.order.some((n) => !s.bolts[n].passes[p.id]));
+    at.pass = Math.max(0, first);
+    at.turn = plan.passes.length ? Math.max(0, plan.order.findIndex((n) => !s.bolts[n].passes[pass().id])) : 0;
+    draw();
+    clocks();
+    send();
+  });
+  draw();
+})();

@@ -1,0 +1,260 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Hasp.Store;
+using OpenQA.Selenium;
+
+namespace Hasp.Web.Tests;
+
+/// <summary>The shop in a real browser: from the plan to the export, with a lost connection, two devices and a killed server.</summary>
+public sealed class ShopFloorTests
+{
+    private static string LotOf(Server server, string name)
+    {
+        using var http = server.Client();
+        return Regex.Match(http.GetStringAsync("/stores?shelf=lots").GetAwaiter().GetResult(), $@"href=""(/lots/[0-9]+)"">{name}<").Groups[1].Value;
+    }
+
+    private static async Task<List<JsonNode>> Entries(Server server, string joint)
+    {
+        using var http = server.Client();
+        return [.. JsonNode.Parse(await http.GetStringAsync(server.At($"/api/v1/joints/{server.IdOf(joint)}/entries")))!.AsArray().Select(e => e!)];
+    }
+
+    [Fact]
+    public async Task The_whole_way_from_the_plan_to_the_export()
+    {
+        using var server = await Server.Start();
+        using var b = new Browser(server, 1024, 768);
+        // Plan: lot and wrench named, nothing may be tightened yet.
+        b.Go("/joints/AL-06/tightening");
+        Assert.Contains("shift in which it was tested is over", b.Text("#may"), StringComparison.Ordinal);
+        b.Find(".order-bolt");
+        // Verification: three assemblies from the simulated calibrator, one of them dry.
+        b.Go(LotOf(server, "L-1604") + "?joint=" + server.IdOf("AL-06"));
+        b.Find("[name=temperature]").SendKeys("16 °C");
+        b.Find("[name=fault] option[value=Dry]").Click();
+        b.Find("#simulate").Click();
+        b.Until(() => b.Value("[name=torque-2]").Length > 0, "the readings");
+        b.Find("#verify").Click();
+        b.Until(() => b.Text(".assemblies").Contains("far off the others", StringComparison.Ordinal), "the one far off");
+        Assert.Equal("16 °C", b.Value("[name=temperature]"));
+        b.Find("[name=refusal-2] option[value=dry]").Click();
+        b.Find("[name=torque-3]").SendKeys(b.Value("[name=torque-0]"));
+        b.Find("[name=tension-3]").SendKeys(b.Value("[name=tension-0]"));
+        b.Find("#verify").Click();
+        b.Until(() => b.Has(".lot-state .holds"), "the lot holds");
+        Assert.Contains("Refused: dry", b.Text(".history"), StringComparison.Ordinal);
+        b.NoBarrier();
+        // The joint's figures change.
+        b.Go("/joints/AL-06");
+        var torque = b.Text("#callout-text");
+        var proof = b.Text("#verdict-proof");
+        b.Go("/joints/AL-06/tightening");
+        Assert.Contains("May be tightened now", b.Text("#may"), StringComparison.Ordinal);
+        b.Settled(() => b.Find("#use-lot").Click());
+        Assert.Contains("lot L-1604", b.Text("#lot-in-use"), StringComparison.Ordinal);
+        Assert.StartsWith("● Friction measured: lot L-1604", b.Text("#lot-line"), StringComparison.Ordinal);
+        b.Go("/joints/AL-06");
+        Assert.NotEqual(torque, b.Text("#callout-text"));
+        Assert.NotEqual(proof, b.Text("#verdict-proof"));
+        // Undo takes it back, redo puts it in again.
+        b.Settled(() => b.Find("#undo").Click());
+        Assert.Equal(torque, b.Text("#callout-text"));
+        b.Settled(() => b.Find("#redo").Click());
+        // Traveller, then the tablet, bolt by bolt.
+        b.Go("/joints/AL-06/traveller");
+        Assert.Contains("Hold point", b.Text(".traveller"), StringComparison.Ordinal);
+        b.Go("/joints/AL-06/tablet");
+        b.Until(() => b.Text("#t-bolt").StartsWith("Bolt", StringComparison.Ordinal), "the first bolt");
+        Assert.Equal("", (string)b.Run("return [...document.querySelectorAll('.glove')].filter((e) => e.getClientRects().length).filter((e) => e.offsetHeight < 56 || e.offsetWidth < 56).map((e) => e.textContent).join(' | ')")!);
+        for (var i = 0; i < 20; i++) b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line") == "All sent", "all sent");
+        Assert.True(b.Find("#t-hold").Displayed, b.Text("#tablet"));
+        b.Find("[data-witness=accepted]").Click();
+        b.Until(() => b.Text("#t-line") == "All sent", "the witness sent");
+        b.NoBarrier();
+        // Record and export.
+        b.Go("/joints/AL-06/record");
+        Assert.Contains("tightened, 4 of 4 bolts recorded", b.Text(".record-page"), StringComparison.Ordinal);
+        b.Go("/");
+        Assert.Contains("✓ tightened", b.Text("#joints"), StringComparison.Ordinal);
+        using var http = server.Client();
+        var csv = await http.GetStringAsync("/joints/AL-06/record?handler=Csv");
+        Assert.Equal(22, csv.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length);
+        var xlsx = await http.GetByteArrayAsync("/joints/AL-06/record?handler=Xlsx");
+        Assert.Equal(0x50, xlsx[0]);
+        Assert.Contains("L-1604", await http.GetStringAsync("/projects/1/record?handler=Csv"), StringComparison.Ordinal);
+        // It gets cold: the lot has lapsed at once, and the joint says that its figures have.
+        b.Go(LotOf(server, "L-1604"));
+        b.Find("[name=now]").SendKeys("2 °C" + Keys.Enter);
+        b.Until(() => b.Text(".lot-state").Contains("temperature moved", StringComparison.Ordinal), "lapsed");
+        b.Go("/joints/AL-06");
+        Assert.Contains("Its test has lapsed: the temperature moved", b.Text("#lot-line"), StringComparison.Ordinal);
+        // A correction is another entry; the wrong one stays.
+        b.Go("/joints/AL-06/record?correct=" + (await Entries(server, "AL-06"))[^3]["number"]);
+        var field = b.Find("#correction [name=torque]");
+        field.Clear();
+        field.SendKeys("lots");
+        b.Find("#correction button").Click();
+        b.Until(() => b.Has("#correction .fault"), "the fault at its field");
+        Assert.Equal("lots", b.Value("#correction [name=torque]"));
+        b.Find("#correction [name=torque]").Clear();
+        b.Find("#correction [name=torque]").SendKeys("171 N·m");
+        b.Find("#correction [name=despite]").SendKeys("misread");
+        b.Find("#correction button").Click();
+        b.Until(() => b.Text(".entries").Contains("corrected by", StringComparison.Ordinal), "the correction");
+        Assert.Equal(22, (await Entries(server, "AL-06")).Count);
+    }
+
+    [Fact]
+    public async Task Forty_entries_on_each_of_two_devices_out_of_reach_come_in_once_and_in_order()
+    {
+        using var server = await Server.Start();
+        using var one = new Browser(server, 1024, 768);
+        using var other = new Browser(server, 1024, 768);
+        var before = (await Entries(server, "AL-17")).Count;
+        foreach (var b in new[] { one, other })
+        {
+            b.Go("/joints/AL-17/tablet");
+            b.Until(() => b.Text("#t-line") == "All sent", "the tablet is ready");
+        }
+        foreach (var b in new[] { one, other })
+        {
+            b.Offline(true);
+            for (var i = 0; i < 40; i++) b.Find("#t-tight").Click();
+            b.Until(() => b.Text("#t-line").Contains("No connection: 40 kept on this device", StringComparison.Ordinal), "kept on the device");
+        }
+        // Where the answer to a sending is lost, it is sent again.
+        one.Offline(false);
+        one.Offline(true);
+        one.Offline(false);
+        other.Offline(false);
+        foreach (var b in new[] { one, other }) b.Until(() => b.Text("#t-line") == "All sent", "all sent");
+        var entries = (await Entries(server, "AL-17")).Skip(before).ToList();
+        Assert.Equal(80, entries.Count);
+        Assert.Equal(80, entries.Select(e => (string)e["key"]!).Distinct().Count());
+        var devices = entries.GroupBy(e => (string)e["device"]!).ToList();
+        Assert.Equal([40, 40], devices.Select(d => d.Count()));
+        foreach (var device in devices) Assert.Equal(device.Select(e => (string)e["made"]!).Order(StringComparer.Ordinal), device.Select(e => (string)e["made"]!));
+        // What both did is shown as such.
+        one.Until(() => one.Has(".tablet-bolt.twice"), "bolts that both recorded");
+        using var http = server.Client();
+        Assert.Contains("twice", await http.GetStringAsync("/joints/AL-17/record"), StringComparison.Ordinal);
+        var check = DataFolder.CheckLog(server.Data);
+        Assert.Null(check.Broken);
+    }
+
+    [Fact]
+    public async Task Entries_wait_through_a_page_that_was_left_and_a_server_that_was_killed()
+    {
+        var data = Directory.CreateTempSubdirectory("hasp-shop-kill-").FullName;
+        var port = FreePort();
+        var first = await Server.Start(data, urls: $"http://127.0.0.1:{port}");
+        using var b = new Browser(first, 1024, 768);
+        b.Go("/joints/AL-17/tablet");
+        b.Until(() => b.Text("#t-line") == "All sent", "ready");
+        var joint = first.At("/joints/AL-17/tablet");
+        for (var i = 0; i < 6; i++) b.Find("#t-tight").Click();
+        first.Kill();
+        for (var i = 0; i < 6; i++) b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line").Contains("kept on this device", StringComparison.Ordinal), "kept");
+        using var again = await Server.Start(data, urls: $"http://127.0.0.1:{port}");
+        b.Driver.Navigate().GoToUrl(new Uri(again.Address, joint));
+        b.Until(() => b.Text("#t-line") == "All sent", "sent after the page came anew");
+        var entries = await Entries(again, "AL-17");
+        Assert.Equal(12, entries.Count(e => !((string)e["key"]!).StartsWith("demo", StringComparison.Ordinal)));
+        Assert.Null(DataFolder.CheckLog(data).Broken);
+    }
+
+    [Fact]
+    public async Task What_may_not_be_tightened_is_not_recorded_without_a_reason()
+    {
+        using var server = await Server.Start();
+        using var b = new Browser(server, 1024, 768);
+        b.Go("/joints/AL-06/tablet");
+        b.Until(() => b.Text("#t-bolt").StartsWith("Bolt", StringComparison.Ordinal), "ready");
+        Assert.Contains("Not to be tightened now", b.Text("#t-may"), StringComparison.Ordinal);
+        // Snug needs no test.
+        for (var i = 0; i < 4; i++) b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line") == "All sent", "snug sent");
+        b.Find("#t-tight").Click();
+        Assert.Contains("Say why", b.Text("#t-fault"), StringComparison.Ordinal);
+        b.Find("#t-despite").SendKeys("gate must be shut before the flood");
+        b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line") == "All sent", "sent with its reason");
+        var entries = await Entries(server, "AL-06");
+        Assert.Equal("gate must be shut before the flood", (string)entries[^1]["document"]!["despite"]!);
+        Assert.Equal(5, entries.Count);
+        // A device that does not ask is asked by the server, and keeps the entry.
+        using var http = server.Client();
+        var answer = await http.PostAsync($"/api/v1/joints/{server.IdOf("AL-06")}/entries", JsonContent.Create(new JsonObject
+        {
+            ["entries"] = new JsonArray(new JsonObject { ["key"] = "k1", ["kind"] = "bolt", ["bolt"] = 2, ["made"] = DateTime.UtcNow.ToString("O"), ["document"] = new JsonObject { ["pass"] = "p30", ["result"] = "tight", ["lot"] = "L-1604", ["wrench"] = "Click 300" } }),
+        }));
+        var refused = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["results"]![0]!;
+        Assert.Null(refused["number"]);
+        Assert.Equal(("despite", "not-verified"), ((string)refused["faults"]![0]!["path"]!, (string)refused["faults"]![0]!["id"]!));
+        // A bolt is refused with its reason.
+        b.Find("#t-refuse").Click();
+        b.Find("[data-reason=galled]").Click();
+        b.Until(() => b.Has(".tablet-bolt.refused"), "refused");
+    }
+
+    [Fact]
+    public async Task What_cannot_be_an_entry_is_refused_with_its_fault()
+    {
+        (string Body, string Id)[] table =
+        [
+            ("""{ "entries": [ { "key": "", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": {} } ] }""", "key-missing"),
+            ("""{ "entries": [ { "key": "a", "kind": "verification", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": {} } ] }""", "kind-unknown"),
+            ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 99, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "tight" } } ] }""", "no-such-bolt"),
+            ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "refused" } } ] }""", "reason-missing"),
+            ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "tight", "torque": "12 kN" } } ] }""", "unreadable"),
+            ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "tight", "corrects": 1 } } ] }""", "corrects-nothing"),
+            ("""{ "entries": [ { "key": "a", "kind": "proof", "bolt": 0, "made": "2026-11-26T07:00:00Z", "document": { "pressure": "8 bar", "medium": "water", "minutes": 10, "result": "refused" } } ] }""", "reason-missing"),
+            ("""{ "entries": [ { "key": "a", "kind": "bolt", "made": "soon", "document": {} } ] }""", "entry-unreadable"),
+            ("""{ "entries": 3 }""", "not-object"),
+            ("""{ "entries": """, "not-json"),
+        ];
+        using var server = await Server.Start();
+        using var http = server.Client();
+        foreach (var (body, id) in table)
+        {
+            var answer = await http.PostAsync($"/api/v1/joints/{server.IdOf("AL-05")}/entries", new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+            Assert.Contains($"\"{id}\"", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+        Assert.Empty(await Entries(server, "AL-05"));
+    }
+
+    [Fact]
+    public async Task A_shelf_goes_out_and_comes_in_again_and_a_file_with_a_fault_changes_nothing()
+    {
+        using var server = await Server.Start();
+        using var http = server.Client();
+        var csv = await http.GetStringAsync("/stores?shelf=wrenches&handler=Csv");
+        Assert.Contains("Dial 800", csv, StringComparison.Ordinal);
+        async Task<string> Send(string text)
+        {
+            var token = Regex.Match(await http.GetStringAsync("/stores?shelf=wrenches"), @"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""").Groups[1].Value;
+            var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new ByteArrayContent(System.Text.Encoding.UTF8.GetBytes(text)), "file", "wrenches.csv" } };
+            var answer = await http.PostAsync("/stores?shelf=wrenches&handler=Import", form);
+            return answer.StatusCode == System.Net.HttpStatusCode.Found ? "" : await answer.Content.ReadAsStringAsync();
+        }
+
+        Assert.Contains("line 3", await Send("name,type,least,most,graduation\r\nA,click,10 N·m,50 N·m,1 N·m\r\nB,click,10 N·m,5 N·m,1 N·m\r\n"), StringComparison.Ordinal);
+        Assert.DoesNotContain(">A<", await http.GetStringAsync("/stores?shelf=wrenches&handler=Csv"), StringComparison.Ordinal);
+        Assert.Equal("", await Send(csv.Replace("Dial 800", "Dial 900", StringComparison.Ordinal)));
+        var after = await http.GetStringAsync("/stores?shelf=wrenches&handler=Csv");
+        Assert.Contains("Dial 900", after, StringComparison.Ordinal);
+        Assert.Contains("Dial 800", after, StringComparison.Ordinal);
+        Assert.Contains("past its date", await http.GetStringAsync("/stores?shelf=wrenches"), StringComparison.Ordinal);
+    }
+
+    private static int FreePort()
+    {
+        using var listener = new System.Net.Sockets.TcpListener(System.Net.IPAddress.Loopback, 0);
+        listener.Start();
+        return ((System.Net.IPEndPoint)listener.LocalEndpoint).Port;
+    }
+}
