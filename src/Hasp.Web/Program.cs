@@ -25,6 +25,8 @@ if (server.Urls.Length == 0 && server.HttpPorts.Length == 0)
 
 if (Exposure.Refusal(server) is { } exposed) return Refuse(exposed);
 
+// Judging a joint takes its time once: it is warmed while the host is put together.
+_ = Task.Run(() => Workbench.Evaluate(AldermereLock.Documents().First()));
 // The database is made or upgraded while the host is put together: neither waits for the other.
 var opening = Task.Run(() => DataFolder.Open(server.Data));
 var path = Path.GetFullPath(server.Data);
@@ -83,7 +85,6 @@ var firstAccount = server.Accounts && !await app.HasAccounts() ? app.Services.Ge
 // What the first page needs is warmed while nobody asks yet.
 _ = Task.Run(() =>
 {
-    Workbench.Evaluate(AldermereLock.Documents().First());
     app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring");
 });
 

@@ -57,8 +57,6 @@ public sealed class Screenshots
         Shot("chance");
         b.Go("/joints/AL-19/basis");
         Shot("basis");
-        b.Go("/joints/AL-21?Open=aiscSlip");
-        Shot("bench-code");
         b.Go("/joints/AL-20/pattern");
         Shot("pattern-path");
         b.Go("/stores");
@@ -85,11 +83,6 @@ public sealed class Screenshots
         b.Type("#f-loads-0-tension", "4 ton");
         b.Type("#f-layers-1-thickness", "0,75 in");
         Shot("bench-faults");
-        b.Go("/joints/AL-08");
-        b.Find("[data-units][value=si]").Click();
-        b.Until(() => b.Text("#figure-torque").Contains("N·m", StringComparison.Ordinal), "SI units");
-        b.Press("?");
-        Shot("help");
     }
 
     private static string Root()
