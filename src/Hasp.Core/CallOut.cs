@@ -130,13 +130,14 @@ public sealed partial record CallOut(
     }
 
     /// <summary>
-    /// The torque as a wrench can be set: a stated one as stated; else the coarsest step at which the preload's whole spread stays within the
+    /// The torque as a wrench can be set: a stated one as stated, a lot's job torque as it was found, for less would not do; else the coarsest step at which the preload's whole spread stays within the
     /// window, the nearest figure first.
     /// </summary>
     private static string SettableTorque(Result result, UnitSystem system)
     {
         var torque = result[Terms.Torque];
-        if (result.Joint.Tightening.Aim == AimKind.Torque || torque <= 0) return QuantityText.ShowText(torque, Dimension.Torque, system);
+        var how = result.Joint.Tightening;
+        if (how.Aim == AimKind.Torque || how.Lot?.Torque == torque || torque <= 0) return QuantityText.ShowText(torque, Dimension.Torque, system);
         var unit = Units.Shown(Dimension.Torque, system);
         var value = unit.FromHeld(torque);
         var steps = value switch { >= 400 => Steps[..], >= 100 => Steps[1..], >= 20 => Steps[2..], _ => Steps[3..] };

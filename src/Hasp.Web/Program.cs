@@ -72,7 +72,7 @@ try
     if (server.Demo)
     {
         await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
-        await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(), app.Services.GetRequiredService<TimeProvider>());
+        await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(), app.Services.GetRequiredService<TimeProvider>(), server.DemoShifts);
     }
 }
 catch (UnusableFolderException e)
@@ -99,6 +99,7 @@ app.Use(static (context, next) =>
     headers.ContentSecurityPolicy =
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
     headers.XContentTypeOptions = "nosniff";
+    if (context.Request.IsHttps) headers.StrictTransportSecurity = "max-age=31536000";
     headers["Referrer-Policy"] = "same-origin";
     return next(context);
 });

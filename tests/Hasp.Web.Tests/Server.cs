@@ -3,7 +3,8 @@ using System.Net;
 using System.Text.RegularExpressions;
 
 [assembly: AssemblyFixture(typeof(Hasp.Web.Tests.SharedServer))]
-[assembly: CollectionBehavior(MaxParallelThreads = 2)]
+// Mostly waiting: the long row of those that share a server goes beside the others from the start.
+[assembly: CollectionBehavior(MaxParallelThreads = 3)]
 
 namespace Hasp.Web.Tests;
 
@@ -32,7 +33,7 @@ public sealed partial class Server : IDisposable
     public static async Task<Server> Start(string? data = null, bool demo = true, string urls = "http://127.0.0.1:0", params string[] more)
     {
         data ??= Directory.CreateTempSubdirectory("hasp-").FullName;
-        var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), .. more]))!, data);
+        var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts", ShiftAhead(), .. more]))!, data);
         var ready = new TaskCompletionSource<Uri>();
         void Take(string? line)
         {
@@ -48,6 +49,10 @@ public sealed partial class Server : IDisposable
         server.Address = await ready.Task.WaitAsync(TimeSpan.FromSeconds(60));
         return server;
     }
+
+    /// <summary>The one shift of the day began an hour ago: none ends while a test runs.</summary>
+    private static string ShiftAhead() =>
+        TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow.AddHours(-1), TimeZoneInfo.FindSystemTimeZoneById("Europe/London")).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>Starts it where it is expected to refuse: what it said, and how it ended.</summary>
     public static async Task<(int Exit, string Said)> Refused(params string[] args)

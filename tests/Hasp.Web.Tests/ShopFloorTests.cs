@@ -7,8 +7,22 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>The shop in a real browser: from the plan to the export, with a lost connection, two devices and a killed server.</summary>
-public sealed class ShopFloorTests
+public sealed class ShopFloorTests(ShopFloorTests.One shared) : IClassFixture<ShopFloorTests.One>
 {
+    /// <summary>One server for the tests that keep to a joint or a shelf of their own.</summary>
+    public sealed class One : IAsyncLifetime
+    {
+        public Server Server { get; private set; } = null!;
+
+        public async ValueTask InitializeAsync() => Server = await Server.Start();
+
+        public ValueTask DisposeAsync()
+        {
+            Server.Dispose();
+            return ValueTask.CompletedTask;
+        }
+    }
+
     private static string LotOf(Server server, string name)
     {
         using var http = server.Client();
@@ -24,7 +38,7 @@ public sealed class ShopFloorTests
     [Fact]
     public async Task The_whole_way_from_the_plan_to_the_export()
     {
-        using var server = await Server.Start();
+        var server = shared.Server;
         using var b = new Browser(server, 1024, 768);
         // Plan: lot and wrench named, nothing may be tightened yet.
         b.Go("/joints/AL-06/tightening");
@@ -110,7 +124,7 @@ public sealed class ShopFloorTests
     [Fact]
     public async Task Forty_entries_on_each_of_two_devices_out_of_reach_come_in_once_and_in_order()
     {
-        using var server = await Server.Start();
+        var server = shared.Server;
         using var one = new Browser(server, 1024, 768);
         using var other = new Browser(server, 1024, 768);
         var before = (await Entries(server, "AL-17")).Count;
@@ -217,7 +231,7 @@ public sealed class ShopFloorTests
             ("""{ "entries": 3 }""", "not-object"),
             ("""{ "entries": """, "not-json"),
         ];
-        using var server = await Server.Start();
+        var server = shared.Server;
         using var http = server.Client();
         foreach (var (body, id) in table)
         {
@@ -230,7 +244,7 @@ public sealed class ShopFloorTests
     [Fact]
     public async Task A_shelf_goes_out_and_comes_in_again_and_a_file_with_a_fault_changes_nothing()
     {
-        using var server = await Server.Start();
+        var server = shared.Server;
         using var http = server.Client();
         var csv = await http.GetStringAsync("/stores?shelf=wrenches&handler=Csv");
         Assert.Contains("Dial 800", csv, StringComparison.Ordinal);

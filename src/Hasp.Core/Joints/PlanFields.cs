@@ -30,6 +30,10 @@ public static class PlanFields
         Default = "the lot whose figures the joint uses", Blank = (j, _) => j.Tightening.Lot is { } lot ? lot.Name : "none named",
     };
     public static readonly Field<string> Wrench = new("plan.wrench", Types.Text, "Wrench", "the wrench in hand, by its name in the Stores") { Default = "none named", Blank = (_, _) => "none named" };
+    public static readonly Field<string> Consumable = new("plan.consumable", Types.Text, "Lubricant, adhesive in hand", "the tin in hand, by its name in the Stores")
+    {
+        Default = "none named", Blank = (_, _) => "none named",
+    };
     public static readonly Field<string> Passes = new("plan.passes", Types.Text, "Passes", "shares of the torque after snug, rising to 100 %: 30, 60, 100")
     {
         MaxLength = 60, Default = "30, 60, 100 % for several bolts", Blank = (j, _) => j.Bolts.Count > 1 ? "30, 60, 100 %, chosen" : "100 %, chosen",
@@ -53,7 +57,7 @@ public static class PlanFields
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Passes, Faces, Locking, PrimerMinutes, OpenMinutes, CureHours, RetorqueHours, Hold];
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, Locking, PrimerMinutes, OpenMinutes, CureHours, RetorqueHours, Hold];
 
     private static Named<FaceSlope> Slopes => new(("square", FaceSlope.Square), ("one sloped", FaceSlope.OneSloped), ("both sloped", FaceSlope.BothSloped));
 

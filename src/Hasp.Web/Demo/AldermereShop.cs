@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
@@ -14,11 +15,10 @@ namespace Hasp.Web.Demo;
 internal static class AldermereShop
 {
     private const string Done = "demonstration complete";
-    private const string Rules = """{ "name": "Aldermere shop", "shifts": "06:00, 14:00, 22:00", "zone": "Europe/London", "temperatureStep": 10 }""";
+    private const string Zone = "Europe/London";
 
     private static readonly (RecordKind Kind, string Document)[] Records =
     [
-        (ShopKinds.Rules, Rules),
         (ShopKinds.Wrenches, """{ "name": "Click 300", "type": "click", "least": "60 N·m", "most": "300 N·m", "graduation": "5 N·m", "calibrationDue": "2031-03-31", "certificate": "C-771" }"""),
         (ShopKinds.Wrenches, """{ "name": "Click 500", "type": "click", "least": "100 N·m", "most": "500 N·m", "graduation": "5 N·m", "calibrationDue": "2031-03-31", "certificate": "C-772" }"""),
         (ShopKinds.Wrenches, """{ "name": "Dial 800", "type": "dial", "least": "160 N·m", "most": "800 N·m", "graduation": "10 N·m", "calibrationDue": "2024-06-30", "certificate": "C-540" }"""),
@@ -30,19 +30,21 @@ internal static class AldermereShop
     ];
 
     /// <summary>Puts the shop in place; killed at any moment it goes on where it was, and nothing comes twice.</summary>
-    internal static async Task Seed(JointStore store, ShopLog log, TimeProvider clock)
+    internal static async Task Seed(JointStore store, ShopLog log, TimeProvider clock, string starts)
     {
         if ((await log.OfKind("demo")).Count > 0) return;
         if ((await store.Projects()).FirstOrDefault(p => p.Name == AldermereLock.ProjectName) is not { } project) return;
-        foreach (var (kind, document) in Records) await store.Put(kind.Id, 0, kind.NameIn((JsonObject)JsonNode.Parse(document)!), document, "Demonstration");
+        var shifts = new Shifts(Shifts.Parse(starts) ?? Shifts.Parse(Shifts.Usual)!.Value, TimeZoneInfo.FindSystemTimeZoneById(Zone));
+        var rules = new JsonObject { ["name"] = "Aldermere shop", ["shifts"] = string.Join(", ", shifts.Starts.Select(s => s.ToString("HH:mm", CultureInfo.InvariantCulture))), ["zone"] = Zone, ["temperatureStep"] = 10 };
+        foreach (var (kind, document) in Records.Prepend((ShopKinds.Rules, rules.ToJsonString()))) await store.Put(kind.Id, 0, kind.NameIn((JsonObject)JsonNode.Parse(document)!), document, "Demonstration");
         var now = clock.GetUtcNow();
         var lots = (await store.Records(ShopKinds.Lots.Id)).ToDictionary(r => r.Name);
         var entries = new List<NewEntry>();
         var strap = await Find(store, project.Id, "AL-03");
         var frame = await Find(store, project.Id, "AL-17");
         var rack = await Find(store, project.Id, "AL-06");
-        if (strap is { } a) foreach (var days in new[] { 2, 1, 0 }) entries.Add(Test(a.Result, lots["L-2031"], "Click 500", now.AddDays(-days), days == 0 ? 5 : 3, 2 - days));
-        if (rack is { } c) entries.Add(Test(c.Result, lots["L-1604"], "Click 300", now.AddDays(-1), 5, 0));
+        if (strap is { } a) foreach (var days in new[] { 2, 1, 0 }) entries.Add(Test(shifts, a.Result, lots["L-2031"], "Click 500", now.AddDays(-days), days == 0 ? 5 : 3, 2 - days));
+        if (rack is { } c) entries.Add(Test(shifts, c.Result, lots["L-1604"], "Click 300", now.AddDays(-1), 5, 0));
         if (strap is { } whole) entries.AddRange(Tightened(whole.Stored, whole.Result, lots["L-2031"].Id, now, 1));
         if (frame is { } half) entries.AddRange(Tightened(half.Stored, half.Result, lots["L-2031"].Id, now, 0.6));
         entries.Add(new("demo-end", "demo", project.Id, 0, 0, 0, new JsonObject { ["note"] = Done }.ToJsonString(), now.UtcDateTime));
@@ -58,19 +60,18 @@ internal static class AldermereShop
         return null;
     }
 
-    private static NewEntry Test(Result result, StoredRecord lot, string tool, DateTimeOffset at, int count, int turn)
+    private static NewEntry Test(Shifts shifts, Result result, StoredRecord lot, string tool, DateTimeOffset at, int count, int turn)
     {
         var joint = result.Joint;
         var said = ShopKinds.Lots.Read(lot.Document).Said!;
         var required = Verification.RequiredFor(joint);
         var finish = Standards.NutFactors.First(k => k.Lubrication == said.Of(ShopKinds.LotFinish));
-        var shifts = new Shifts(Shifts.Parse(Shifts.Usual)!.Value, TimeZoneInfo.FindSystemTimeZoneById("Europe/London"));
         var tests = SimulatedCalibrator.Turn(lot.Name, finish, joint.Bolts.Thread.Diameter, required, 16, turn * 10, count);
         var document = new JsonObject
         {
             ["lot"] = lot.Name, ["bolts"] = MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade), ["lubrication"] = said.Of(ShopKinds.LotFinish), ["nutLot"] = said.Stated(ShopKinds.LotNuts),
             ["washerLot"] = said.Stated(ShopKinds.LotWashers), ["stored"] = said.Of(ShopKinds.LotStored), ["tool"] = tool, ["tester"] = "Calibrator 1", ["temperature"] = "16 °C", ["method"] = Installation.Of(joint).Id,
-            ["required"] = FormattableString.Invariant($"{required:0} N"), ["until"] = shifts.EndOf(at).UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ssZ", System.Globalization.CultureInfo.InvariantCulture),
+            ["required"] = FormattableString.Invariant($"{required:0} N"), ["until"] = shifts.EndOf(at).UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
             ["tests"] = new JsonArray([.. tests.Select(t => (JsonNode)new JsonObject { ["torque"] = FormattableString.Invariant($"{t.Torque / 1000:0.###} N·m"), ["tension"] = FormattableString.Invariant($"{t.Tension / 1000:0.###} kN") })]),
         };
         return new($"demo-test-{lot.Name}-{turn}", EntryKind.Verification.Id, 0, 0, lot.Id, 0, document.ToJsonString(), at.UtcDateTime);

@@ -43,6 +43,6 @@ public sealed class Preferences(IHttpContextAccessor http)
 
     private void Keep(string name, string value) => Http.Response.Cookies.Append(name, value, new CookieOptions
     {
-        HttpOnly = true, SameSite = SameSiteMode.Strict, MaxAge = TimeSpan.FromDays(365), IsEssential = true,
+        HttpOnly = true, Secure = Http.Request.IsHttps, SameSite = SameSiteMode.Strict, MaxAge = TimeSpan.FromDays(365), IsEssential = true,
     });
 }

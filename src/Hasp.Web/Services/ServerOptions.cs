@@ -9,6 +9,10 @@ public sealed class ServerOptions
     /// <summary>True: the demonstration project is put in where it is not there.</summary>
     public bool Demo { get; set; }
 
+    /// <summary>When shifts begin in the demonstration's shop.</summary>
+    [ConfigurationKeyName("demo-shifts")]
+    public string DemoShifts { get; set; } = Core.Shop.Shifts.Usual;
+
     /// <summary>True: whoever comes has to sign in. Asked for where others on the network may reach it.</summary>
     public bool Accounts { get; set; }
 

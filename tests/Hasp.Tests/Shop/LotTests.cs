@@ -29,6 +29,10 @@ public sealed class LotTests
     }
 
     [Fact]
+    public void A_job_torque_is_never_rounded_down() =>
+        Assert.Equal("183.2 N·m", CallOut.Of(Run(Lot("0.152", "0.140", "0.164", torque: "183.2 N·m")), Core.Quantities.UnitSystem.Si).Figure);
+
+    [Fact]
     public void The_lots_band_is_printed_with_its_tests()
     {
         var joint = Samples.Read(Samples.With(Lot("0.152", "0.140", "0.164")));

@@ -39,7 +39,7 @@ public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, 
         ["order"] = new JsonArray([.. Shop.Plan.Order.Bolts.Select(b => (JsonNode)Shop.Plan.Assembly.Numbers[b])]),
         ["passes"] = new JsonArray([.. Shop.Plan.Passes.Select(p => (JsonNode)new JsonObject
         {
-            ["id"] = p.Id, ["name"] = p.Name, ["does"] = p.Does, ["setting"] = PassText.Setting(p, preferences.Units), ["reads"] = ReadsOf(p), ["holds"] = p.Holds, ["strains"] = p.Measure != PassMeasure.Contact,
+            ["id"] = p.Id, ["name"] = p.Name, ["does"] = p.Does, ["setting"] = PassText.Setting(p, preferences.Units), ["reads"] = ReadsOf(p), ["holds"] = p.Holds, ["repeats"] = p.Repeats, ["strains"] = p.Measure != PassMeasure.Contact,
         })]),
         ["prepare"] = new JsonArray([.. Shop.Plan.Before.Concat(Shop.Plan.After).Select(p => (JsonNode)new JsonObject { ["id"] = p.Id, ["does"] = p.Does, ["minutes"] = p.Minutes, ["within"] = p.Within })]),
         ["before"] = Shop.Plan.Before.Length,

@@ -42,6 +42,9 @@ public sealed class Shelf
     /// <summary>Testers by name, with the day on which their use ended.</summary>
     public required IReadOnlyList<(string Name, DateOnly? Ended)> Testers { get; init; }
 
+    /// <summary>Consumables by name, with the day on which their shelf life ended.</summary>
+    public required IReadOnlyList<(string Name, DateOnly? Ended)> Consumables { get; init; }
+
     /// <summary>When shifts begin.</summary>
     public required Shifts Shifts { get; init; }
 
@@ -97,6 +100,12 @@ public sealed class Shelf
         var tool = ToolOf(toolName);
         if (tool is null) reasons.Add(string.IsNullOrEmpty(toolName) ? "no wrench is named" : $"there is no wrench {toolName} in the Stores");
         else if (tool.Ended is { } ended) reasons.Add($"calibration of {tool.Name} ended on {ended:yyyy-MM-dd}");
+        if (joint.Said.Stated(PlanFields.Consumable) is { Length: > 0 } tin)
+        {
+            var known = Consumables.FirstOrDefault(c => c.Name == tin);
+            if (known.Name is null) reasons.Add($"there is no {tin} in the Stores");
+            else if (known.Ended is { } over) reasons.Add($"{tin} was to be used before {over:yyyy-MM-dd}");
+        }
         if (LotOf(lotName) is not { } lot)
         {
             reasons.Add(string.IsNullOrEmpty(lotName) ? "no lot is named" : $"there is no lot {lotName} in the Stores");
@@ -144,6 +153,7 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
                 r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost), r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
                 ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
             Testers = [.. (await Of(ShopKinds.Testers)).Select(r => (r.Name, ShopKinds.Testers.EndedBefore(r.Said, today)))],
+            Consumables = [.. (await Of(ShopKinds.Consumables)).Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
             Shifts = new(Shifts.Parse(rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
             TemperatureStep = rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
             Tests = tests.ToLookup(t => t.Entry.LotId),

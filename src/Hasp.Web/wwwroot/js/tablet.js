@@ -61,7 +61,8 @@
         if (e.document.result === "tight") {
           const before = b.devices[e.document.pass];
           const here = e.mine ? "this device" : e.device;
-          if (before && before !== here && !e.mine) b.twice.push(e.document.pass);
+          const repeats = plan.passes.find((p) => p.id === e.document.pass)?.repeats;
+          if (before && before !== here && !e.mine && !repeats) b.twice.push(e.document.pass);
           b.devices[e.document.pass] = here;
           b.passes[e.document.pass] = e;
           b.refused = null;
