@@ -141,3 +141,17 @@ public sealed class SharedServer : IAsyncLifetime
         return ValueTask.CompletedTask;
     }
 }
+
+/// <summary>One server with the demonstration project for the tests of one class.</summary>
+public sealed class OwnServer : IAsyncLifetime
+{
+    public Server Server { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync() => Server = await Server.Start();
+
+    public ValueTask DisposeAsync()
+    {
+        Server.Dispose();
+        return ValueTask.CompletedTask;
+    }
+}

@@ -7,22 +7,8 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>The shop in a real browser: from the plan to the export, with a lost connection, two devices and a killed server.</summary>
-public sealed class ShopFloorTests(ShopFloorTests.One shared) : IClassFixture<ShopFloorTests.One>
+public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
 {
-    /// <summary>One server for the tests that keep to a joint or a shelf of their own.</summary>
-    public sealed class One : IAsyncLifetime
-    {
-        public Server Server { get; private set; } = null!;
-
-        public async ValueTask InitializeAsync() => Server = await Server.Start();
-
-        public ValueTask DisposeAsync()
-        {
-            Server.Dispose();
-            return ValueTask.CompletedTask;
-        }
-    }
-
     private static string LotOf(Server server, string name)
     {
         using var http = server.Client();

@@ -1,0 +1,57 @@
+using Hasp.Web.Pages.Joints;
+
+namespace Hasp.Web.Tests;
+
+/// <summary>Every page, walked for what all of them promise; on a server and in a browser of its own, beside the tests that share theirs.</summary>
+public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
+{
+    private static readonly string[] Pages =
+    [
+        .. Stage.All.Select(s => "/joints/AL-06" + s.Path),
+        "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-09", "/joints/AL-16/loads", "/joints/AL-03/revisions",
+        "/joints/AL-23", "/joints/AL-24", "/joints/AL-25", "/joints/AL-26", "/joints/AL-27", "/help/kinds", "/check?Load=80+mm+at+210+bar&Bolts=4+M20+8.8", "/projects/1/buying",
+        "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
+        "/joints/AL-17/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/projects/1/record", "/stores?shelf=lots", "/stores?shelf=wrenches", "/chart", "/signin",
+    ];
+
+    /// <summary>The colours of both themes are tested apart: here every page is walked in one of them.</summary>
+    [Fact]
+    public void No_barrier_no_id_twice_and_nothing_from_outside()
+    {
+        using var b = new Browser(own.Server);
+        foreach (var path in Pages)
+        {
+            b.Go(path);
+            var found = b.Violations();
+            Assert.True(found.Count == 0, $"{path}: {string.Join('\n', found)}");
+            Assert.True((bool)b.Run("return performance.getEntriesByType('resource').every(e => e.name.startsWith(location.origin))")!, path);
+            Assert.Equal("", (string)b.Run("const ids = [...document.querySelectorAll('[id]')].map((e) => e.id); return ids.filter((id, i) => ids.indexOf(id) !== i).join(' ')")!);
+        }
+        b.Press("?");
+        b.Until(() => b.Find("#help").Displayed, "help");
+        b.NoBarrier();
+        Assert.Empty(b.Complaints());
+    }
+
+    /// <summary>A phone, a desk at twice the size, a tablet, a desk: no page is wider than its window, and no label of a drawing smaller than 11 px.</summary>
+    [Fact]
+    public void Nothing_scrolls_sideways_and_labels_keep_their_size()
+    {
+        using var b = new Browser(own.Server);
+        foreach (var path in Pages)
+        {
+            b.Go(path);
+            foreach (var (width, height) in new[] { (390, 844), (640, 400), (1024, 768) })
+            {
+                b.Resize(width, height);
+                Assert.True((bool)b.Run("return document.scrollingElement.scrollWidth <= document.documentElement.clientWidth")!, $"{path} is wider than {width}");
+                Assert.Equal("", (string)b.Run("""
+                    return [...document.querySelectorAll('svg text, svg input')].filter((e) => (e.value || e.textContent).trim() && e.getClientRects().length).filter((e) => {
+                      const size = parseFloat(getComputedStyle(e).fontSize) * (e.getScreenCTM?.() || e.closest('svg').getScreenCTM()).a;
+                      return size > 0 && size < 10.9;
+                    }).map((e) => e.textContent || e.value).slice(0, 5).join(' | ')
+                    """)!);
+            }
+        }
+    }
+}
