@@ -6,7 +6,7 @@ using System.Text.RegularExpressions;
 namespace Hasp.Web.Tests;
 
 /// <summary>A server on which people sign in: an owner, one account of each role in the demonstration project, and a project that is the owner's alone.</summary>
-public sealed partial class SignedInServer : IAsyncLifetime
+public sealed class SignedInServer : IAsyncLifetime
 {
     internal const string Password = "a long walk by the lock";
 
@@ -22,11 +22,9 @@ public sealed partial class SignedInServer : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        Server = await Server.Start(more: ["--accounts", "true"]);
-        // The link is printed after the address.
-        for (var i = 0; i < 100 && !First().IsMatch(Server.Log); i++) await Task.Delay(50);
+        (Server, var first) = await Server.StartWithAccounts(demo: true);
         var owner = New();
-        await Post(owner, First().Match(Server.Log).Groups[1].Value, ("name", "Owner"), ("password", Password));
+        await Post(owner, first, ("name", "Owner"), ("password", Password));
         Clients["nobody"] = New();
         Clients["Owner"] = owner;
         foreach (var role in new[] { "Reader", "Shop", "Inspector", "Engineer" })
@@ -69,9 +67,6 @@ public sealed partial class SignedInServer : IAsyncLifetime
         Server.Dispose();
         return ValueTask.CompletedTask;
     }
-
-    [GeneratedRegex(@"http://[^/\s]+(/first\?key=\S+)")]
-    internal static partial Regex First();
 }
 
 /// <summary>Access as somebody would try it who should not have it.</summary>
@@ -87,9 +82,7 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     /// <summary>Every handler and every endpoint, as the routes say.</summary>
     private static IReadOnlyList<Route> Routes()
     {
-        var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "README.md"))) root = root.Parent!;
-        return [.. Row().Matches(File.ReadAllText(Path.Combine(root.FullName, "docs", "access.md"))).Select(m => new Route(
+        return [.. Row().Matches(File.ReadAllText(Path.Combine(Server.House, "docs", "access.md"))).Select(m => new Route(
             m.Groups["method"].Value, m.Groups["address"].Value, m.Groups["asks"].Value, m.Groups["in"].Value,
             m.Groups["may"].Value.Split('|').Select((v, i) => (Role: Roles[i], May: v.Trim() == "yes")).ToDictionary(x => x.Role, x => x.May)))];
     }
@@ -203,9 +196,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     [Fact]
     public async Task A_session_is_new_at_each_signing_in_and_ends_with_signing_out_wherever_its_cookie_lies()
     {
-        using var server = await Server.Start(demo: false, more: ["--accounts", "true"]);
-        for (var i = 0; i < 100 && !SignedInServer.First().IsMatch(server.Log); i++) await Task.Delay(50, TestContext.Current.CancellationToken);
-        var first = SignedInServer.First().Match(server.Log).Groups[1].Value;
+        var (server, first) = await Server.StartWithAccounts();
+        using var ending = server;
         var cookies = new CookieContainer();
         using var client = new HttpClient(new HttpClientHandler { CookieContainer = cookies, AllowAutoRedirect = false }) { BaseAddress = server.Address };
         // One that somebody put there beforehand is not taken over.
@@ -237,10 +229,10 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     [Fact]
     public async Task Five_wrong_numbers_and_the_right_one_is_no_use_until_the_password_was()
     {
-        using var server = await Server.Start(demo: false, more: ["--accounts", "true"]);
-        for (var i = 0; i < 100 && !SignedInServer.First().IsMatch(server.Log); i++) await Task.Delay(50, TestContext.Current.CancellationToken);
+        var (server, first) = await Server.StartWithAccounts();
+        using var ending = server;
         using var tablet = server.Client();
-        await SignedInServer.Post(tablet, SignedInServer.First().Match(server.Log).Groups[1].Value, ("name", "Owner"), ("password", SignedInServer.Password));
+        await SignedInServer.Post(tablet, first, ("name", "Owner"), ("password", SignedInServer.Password));
         // Easy ones are refused, with the reason.
         foreach (var easy in new[] { "111111", "123456", "987654", "12345", "abcdef" }) Assert.Contains("▲", await (await SignedInServer.Post(tablet, "/me?handler=Pin", "/me", ("pin", easy))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.Found, (await SignedInServer.Post(tablet, "/me?handler=Pin", "/me", ("pin", "274916"))).StatusCode);
@@ -260,9 +252,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     [Fact]
     public async Task A_weak_password_is_refused_with_its_reason_and_the_name_stays()
     {
-        using var server = await Server.Start(demo: false, more: ["--accounts", "true"]);
-        for (var i = 0; i < 100 && !SignedInServer.First().IsMatch(server.Log); i++) await Task.Delay(50, TestContext.Current.CancellationToken);
-        var first = SignedInServer.First().Match(server.Log).Groups[1].Value;
+        var (server, first) = await Server.StartWithAccounts();
+        using var ending = server;
         using var guest = server.Client();
         foreach (var password in new[] { "short", "password123456", "aaaaaaaaaaaa", "123456789012", "my name is guest" })
         {

@@ -12,7 +12,7 @@ public sealed class Screenshots
     {
         using var server = await Server.Start();
         using var b = new Browser(server);
-        var folder = Path.Combine(Root(), "docs", "screenshots");
+        var folder = Path.Combine(Server.House, "docs", "screenshots");
         void Shot(string name) => b.Picture(Path.Combine(folder, name + ".png"));
         void Theme(string theme)
         {
@@ -83,12 +83,5 @@ public sealed class Screenshots
         b.Type("#f-loads-0-tension", "4 ton");
         b.Type("#f-layers-1-thickness", "0,75 in");
         Shot("bench-faults");
-    }
-
-    private static string Root()
-    {
-        var at = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(at.FullName, "Hasp.slnx"))) at = at.Parent!;
-        return at.FullName;
     }
 }

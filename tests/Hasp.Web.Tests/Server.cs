@@ -54,6 +54,27 @@ public sealed partial class Server : IDisposable
     private static string ShiftAhead() =>
         TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow.AddHours(-1), TimeZoneInfo.FindSystemTimeZoneById("Europe/London")).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 
+    /// <summary>Starts one on which people sign in, with nothing in it: the server, and the link that makes the first account.</summary>
+    public static async Task<(Server Server, string First)> StartWithAccounts(bool demo = false)
+    {
+        var server = await Start(demo: demo, more: ["--accounts", "true"]);
+        // The link is printed after the address.
+        for (var i = 0; i < 100 && !First().IsMatch(server.Log); i++) await Task.Delay(50);
+        return (server, First().Match(server.Log).Groups[1].Value);
+    }
+
+    [GeneratedRegex(@"http://[^/\s]+(/first\?key=\S+)")]
+    private static partial Regex First();
+
+    /// <summary>The folder that the house lies in.</summary>
+    public static string House { get; } = HouseFrom(new DirectoryInfo(AppContext.BaseDirectory));
+
+    private static string HouseFrom(DirectoryInfo folder)
+    {
+        while (!File.Exists(Path.Combine(folder.FullName, "Hasp.slnx"))) folder = folder.Parent ?? throw new InvalidOperationException("the tests do not lie in the house");
+        return folder.FullName;
+    }
+
     /// <summary>Starts it where it is expected to refuse: what it said, and how it ended.</summary>
     public static async Task<(int Exit, string Said)> Refused(params string[] args)
     {

@@ -39,9 +39,6 @@ public sealed record TighteningPlan
     /// <summary>How often the bolts may be tightened.</summary>
     public required ReuseRule Reuse { get; init; }
 
-    /// <summary>The wrench in hand; null where none is named.</summary>
-    public required Wrench? Wrench { get; init; }
-
     /// <summary>Every step, round after round.</summary>
     public IEnumerable<PlanStep> Steps => Enumerable.Range(0, Passes.Length).SelectMany(p => Order.Bolts.Select(b => new PlanStep(p, b)));
 
@@ -66,7 +63,6 @@ public sealed record TighteningPlan
             Before = [.. Preparation.Before(joint, assembly)],
             After = [.. Preparation.After(joint)],
             Reuse = ReuseRule.Of(joint),
-            Wrench = wrench,
         };
     }
 

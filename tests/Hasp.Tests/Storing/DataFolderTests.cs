@@ -153,14 +153,4 @@ public sealed class DataFolderTests : IDisposable
         command.CommandText = sql;
         return command.ExecuteScalar() as string;
     }
-
-    private sealed class Databases(string file) : IDbContextFactory<HaspDb>
-    {
-        public HaspDb CreateDbContext()
-        {
-            var builder = new DbContextOptionsBuilder<HaspDb>();
-            HaspDb.Configure(builder, file);
-            return new HaspDb(builder.Options);
-        }
-    }
 }

@@ -135,14 +135,4 @@ public sealed class JointStoreTests : IAsyncLifetime
         await _store.Delete("grades", first, false);
         Assert.Equal(first, await _store.Latest("grades", 0));
     }
-
-    private sealed class Databases(string file) : IDbContextFactory<HaspDb>
-    {
-        public HaspDb CreateDbContext()
-        {
-            var builder = new DbContextOptionsBuilder<HaspDb>();
-            HaspDb.Configure(builder, file);
-            return new HaspDb(builder.Options);
-        }
-    }
 }

@@ -186,14 +186,4 @@ public sealed class ShopLogTests : IDisposable
     {
         public Author Now => author;
     }
-
-    private sealed class Databases(string file) : IDbContextFactory<HaspDb>
-    {
-        public HaspDb CreateDbContext()
-        {
-            var builder = new DbContextOptionsBuilder<HaspDb>();
-            HaspDb.Configure(builder, file);
-            return new HaspDb(builder.Options);
-        }
-    }
 }

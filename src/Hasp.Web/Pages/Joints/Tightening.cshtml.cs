@@ -48,9 +48,10 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     /// <summary>Puts the figures of the lot in hand into the joint: factors, window, torque and chance go by them from here on.</summary>
     public async Task<IActionResult> OnPostUseLot(int id)
     {
-        await OnGetPanel(id);
-        if (State is null || Shop.Measured() is not { } measured) return await OnGetPanel(id);
-        return await Changed(Bench.Change(id, Seen, d => LotEdit.Use(d, measured, Shop.Result.Joint, Preferences.Units), $"lot {measured.Name} used", new Conflict("", $"lot {measured.Name}", null)));
+        if (await Bench.Load(id) is not { } state) return NotFound();
+        // As it stands now, not as the page showed it: the lot may have been tested again.
+        if (JointShop.Of(state.Result, await floor.Look(), []).Measured() is not { } measured) return await OnGetPanel(id);
+        return await Changed(Bench.Change(id, Seen, d => LotEdit.Use(d, measured, state.Result.Joint, Preferences.Units), $"lot {measured.Name} used", new Conflict("", $"lot {measured.Name}", null)));
     }
 
     /// <summary>Takes a lot's figures out again: the table's serve.</summary>

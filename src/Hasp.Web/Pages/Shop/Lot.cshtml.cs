@@ -45,9 +45,6 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     public IReadOnlyList<Fault> Faults { get; private set; } = [];
 
-    /// <summary>Places of assemblies that are far off the others and wait for their reason.</summary>
-    public IReadOnlyList<int> FarOff { get; private set; } = [];
-
     /// <summary>The fault of a field; null where it has none.</summary>
     public Fault? FaultAt(string path) => Faults.FirstOrDefault(f => f.Path == path);
 
@@ -112,10 +109,9 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         Faults = faults;
         if (said is null) return Page();
         var tests = EntryKind.TestsOf(said);
-        FarOff = [.. Verification.FarOffIn(tests, said.Of(EntryKind.Prevailing))];
         Faults =
         [
-            .. FarOff.Select(i => new Fault("far-off", $"tests[{i}].refusal", null, "far off the others: say why it does not count – dirt, dry, reused, cold, galled, wrong nut")),
+            .. Verification.FarOffIn(tests, said.Of(EntryKind.Prevailing)).Select(i => new Fault("far-off", $"tests[{i}].refusal", null, "far off the others: say why it does not count – dirt, dry, reused, cold, galled, wrong nut")),
             .. PastDate(said),
         ];
         if (Faults.Count > 0) return Page();

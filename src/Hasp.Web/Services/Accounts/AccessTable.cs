@@ -27,7 +27,7 @@ public static class AccessTable
         var text = new StringBuilder("""
             # Who may do what
 
-            Made from the routes by `./hasp-web --routes true`; a test keeps it current. Where accounts are off, whoever sits at the machine may do everything.
+            Made from the routes: `dotnet run --project src/Hasp.Web -c Release -- --routes true > docs/access.md`; a test keeps it current. Where accounts are off, whoever sits at the machine may do everything.
 
             | Method | Address | Asks | In | Nobody | Reader | Shop | Inspector | Engineer | Owner |
             |---|---|---|---|---|---|---|---|---|---|

@@ -31,8 +31,15 @@ public sealed class JointRecord
         var read = entries.Select(e => (Entry: e, EntryKind.ById(e.Kind)?.Read(e.Document).Said)).Where(e => e.Said is not null).Select(e => (e.Entry, Said: e.Said!)).ToList();
         var corrected = read.Where(e => e.Said.Stated(EntryKind.Corrects) is not null).GroupBy(e => (long)e.Said.Stated(EntryKind.Corrects)!.Value).ToDictionary(g => g.Key, g => g.Last().Entry.Number);
         All = [.. read.Select(e => new Recorded(e.Entry, e.Said, corrected.TryGetValue(e.Entry.Number, out var by) ? by : null))];
+        _standing = All.Where(r => r.CorrectedBy is null).ToLookup(r => r.Entry.Kind);
+        _byBolt = Of(EntryKind.Bolt).ToLookup(r => r.Entry.Bolt);
         Bolts = [.. plan.Assembly.Numbers.Select(ProgressOf)];
+        Witnessed = Of(EntryKind.Witness).GroupBy(r => r.Said.Of(EntryKind.Pass)).Where(g => g.Last().Said.Of(EntryKind.Accepted) == "accepted").Select(g => g.Key).ToHashSet();
+        Prepared = Of(EntryKind.Preparation).GroupBy(r => r.Said.Of(EntryKind.Step)).ToDictionary(g => g.Key, g => g.Last());
     }
+
+    private readonly ILookup<string, Recorded> _standing;
+    private readonly ILookup<int, Recorded> _byBolt;
 
     /// <summary>The plan that it is held against.</summary>
     public TighteningPlan Plan { get; }
@@ -47,13 +54,13 @@ public sealed class JointRecord
     public ImmutableArray<BoltProgress> Bolts { get; }
 
     /// <summary>Passes whose hold point was accepted.</summary>
-    public IReadOnlySet<string> Witnessed => Of(EntryKind.Witness).GroupBy(r => r.Said.Of(EntryKind.Pass)).Where(g => g.Last().Said.Of(EntryKind.Accepted) == "accepted").Select(g => g.Key).ToHashSet();
+    public IReadOnlySet<string> Witnessed { get; }
 
     /// <summary>Preparations that were done.</summary>
-    public IReadOnlyDictionary<string, Recorded> Prepared => Of(EntryKind.Preparation).GroupBy(r => r.Said.Of(EntryKind.Step)).ToDictionary(g => g.Key, g => g.Last());
+    public IReadOnlyDictionary<string, Recorded> Prepared { get; }
 
     /// <summary>Entries of a kind that stand, the oldest first.</summary>
-    public IEnumerable<Recorded> Of(EntryKind kind) => All.Where(r => r.Entry.Kind == kind.Id && r.CorrectedBy is null);
+    public IEnumerable<Recorded> Of(EntryKind kind) => _standing[kind.Id];
 
     /// <summary>True where every bolt was tightened in every pass and every hold point accepted.</summary>
     public bool IsDone => Plan.Passes.Length > 0 && Bolts.All(b => b.Refused is null && Plan.Passes.All(p => b.Passes.ContainsKey(p.Id))) && Plan.Passes.Where(p => p.Holds).All(p => Witnessed.Contains(p.Id));
@@ -78,7 +85,7 @@ public sealed class JointRecord
         foreach (var number in Bolts.Where(b => b.Cycle > 1).Select(b => b.Number))
         {
             var cycle = 1;
-            foreach (var r in Of(EntryKind.Bolt).Where(r => r.Entry.Bolt == number))
+            foreach (var r in _byBolt[number])
             {
                 if (r.Said.Of(EntryKind.Result) == "loosened") cycle++;
                 if (r.Said.Of(EntryKind.Result) != "tight" || !IsFull(r.Said.Of(EntryKind.Pass))) continue;
@@ -98,7 +105,7 @@ public sealed class JointRecord
         var (cycle, refused) = (1, (Recorded?)null);
         var passes = new Dictionary<string, Recorded>();
         var twice = new List<string>();
-        foreach (var r in Of(EntryKind.Bolt).Where(r => r.Entry.Bolt == number))
+        foreach (var r in _byBolt[number])
         {
             switch (r.Said.Of(EntryKind.Result))
             {
