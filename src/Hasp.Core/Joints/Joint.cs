@@ -159,6 +159,10 @@ public sealed record Joint
     /// <summary>The same joint with the outside load of every case, its pressure too, <paramref name="times"/> what was stated.</summary>
     public Joint WithLoad(double times) => this with { Cases = [.. Cases.Select(c => c.Times(times))], _sharing = null };
 
+    /// <summary>The same joint, some checks by their index left aside.</summary>
+    internal Joint WithoutChecks(IReadOnlySet<int> aside) =>
+        aside.Count == 0 ? this : this with { Judging = Judging with { Checks = Judging.Checks.RemoveAll(c => aside.Contains(c.Index)) } };
+
     /// <summary>True where some load case alternates with another.</summary>
     public bool Alternates => Cases.Any(c => c.Other is not null);
 

@@ -6,15 +6,15 @@ using Hasp.Core.Quantities;
 namespace Hasp.Web.Drawing;
 
 /// <summary>
-/// A sheet set out for a screen: its views to one scale, side by side or one below the other, whichever lets them be larger; dimensions outside them, no
+/// A sheet set out for a screen: its views to one scale, in rows, whichever rows let them be largest; dimensions outside them, no
 /// label on another. It decides where things stand and computes nothing of the joint.
 /// </summary>
 public sealed class SheetDrawing
 {
-    /// <summary>Size of a label, and what it keeps clear of the next one.</summary>
-    public const double LabelWidth = 84, LabelHeight = 22;
+    /// <summary>Height of a label, px.</summary>
+    public const double LabelHeight = 22;
 
-    private const double Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26;
+    private const double LeastEntry = 56, Digit = 8.8, Margin = 20, Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26, Letter = 7.4, NearlyLargest = 0.7, NameLetter = 9.5;
 
     /// <summary>A view where it stands.</summary>
     /// <param name="Name">Elevation, plan, section.</param>
@@ -62,23 +62,46 @@ public sealed class SheetDrawing
     public SheetDrawing(Sheet sheet, double width, double height, UnitSystem units, int views = 9, bool measured = true)
     {
         _units = units;
-        var all = sheet.Views.Take(views).Select(v => new Room(v, measured)).ToList();
-        if (all.Count == 0) return;
-        double AcrossScale() => Math.Min((width - all.Sum(r => r.Left + r.Right) - (Between * (all.Count - 1))) / all.Sum(r => r.Width), all.Min(r => (height - r.Top - r.Bottom) / r.Height));
-        double DownScale() => Math.Min(all.Min(r => (width - r.Left - r.Right) / r.Width), (height - all.Sum(r => r.Top + r.Bottom)) / all.Sum(r => r.Height));
-        var across = AcrossScale() >= DownScale();
-        Scale = Math.Max(1e-3, across ? AcrossScale() : DownScale());
-        var (x, y) = (0.0, 0.0);
+        ImmutableArray<Room> all = [.. sheet.Views.Take(views).Select(v => new Room(v, measured ? Entry : null))];
+        if (all.IsEmpty) return;
+        var ways = RowsOf(all).Select(r => (Rows: r, Scale: Largest(r, width, height))).ToList();
+        // Another row must be worth its while: what stands beside is read together.
+        var (rows, scale) = ways.Where(w => w.Scale >= NearlyLargest * ways.Max(o => o.Scale)).OrderBy(w => w.Rows.Length).ThenByDescending(w => w.Scale).First();
+        Scale = Math.Max(1e-3, scale);
+        var y = 0.0;
         var placed = new List<Placed>();
-        foreach (var room in all)
+        foreach (var row in rows)
         {
-            placed.Add(Set(room, x + room.Left, y + room.Top, measured));
-            if (across) x += room.Left + room.Right + (room.Width * Scale) + Between;
-            else y += room.Top + room.Bottom + (room.Height * Scale);
-            Width = Math.Max(Width, across ? x - Between : room.Left + room.Right + (room.Width * Scale));
-            Height = Math.Max(Height, across ? room.Top + room.Bottom + (room.Height * Scale) : y);
+            var x = 0.0;
+            foreach (var room in row)
+            {
+                placed.Add(Set(room, x + room.Left, y + room.Top, measured));
+                x += room.WidthAt(Scale) + Between;
+            }
+            Width = Math.Max(Width, x - Between);
+            y += row.Max(room => room.HeightAt(Scale));
         }
+        Height = y;
         Views = placed;
+    }
+
+    /// <summary>Every way to set views out in rows, their order kept.</summary>
+    private static IEnumerable<ImmutableArray<ImmutableArray<Room>>> RowsOf(ImmutableArray<Room> views) => views.IsEmpty
+        ? [[]]
+        : from inFirst in Enumerable.Range(1, views.Length) from below in RowsOf(views[inFirst..]) select below.Insert(0, views[..inFirst]);
+
+    /// <summary>The largest scale at which rows of views fit.</summary>
+    private static double Largest(ImmutableArray<ImmutableArray<Room>> rows, double width, double height)
+    {
+        bool Fits(double scale) => rows.All(row => row.Sum(r => r.WidthAt(scale)) + (Between * (row.Length - 1)) <= width) && rows.Sum(row => row.Max(r => r.HeightAt(scale))) <= height;
+        var (low, high) = (0.0, Math.Max(width, height));
+        for (var i = 0; i < 60; i++)
+        {
+            var middle = (low + high) / 2;
+            if (Fits(middle)) low = middle;
+            else high = middle;
+        }
+        return low;
     }
 
     /// <summary>px to a mm.</summary>
@@ -98,17 +121,24 @@ public sealed class SheetDrawing
     /// <summary>A view with the room that its dimensions need.</summary>
     private sealed class Room
     {
-        internal Room(View view, bool measured)
+        private readonly Func<Measure, double>? _entry;
+
+        /// <summary>Makes room for a view.</summary>
+        /// <param name="view">The view.</param>
+        /// <param name="entry">Width of the label of a dimension; null where none is drawn.</param>
+        internal Room(View view, Func<Measure, double>? entry)
         {
             View = view;
+            _entry = entry;
             var points = view.Marks.SelectMany(Points).ToList();
             (MinX, MaxX, MinY, MaxY) = (points.Min(p => p.X), points.Max(p => p.X), points.Min(p => p.Y), points.Max(p => p.Y));
-            if (!measured) return;
+            if (entry is null) return;
             int Rows(Beside side) => view.Measures.Where(m => m.Beside == side).Select(m => m.Row + 1).DefaultIfEmpty(0).Max();
             Beyond = new() { [Beside.Left] = Pointing(-1, 0), [Beside.Right] = Pointing(1, 0), [Beside.Above] = Pointing(0, 1), [Beside.Below] = Pointing(0, -1) };
             // A view that is narrower than a label is given the label's room.
-            Left = 4 + (Rows(Beside.Left) * (LabelWidth + Clear)) + (Rows(Beside.Left) > 0 ? First : 0) + Beyond[Beside.Left];
-            Right = 4 + (Rows(Beside.Right) * (LabelWidth + Clear)) + (Rows(Beside.Right) > 0 ? First : 0) + Beyond[Beside.Right];
+            double Wide(Beside side) => Enumerable.Range(0, Rows(side)).Sum(row => WidthOfRow(side, row) + Clear) + (Rows(side) > 0 ? First : 0);
+            Left = 4 + Wide(Beside.Left) + Beyond[Beside.Left];
+            Right = 4 + Wide(Beside.Right) + Beyond[Beside.Right];
             // Labels that stand in each other's way move one row out: room for one more is kept where there are several.
             int Spare(Beside side) => view.Measures.Count(m => m.Beside == side) > 1 ? 1 : 0;
             Top = Title + Off + ((Rows(Beside.Above) + Spare(Beside.Above)) * (LabelHeight + Clear)) + Beyond[Beside.Above];
@@ -139,6 +169,21 @@ public sealed class SheetDrawing
 
         internal double Bottom { get; } = 1;
 
+        /// <summary>px of the widest label of a row of dimensions at a side.</summary>
+        internal double WidthOfRow(Beside side, int row) => View.Measures.Where(m => m.Beside == side && m.Row == row).Select(m => _entry?.Invoke(m) ?? 0).DefaultIfEmpty(0).Max();
+
+        /// <summary>px across its name.</summary>
+        internal double NameWidth => 12 + (NameLetter * View.Name.Length);
+
+        /// <summary>px across, with its dimensions.</summary>
+        internal double WidthAt(double scale) => Math.Max(Least, Left + Right + (Width * scale));
+
+        /// <summary>px across that its name and the labels above and below it need.</summary>
+        private double Least => View.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(m => _entry?.Invoke(m) ?? 0).Append(NameWidth).Max();
+
+        /// <summary>px down, with its dimensions.</summary>
+        internal double HeightAt(double scale) => Top + Bottom + (Height * scale);
+
         /// <summary>How far an arrow stands out on each side, px: dimensions begin beyond it.</summary>
         internal Dictionary<Beside, double> Beyond { get; } = new() { [Beside.Left] = 0, [Beside.Right] = 0, [Beside.Above] = 0, [Beside.Below] = 0 };
 
@@ -161,7 +206,7 @@ public sealed class SheetDrawing
         var box = new Box(left, top, room.Width * Scale, room.Height * Scale);
         var marks = room.View.Marks.Where(m => m is not Arrow).Select(m => new Shape(m, PathOf(m, At))).ToList();
         var arrows = measured ? room.View.Marks.OfType<Arrow>().Select(a => ForceOf(a, At(a.At))).ToList() : [];
-        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, 12 + (9.5 * room.View.Name.Length), Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
+        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, room.NameWidth, Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
     }
 
     private string PathOf(Mark mark, Func<PlanPoint, (double X, double Y)> at)
@@ -194,36 +239,39 @@ public sealed class SheetDrawing
         foreach (var m in room.View.Measures.OrderBy(m => m.Beside).ThenBy(m => m.Row).ThenBy(m => m.From.Y).ThenBy(m => m.From.X))
         {
             var (from, to) = (at(m.From), at(m.To));
-            var label = m.Beside is Beside.Left or Beside.Right ? Upright(m, from, to, view, room.Beyond[m.Beside], (view.Y - room.Top, view.Y + view.Height + room.Bottom), taken) : Level(m, from, to, view, room.Beyond[m.Beside], (view.X - room.Left, view.X + view.Width + room.Right), taken);
+            var label = m.Beside is Beside.Left or Beside.Right ? Upright(room, m, from, to, view, taken) : Level(room, m, from, to, view, taken);
             taken.Add(label.Box);
             labels.Add(label);
         }
         return labels;
     }
 
-    private Label Upright(Measure m, (double X, double Y) from, (double X, double Y) to, Box view, double beyond, (double From, double To) reach, List<Box> taken)
+    private Label Upright(Room room, Measure m, (double X, double Y) from, (double X, double Y) to, Box view, List<Box> taken)
     {
         var sign = m.Beside == Beside.Left ? -1 : 1;
+        var (beyond, reach) = (room.Beyond[m.Beside], (From: view.Y - room.Top, To: view.Y + view.Height + room.Bottom));
         var edge = sign < 0 ? view.X : view.X + view.Width;
-        var line = edge + (sign * (First + beyond + (m.Row * (LabelWidth + Clear))));
+        var line = edge + (sign * (First + beyond + Enumerable.Range(0, m.Row).Sum(row => room.WidthOfRow(m.Beside, row) + Clear)));
         var middle = (from.Y + to.Y) / 2;
-        var x = sign < 0 ? line - LabelWidth - 2 : line + 2;
-        Box At(double y) => new(x, y - (LabelHeight / 2), LabelWidth, LabelHeight);
+        var width = Entry(m);
+        var x = sign < 0 ? line - width - 2 : line + 2;
+        Box At(double y) => new(x, y - (LabelHeight / 2), width, LabelHeight);
         // Up and down from the middle in half steps, until it stands on no other.
         var box = Enumerable.Range(0, 60).Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2)))).Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).First(b => !taken.Any(b.Meets));
         var lines = $"M{N(from.X)} {N(from.Y)}H{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}H{N(line + (sign * 3))}M{N(line)} {N(from.Y)}V{N(to.Y)}";
         return new(m, box, lines, Figure(m));
     }
 
-    private Label Level(Measure m, (double X, double Y) from, (double X, double Y) to, Box view, double beyond, (double From, double To) reach, List<Box> taken)
+    private Label Level(Room room, Measure m, (double X, double Y) from, (double X, double Y) to, Box view, List<Box> taken)
     {
         var sign = m.Beside == Beside.Above ? -1 : 1;
+        var (beyond, reach) = (room.Beyond[m.Beside], (From: view.X - room.Left, To: view.X - room.Left + room.WidthAt(Scale)));
         var edge = sign < 0 ? view.Y : view.Y + view.Height;
         var middle = (from.X + to.X) / 2;
         for (var row = m.Row; ; row++)
         {
             var line = edge + (sign * (First + beyond + (row * (LabelHeight + Clear)) - First + Off));
-            var width = WidthOf(m);
+            var width = Entry(m);
             var box = new Box(Math.Clamp(middle - (width / 2), reach.From, Math.Max(reach.From, reach.To - width)), sign < 0 ? line - LabelHeight - 1 : line + 1, width, LabelHeight);
             if (taken.Any(box.Meets) && row < m.Row + 12) continue;
             var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} {N(line)}H{N(to.X)}";
@@ -231,8 +279,13 @@ public sealed class SheetDrawing
         }
     }
 
-    /// <summary>A label that only shows is as wide as its words; one that is typed into, as an entry.</summary>
-    private double WidthOf(Measure m) => m.Field is null ? Math.Max(LabelWidth, 7.4 * (m.Label.Length + Figure(m).Length)) : LabelWidth;
+    /// <summary>A label is as wide as its words; one that is typed into has room about them.</summary>
+    private double Entry(Measure m)
+    {
+        var figure = Digit * Figure(m).Length;
+        var word = m.Label.Length > 1 ? Letter * m.Label.Length : 0;
+        return word + (m.Field is null ? figure : Math.Max(LeastEntry, figure + Margin)) + (m.Label.Length == 1 ? Margin : 0);
+    }
 
     private string Figure(Measure m) => QuantityText.ShowText(m.Length, Dimension.Length, _units, 4);
 }

@@ -157,7 +157,7 @@ public sealed class CodeDocumentTests
         }
         var lap = Steel(new Lap { Basis = "is800", Grade = "4.6", PitchAlong = "60 mm", Side = "40 mm", Lines = 1, Along = bolts, Load = "400 kN" }, "240 MPa", "410 MPa") with
         {
-            Parts = [.. parts.Select(p => (p.Name, Lap.Mm(p.Thickness), p.Side))],
+            Parts = [.. parts.Select(p => (p.Name, DocumentText.Mm(p.Thickness), p.Side))],
             More = [("judging.shearThreads", "drawn"), ("bolts.length", "80 mm"), ("bolts.threadLength", packed ? "42 mm" : "46 mm")],
         };
         Assert.Equal(2, lap.Result.Stack.Planes.Length);
@@ -175,7 +175,7 @@ public sealed class CodeDocumentTests
     [InlineData(700, 55, 36_670.67)]
     public void Is800_long_joints_and_large_grips(double length, double thickness, double expected)
     {
-        var lap = new Lap { Basis = "is800", Grade = "4.6", Along = 11, Lines = 1, PitchAlong = Lap.Mm(length / 10), Thickness = Lap.Mm(thickness), Material = "S275" };
+        var lap = new Lap { Basis = "is800", Grade = "4.6", Along = 11, Lines = 1, PitchAlong = DocumentText.Mm(length / 10), Thickness = DocumentText.Mm(thickness), Material = "S275" };
         Near(expected, lap.Resistance(Is800Basis.Shear));
         Assert.True(lap.With(("judging.transfer", "uniform")).Resistance(Is800Basis.Shear) > expected);
     }

@@ -33,8 +33,8 @@ public sealed class CodePropertyTests
         from holes in OneOf("standard", "oversize", "short slot across", "long slot along")
         select new Lap
         {
-            Along = along, Lines = lines, Thickness = Lap.Mm(Math.Round(thickness, 1)), End = Lap.Mm(Math.Round(end, 1)), Side = Lap.Mm(Math.Round(side, 1)),
-            PitchAlong = Lap.Mm(Math.Round(pitch, 1)), PitchAcross = Lap.Mm(Math.Round(gauge, 1)), Load = FormattableString.Invariant($"{load:0.###} kN"),
+            Along = along, Lines = lines, Thickness = DocumentText.Mm(Math.Round(thickness, 1)), End = DocumentText.Mm(Math.Round(end, 1)), Side = DocumentText.Mm(Math.Round(side, 1)),
+            PitchAlong = DocumentText.Mm(Math.Round(pitch, 1)), PitchAcross = DocumentText.Mm(Math.Round(gauge, 1)), Load = FormattableString.Invariant($"{load:0.###} kN"),
             More = [("judging.jointType", type), ("layers[0].holes", holes), ("judging.eurocode.surface", "B"), ("judging.aisc.surface", "A"), ("judging.is800.surface", "shot-blasted"), ("loads[0].fz", FormattableString.Invariant($"{load / 3:0.###} kN"))],
         };
 
@@ -162,7 +162,7 @@ public sealed class CodePropertyTests
     [InlineData(40.001, 255)]
     public void Strengths_step_at_the_thickness_of_the_standard(double thickness, double yield)
     {
-        var lap = new Lap { Parts = [("Plate", Lap.Mm(thickness), "left"), ("Strap", "60 mm", "right")], Along = 2, Load = "900 kN" };
+        var lap = new Lap { Parts = [("Plate", DocumentText.Mm(thickness), "left"), ("Strap", "60 mm", "right")], Along = 2, Load = "900 kN" };
         Assert.Equal(yield, lap.Joint.Layers[0].Material.Yield);
         Assert.Equal(Math.Min(yield * thickness * 140, 255 * 60 * 140), lap.Resistance(EurocodeBasis.Gross), 1);
     }
@@ -192,7 +192,7 @@ public sealed class CodePropertyTests
         var judged = 0;
         Gen.Select(Groups, Gen.Double[-60, 60]).Sample((lap, beside) =>
         {
-            var joint = (lap with { Basis = id }).With(("loads[0].atY", Lap.Mm(beside)), ("loads[0].atX", "0 mm")).Joint;
+            var joint = (lap with { Basis = id }).With(("loads[0].atY", DocumentText.Mm(beside)), ("loads[0].atX", "0 mm")).Joint;
             var least = Evaluation.Run(joint).Checks.Where(c => c.Check.Info.SetBy == SetBy.Load && c.Reserve is not null).Min(c => c.Reserve!.Value);
             var searched = TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value;
             Assert.True(searched <= least * (1 + 1e-9), $"{searched} and {least}: {string.Join(", ", Evaluation.Run(joint).Checks.Where(c => c.Reserve is not null).Select(c => $"{c.Check.Id} {c.Reserve}"))}");

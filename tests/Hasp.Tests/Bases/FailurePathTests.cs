@@ -19,11 +19,11 @@ public sealed class FailurePathTests
 
     private static System.Text.Json.Nodes.JsonObject Document((double X, double Y)[] points)
     {
-        var document = new Lap { Hole = Lap.Mm(Hole) }.Document;
+        var document = new Lap { Hole = DocumentText.Mm(Hole) }.Document;
         document["pattern"] = System.Text.Json.Nodes.JsonNode.Parse("""{ "kind": "points", "points": [] }""");
         foreach (var (x, y) in points)
         {
-            ((System.Text.Json.Nodes.JsonArray)document["pattern"]!["points"]!).Add(System.Text.Json.Nodes.JsonNode.Parse($$"""{ "x": "{{Lap.Mm(x)}}", "y": "{{Lap.Mm(y)}}" }"""));
+            ((System.Text.Json.Nodes.JsonArray)document["pattern"]!["points"]!).Add(System.Text.Json.Nodes.JsonNode.Parse($$"""{ "x": "{{DocumentText.Mm(x)}}", "y": "{{DocumentText.Mm(y)}}" }"""));
         }
         return document;
     }

@@ -93,8 +93,6 @@ internal sealed record Lap
         return step?.Value ?? working.Givens.First(g => g.Term!.Id == term).Value;
     }
 
-    internal static string Mm(double value) => value.ToString("R", CultureInfo.InvariantCulture) + " mm";
-
     internal static string In(double value) => value.ToString("R", CultureInfo.InvariantCulture) + " in";
 
     internal static string Kip(double value) => value.ToString("R", CultureInfo.InvariantCulture) + " kip";

@@ -28,8 +28,8 @@ public sealed class PlainArithmeticTests
 
     private static Lap LapOf(Drawn j, string basis) => new()
     {
-        Basis = basis, Thread = $"M{j.D}", Hole = Lap.Mm(j.D0), Thickness = Lap.Mm(j.T), End = Lap.Mm(j.E1), Side = Lap.Mm(j.E2), PitchAlong = Lap.Mm(j.P1), PitchAcross = Lap.Mm(j.P2),
-        Along = j.Rows, Lines = j.Lines, Load = FormattableString.Invariant($"{j.Load} N"), Own = ("275 MPa", "430 MPa"), Material = "Own", Parts = [("Plate", Lap.Mm(j.T), "left"), ("Strap", "80 mm", "right")],
+        Basis = basis, Thread = $"M{j.D}", Hole = DocumentText.Mm(j.D0), Thickness = DocumentText.Mm(j.T), End = DocumentText.Mm(j.E1), Side = DocumentText.Mm(j.E2), PitchAlong = DocumentText.Mm(j.P1), PitchAcross = DocumentText.Mm(j.P2),
+        Along = j.Rows, Lines = j.Lines, Load = FormattableString.Invariant($"{j.Load} N"), Own = ("275 MPa", "430 MPa"), Material = "Own", Parts = [("Plate", DocumentText.Mm(j.T), "left"), ("Strap", "80 mm", "right")],
     };
 
     private const double Fy = 275;

@@ -145,7 +145,7 @@ public sealed class EquilibriumTests
         var kept = 0;
         for (var i = 0; i < 200; i++)
         {
-            var joint = With(splice, new(Between(random, -2e5, 2e5), Between(random, -3e4, 3e4), 0), new(0, 0, Between(random, -2e6, 2e6)), Core.Kinds.Splices.SpliceKind.Columns.To(2 + random.Next(3)));
+            var joint = With(splice, new(Between(random, -2e5, 2e5), Between(random, -3e4, 3e4), 0), new(0, 0, Between(random, -2e6, 2e6)), Core.Kinds.Splices.SpliceKind.Columns.To(2 + random.Next(3)), Core.Kinds.Splices.SpliceKind.ColumnsRight.To(2 + random.Next(3)));
             Assert.Equal(2, joint.Sides.Length);
             foreach (var side in joint.Sides)
             {
@@ -158,7 +158,7 @@ public sealed class EquilibriumTests
                 // About the middle of the gap: the bolts of this side lie beside it.
                 var middle = side.Name == "left side" ? 1 : -1;
                 var inputs = side.Joint.Of<Core.Kinds.Splices.SpliceInputs>();
-                var moment = on.Select((o, k) => ((bolts[k].X - (middle * inputs.ToCentroid)) * o.ShearY.Value) - (bolts[k].Y * o.ShearX.Value)).Sum();
+                var moment = on.Select((o, k) => ((bolts[k].X - (middle * inputs.ToCentroid(middle > 0))) * o.ShearY.Value) - (bolts[k].Y * o.ShearX.Value)).Sum();
                 Assert.Equal(load.Load.Moment.Z, moment, 1e-3 * Math.Max(1e3, Math.Abs(load.Load.Moment.Z)));
                 // Covers and plate bring the same force to every bolt, each way.
                 var shares = side.Joint.Layers.Select((l, k) => (l.Side, Share: side.Joint is var j ? Stack.Of(j).LayerShare[k] : 0)).Where(l => l.Side != Side.None).GroupBy(l => l.Side).Select(g => g.Sum(l => l.Share)).ToList();

@@ -242,6 +242,7 @@ internal static class CodeReferences
         c.Check("bearingThinSide", Bearing(c.Held("mainPlateThin")));
         c.Check("boltsThickSide", Math.Ceiling(c.Held("load") / Math.Min(shear, Bearing(c.Held("mainPlateThick")))));
         c.Check("boltsThinSide", Math.Ceiling(c.Held("load") / Math.Min(beta * shear, Bearing(c.Held("mainPlateThin")))));
+        Kinds.KindReferences.Butt(c);
     }
 
     private static void IsLong(ReferenceCase c)

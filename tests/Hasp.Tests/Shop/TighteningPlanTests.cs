@@ -226,10 +226,11 @@ public sealed class TighteningPlanTests
     public void A_splice_is_tightened_on_both_sides_from_the_middle()
     {
         var plan = OfKind("splice");
-        Assert.Equal(0, plan.Assembly.Places.Length % 2);
+        var (left, right) = (plan.Joint.Sides[0].Joint.Bolts.Count, plan.Joint.Sides[1].Joint.Bolts.Count);
+        Assert.Equal(left + right, plan.Assembly.Places.Length);
         var distances = plan.Order.Bolts.Select(b => Math.Round(plan.Assembly.Places[b].To(new(0, 0)), 6)).ToList();
         Assert.Equal(distances.Order(), distances);
-        Assert.Equal(plan.Assembly.Places.Length / 2, plan.Assembly.Places.Count(p => p.X < 0));
+        Assert.Equal((left, right), (plan.Assembly.Places.Count(p => p.X < 0), plan.Assembly.Places.Count(p => p.X > 0)));
     }
 
     [Fact]

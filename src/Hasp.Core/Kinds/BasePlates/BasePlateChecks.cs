@@ -323,26 +323,34 @@ internal static class BaseRows
         var worst = Judged<T>.Nothing;
         var (joint, p) = (m.Joint, m.Joint.Of<BasePlateInputs>());
         if (!Base.Counts(m, load)) return worst;
-        var side = (p.Shape.PlateWidth - p.BoltsX) / 2;
         for (var row = 0; row < p.Rows; row++)
         {
-            // Beyond the flanges a row bends the plate's end; between them it bends it away from the web.
-            var at = Math.Abs(p.Bolts[row * p.PerRow].Y);
-            var outside = at - (p.Shape.Depth / 2);
-            var lever = outside > 0 ? outside : (p.BoltsX - p.Shape.Web) / 2;
-            if (lever <= 0) continue;
-            var length = outside > 0 ? BasePlateFormulas.LengthOutside(lever, (p.Shape.PlateDepth / 2) - at, side, p.BoltsX, p.Shape.PlateWidth) : BasePlateFormulas.LengthInside(lever, side);
-            T? sum = null;
-            for (var i = 0; i < p.PerRow; i++)
+            if (p.RowAt(row) is not { Lever: > 0 } at || Pull<T>(joint, p, load, row) is not { } pull) continue;
+            var lever = T.Given(BasePlateTerms.M, at.Lever, row + 1);
+            // Rows beyond one flange bend the plate about the same line: those nearer to it add their moment to the farthest one's.
+            for (var nearer = 0; nearer < p.Rows && at.IsOutermost; nearer++)
             {
-                var tension = joint.LoadPath.Tension<T>(load, (row * p.PerRow) + i, i + 1);
-                if (tension.Value > 0) sum = sum is { } others ? others + tension : tension;
+                if (nearer == row || p.RowAt(nearer) is not { IsBeyond: true } other || other.IsUpper != at.IsUpper || Pull<T>(joint, p, load, nearer) is not { } more) continue;
+                pull += more * T.Given(BasePlateTerms.M, other.Lever, nearer + 1) / lever;
             }
-            if (sum is not { } pull) continue;
-            var resistance = T.Let(BasePlateTerms.RowAvailable, Base.Yielding(m, BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, length), p.Thick<T>(), p.Yield<T>(), T.Given(BasePlateTerms.M, lever))));
-            worst = worst.OrWorse(T.Let(BasePlateTerms.RowFactor, resistance / T.Let(BasePlateTerms.RowTension, pull)), row);
+            var resistance = T.Let(BasePlateTerms.RowAvailable, Base.Yielding(m, BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, at.Length, row + 1), p.Thick<T>(), p.Yield<T>(), lever)));
+            worst = worst.OrWorse(T.Let(BasePlateTerms.RowFactor, resistance / T.Let(BasePlateTerms.RowTension, pull, row + 1)), row);
         }
         return worst;
+    }
+
+    /// <summary>Tension of a row; null where nothing pulls on it.</summary>
+    private static T? Pull<T>(Joint joint, BasePlateInputs p, LoadCase load, int row)
+        where T : struct, IScalar<T>
+    {
+        T? sum = null;
+        for (var i = 0; i < p.PerRow; i++)
+        {
+            var bolt = (row * p.PerRow) + i;
+            var tension = joint.LoadPath.Tension<T>(load, bolt, bolt + 1);
+            if (tension.Value > 0) sum = sum is { } others ? others + tension : tension;
+        }
+        return sum;
     }
 
     internal static string Place(int row, Joint joint) => joint.Of<BasePlateInputs>().Rows is var rows && row == 0 ? "lower row" : row == rows - 1 ? "upper row" : $"row {row + 1}";

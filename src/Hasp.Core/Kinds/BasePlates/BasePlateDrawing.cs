@@ -70,8 +70,8 @@ internal static class BasePlateDrawing
         var worst = joint.Cases.Where(c => !c.OnlyCombined).MaxBy(c => Math.Abs(c.Load.Force.Z));
         if (worst is { Load.Force.Z: not 0 }) marks.Add(new Arrow(new(0, top), 0, Math.Sign(worst.Load.Force.Z), Math.Abs(worst.Load.Force.Z), Dimension.Force));
         var measures = ImmutableArray.CreateBuilder<Measure>();
-        measures.Add(Measure.Up(BasePlateKind.Thickness, -p.Thickness, 0, y, Beside.Right));
-        if (p.Grout > 0) measures.Add(Measure.Up(BasePlateKind.Grout, ground, -p.Thickness, y, Beside.Right));
+        measures.Add(Measure.Up(BasePlateKind.Thickness, -p.Thickness, 0, y, Beside.Right, 0, "plate"));
+        if (p.Grout > 0) measures.Add(Measure.Up(BasePlateKind.Grout, ground, -p.Thickness, y, Beside.Right, 0, "grout"));
         measures.Add(Measure.Across(BasePlateKind.Depth, -s.Depth / 2, s.Depth / 2, top, Beside.Above));
         return new("Elevation", marks.ToImmutable(), measures.ToImmutable());
     }

@@ -50,8 +50,15 @@ public static class BasePlateFormulas
         2 * Math.PI * m, (Math.PI * m) + gauge, (Math.PI * m) + (2 * side), (4 * m) + (1.25 * edge), side + (2 * m) + (0.625 * edge), 0.5 * width, (0.5 * gauge) + (2 * m) + (0.625 * edge),
     }.Min();
 
-    /// <summary>leff of a row beside the web (EN 1993-1-8, Table 6.4, inner row alone): the least of 2πm and 4m + 1.25e.</summary>
-    public static double LengthInside(double m, double side) => Math.Min(2 * Math.PI * m, (4 * m) + (1.25 * side));
+    /// <summary>
+    /// leff of a row beside the web (EN 1993-1-8, Table 6.4): alone the lesser of 2πm and 4m + 1.25e; towards a neighbour, which bends the same plate, half of
+    /// it gives way to half the distance between the rows, where that is less.
+    /// </summary>
+    public static double LengthInside(double m, double side, double apart, int neighbours)
+    {
+        var free = Math.Min(Math.PI * m, (2 * m) + (0.625 * side));
+        return ((2 - neighbours) * free) + (neighbours * Math.Min(free, apart / 2));
+    }
 
     /// <summary>FT,1-2 = 2·Mpl/m with Mpl = 0.25·leff·t²·fy, before the basis's factor on yield.</summary>
     public static T Row<T>(T length, T thickness, T yield, T lever)

@@ -281,6 +281,26 @@ internal sealed record BasePlateInputs(
     /// <summary>Grout and concrete as the part under the plate; it bears on nothing in the checks, its figures are those of the bed.</summary>
     internal (double Thickness, Material Material) Bed => (Math.Max(1, Grout), Standards.MaterialBands("Concrete C20/25")[0]);
 
+    /// <summary>How a row of bolts bends the plate.</summary>
+    /// <param name="IsBeyond">True beyond a flange, where it bends the plate's end; between the flanges it bends it away from the web.</param>
+    /// <param name="IsUpper">True at +y.</param>
+    /// <param name="IsOutermost">True for the last row beyond its flange.</param>
+    /// <param name="Lever">m, bolt to the face that holds the plate, mm.</param>
+    /// <param name="Length">leff, mm.</param>
+    internal readonly record struct Row(bool IsBeyond, bool IsUpper, bool IsOutermost, double Lever, double Length);
+
+    /// <summary>The row of that number, the lowest first.</summary>
+    internal Row RowAt(int row)
+    {
+        var (y, side, apart) = (Bolts[row * PerRow].Y, (Shape.PlateWidth - BoltsX) / 2, BoltsY / (Rows - 1));
+        var beyond = Math.Abs(y) - (Shape.Depth / 2);
+        if (beyond > 0) return new(true, y > 0, row == 0 || row == Rows - 1, beyond, BasePlateFormulas.LengthOutside(beyond, (Shape.PlateDepth / 2) - Math.Abs(y), side, BoltsX, Shape.PlateWidth));
+        var lever = (BoltsX - Shape.Web) / 2;
+        // Rows beside it between the flanges share the web with it.
+        var neighbours = new[] { row - 1, row + 1 }.Count(r => r >= 0 && r < Rows && Math.Abs(Bolts[r * PerRow].Y) <= Shape.Depth / 2);
+        return new(false, y > 0, false, lever, BasePlateFormulas.LengthInside(lever, side, apart, neighbours));
+    }
+
     internal T Fcd<T>()
         where T : struct, IScalar<T> => BasePlateFormulas.Fcd(T.Given(BasePlateTerms.AlphaCc, AlphaCc), T.Given(BasePlateTerms.Fck, Fck), T.Given(BasePlateTerms.GammaC, GammaC));
 

@@ -21,8 +21,9 @@ internal static class ClosureChecks
         where T : struct, IScalar<T> => T.Let(ClosureTerms.Wall, (T.Given(ClosureTerms.Outer, c.Outer) - T.Given(ClosureTerms.Bore, c.Bore)) / T.Const(2));
 
     /// <summary>
-    /// The pressure at which the first part goes, the case's pressure grown, and which: at factor 1, or at the required factors. Everything here is
-    /// in proportion to the pressure, so that the factor over the factor reached is the times it may grow. Null where nothing is judged.
+    /// The pressure at which the first part goes, the case's pressure grown, and which: at factor 1, or at the required factors. Null where nothing is judged.
+    /// At the required factors every check of the load counts; where parts go at last, the preload does not: the first yield relieves it, and the load stands.
+    /// Axiom: the factor of each of these checks is the times that the pressure may grow. A test grows the pressure itself and asks them all again.
     /// </summary>
     internal static (double Pressure, Check Check)? First(in Mechanics<Plain> m, LoadCase load, bool atRequired)
     {
@@ -31,7 +32,7 @@ internal static class ClosureChecks
         if (index < 0 || load.Pressure <= 0) return null;
         foreach (var check in joint.Judging.Checks)
         {
-            if (check.Info.SetBy == SetBy.Tool || check == ClosureKind.ReliefFirst || check == ClosureKind.ProofTest || check.Preload != PreloadUsed.None || !check.MayApply(joint)) continue;
+            if (!Counts(check, atRequired) || !check.MayApply(joint)) continue;
             var required = joint.Judging.Required(check);
             if (required <= 0) continue;
             foreach (var pull in joint.Sharing.LoadsOn(check, index))
@@ -44,6 +45,10 @@ internal static class ClosureChecks
         }
         return first;
     }
+
+    private static bool Counts(Check check, bool withPreload) =>
+        check.Info.SetBy == SetBy.Load && check != ClosureKind.ReliefFirst && check != ClosureKind.ProofTest
+        && (check.Preload == PreloadUsed.None || (withPreload && check.Preload == PreloadUsed.Largest));
 
     internal static T FirstOf<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> =>
@@ -108,7 +113,7 @@ internal readonly struct ClosureReliefCheck : IPartCheck
     public static string Nothing(in Mechanics<Plain> m) => "no relief is stated";
 }
 
-/// <summary>Nothing yields in the proof test.</summary>
+/// <summary>Nothing yields in the proof test, which is made cold: the strength that the temperature takes in service is there again.</summary>
 internal readonly struct ClosureTestCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = ClosureChecks.Info("closureTest", "Proof test", "yields in the test", 1.05, "pressure at which the first part fails over the test pressure", "EN 13445-3, 5.3.2.3: stresses in the test at most fy/1.05");
@@ -116,5 +121,8 @@ internal readonly struct ClosureTestCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => load.Case.Pressure <= 0
             ? Judged<T>.Nothing
-            : Judged<T>.Of(T.Let(ClosureTerms.TestFactor, ClosureChecks.FirstOf(m, load) / T.Given(ClosureTerms.Test, m.Joint.Of<ClosureInputs>().Test)));
+            : Judged<T>.Of(T.Let(ClosureTerms.TestFactor, Cold(m.Joint.Of<ClosureInputs>(), ClosureChecks.FirstOf(m, load)) / T.Given(ClosureTerms.Test, m.Joint.Of<ClosureInputs>().Test)));
+
+    private static T Cold<T>(ClosureInputs c, T inService)
+        where T : struct, IScalar<T> => c.Strength == 1 ? inService : inService / T.Given(ClosureTerms.StrengthLeft, c.Strength);
 }

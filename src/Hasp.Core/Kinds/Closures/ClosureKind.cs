@@ -55,7 +55,7 @@ public static class ClosureKind
     };
     public static readonly Field<double> TestAt = new("closure.testPressure", Types.Stress, "Proof test", "pressure of the liquid proof test")
     {
-        Above = 0, Max = 2000, Default = "1.43 times the largest pressure (EN 13445-5, 10.2.3.3)", Blank = KindFields.Size<ClosureInputs>(Dimension.Stress, "chosen", c => c.Test),
+        Above = 0, Max = 2000, Default = "1.43 times the largest pressure, or 1.25 times it over the strength left at temperature (EN 13445-5, 10.2.3.3)", Blank = KindFields.Size<ClosureInputs>(Dimension.Stress, "chosen", c => c.Test),
     };
 
     public static readonly Check Hoop = Check.OfParts<ClosureHoopCheck>();
@@ -112,8 +112,8 @@ public static class ClosureKind
         var c = (ClosureInputs)read;
         var (tube, plug, said) = (c.At(c.Tube), c.At(c.Plug), c.Heated(reader.Said));
         var laying = new Laying(said)
-            .Part("Tube", c.Wall, Outer, tube, TubeMaterial, Side.Left, (Fields.LayerEdge.To(c.TubeEnd), TubeEnd), (Fields.LayerWidth.To(Math.PI * (c.Bore + c.Wall)), Outer), (Fields.LayerHoles.To(c.PerRow), PerRow))
-            .Part("Plug", c.Bore / 2, Bore, plug, PlugMaterial, Side.Right, (Fields.LayerEdge.To(c.PlugEnd), PlugEnd))
+            .Part("Tube", c.Wall, Outer, tube, TubeMaterial, Side.Left, (Fields.LayerEdge.To(c.Metal(c.TubeEnd)), c.IsByRows(c.TubeEnd) ? RowPitch : TubeEnd), (Fields.LayerWidth.To(Math.PI * (c.Bore + c.Wall)), Outer), (Fields.LayerHoles.To(c.PerRow), PerRow))
+            .Part("Plug", c.Bore / 2, Bore, plug, PlugMaterial, Side.Right, (Fields.LayerEdge.To(c.Metal(c.PlugEnd)), c.IsByRows(c.PlugEnd) ? RowPitch : PlugEnd))
             .With(PerRow, Fields.Count.To(c.PerRow * c.Rows))
             .With(Engagement, Fields.EndKind.To(ThreadEndKind.Tapped), Fields.ThreadDepth.To(c.Engagement), Fields.Engagement.To(c.Engagement))
             .Unless(Fields.Length.To(c.Wall + c.Engagement))
@@ -173,14 +173,20 @@ public static class ClosureKind
 /// <summary>What a closure states, every choice made. Lengths in mm, pressures in MPa.</summary>
 internal sealed record ClosureInputs(
     double Bore, double Outer, double Seal, Material Tube, Material Plug, double Engagement, int PerRow, int Rows, double RowPitch, double TubeEnd, double PlugEnd,
-    ImmutableArray<int> Indexing, double Strength, Relief Relief, double? ReliefAt, double Test, double RequiredShear)
+    ImmutableArray<int> Indexing, double Strength, Relief Relief, double? ReliefAt, double Test, double RequiredShear, double Hole)
 {
-    /// <summary>Times the largest pressure of a liquid test (EN 13445-5, 10.2.3.3).</summary>
-    private const double TestFactor = 1.43;
+    /// <summary>Times the largest pressure of a liquid test: the first as it is, the second over the strength left at temperature (EN 13445-5, 10.2.3.3).</summary>
+    private const double TestFactor = 1.43, ColdTestFactor = 1.25;
 
     private const double Warm = 50;
 
     internal double Wall => (Outer - Bore) / 2;
+
+    /// <summary>True where a row tears out into the holes of the next before the last one tears out to the end.</summary>
+    internal bool IsByRows(double end) => Rows > 1 && RowPitch - (Hole / 2) < end;
+
+    /// <summary>Centre of a hole to where the metal that it tears out ends: the end of the part, or the edge of the next row's hole.</summary>
+    internal double Metal(double end) => IsByRows(end) ? RowPitch - (Hole / 2) : end;
 
     internal static bool IsHot(Temperatures t) => Math.Max(t.Parts, t.Bolts) > Warm;
 
@@ -196,8 +202,6 @@ internal sealed record ClosureInputs(
         var plug = r.MaterialOf(ClosureKind.PlugMaterial, bore / 2, "S355");
         if (thread is null || grade is null || r.Failed || tube is null || plug is null) return null;
         var d = thread.Diameter;
-        var engagement = r.Or(ClosureKind.Engagement, Math.Min(Math.Ceiling(1.5 * d), Math.Floor(bore / 2)));
-        r.Refuse(engagement > bore / 2, "closure-engagement", ClosureKind.Engagement, KindReader.Mm(engagement), $"the bolts would meet in the middle: at most {KindReader.Mm(bore / 2)}");
         var deep = r.Said.Stated(Fields.Head) is { } kind && Standards.FindHead(kind, d) is { Countersunk: true } sunk ? sunk.Height : 0;
         r.Refuse(deep > wall, "closure-countersink", Fields.Head, r.Said.Stated(Fields.Head) ?? "", $"the countersink, {KindReader.Mm(deep)} deep, goes through the wall of {KindReader.Mm(wall)}: a thicker tube, smaller bolts, or heads that stand on the wall",
             KindReader.To(ClosureKind.Outer, bore + (2 * Math.Ceiling(deep + 1)), $"Tube outer {KindReader.Mm(bore + (2 * Math.Ceiling(deep + 1)))}"), new Mend("Hex head", Fields.Head.Path, "hex"));
@@ -208,6 +212,10 @@ internal sealed record ClosureInputs(
         var required = r.Said.Of(Fields.Required[MachineBasis.Shear.Index]);
         var perRow = r.Said.Stated(ClosureKind.PerRow) ?? Fewest(largest, seal, required, grade, thread, rows, list);
         var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
+        // Towards the middle of the plug the bolts of a row come together: their tips keep a millimetre apart.
+        var deepest = (bore / 2) - (perRow > 1 ? (d + 1) / (2 * Math.Sin(Math.PI / perRow)) : 0);
+        var engagement = r.Or(ClosureKind.Engagement, Math.Max(1, Math.Min(Math.Ceiling(1.5 * d), Math.Floor(deepest))));
+        r.Refuse(engagement > Math.Max(1, deepest), "closure-engagement", ClosureKind.Engagement, KindReader.Mm(engagement), $"the bolts would run into each other inside the plug: at most {KindReader.Mm(Math.Floor(Math.Max(1, deepest)))}");
         // At the bore, where they stand closest, a diameter of metal must be left between two holes.
         var most = (int)Math.Floor(Math.PI * bore / (hole + d));
         r.Refuse(perRow > most, "closure-crowded", ClosureKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture),
@@ -216,12 +224,17 @@ internal sealed record ClosureInputs(
         r.Refuse(!list.Contains(perRow), "closure-indexing", ClosureKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture),
             $"cannot be indexed: the list has {string.Join(", ", list)}",
             ClosureFormulas.Indexed(perRow, list) is { } next ? [new Mend($"{next} in a row", ClosureKind.PerRow.Path, next.ToString(CultureInfo.InvariantCulture))] : []);
+        // Row behind row: as between two holes of a row, a diameter of metal.
+        var pitch = r.Or(ClosureKind.RowPitch, 3 * d);
+        r.Refuse(rows > 1 && pitch < hole + d, "closure-rows-crowded", ClosureKind.RowPitch, KindReader.Mm(pitch),
+            $"the holes of one row come too near those of the next: at least {KindReader.Mm(hole + d)}, a diameter of metal between them; {KindReader.Mm(3 * d)} is usual", KindReader.To(ClosureKind.RowPitch, 3 * d, $"{KindReader.Mm(3 * d)} between rows"));
         var relief = r.Said.Of(ClosureKind.ReliefKind);
         r.Refuse(relief == Relief.None && r.Said.Has(ClosureKind.ReliefAt), "closure-relief-kind", ClosureKind.ReliefKind, "none", "a relief pressure is stated: say what relieves it");
-        var test = r.Or(ClosureKind.TestAt, TestFactor * largest);
+        var strength = r.Said.Stated(ClosureKind.Hot) ?? 1;
+        var test = r.Or(ClosureKind.TestAt, Math.Max(TestFactor, ColdTestFactor / strength) * largest);
         r.Refuse(test < largest, "closure-test-low", ClosureKind.TestAt, QuantityText.ShowText(test, Dimension.Stress, UnitSystem.Si), $"below the pressure in service: at least {QuantityText.ShowText(largest, Dimension.Stress, UnitSystem.Si)}");
         return r.Failed ? null : new(
-            bore, outer, seal, tube, plug, engagement, perRow, rows, r.Or(ClosureKind.RowPitch, 3 * d), tubeEnd, plugEnd, list, r.Said.Stated(ClosureKind.Hot) ?? 1, relief, r.Said.Stated(ClosureKind.ReliefAt), test, required);
+            bore, outer, seal, tube, plug, engagement, perRow, rows, pitch, tubeEnd, plugEnd, list, strength, relief, r.Said.Stated(ClosureKind.ReliefAt), test, required, hole);
     }
 
     /// <summary>A material with the strength that is left at temperature.</summary>

@@ -26,12 +26,13 @@ public static class ClosureTerms
     public static readonly Term Needed = new("boltsNeeded", "N_req", Dimension.None, "bolts that the shear needs", "required factor · end load/(κ·Sy·A), rounded up");
     public static readonly Term Indexed = new("boltsIndexed", "N_ind", Dimension.None, "the next number that can be indexed", "the indexing list");
     public static readonly Term WallNeeded = new("wallForAllowableHoop", "t_req", Dimension.Length, "wall for the allowable hoop stress", "p·D/(2·σ)");
-    public static readonly Term LeastGoes = new("closureGoesAt", "p_goes", Dimension.Stress, "pressure at which the first part fails, the relief not counted", "the least of all checks, each at factor 1");
+    public static readonly Term LeastGoes = new("closureGoesAt", "p_goes", Dimension.Stress, "pressure at which the first part fails, the relief not counted", "the least of all checks that the load sets, each at factor 1; the preload is gone by then");
     public static readonly Term Relief = new("closureRelief", "p_rel", Dimension.Stress, "pressure at which the relief has gone at the latest", "the relief's upper limit, as stated");
     public static readonly Term ReliefFactor = new("closureReliefFactor", "n_rel", Dimension.None, "pressure at which the first part fails over the relief's", "the relief must go first");
-    public static readonly Term Test = new("closureTest", "p_T", Dimension.Stress, "pressure of the liquid proof test", "stated, or 1.43·p (EN 13445-5, 10.2.3.3)");
+    public static readonly Term Test = new("closureTest", "p_T", Dimension.Stress, "pressure of the liquid proof test", "stated, or the greater of 1.43·p and 1.25·p/kT (EN 13445-5, 10.2.3.3)");
+    public static readonly Term StrengthLeft = new("closureStrengthLeft", "k_T", Dimension.None, "share of the strength that is left at the service temperature", "the joint");
     public static readonly Term TestFactor = new("closureTestFactor", "n_T", Dimension.None, "pressure at which the first part yields over the test pressure", "EN 13445-5, 10.2.3.3");
-    public static readonly Term Holds = new("closureHolds", "p_holds", Dimension.Stress, "pressure that holds at the required factors", "the tightest load check, scaled");
+    public static readonly Term Holds = new("closureHolds", "p_holds", Dimension.Stress, "pressure that holds at the required factors", "the least of all checks that the load sets, each at its required factor");
     public static readonly Term LigamentWidth = new("closureLigament", "b_l", Dimension.Length, "metal between two holes of a row, at the bore", "π·D/N − dh");
 }
 

@@ -42,10 +42,10 @@ internal static class CoverDrawing
         ImmutableArray<Measure> measures = c.IsRectangle
             ?
             [
-                Measure.Across(CoverKind.SealLength, -c.SealLength / 2, c.SealLength / 2, 0, Beside.Above), Measure.Across(CoverKind.BoltLength, -c.BoltLength / 2, c.BoltLength / 2, 0, Beside.Below),
-                Measure.Up(CoverKind.SealWidth, -c.SealWidth / 2, c.SealWidth / 2, 0, Beside.Left), Measure.Up(CoverKind.BoltWidth, -c.BoltWidth / 2, c.BoltWidth / 2, 0, Beside.Left, 1),
+                Measure.Across(CoverKind.SealLength, -c.SealLength / 2, c.SealLength / 2, 0, Beside.Above, 0, "seal"), Measure.Across(CoverKind.BoltLength, -c.BoltLength / 2, c.BoltLength / 2, 0, Beside.Below, 0, "bolts"),
+                Measure.Up(CoverKind.SealWidth, -c.SealWidth / 2, c.SealWidth / 2, 0, Beside.Left, 0, "seal"), Measure.Up(CoverKind.BoltWidth, -c.BoltWidth / 2, c.BoltWidth / 2, 0, Beside.Left, 1, "bolts"),
             ]
-            : [Measure.Across(CoverKind.Seal, -c.Seal / 2, c.Seal / 2, 0, Beside.Above, 0, "Ø"), Measure.Across(CoverKind.BoltCircle, -c.BoltCircle / 2, c.BoltCircle / 2, 0, Beside.Below, 0, "Ø")];
+            : [Measure.Across(CoverKind.Seal, -c.Seal / 2, c.Seal / 2, 0, Beside.Above, 0, "seal Ø"), Measure.Across(CoverKind.BoltCircle, -c.BoltCircle / 2, c.BoltCircle / 2, 0, Beside.Below, 0, "bolts Ø")];
         return new("Plan", marks.ToImmutable(), measures);
     }
 
@@ -72,10 +72,10 @@ internal static class CoverDrawing
         var p = joint.Cases.Max(k => k.Pressure);
         if (p > 0) marks.Add(new Arrow(new(0, low), 0, 1, p, Dimension.Stress));
         var measures = ImmutableArray.CreateBuilder<Measure>();
-        measures.Add(Measure.Up(CoverKind.Thickness, 0, c.Thickness, half, Beside.Right));
-        measures.Add(Measure.Up(CoverKind.FlangeThickness, low, -g, half, Beside.Right));
-        measures.Add(Measure.Across(CoverKind.Edge, bolts, half, c.Thickness, Beside.Above));
-        if (g > 0) measures.Add(Measure.Across(CoverKind.GasketWidth, -inner - c.GasketWidth, -inner, low, Beside.Below));
+        measures.Add(Measure.Up(CoverKind.Thickness, 0, c.Thickness, half, Beside.Right, 0, "cover"));
+        measures.Add(Measure.Up(CoverKind.FlangeThickness, low, -g, half, Beside.Right, 0, "flange"));
+        measures.Add(Measure.Across(CoverKind.Edge, bolts, half, c.Thickness, Beside.Above, 0, "edge"));
+        if (g > 0) measures.Add(Measure.Across(CoverKind.GasketWidth, -inner - c.GasketWidth, -inner, low, Beside.Below, 0, "gasket"));
         return new("Section", marks.ToImmutable(), measures.ToImmutable());
     }
 }

@@ -72,8 +72,7 @@ internal readonly struct PinShankCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<PinInputs>();
-        return PinParts.One(load, pull => T.Let(PinTerms.ShankFactor, PinFormulas.ShankLoad(
-            PinParts.Yield<T>(p.Members[0], 1), T.Given(PinTerms.ShankWidth, p.ShankWidth), T.Given(PinTerms.ShankThickness, p.ShankThickness)) / pull));
+        return PinParts.One(load, pull => T.Let(PinTerms.ShankFactor, p.ShankLoad<T>() / pull));
     }
 
     public static int PartAt(int place, Joint joint) => 1;

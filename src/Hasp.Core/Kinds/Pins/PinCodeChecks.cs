@@ -1,5 +1,6 @@
 using Hasp.Core.Checks;
 using Hasp.Core.Checks.Aisc;
+using Hasp.Core.Checks.Codes;
 using Hasp.Core.Checks.Eurocode;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
@@ -29,16 +30,26 @@ internal static class EnPin
 
     /// <summary>The lower yield of pin and part (Table 3.10).</summary>
     internal static T Lesser<T>(PinInputs p, PinMember part, int i)
-        where T : struct, IScalar<T> => T.Let(PinTerms.LesserYield, T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)), i);
+        where T : struct, IScalar<T> => T.Let(PinTerms.LesserYield, T.Min(Yield<T>(p), PinParts.Yield<T>(part, i)), i);
+
+    /// <summary>fyp: of the pin's material; of a bolt the code's nominal strength (Table 3.1).</summary>
+    internal static T Yield<T>(PinInputs p)
+        where T : struct, IScalar<T> => Nominal(p) is { } of ? T.Given(PinTerms.Yield, of.Yield, source: of.Source) : p.PinYield<T>();
+
+    /// <summary>fup, alike.</summary>
+    internal static T Tensile<T>(PinInputs p)
+        where T : struct, IScalar<T> => Nominal(p) is { } of ? T.Given(PinTerms.Tensile, of.Tensile, source: of.Source) : p.PinTensile<T>();
+
+    private static NominalStrength? Nominal(PinInputs p) => p.Bolt is null ? null : NominalStrength.Of(p.Grade);
 
     internal static T Moment<T>(in Mechanics<T> m)
-        where T : struct, IScalar<T> => EnPinFormulas.Moment(PinFormulas.Modulus(m.Joint.Of<PinInputs>().D<T>()), m.Joint.Of<PinInputs>().PinYield<T>(), How(m).GammaM0<T>());
+        where T : struct, IScalar<T> => EnPinFormulas.Moment(PinFormulas.Modulus(m.Joint.Of<PinInputs>().D<T>()), Yield<T>(m.Joint.Of<PinInputs>()), How(m).GammaM0<T>());
 
     internal static T Shear<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<PinInputs>();
-        return EnPinFormulas.Shear(p.Area(m), p.PinTensile<T>(), How(m).GammaM2<T>(), p.PlanesOf<T>());
+        return EnPinFormulas.Shear(p.Area(m), Tensile<T>(p), How(m).GammaM2<T>(), p.PlanesOf<T>());
     }
 }
 
@@ -161,6 +172,22 @@ internal readonly struct EnPinSideCheck : IPinPartCheck
     }
 }
 
+/// <summary>The bar behind the eye, EN 1993-1-1, 6.2.3(2)(a).</summary>
+internal readonly struct EnPinShankCheck : IPartCheck
+{
+    public static CheckInfo Info { get; } = PinParts.Info("enPinShank", "Shank, gross section", "shank yields", 1, "plastic resistance of the shank over the pull", "EN 1993-1-1:2005, 6.2.3(2)(a)");
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        if (!EnPin.Counts(load)) return Judged<T>.Nothing;
+        var resistance = T.Let(PinTerms.ShankResistance, m.Joint.Of<PinInputs>().ShankLoad<T>() / EnPin.How(m).GammaM0<T>());
+        return Judged<T>.Of(T.Let(PinTerms.CodeFactor, resistance / load.InPlane));
+    }
+
+    public static int PartAt(int place, Joint joint) => 1;
+}
+
 /// <summary>Bearing at service of a pin to be replaced, Table 3.10.</summary>
 internal readonly struct EnPinBearingServiceCheck : IPinPartCheck
 {
@@ -187,7 +214,7 @@ internal readonly struct EnPinBendingServiceCheck : IPartCheck
     {
         if (!EnPin.CountsAtService(m, load)) return Judged<T>.Nothing;
         var p = m.Joint.Of<PinInputs>();
-        return Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPinFormulas.MomentAtService(PinFormulas.Modulus(p.D<T>()), p.PinYield<T>(), EnPin.M6(m)) / p.Moment(load.InPlane)));
+        return Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPinFormulas.MomentAtService(PinFormulas.Modulus(p.D<T>()), EnPin.Yield<T>(p), EnPin.M6(m)) / p.Moment(load.InPlane)));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => EnPin.NothingAtService(m);
@@ -270,7 +297,8 @@ internal readonly struct AiscPinBearingCheck : IPinPartCheck
     {
         if (!AiscPin.Counts(m, load)) return Judged<T>.Nothing;
         var (how, p) = (AiscPin.How(m), m.Joint.Of<PinInputs>());
-        return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(T.Let(PinTerms.PlateBearing, T.Const(1.8) * EnPin.Lesser<T>(p, part, i) * p.D<T>() * PinParts.Thick<T>(part, i), i), i));
+        return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(
+            T.Let(PinTerms.PlateBearing, T.Const(1.8) * T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)) * p.D<T>() * PinParts.Thick<T>(part, i), i), i));
     }
 }
 
@@ -284,8 +312,7 @@ internal readonly struct AiscPinGrossCheck : IPartCheck
     {
         if (!AiscPin.Counts(m, load)) return Judged<T>.Nothing;
         var (how, p) = (AiscPin.How(m), m.Joint.Of<PinInputs>());
-        return Judged<T>.Of(T.Let(PinTerms.AiscFactor, how.AvailableYield(T.Let(PinTerms.Gross, PinParts.Yield<T>(p.Members[0], 1)
-            * T.Given(PinTerms.ShankWidth, p.ShankWidth) * T.Given(PinTerms.ShankThickness, p.ShankThickness))) / load.InPlane));
+        return Judged<T>.Of(T.Let(PinTerms.AiscFactor, how.AvailableYield(T.Let(PinTerms.Gross, p.ShankLoad<T>())) / load.InPlane));
     }
 
     public static int PartAt(int place, Joint joint) => 1;

@@ -31,12 +31,12 @@ internal static class PinDrawing
         if (most > 0) marks.Add(new Arrow(new(0, tall), 0, 1, most, Dimension.Force));
         return new("Front", marks.ToImmutable(),
         [
-            Measure.Across(PinKind.ShankWidth, -p.ShankWidth / 2, p.ShankWidth / 2, tall, Beside.Above),
-            Measure.Across(PinKind.EyeWidth, -eye.Width / 2, eye.Width / 2, 0, Beside.Below),
-            Measure.Across(PinKind.CheekWidth, -cheek.Width / 2, cheek.Width / 2, -tall, Beside.Below),
-            Measure.Up(PinKind.EyeEnd, -eye.End, 0, -eye.Width / 2, Beside.Left),
+            Measure.Across(PinKind.ShankWidth, -p.ShankWidth / 2, p.ShankWidth / 2, tall, Beside.Above, 0, "shank"),
+            Measure.Across(PinKind.EyeWidth, -eye.Width / 2, eye.Width / 2, 0, Beside.Below, 0, "eye"),
+            Measure.Across(PinKind.CheekWidth, -cheek.Width / 2, cheek.Width / 2, -tall, Beside.Below, 0, "cheek"),
+            Measure.Up(PinKind.EyeEnd, -eye.End, 0, -eye.Width / 2, Beside.Left, 0, "eye"),
             Measure.Up(PinKind.Hole, -p.Hole / 2, p.Hole / 2, 0, Beside.Right, 0, "Ø"),
-            Measure.Up(PinKind.CheekEnd, 0, cheek.End, cheek.Width / 2, Beside.Left),
+            Measure.Up(PinKind.CheekEnd, 0, cheek.End, cheek.Width / 2, Beside.Left, 0, "cheek"),
         ]);
     }
 
@@ -64,9 +64,9 @@ internal static class PinDrawing
         marks.Add(new Line(Ink.Axis, new(left - (2 * over), 0), new(outer + (2 * over), 0)));
         return new("Section", marks.ToImmutable(),
         [
-            Measure.Across(PinKind.EyeThickness, -half, half, tall, Beside.Above),
-            Measure.Across(PinKind.CheekThickness, inner, outer, -tall, Beside.Below),
-            Measure.Across(PinKind.Gap, half, inner, -tall, Beside.Below),
+            Measure.Across(PinKind.EyeThickness, -half, half, tall, Beside.Above, 0, "eye"),
+            Measure.Across(PinKind.CheekThickness, inner, outer, -tall, Beside.Below, 0, "cheek"),
+            Measure.Across(PinKind.Gap, half, inner, -tall, Beside.Below, 0, "gap"),
             Measure.Up(p.Bolt is null ? PinKind.Diameter : null, -p.Diameter / 2, p.Diameter / 2, outer + over, Beside.Right, 0, "Ø"),
         ]);
     }

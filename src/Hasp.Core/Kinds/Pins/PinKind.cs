@@ -34,6 +34,7 @@ public static class PinKind
     public static readonly Field<double> Gap = new("pin.gap", Types.Length, "Gap c", "gap between eye and cheek, on each side") { Min = 0, Max = 500, Otherwise = 1 };
     public static readonly Field<double> ShankWidth = KindFields.Length<PinInputs>("pin.shankWidth", "Shank width", "width of the bar behind the eye", "as the eye", p => p.ShankWidth);
     public static readonly Field<double> ShankThickness = KindFields.Length<PinInputs>("pin.shankThickness", "Shank thickness", "thickness of the bar behind the eye", "as the eye", p => p.ShankThickness);
+    public static readonly Field<string> ShankMaterial = KindFields.Material<PinInputs>("pin.shankMaterial", "Shank material", "material of the bar behind the eye, where the eye is welded to it", "as the eye", p => p.Shank);
     public static readonly Field<bool> Replaceable = new("pin.replaceable", Types.Named(Names.YesNo), "Pin to be replaced", "whether the pin is meant to be taken out again: EN 1993-1-8, 3.13 then asks more at service") { Otherwise = false };
     public static readonly Field<double> GammaM6 = new("pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)") { Above = 0, Max = 3, Otherwise = 1.0 };
 
@@ -49,7 +50,7 @@ public static class PinKind
     private static readonly ImmutableArray<Check> ByEurocode =
     [
         Check.OfParts<EnPinShearCheck>(), Check.OfParts<EnPinBearingCheck>(), Check.OfParts<EnPinBendingCheck>(), Check.OfParts<EnPinCombinedCheck>(), Check.OfParts<EnPinEndCheck>(),
-        Check.OfParts<EnPinSideCheck>(), EurocodeBasis.Gross, Check.OfParts<EnPinBearingServiceCheck>(), Check.OfParts<EnPinBendingServiceCheck>(), Check.OfParts<EnPinContactCheck>(),
+        Check.OfParts<EnPinSideCheck>(), EurocodeBasis.Gross, Check.OfParts<EnPinShankCheck>(), Check.OfParts<EnPinBearingServiceCheck>(), Check.OfParts<EnPinBendingServiceCheck>(), Check.OfParts<EnPinContactCheck>(),
     ];
     private static readonly ImmutableArray<Check> ByAisc =
     [
@@ -62,7 +63,7 @@ public static class PinKind
     {
         Inputs = () =>
         [
-            Diameter, PinMaterial, Hole, ThreadInPlanes, EyeThickness, EyeWidth, EyeEnd, EyeMaterial, ShankWidth, ShankThickness,
+            Diameter, PinMaterial, Hole, ThreadInPlanes, EyeThickness, EyeWidth, EyeEnd, EyeMaterial, ShankWidth, ShankThickness, ShankMaterial,
             Cheeks, CheekThickness, CheekWidth, CheekEnd, CheekMaterial, Gap, Replaceable, GammaM6,
         ],
         Loads = () => [Fields.CaseShear],
@@ -126,8 +127,22 @@ public static class PinKind
         yield return new("overhead", "If it lifts or carries people: the rules for lifting gear come first, with their own factors; never stand under it.");
         yield return new("pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. What keeps it is not judged here.");
         if (p.Bolt is not null) yield return new("boltAsPin", "A bolt as a pin is run up by hand and locked: it is not preloaded, and it turns and wears.");
+        if (joint.Judging.Where<AiscSettings>() is not null && Proportions(p).ToList() is { Count: > 0 } outside)
+            yield return new("pinProportions", $"AISC 360-22, D5.2: {string.Join("; ", outside)}.");
         if (p.Hole > p.Diameter * 1.1) yield return new("pinLoose", "The hole is more than a tenth wider than the pin: pin and hole touch on a line, and bearing by d·t is too favourable.");
         if (joint.Cases.Any(c => Math.Abs(c.Tension) > 0)) yield return new("pinSideways", "A case pulls along the pin: nothing here carries that.");
+    }
+
+    /// <summary>What AISC 360-22, D5.2 asks of a pin-connected member and this one has not.</summary>
+    private static IEnumerable<string> Proportions(PinInputs p)
+    {
+        const double MostPlay = 1, Beyond = 1.33;
+        if (p.Hole - p.Diameter > MostPlay) yield return $"the hole is to be at most {KindReader.Mm(p.Diameter + MostPlay)} where the parts turn under full load";
+        foreach (var part in p.Members)
+        {
+            var least = Beyond * PinFormulas.EffectiveWidth<Plain>(new(part.Width), new(p.Hole), new(part.Thickness)).Value;
+            if (part.End - (p.Hole / 2) < least) yield return $"{part.Name.ToLowerInvariant()}: at least {QuantityText.ShowText(least, Dimension.Length, UnitSystem.Si, 3)} beyond the hole, 1.33·be";
+        }
     }
 
     private static IEnumerable<NamedValue> Values(Mechanics<Plain> m)
@@ -165,7 +180,7 @@ internal sealed record PinMember(string Name, double Thickness, double Width, do
 /// <summary>What a pin joint states, every choice made. Lengths in mm.</summary>
 internal sealed record PinInputs(
     double Diameter, double Hole, ScrewThread? Bolt, GradeBand Grade, bool ThreadInPlanes, ImmutableArray<PinMember> Members, int Cheeks, double Gap,
-    double ShankWidth, double ShankThickness, bool Replaceable, double M6, Fastening Fastening)
+    double ShankWidth, double ShankThickness, Material Shank, bool Replaceable, double M6, Fastening Fastening)
 {
     // A pin that goes in by hand and does not rattle.
     private const double SmallClearance = 1, Clearance = 1.5, Small = 30;
@@ -187,6 +202,8 @@ internal sealed record PinInputs(
         var cheekEnd = r.Or(PinKind.CheekEnd, eyeEnd);
         var eye = r.MaterialOf(PinKind.EyeMaterial, eyeThickness, "S275");
         var cheek = r.MaterialOf(PinKind.CheekMaterial, cheekThickness, eye?.Name ?? "S275");
+        var shankThickness = r.Or(PinKind.ShankThickness, eyeThickness);
+        var shank = r.MaterialOf(PinKind.ShankMaterial, shankThickness, eye?.Name ?? "S275");
         foreach (var (width, end, ofWidth, ofEnd, what) in new[]
         {
             (eyeWidth, eyeEnd, PinKind.EyeWidth, PinKind.EyeEnd, "eye"), (cheekWidth, cheekEnd, PinKind.CheekWidth, PinKind.CheekEnd, "cheek"),
@@ -200,12 +217,12 @@ internal sealed record PinInputs(
             r.Refuse(end < least, "pin-end-small", ofEnd, KindReader.Mm(end), $"the hole comes too near the end of the {what}: at least one pin diameter, {KindReader.Mm(least)}; {KindReader.Mm(Math.Ceiling(1.25 * hole))} is usual",
                 KindReader.To(ofEnd, Math.Ceiling(1.25 * hole), $"{KindReader.Mm(Math.Ceiling(1.25 * hole))} to the end"));
         }
-        if (r.Failed || eye is null || cheek is null || (grade is null && material is null)) return null;
+        if (r.Failed || eye is null || cheek is null || shank is null || (grade is null && material is null)) return null;
         var fastening = bolt is null ? Fastening.Pin(d, material!, hole) : new Fastening(bolt, grade!, hole);
         return new PinInputs(
             d, hole, bolt, fastening.Grade, bolt is not null && r.Said.Of(PinKind.ThreadInPlanes),
             [new("Eye", eyeThickness, eyeWidth, eyeEnd, eye, 1), new(cheeks == 2 ? "Cheeks" : "Cheek", cheekThickness, cheekWidth, cheekEnd, cheek, 1.0 / cheeks)],
-            cheeks, r.Said.Of(PinKind.Gap), r.Or(PinKind.ShankWidth, eyeWidth), r.Or(PinKind.ShankThickness, eyeThickness), r.Said.Of(PinKind.Replaceable), r.Said.Of(PinKind.GammaM6), fastening);
+            cheeks, r.Said.Of(PinKind.Gap), r.Or(PinKind.ShankWidth, eyeWidth), shankThickness, shank, r.Said.Of(PinKind.Replaceable), r.Said.Of(PinKind.GammaM6), fastening);
     }
 
     internal T D<T>()
@@ -226,6 +243,11 @@ internal sealed record PinInputs(
     /// <summary>The area in a shear plane: the tensile stress area where thread lies in it.</summary>
     internal T Area<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> => ThreadInPlanes ? m.Thread.StressArea : PinFormulas.Circle(D<T>());
+
+    /// <summary>The pull at which the gross section of the shank yields.</summary>
+    internal T ShankLoad<T>()
+        where T : struct, IScalar<T> => PinFormulas.ShankLoad(
+            T.Given(PinTerms.ShankYield, Shank.Yield, source: Shank.Cited), T.Given(PinTerms.ShankWidth, ShankWidth), T.Given(PinTerms.ShankThickness, ShankThickness));
 
     /// <summary>Bending moment of the pin under a pull.</summary>
     internal T Moment<T>(T pull)

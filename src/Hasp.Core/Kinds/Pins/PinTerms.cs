@@ -21,6 +21,8 @@ public static class PinTerms
     public static readonly Term Width = new("pinPartWidth", "w", Dimension.Length, "width of the part across the pull at the hole", "the joint");
     public static readonly Term ShankWidth = new("pinShankWidth", "w_s", Dimension.Length, "width of the shank", "the joint");
     public static readonly Term ShankThickness = new("pinShankThickness", "t_s", Dimension.Length, "thickness of the shank", "the joint");
+    public static readonly Term ShankYield = new("pinShankYield", "f_y,s", Dimension.Stress, "yield strength of the shank", "material table");
+    public static readonly Term ShankResistance = new("enPinShank", "N_pl,Rd", Dimension.Force, "plastic resistance of the shank", "EN 1993-1-1, 6.2.3(2)(a): A·fy/γM0");
     public static readonly Term End = new("pinEnd", "e", Dimension.Length, "centre of the hole to the end of the part", "the joint");
     public static readonly Term Yield = new("pinYield", "f_yp", Dimension.Stress, "yield strength of the pin", "material or grade table");
     public static readonly Term Tensile = new("pinTensile", "f_up", Dimension.Stress, "tensile strength of the pin", "material or grade table");

@@ -12,103 +12,137 @@ internal static class SpliceDrawing
     {
         var s = joint.Of<SpliceInputs>();
         var form = s.Form switch { SpliceForm.Lap => "lapped", SpliceForm.OneCover => "butted under one cover", _ => "butted under two covers" };
-        return new Sheet([Plan(joint, s), Section(joint, s)],
-            $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; {s.Rows} by {s.Columns} bolts{(s.Groups == 2 ? " on each side" : "")}{(s.Packing > 0 ? $", packing {KindReader.Mm(s.Packing)} on each face of the thinner plate" : "")}.");
+        var bolts = s.Form == SpliceForm.Lap ? $"{s.Rows} by {s.Columns} bolts" : $"{s.Rows} by {s.Columns} bolts at the left, {s.Rows} by {s.ColumnsRight} at the right";
+        return new Sheet([Plan(joint, s), Elevation(joint, s), Section(joint, s)],
+            $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; {bolts}{(s.Packing > 0 ? $", packing {KindReader.Mm(s.Packing)} on each face of the thinner plate" : "")}.");
     }
 
-    /// <summary>Where the columns of bolts stand, along the splice.</summary>
+    /// <summary>Where the columns of bolts stand, along the splice, from the left.</summary>
     private static IEnumerable<double> Columns(SpliceInputs s)
     {
-        for (var i = 0; i < s.Columns; i++)
-        {
-            var from = (s.Gap / 2) + s.End + (i * s.Pitch);
-            if (s.Form == SpliceForm.Lap) yield return (i - ((s.Columns - 1) / 2.0)) * s.Pitch;
-            else
-            {
-                yield return from;
-                yield return -from;
-            }
-        }
+        if (s.Form == SpliceForm.Lap) return Enumerable.Range(0, s.Columns).Select(i => (i * s.Pitch) - (s.Along(true) / 2));
+        var first = (s.Gap / 2) + s.End;
+        return [.. Enumerable.Range(0, s.Columns).Select(i => -first - (i * s.Pitch)).Reverse(), .. Enumerable.Range(0, s.ColumnsRight).Select(i => first + (i * s.Pitch))];
     }
 
-    /// <summary>Half the length of the covers, or of the lap.</summary>
-    private static double Half(SpliceInputs s) => s.Form == SpliceForm.Lap ? ((s.Columns - 1) * s.Pitch / 2) + s.End : (s.Gap / 2) + (2 * s.End) + ((s.Columns - 1) * s.Pitch);
+    /// <summary>The end of the covers, or of the lap, at the left and at the right, and how far plates are drawn.</summary>
+    private static (double Left, double Right, double Beyond) Ends(SpliceInputs s) => (-s.Half(true), s.Form == SpliceForm.Lap ? s.Half(true) : s.Half(false), 0.22 * s.Width);
 
     private static View Plan(Joint joint, SpliceInputs s)
     {
         var marks = ImmutableArray.CreateBuilder<Mark>();
-        var (half, w, hole) = (Half(s), s.Width / 2, joint.Hole / 2);
-        var far = half + (0.22 * s.Width);
-        marks.Add(Outline.Box(Ink.Part, -far, -w, s.Form == SpliceForm.Lap ? half : -s.Gap / 2, w, SpliceKind.Left));
-        marks.Add(Outline.Box(Ink.Other, s.Form == SpliceForm.Lap ? -half : s.Gap / 2, -w, far, w, SpliceKind.Right));
-        if (s.Form != SpliceForm.Lap) marks.Add(Outline.Box(Ink.Part, -half, -w, half, w, SpliceKind.Cover));
-        var xs = Columns(s).Order().ToList();
-        foreach (var x in xs) for (var row = 0; row < s.Rows; row++) marks.Add(new Round(Ink.Bolt, new(x, (row - ((s.Rows - 1) / 2.0)) * s.Gauge), hole) { Leads = SpliceKind.Columns });
+        var (w, hole) = (s.Width / 2, joint.Hole / 2);
+        var (start, end, beyond) = Ends(s);
+        var (from, far) = (start - beyond, end + beyond);
+        marks.Add(Outline.Box(Ink.Part, from, -w, s.Form == SpliceForm.Lap ? end : -s.Gap / 2, w, SpliceKind.Left));
+        marks.Add(Outline.Box(Ink.Other, s.Form == SpliceForm.Lap ? start : s.Gap / 2, -w, far, w, SpliceKind.Right));
+        if (s.Form != SpliceForm.Lap) marks.Add(Outline.Box(Ink.Part, start, -w, end, w, SpliceKind.Cover));
+        var xs = Columns(s).ToList();
+        foreach (var x in xs)
+        {
+            var leads = s.Form != SpliceForm.Lap && x > 0 ? SpliceKind.ColumnsRight : SpliceKind.Columns;
+            marks.AddRange(Lines(s).Select(y => new Round(Ink.Bolt, new(x, y), hole) { Leads = leads }));
+        }
         if (s.Form != SpliceForm.Lap)
         {
             marks.Add(new Line(Ink.Hidden, new(-s.Gap / 2, -w), new(-s.Gap / 2, w)));
             marks.Add(new Line(Ink.Hidden, new(s.Gap / 2, -w), new(s.Gap / 2, w)));
         }
-        marks.Add(new Line(Ink.Axis, new(-far - 4, 0), new(far + 4, 0)));
+        marks.Add(new Line(Ink.Axis, new(from - 4, 0), new(far + 4, 0)));
         var most = joint.Cases.Where(c => !c.OnlyCombined).MaxBy(c => Math.Abs(c.Load.Force.X));
         if (most is { Load.Force.X: not 0 })
         {
             marks.Add(new Arrow(new(far, 0), Math.Sign(most.Load.Force.X), 0, Math.Abs(most.Load.Force.X), Dimension.Force));
-            marks.Add(new Arrow(new(-far, 0), -Math.Sign(most.Load.Force.X), 0, Math.Abs(most.Load.Force.X), Dimension.Force));
+            marks.Add(new Arrow(new(from, 0), -Math.Sign(most.Load.Force.X), 0, Math.Abs(most.Load.Force.X), Dimension.Force));
         }
         var measures = ImmutableArray.CreateBuilder<Measure>();
-        var low = -(s.Rows - 1) / 2.0 * s.Gauge;
-        measures.Add(Measure.Up(SpliceKind.Width, -w, w, -far, Beside.Left));
-        if (s.Rows > 1) measures.Add(Measure.Up(SpliceKind.Gauge, low, low + s.Gauge, far, Beside.Right));
-        measures.Add(Measure.Across(SpliceKind.End, xs[^1], half, w, Beside.Above));
-        if (s.Columns > 1) measures.Add(Measure.Across(SpliceKind.Pitch, xs[^2], xs[^1], -w, Beside.Below));
-        measures.Add(Measure.Up(null, low + ((s.Rows - 1) * s.Gauge), w, far, Beside.Right, 0, "edge "));
-        if (s.Form != SpliceForm.Lap) measures.Add(Measure.Across(SpliceKind.Gap, -s.Gap / 2, s.Gap / 2, w, Beside.Above, 0));
+        var lines = Lines(s).ToList();
+        measures.Add(Measure.Up(SpliceKind.Width, -w, w, from, Beside.Left));
+        if (s.Rows > 1) measures.Add(Measure.Up(SpliceKind.Gauge, lines[0], lines[1], far, Beside.Right, 0, "gauge"));
+        measures.Add(Measure.Across(SpliceKind.End, xs[^1], end, w, Beside.Above, 0, "end"));
+        // Where either side has two bolts in a line, they show the pitch.
+        if (s.Columns > 1) measures.Add(Measure.Across(SpliceKind.Pitch, xs[0], xs[1], -w, Beside.Below, 0, "pitch"));
+        else if (s.ColumnsRight > 1) measures.Add(Measure.Across(SpliceKind.Pitch, xs[^2], xs[^1], -w, Beside.Below, 0, "pitch"));
+        measures.Add(Measure.Up(null, lines[^1], w, far, Beside.Right, 0, "edge "));
+        if (s.Form != SpliceForm.Lap) measures.Add(Measure.Across(SpliceKind.Gap, -s.Gap / 2, s.Gap / 2, w, Beside.Above, 0, "gap"));
         return new("Plan", marks.ToImmutable(), measures.ToImmutable());
     }
 
-    private static View Section(Joint joint, SpliceInputs s)
+    /// <summary>Where the lines of bolts stand across the splice, the lowest first.</summary>
+    private static IEnumerable<double> Lines(SpliceInputs s) => Enumerable.Range(0, s.Rows).Select(row => (row - ((s.Rows - 1) / 2.0)) * s.Gauge);
+
+    private static View Elevation(Joint joint, SpliceInputs s)
     {
         var marks = ImmutableArray.CreateBuilder<Mark>();
-        var (half, d) = (Half(s), joint.Bolts.Thread.Diameter);
-        var far = half + (0.22 * s.Width);
+        var d = joint.Bolts.Thread.Diameter;
+        var (start, end, beyond) = Ends(s);
+        var (begin, far) = (start - beyond, end + beyond);
         var (top, bottom) = Faces(s);
         var measures = ImmutableArray.CreateBuilder<Measure>();
         if (s.Form == SpliceForm.Lap)
         {
-            marks.Add(Outline.Box(Ink.Part, -far, 0, half, s.Left, SpliceKind.Left));
-            marks.Add(Outline.Box(Ink.Other, -half, -s.Right, far, 0, SpliceKind.Right));
-            measures.Add(Measure.Up(SpliceKind.Left, 0, s.Left, -far, Beside.Left));
+            marks.Add(Outline.Box(Ink.Part, begin, 0, end, s.Left, SpliceKind.Left));
+            marks.Add(Outline.Box(Ink.Other, start, -s.Right, far, 0, SpliceKind.Right));
+            measures.Add(Measure.Up(SpliceKind.Left, 0, s.Left, begin, Beside.Left));
             measures.Add(Measure.Up(SpliceKind.Right, -s.Right, 0, far, Beside.Right));
         }
         else
         {
             // With one cover the plates are flush under it; with two they lie on one centre line, and packing makes up the difference.
             var (upLeft, upRight) = s.Form == SpliceForm.TwoCovers ? (s.Left / 2, s.Right / 2) : (0.0, 0.0);
-            marks.Add(Outline.Box(Ink.Other, -far, upLeft - s.Left, -s.Gap / 2, upLeft, SpliceKind.Left));
+            marks.Add(Outline.Box(Ink.Other, begin, upLeft - s.Left, -s.Gap / 2, upLeft, SpliceKind.Left));
             marks.Add(Outline.Box(Ink.Other, s.Gap / 2, upRight - s.Right, far, upRight, SpliceKind.Right));
-            marks.Add(Outline.Box(Ink.Part, -half, top - s.Cover, half, top, SpliceKind.Cover));
-            if (s.Form == SpliceForm.TwoCovers) marks.Add(Outline.Box(Ink.Part, -half, bottom, half, bottom + s.Cover, SpliceKind.Cover));
+            marks.Add(Outline.Box(Ink.Part, start, top - s.Cover, end, top, SpliceKind.Cover));
+            if (s.Form == SpliceForm.TwoCovers) marks.Add(Outline.Box(Ink.Part, start, bottom, end, bottom + s.Cover, SpliceKind.Cover));
             if (s.Packing > 0)
             {
-                var (from, to, thin) = s.Left < s.Right ? (-half, -s.Gap / 2, s.Left / 2) : (s.Gap / 2, half, s.Right / 2);
+                var (from, to, thin) = s.Left < s.Right ? (start, -s.Gap / 2, s.Left / 2) : (s.Gap / 2, end, s.Right / 2);
                 marks.Add(Outline.Box(Ink.Between, from, thin, to, thin + s.Packing));
                 marks.Add(Outline.Box(Ink.Between, from, -thin - s.Packing, to, -thin));
             }
-            measures.Add(Measure.Up(SpliceKind.Left, upLeft - s.Left, upLeft, -far, Beside.Left));
-            measures.Add(Measure.Up(SpliceKind.Right, upRight - s.Right, upRight, far, Beside.Right));
-            measures.Add(Measure.Up(SpliceKind.Cover, top - s.Cover, top, -half, Beside.Left));
+            measures.Add(Measure.Up(SpliceKind.Left, upLeft - s.Left, upLeft, begin, Beside.Left, 0, "left"));
+            measures.Add(Measure.Up(SpliceKind.Right, upRight - s.Right, upRight, far, Beside.Right, 0, "right"));
+            measures.Add(Measure.Up(SpliceKind.Cover, top - s.Cover, top, start, Beside.Left, 0, "cover"));
             // What a shop cuts the covers to.
-            measures.Add(Measure.Across(null, -half, half, bottom - d, Beside.Below, 0, "covers "));
-            if (s.Packing > 0) measures.Add(Measure.Up(null, (Math.Min(s.Left, s.Right) / 2) + 0, (Math.Min(s.Left, s.Right) / 2) + s.Packing, half, Beside.Right, 0, "pack "));
+            measures.Add(Measure.Across(null, start, end, bottom - d, Beside.Below, 0, "covers "));
+            if (s.Packing > 0) measures.Add(Measure.Up(null, Math.Min(s.Left, s.Right) / 2, (Math.Min(s.Left, s.Right) / 2) + s.Packing, end, Beside.Right, 0, "pack "));
         }
-        foreach (var x in Columns(s))
-        {
-            marks.Add(Outline.Box(Ink.Bolt, x - (d / 2), bottom - d, x + (d / 2), top, Fields.Thread));
-            marks.Add(Outline.Box(Ink.Bolt, x - (0.85 * d), top, x + (0.85 * d), top + (0.65 * d), Fields.Head));
-            marks.Add(Outline.Box(Ink.Bolt, x - (0.85 * d), bottom - (0.8 * d), x + (0.85 * d), bottom, Fields.Nut));
-        }
+        foreach (var x in Columns(s)) marks.AddRange(Bolt(d, x, top, bottom));
         return new("Elevation, cut along the bolts", marks.ToImmutable(), measures.ToImmutable());
+    }
+
+    /// <summary>A bolt from the side: shank, head and nut.</summary>
+    private static IEnumerable<Mark> Bolt(double d, double x, double top, double bottom) =>
+    [
+        Outline.Box(Ink.Bolt, x - (d / 2), bottom - d, x + (d / 2), top, Fields.Thread),
+        Outline.Box(Ink.Bolt, x - (0.85 * d), top, x + (0.85 * d), top + (0.65 * d), Fields.Head),
+        Outline.Box(Ink.Bolt, x - (0.85 * d), bottom - (0.8 * d), x + (0.85 * d), bottom, Fields.Nut),
+    ];
+
+    /// <summary>Cut across, through the bolts of the thinner side, where the packing lies: the parts from edge to edge, one under the other.</summary>
+    private static View Section(Joint joint, SpliceInputs s)
+    {
+        var marks = ImmutableArray.CreateBuilder<Mark>();
+        var (d, w) = (joint.Bolts.Thread.Diameter, s.Width / 2);
+        var (top, bottom) = Faces(s);
+        // With covers the cut goes through one plate; packing fills what it is thinner than the other.
+        var (plate, of) = s.Left <= s.Right ? (s.Left, SpliceKind.Left) : (s.Right, SpliceKind.Right);
+        (Ink Ink, double High, double Thick, Field? Leads)[] parts = s.Form switch
+        {
+            SpliceForm.Lap => [(Ink.Part, s.Left, s.Left, SpliceKind.Left), (Ink.Other, 0, s.Right, SpliceKind.Right)],
+            SpliceForm.OneCover => [(Ink.Part, s.Cover, s.Cover, SpliceKind.Cover), (Ink.Other, 0, plate, of)],
+            _ =>
+            [
+                (Ink.Part, top, s.Cover, SpliceKind.Cover), (Ink.Between, (plate / 2) + s.Packing, s.Packing, null), (Ink.Other, plate / 2, plate, of),
+                (Ink.Between, -plate / 2, s.Packing, null), (Ink.Part, bottom + s.Cover, s.Cover, SpliceKind.Cover),
+            ],
+        };
+        foreach (var (ink, high, thick, leads) in parts.Where(p => p.Thick > 0)) marks.Add(Outline.Box(ink, -w, high - thick, w, high, leads));
+        // The nut stands on what the cut shows, which is the thinner plate where there is one cover.
+        var under = parts.Min(p => p.High - p.Thick);
+        foreach (var y in Lines(s)) marks.AddRange(Bolt(d, y, top, under));
+        var lines = Lines(s).ToList();
+        return new("Section", marks.ToImmutable(), [Measure.Across(null, -w, lines[0], under - d, Beside.Below, 0, "edge ")]);
     }
 
     private static (double Top, double Bottom) Faces(SpliceInputs s) => s.Form switch

@@ -32,25 +32,31 @@ public static class SpliceKind
     public static readonly Field<double> Cover = KindFields.Length<SpliceInputs>("splice.cover", "Cover thickness", "thickness of each cover", "with two 0.6 of the thicker plate, with one the whole of it", s => s.Cover);
     public static readonly Field<string> CoverMaterial = KindFields.Material<SpliceInputs>("splice.coverMaterial", "Cover material", "material of the covers", "as the plates", s => s.CoverMaterial);
     public static readonly Field<int> Rows = new("splice.rows", Types.Whole, "Bolts across", "lines of bolts across the width") { Min = 1, Max = 20, Otherwise = 2 };
-    public static readonly Field<int> Columns = new("splice.columns", Types.Whole, "Bolts along", "bolts in a line along the pull, on each side of the joint")
+    public static readonly Field<int> Columns = new("splice.columns", Types.Whole, "Bolts along", "bolts in a line along the pull; in a butt on the left side, and on the right where that states none")
     {
         Min = 1, Max = 20, Default = "the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.Columns),
+    };
+    public static readonly Field<int> ColumnsRight = new("splice.columnsRight", Types.Whole, "Bolts along, right", "bolts in a line along the pull on the right side, where they are not as many as on the left")
+    {
+        Min = 1, Max = 20, Default = "as the left; where neither is stated, the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.ColumnsRight),
     };
     public static readonly Field<double> Pitch = KindFields.Length<SpliceInputs>("splice.pitch", "Pitch", "between bolts along the pull", "3 diameters", s => s.Pitch);
     public static readonly Field<double> Gauge = KindFields.Length<SpliceInputs>("splice.gauge", "Gauge", "between lines of bolts, across", "the width over the number of lines", s => s.Gauge);
     public static readonly Field<double> End = KindFields.Length<SpliceInputs>("splice.end", "End distance", "last bolt to the end of plate and cover", "2 diameters", s => s.End);
     public static readonly Field<double> Gap = new("splice.gap", Types.Length, "Gap", "between the ends of the main plates") { Min = 0, Max = 500, Otherwise = 5 };
 
+    private static readonly Field[] OfButts = [Cover, CoverMaterial, Gap, ColumnsRight];
+
     public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
     {
-        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Rows, Columns, Pitch, Gauge, End, Gap],
+        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Rows, Columns, ColumnsRight, Pitch, Gauge, End, Gap],
         Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
         Read = SpliceInputs.Of,
         Lay = Lay,
-        Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along, on each side"), (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
+        Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along"), (ColumnsRight, j => j.Of<SpliceInputs>().ColumnsRight, "bolts along, right"), (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
         Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross] : basis.Checks,
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
@@ -59,11 +65,11 @@ public static class SpliceKind
             _ => ["The load is stated in the middle of the gap; each side carries the whole of it, the covers share it by thickness."],
         },
         Cautions = Cautions,
-        Values = m => [new(SpliceTerms.PerSide, m.Joint.Bolts.Count), new(SpliceTerms.Total, m.Joint.Bolts.Count * m.Joint.Of<SpliceInputs>().Groups), new(SpliceTerms.Packing, m.Joint.Of<SpliceInputs>().Packing)],
+        Values = Values,
         Draw = SpliceDrawing.Of,
         Assembles = Assembled,
         LoadNames = new() { ["fx"] = "Fx, along", ["fy"] = "Fy, across" },
-        Shows = (j, f) => j.Of<SpliceInputs>().Form != SpliceForm.Lap || (f != Cover && f != CoverMaterial && f != Gap),
+        Shows = (j, f) => j.Of<SpliceInputs>().Form != SpliceForm.Lap || !OfButts.Contains(f),
         Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"), (Width, j => j.Of<SpliceInputs>().Width, "width")],
         Line = "splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8",
         Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
@@ -74,12 +80,20 @@ public static class SpliceKind
             """,
     };
 
+    private static IEnumerable<NamedValue> Values(Mechanics<Plain> m)
+    {
+        var s = m.Joint.Of<SpliceInputs>();
+        var (left, right) = (s.Rows * s.Columns, s.Rows * s.ColumnsRight);
+        if (s.Form == SpliceForm.Lap) return [new(SpliceTerms.Total, left)];
+        return [new(SpliceTerms.OnLeft, left), new(SpliceTerms.OnRight, right), new(SpliceTerms.Total, left + right), new(SpliceTerms.Packing, s.Packing)];
+    }
+
     /// <summary>The bolts of both sides about the middle of the gap, where the splice is stiffest: those next to it come first, on either side.</summary>
     private static Assembly Assembled(Joint joint)
     {
         var s = joint.Of<SpliceInputs>();
-        var one = joint.Pattern!.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y)).ToImmutableArray();
-        ImmutableArray<PlanPoint> places = s.Groups == 1 ? one : [.. one.Select(p => p + new PlanPoint(-s.ToCentroid, 0)), .. one.Select(p => p + new PlanPoint(s.ToCentroid, 0))];
+        IEnumerable<PlanPoint> Of(Joint side, double shift) => side.Pattern!.Group.Bolts.Select(b => new PlanPoint(b.X + shift, b.Y));
+        ImmutableArray<PlanPoint> places = joint.Sides.IsEmpty ? [.. Of(joint, 0)] : [.. Of(joint.Sides[0].Joint, -s.ToCentroid(true)), .. Of(joint.Sides[1].Joint, s.ToCentroid(false))];
         return new(places, [.. Enumerable.Range(1, places.Length)], OrderRule.FromStiffest) { Stiffest = new(0, 0) };
     }
 
@@ -90,7 +104,7 @@ public static class SpliceKind
     }
 
     private static Laid Lap(KindReader reader, SpliceInputs s) => Bolts(
-        new Laying(reader.Said).Part("Left plate", s.Left, Left, s.Material, Material, Joints.Side.Left, Edges(s)).Part("Right plate", s.Right, Right, s.Material, Material, Joints.Side.Right, Edges(s)), s, null).Done();
+        new Laying(reader.Said).Part("Left plate", s.Left, Left, s.Material, Material, Joints.Side.Left, Edges(s)).Part("Right plate", s.Right, Right, s.Material, Material, Joints.Side.Right, Edges(s)), s, true, null).Done();
 
     private static Laid Side(KindReader reader, SpliceInputs s, bool left)
     {
@@ -111,14 +125,14 @@ public static class SpliceKind
             OneCover("Cover, bottom");
         }
         // The load is stated in the middle of the gap; the group of this side lies beside it.
-        return Bolts(laying, s, left ? s.ToCentroid : -s.ToCentroid).Done() with { Side = left ? "left side" : "right side" };
+        return Bolts(laying, s, left, left ? s.ToCentroid(true) : -s.ToCentroid(false)).Done() with { Side = left ? "left side" : "right side" };
     }
 
     private static (Change, Field)[] Edges(SpliceInputs s) =>
         [(Fields.LayerEdge.To(s.End), End), (Fields.LayerWidth.To(s.Width), Width), (Fields.LayerHoles.To(s.Rows), Rows), (Fields.LayerSideDistance.To(s.Side), Gauge)];
 
-    private static Laying Bolts(Laying laying, SpliceInputs s, double? at) => laying
-        .With(Rows, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(s.Rows)).With(Columns, Fields.PatternColumns.To(s.Columns), Fields.Count.Cleared)
+    private static Laying Bolts(Laying laying, SpliceInputs s, bool left, double? at) => laying
+        .With(Rows, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(s.Rows)).With(left ? Columns : ColumnsRight, Fields.PatternColumns.To(left ? s.Columns : s.ColumnsRight), Fields.Count.Cleared)
         .With(Pitch, Fields.PitchX.To(s.Pitch)).With(Gauge, Fields.PitchY.To(s.Gauge))
         .Cases(load => at is { } x && new Field[] { Fields.CaseFx, Fields.CaseFy, Fields.CaseMz }.Any(load.Has) ? load.With(Fields.CaseAtX.To(x)) : load);
 
@@ -133,8 +147,9 @@ public static class SpliceKind
 /// <summary>Values of a splice.</summary>
 public static class SpliceTerms
 {
-    public static readonly Term PerSide = new("boltsPerSide", "N_1", Dimension.None, "bolts on each side of the splice", "the joint");
-    public static readonly Term Total = new("boltsTotal", "N_2", Dimension.None, "bolts of the splice, both sides", "the joint");
+    public static readonly Term OnLeft = new("boltsLeft", "N_l", Dimension.None, "bolts of the left side", "lines across × bolts along");
+    public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side", "lines across × bolts along");
+    public static readonly Term Total = new("boltsTotal", "N", Dimension.None, "bolts of the whole splice", "both sides");
     public static readonly Term Packing = new("splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
     public static readonly Term GrossFactor = new("spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
@@ -142,22 +157,28 @@ public static class SpliceTerms
 
 /// <summary>What a splice states, every choice made. Lengths in mm.</summary>
 internal sealed record SpliceInputs(
-    SpliceForm Form, double Left, double Right, double Width, Material Material, double Cover, Material CoverMaterial, int Rows, int Columns, double Pitch, double Gauge, double End, double Gap)
+    SpliceForm Form, double Left, double Right, double Width, Material Material, double Cover, Material CoverMaterial, int Rows, int Columns, int ColumnsRight, double Pitch, double Gauge, double End, double Gap)
 {
     // Longer groups than this are no splice any more; the search for the fewest ends there.
     private const int MostColumns = 12;
 
+    // What more bolts help by less than this they do not help.
+    private const double Worthwhile = 1.001;
+
     /// <summary>Packing on each face of the thinner plate.</summary>
     internal double Packing => Form == SpliceForm.TwoCovers ? Math.Abs(Left - Right) / 2 : 0;
-
-    /// <summary>Groups of bolts: one in a lap, one on each side of a butt.</summary>
-    internal int Groups => Form == SpliceForm.Lap ? 1 : 2;
 
     /// <summary>From the outer line of bolts to the edge beside them.</summary>
     internal double Side => (Width - ((Rows - 1) * Gauge)) / 2;
 
     /// <summary>From the middle of the gap to the middle of a side's bolts.</summary>
-    internal double ToCentroid => (Gap / 2) + End + ((Columns - 1) * Pitch / 2);
+    internal double ToCentroid(bool left) => (Gap / 2) + End + (Along(left) / 2);
+
+    /// <summary>From the middle of the gap to the end of the covers; half the lap.</summary>
+    internal double Half(bool left) => Form == SpliceForm.Lap ? (Along(left) / 2) + End : (Gap / 2) + (2 * End) + Along(left);
+
+    /// <summary>From the first to the last bolt along the pull.</summary>
+    internal double Along(bool left) => ((left ? Columns : ColumnsRight) - 1) * Pitch;
 
     internal static SpliceInputs? Of(KindReader r)
     {
@@ -171,6 +192,7 @@ internal sealed record SpliceInputs(
         var material = r.MaterialOf(SpliceKind.Material, thick, "S275");
         var coverMaterial = r.MaterialOf(SpliceKind.CoverMaterial, cover, material?.Name ?? "S275");
         r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.Cover), "splice-lap-cover", SpliceKind.Cover, KindReader.Mm(cover), "a lap has no cover: leave it out, or choose one cover or two", new Mend("Two covers", SpliceKind.Form.Path, "two covers"), new Mend("No cover", SpliceKind.Cover.Path, ""));
+        r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.ColumnsRight), "splice-lap-side", SpliceKind.ColumnsRight, r.Said.Stated(SpliceKind.ColumnsRight)?.ToString(CultureInfo.InvariantCulture) ?? "", "the bolts of a lap go through both plates: there is one number along", new Mend("Leave it out", SpliceKind.ColumnsRight.Path, ""));
         if (r.Failed || thread is null || grade is null || material is null || coverMaterial is null) return null;
         var d = thread.Diameter;
         var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
@@ -183,23 +205,49 @@ internal sealed record SpliceInputs(
             rows > 1 && width / rows > hole ? [KindReader.To(SpliceKind.Gauge, width / rows, $"Gauge {KindReader.Mm(width / rows)}")] : []);
         r.Refuse(end < least, "splice-end", SpliceKind.End, KindReader.Mm(end), $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(least)}; {KindReader.Mm(2 * d)} is usual", KindReader.To(SpliceKind.End, 2 * d, $"{KindReader.Mm(2 * d)} to the end"));
         if (r.Failed) return null;
-        var columns = r.Said.Stated(SpliceKind.Columns) ?? (r.Said.IsFaulty(SpliceKind.Columns) ? 2 : Fewest(r.Said));
-        return new(form, left, right, width, material, cover, coverMaterial, rows, columns, pitch, gauge, end, r.Said.Of(SpliceKind.Gap));
+        var (columns, onRight) = r.Said.IsFaulty(SpliceKind.Columns) || r.Said.IsFaulty(SpliceKind.ColumnsRight) ? (2, 2) : Numbers(r.Said);
+        return new(form, left, right, width, material, cover, coverMaterial, rows, columns, onRight, pitch, gauge, end, r.Said.Of(SpliceKind.Gap));
     }
 
-    /// <summary>The fewest bolts along that hold, each number judged in full; the best of all where none does.</summary>
-    private static int Fewest(Values said)
+    /// <summary>Bolts along at the left and at the right, as stated, or the fewest that hold.</summary>
+    private static (int Left, int Right) Numbers(Values said)
     {
-        var (best, reserve) = (2, 0.0);
-        for (var n = 1; n <= MostColumns; n++)
+        var (left, right) = (said.Stated(SpliceKind.Columns), said.Stated(SpliceKind.ColumnsRight));
+        if (left is { } both) return (both, right ?? both);
+        var fewest = Fewest(said);
+        return (fewest.Left, right ?? fewest.Right);
+    }
+
+    /// <summary>The fewest bolts along that hold on each side, each number judged in full.</summary>
+    private static (int Left, int Right) Fewest(Values said)
+    {
+        var known = new Dictionary<int, Joint?>();
+        Joint? With(int n) => known.TryGetValue(n, out var made) ? made : known[n] = JointRules.JointOf(said.With(SpliceKind.Columns.To(n), SpliceKind.ColumnsRight.Cleared), []);
+        var left = FewestOf(n => With(n) is { } joint ? joint.Sides.IsEmpty ? joint : joint.Sides[0].Joint : null);
+        return (left, With(left) is { Sides.IsEmpty: false } ? FewestOf(n => With(n)?.Sides[1].Joint) : left);
+    }
+
+    /// <summary>
+    /// The fewest of one side. Where none holds, a check that more bolts do not help, such as too wide an edge, is set aside and the others are asked
+    /// again: it falls short with any number, and is shown. Where more bolts help and never suffice, the number that holds best.
+    /// </summary>
+    private static int FewestOf(Func<int, Joint?> side)
+    {
+        var aside = ImmutableHashSet<int>.Empty;
+        while (true)
         {
-            if (JointRules.JointOf(said.With(SpliceKind.Columns.To(n)), []) is not { } joint) continue;
-            var load = TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value;
-            if (load >= 1) return n;
-            // What more bolts do not help is not asked of them.
-            if (load > reserve * 1.001) (best, reserve) = (n, load);
+            var tried = new List<(int Number, Reserve Load)>();
+            for (var n = 1; n <= MostColumns; n++)
+            {
+                if (side(n) is not { } joint) continue;
+                tried.Add((n, TwoReserves.Of(Mechanics<Plain>.Of(joint.WithoutChecks(aside))).Load));
+                if (tried[^1].Load.Value >= 1) return n;
+            }
+            if (tried.Count == 0) return 2;
+            var last = tried[^1].Load;
+            if (!tried[..^1].Any(t => t.Load.Check == last.Check && last.Value < t.Load.Value * Worthwhile)) return tried.MaxBy(t => t.Load.Value).Number;
+            aside = aside.Add(last.Check);
         }
-        return best;
     }
 }
 

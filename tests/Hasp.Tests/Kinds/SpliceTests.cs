@@ -1,0 +1,108 @@
+using System.Text.Json.Nodes;
+using Hasp.Core;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+using Hasp.Core.Kinds.Splices;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+using static Hasp.Tests.DocumentText;
+
+namespace Hasp.Tests.Kinds;
+
+/// <summary>The sides of a splice, each with its own bolts.</summary>
+public sealed class SpliceTests
+{
+    private static JsonObject Butt(double left, double right, double pull, params (string Path, string Text)[] more)
+    {
+        var document = new JsonObject
+        {
+            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = "Butt", ["kind"] = "splice", ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = "8.8" },
+            ["splice"] = new JsonObject { ["left"] = Mm(left), ["right"] = Mm(right), ["width"] = "200 mm", ["cover"] = "12 mm", ["material"] = "S355" }, ["judging"] = new JsonObject { ["shearBy"] = "bearing" },
+            ["loads"] = new JsonArray(new JsonObject { ["name"] = "Pull", ["fx"] = N(pull) }),
+        };
+        foreach (var (path, text) in more) JointEdit.Set(document, path, text, UnitSystem.Si);
+        return document;
+    }
+
+    private static (int Left, int Right) Along(JsonObject document) => KindTests.Read(document).Of<SpliceInputs>() is var s ? (s.Columns, s.ColumnsRight) : default;
+
+    private static double Reserve(JointSide side) => TwoReserves.Of(Mechanics<Plain>.Of(side.Joint)).Load.Value;
+
+    [Fact]
+    public void Each_side_has_the_fewest_bolts_that_hold_it()
+    {
+        var random = new Random(3);
+        var (kept, differ) = (0, 0);
+        for (var i = 0; i < 24; i++)
+        {
+            var document = Butt(10 + random.Next(14), 10 + random.Next(14), 150_000 + (random.NextDouble() * 250_000));
+            var joint = KindTests.Read(document);
+            var (left, right) = Along(document);
+            if (joint.Sides.Any(s => Reserve(s) < 1)) continue;
+            kept++;
+            if (left != right) differ++;
+            // One fewer on a side: that side falls short, or there is none to take away.
+            Assert.True(left == 1 || Reserve(KindTests.Read(Butted(document, left - 1, right)).Sides[0]) < 1, $"left {left} is not the fewest");
+            Assert.True(right == 1 || Reserve(KindTests.Read(Butted(document, left, right - 1)).Sides[1]) < 1, $"right {right} is not the fewest");
+        }
+        Assert.True(kept >= 12, $"only {kept} held");
+        Assert.True(differ >= 3, $"only {differ} had sides that differ");
+    }
+
+    private static JsonObject Butted(JsonObject document, int left, int right)
+    {
+        var stated = (JsonObject)document.DeepClone();
+        JointEdit.Set(stated, "splice.columns", $"{left}", UnitSystem.Si);
+        JointEdit.Set(stated, "splice.columnsRight", $"{right}", UnitSystem.Si);
+        return stated;
+    }
+
+    [Fact]
+    public void A_number_that_is_stated_for_the_left_is_the_rights_too_unless_that_has_its_own()
+    {
+        Assert.Equal((4, 4), Along(Butt(12, 18, 200_000, ("splice.columns", "4"))));
+        Assert.Equal((4, 2), Along(Butt(12, 18, 200_000, ("splice.columns", "4"), ("splice.columnsRight", "2"))));
+        var right = Along(Butt(12, 18, 200_000, ("splice.columnsRight", "5")));
+        Assert.Equal(5, right.Right);
+        Assert.Equal(Along(Butt(12, 18, 200_000)).Left, right.Left);
+    }
+
+    [Fact]
+    public void What_more_bolts_do_not_help_does_not_add_any_and_is_shown()
+    {
+        // The plate yields before any number of bolts could help; the bolts are as many as the bolts need.
+        var weak = Butt(12, 12, 560_000, ("splice.width", "120 mm"));
+        var joint = KindTests.Read(weak);
+        Assert.All(joint.Sides, s => Assert.True(Reserve(s) < 1));
+        Assert.Contains(Evaluation.Run(joint).Checks, c => !c.Holds && c.Check == SpliceKind.Gross);
+        var wide = Along(Butt(12, 12, 560_000, ("splice.width", "400 mm"), ("splice.gauge", "60 mm")));
+        Assert.Equal(wide, Along(weak));
+    }
+
+    [Fact]
+    public void Sides_with_other_numbers_are_counted_drawn_ordered_and_bought_as_they_are()
+    {
+        var joint = KindTests.Read(Butt(12, 18, 150_000, ("splice.columns", "4"), ("splice.columnsRight", "2")));
+        var result = Evaluation.Run(joint);
+        Assert.Equal([8.0, 4.0, 12.0], new[] { "boltsLeft", "boltsRight", "boltsTotal" }.Select(id => result.KindValues.First(v => v.Term.Id == id).Value));
+        Assert.StartsWith("12 × M20", CallOut.Of(result, UnitSystem.Si).Text, StringComparison.Ordinal);
+        var plan = joint.Kind.Draw(joint).Views[0];
+        var holes = plan.Marks.OfType<Core.Kinds.Round>().ToList();
+        Assert.Equal((8, 4), (holes.Count(h => h.Centre.X < 0), holes.Count(h => h.Centre.X > 0)));
+        // Covers reach two end distances beyond the bolts of each side: 5 gap, 4·40 ends, 3 + 1 pitches of 60.
+        var covers = joint.Kind.Draw(joint).Views[1].Measures.Single(m => m.Label.StartsWith("covers", StringComparison.Ordinal));
+        Assert.Equal(5 + 160 + 240, covers.Length, 1e-9);
+        Assert.Equal(12, joint.Kind.Assembles!(joint).Places.Length);
+        Assert.Equal(12, Core.Sizing.BuyingList.Of([joint], Core.Sizing.SpareRule.Usual).First(l => l.What == "bolt").Count);
+    }
+
+    [Fact]
+    public void The_section_shows_the_parts_that_the_bolts_of_the_thinner_side_go_through()
+    {
+        var joint = KindTests.Read(Butt(12, 18, 150_000));
+        var section = joint.Kind.Draw(joint).Views.Single(v => v.Name == "Section");
+        var thick = section.Marks.OfType<Core.Kinds.Outline>().Where(o => o.Ink is not Core.Kinds.Ink.Bolt).Select(o => o.Corners.Max(c => c.Y) - o.Corners.Min(c => c.Y));
+        Assert.Equal(joint.Sides[0].Joint.Layers.Select(l => l.Thickness), thick);
+        Assert.Equal([12.0, 3, 12, 3, 12], thick);
+    }
+}
