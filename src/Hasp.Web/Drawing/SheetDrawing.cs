@@ -14,7 +14,7 @@ public sealed class SheetDrawing
     /// <summary>Height of a label, px.</summary>
     public const double LabelHeight = 22;
 
-    private const double LeastEntry = 56, Digit = 8.8, Margin = 20, Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26, Letter = 7.4, NearlyLargest = 0.7, NameLetter = 9.5;
+    private const double LeastEntry = 56, Digit = 8.8, Margin = 20, Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26, Letter = 7.4, NearlyLargest = 0.7, NameLetter = 8.5;
 
     /// <summary>A view where it stands.</summary>
     /// <param name="Name">Elevation, plan, section.</param>

@@ -48,7 +48,7 @@ public static class MachineBasis
                 "Pressure under head, nut and washers; threads that strip; fatigue of the bolt",
             ],
             [
-                "Block tearing; staggered net sections; group rules and reductions of the structural codes",
+                "Block tearing, but for the plates and covers of a splice; staggered net sections; group rules and reductions of the structural codes",
                 "Fatigue of the parts",
             ],
             [

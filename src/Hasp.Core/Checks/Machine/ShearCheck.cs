@@ -51,7 +51,10 @@ internal readonly struct ShearCheck : IBoltCheck
 
     internal static T Ratio<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> =>
-        T.Given(Terms.ShearRatio, m.Joint.Judging.By<MachineConventions>().MaximumShear ? 0.5 : 0.577);
+        T.Given(Terms.ShearRatio, Ratio(m.Joint));
+
+    /// <summary>Shear yield over yield: 0.577 by distortion energy, 0.5 by maximum shear.</summary>
+    internal static double Ratio(Joint joint) => joint.Judging.By<MachineConventions>().MaximumShear ? 0.5 : 0.577;
 
     /// <summary>βp = 9d/(8d + 3tp) where tp &gt; d/3; null where there is no such packing in the plane.</summary>
     internal static T? Reduction<T>(in Mechanics<T> m, in ShearPlane plane, int index)

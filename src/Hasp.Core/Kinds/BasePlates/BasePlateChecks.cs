@@ -243,8 +243,7 @@ internal readonly struct EnBasePressedCheck : IPartCheck
 /// <summary>The handbook form: 0.6·fcu under the plate with the elastic cantilever.</summary>
 internal readonly struct BasePressedCheck : IPartCheck
 {
-    // fcu = fck/0.8, and 0.6 of it may press: older practice, data of the form.
-    private const double Cube = 0.8, Share = 0.6;
+    private static readonly BearingFactor Share = BearingFactor.Of("handbook", "share"), Cube = BearingFactor.Of("handbook", "cube");
 
     public static CheckInfo Info { get; } = Base.ByFactor("basePressed", "Plate and concrete in compression", "concrete crushes", "what the effective area carries at 0.6·fcu over the compression", "handbook: σ = 0.6·fcu, t = c·√(3σ/fy)") with { Worsens = Worsens.WithTheCase };
 
@@ -252,7 +251,7 @@ internal readonly struct BasePressedCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<BasePlateInputs>();
-        var stress = T.Let(BasePlateTerms.HandbookStress, T.Const(Share) * T.Given(BasePlateTerms.Fck, p.Fck) / T.Const(Cube));
+        var stress = T.Let(BasePlateTerms.HandbookStress, Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck) / Cube.As<T>(BasePlateTerms.CubeRatio));
         var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), stress, T.Const(1));
         return BasePressing.Factor(m, load.Case, stress, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
     }
@@ -265,8 +264,8 @@ internal readonly struct BasePressedCheck : IPartCheck
 /// <summary>AISC 360-22, J8, with the plate as a plastic cantilever about the profile: c = t·√(φ·fy/(2σ)).</summary>
 internal readonly struct AiscBasePressedCheck : IPartCheck
 {
-    // J8: φc and Ωc of bearing on concrete, and the greatest √(A2/A1).
-    private const double Phi = 0.65, Omega = 2.31, Widest = 2;
+    private static readonly BearingFactor Share = BearingFactor.Of("aisc", "share"), Widest = BearingFactor.Of("aisc", "widest");
+    private static readonly double Phi = BearingFactor.Of("aisc", "phi").Value, Omega = BearingFactor.Of("aisc", "omega").Value;
 
     public static CheckInfo Info { get; } = new("aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None, "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
 
@@ -275,7 +274,7 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
     {
         if (!Base.Counts(m, load.Case)) return Judged<T>.Nothing;
         var (p, how) = (m.Joint.Of<BasePlateInputs>(), m.Joint.Judging.By<AiscSettings>());
-        var nominal = T.Const(0.85) * T.Given(BasePlateTerms.Fck, p.Fck) * T.Given(BasePlateTerms.Spread, Math.Min(p.Spread, Widest));
+        var nominal = Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck) * T.Given(BasePlateTerms.Spread, Math.Min(p.Spread, Widest.Value));
         var stress = T.Let(BasePlateTerms.AiscBearing, how.IsLrfd ? T.Const(Phi) * nominal : nominal / T.Const(Omega));
         var c = T.Let(BasePlateTerms.AiscWidth, p.Thick<T>() * T.Sqrt(how.AvailableYield(p.Yield<T>()) / (T.Const(2) * stress)));
         return BasePressing.Factor(m, load.Case, stress, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
@@ -289,7 +288,7 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
 /// <summary>IS 800:2007, 7.4.1 and 7.4.3.1: the pressure under the plate, at most 0.45·fck, and the thickness that its projections need, above the flange's.</summary>
 internal readonly struct IsBasePlateCheck : IPartCheck
 {
-    private const double Bearing = 0.45;
+    private static readonly BearingFactor Share = BearingFactor.Of("is800", "share");
 
     public static CheckInfo Info { get; } = new("isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None, "pressure that concrete and plate allow over the greatest pressure", "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
 
@@ -300,7 +299,7 @@ internal readonly struct IsBasePlateCheck : IPartCheck
         if (!Base.Counts(m, load.Case) || m.Joint.LoadPath is not BasePlatePath path || path.AllPull(load.Case) || path.Solve(load.Case) is not { Peak: > 0 } block) return Judged<T>.Nothing;
         var (along, across) = ((p.Shape.PlateDepth - p.Shape.Depth) / 2, (p.Shape.PlateWidth - p.Shape.Width) / 2);
         var (a, b) = (T.Given(BasePlateTerms.Projection, Math.Max(along, across), 1), T.Given(BasePlateTerms.Projection, Math.Min(along, across), 2));
-        var concrete = T.Const(Bearing) * T.Given(BasePlateTerms.Fck, p.Fck);
+        var concrete = Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck);
         var t = p.Thick<T>();
         var bends = (a * a) - (T.Const(0.3) * b * b);
         var plate = bends.Value <= 0 ? concrete : t * t * p.Yield<T>() / (T.Const(2.5) * bends * m.Joint.Judging.By<Is800Settings>().GammaM0<T>());

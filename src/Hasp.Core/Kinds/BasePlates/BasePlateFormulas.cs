@@ -2,6 +2,25 @@ using Hasp.Core.Formulas;
 
 namespace Hasp.Core.Kinds.BasePlates;
 
+/// <summary>A factor of a form of bearing on concrete, and where it stands.</summary>
+/// <param name="Form">handbook, aisc, is800.</param>
+/// <param name="Factor">Which factor of the form.</param>
+/// <param name="Value">Without dimension.</param>
+/// <param name="Source">Standard and clause, or handbook.</param>
+public sealed record BearingFactor(string Form, string Factor, double Value, string Source)
+{
+    private static readonly IReadOnlyList<BearingFactor> Rows = Catalogue.Standards.Read("bearingForms", r => new BearingFactor(
+        Catalogue.Standards.Text(r, "form"), Catalogue.Standards.Text(r, "factor"), Catalogue.Standards.Number(r, "value"), Catalogue.Standards.Text(r, "source")));
+
+    /// <summary>The factor of a form.</summary>
+    /// <exception cref="InvalidOperationException">The table has no such row.</exception>
+    public static BearingFactor Of(string form, string factor) => Rows.First(r => r.Form == form && r.Factor == factor);
+
+    /// <summary>As a given of a working, with its row.</summary>
+    internal T As<T>(Term term)
+        where T : struct, IReal<T> => T.Given(term, Value, source: Source);
+}
+
 /// <summary>Formulas of base plates: N, mm, MPa, N·mm.</summary>
 public static class BasePlateFormulas
 {

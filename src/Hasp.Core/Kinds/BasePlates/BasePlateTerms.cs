@@ -71,5 +71,7 @@ public static class BasePlateTerms
     public static readonly Term MaxTension = new("maxTension", "F_t,max", Dimension.Force, "largest tension on a bolt, to be handed to the anchorage", "load path");
     public static readonly Term MinTension = new("minTension", "F_t,min", Dimension.Force, "least tension on a bolt in the same case", "load path");
     public static readonly Term ShearPerBolt = new("shearPerBolt", "F_v,max", Dimension.Force, "largest shear on a bolt, to be handed to the anchorage", "load path");
+    public static readonly Term BearingShare = new("bearingShare", "k_c", Dimension.None, "share of the concrete's strength that may press", "table of bearing forms");
+    public static readonly Term CubeRatio = new("cubeRatio", "k_cu", Dimension.None, "cylinder strength over cube strength", "table of bearing forms");
     public static readonly Term HandbookStress = new("handbookBearing", "σ_c", Dimension.Stress, "bearing stress of older practice", "0.6·fcu, fcu = fck/0.8");
 }

@@ -46,7 +46,7 @@ internal static class ClosureDrawing
         measures.Add(Measure.Up(ClosureKind.Bore, -ri, ri, left, Beside.Left, 0, "Ø"));
         measures.Add(Measure.Up(ClosureKind.Outer, -ro, ro, left, Beside.Left, 1, "Ø"));
         measures.Add(Measure.Up(ClosureKind.Engagement, ri - c.Engagement, ri, right, Beside.Right, 0, "in plug"));
-        return new("Section along the tube", marks.ToImmutable(), measures.ToImmutable());
+        return new("Along the tube", marks.ToImmutable(), measures.ToImmutable());
     }
 
     /// <summary>The head on the tube, or, countersunk, flush in it.</summary>
@@ -76,6 +76,6 @@ internal static class ClosureDrawing
             marks.Add(new Outline(Ink.Bolt, [At(ri - c.Engagement, -d / 2), At(ro, -d / 2), At(ro, d / 2), At(ri - c.Engagement, d / 2)]) { Leads = ClosureKind.PerRow });
             marks.Add(Head(joint, (across, up) => At(ro + up, across)));
         }
-        return new("Section through a row", marks.ToImmutable(), []);
+        return new("Through a row", marks.ToImmutable(), []);
     }
 }

@@ -108,7 +108,7 @@ internal static class SpliceDrawing
             if (s.Packing > 0) measures.Add(Measure.Up(null, Math.Min(s.Left, s.Right) / 2, (Math.Min(s.Left, s.Right) / 2) + s.Packing, end, Beside.Right, 0, "pack "));
         }
         foreach (var x in Columns(s)) marks.AddRange(Bolt(d, x, top, bottom));
-        return new("Elevation, cut along the bolts", marks.ToImmutable(), measures.ToImmutable());
+        return new("Elevation, cut", marks.ToImmutable(), measures.ToImmutable());
     }
 
     /// <summary>A bolt from the side: shank, head and nut.</summary>

@@ -48,6 +48,7 @@ public static class SpliceKind
     private static readonly Field[] OfButts = [Cover, CoverMaterial, Gap, ColumnsRight];
 
     public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
+    public static readonly Check Block = Check.OfParts<SpliceBlockCheck>();
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
@@ -57,7 +58,7 @@ public static class SpliceKind
         Read = SpliceInputs.Of,
         Lay = Lay,
         Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along"), (ColumnsRight, j => j.Of<SpliceInputs>().ColumnsRight, "bolts along, right"), (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
-        Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross] : basis.Checks,
+        Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross, Block] : basis.Checks,
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
             { Form: SpliceForm.Lap } => ["The load is stated in the middle of the lap; its eccentricity out of the plane bends the plates and is not judged."],
@@ -152,6 +153,8 @@ public static class SpliceTerms
     public static readonly Term Total = new("boltsTotal", "N", Dimension.None, "bolts of the whole splice", "both sides");
     public static readonly Term Packing = new("splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
+    public static readonly Term BlockLoad = new("spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out", "yield of what is pulled and shear yield of what is sheared, net areas");
+    public static readonly Term BlockFactor = new("spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it", "yield of the part");
     public static readonly Term GrossFactor = new("spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
 }
 
@@ -249,31 +252,4 @@ internal sealed record SpliceInputs(
             aside = aside.Add(last.Check);
         }
     }
-}
-
-/// <summary>Yield of the gross section of plates and covers; the structural codes have theirs.</summary>
-internal readonly struct SpliceGrossCheck : IPartCheck
-{
-    public static CheckInfo Info { get; } = new("spliceGross", "Gross section", "yields", 1.5, PreloadUsed.None, "yield of the gross section over the force of the part", "gross section w·t") { Worsens = Worsens.WithTheCase };
-
-    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
-        where T : struct, IScalar<T>
-    {
-        var worst = Judged<T>.Nothing;
-        if (load.InPlane.Value <= 0) return worst;
-        var layers = m.Joint.Layers;
-        for (var i = 0; i < layers.Length; i++)
-        {
-            var share = m.Stack.LayerShare[i];
-            if (layers[i].Width is not { } width || share == 0) continue;
-            var area = T.Let(SpliceTerms.GrossArea, T.Given(Terms.PartWidth, width, i + 1, layers[i].Name) * T.Given(Terms.Thickness, layers[i].Thickness, i + 1, layers[i].Name), i + 1);
-            var force = T.Let(Terms.PartForce, share == 1 ? load.InPlane : T.Const(share) * load.InPlane, i + 1);
-            worst = worst.OrWorse(T.Let(SpliceTerms.GrossFactor, T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited) * area / force, i + 1), i);
-        }
-        return worst;
-    }
-
-    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
-
-    public static int PartAt(int place, Joint joint) => place;
 }
