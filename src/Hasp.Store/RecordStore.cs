@@ -53,6 +53,14 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             select new StoredRecord(r.Id, kind, owner, r.Name, r.Current, v.Document, v.Parent != null, false)).ToListAsync();
     }
 
+    /// <summary>Which revisions of some kinds stand for everybody, in a line: two that are alike mean that nothing of them was written between.</summary>
+    public async Task<string> Stamp(IReadOnlyCollection<string> kinds)
+    {
+        await using var db = await Open();
+        var standing = await db.Records.AsNoTracking().Where(r => kinds.Contains(r.Kind) && r.OwnerId == 0 && r.DeletedAt == null).OrderBy(r => r.Id).Select(r => new { r.Id, r.Current, r.Name }).ToListAsync();
+        return string.Join('|', standing.Select(r => $"{r.Id}.{r.Current}.{r.Name}"));
+    }
+
     /// <summary>A record as it stands; null where there is none of that kind or it is deleted.</summary>
     public async Task<StoredRecord?> Record(string kind, int id)
     {

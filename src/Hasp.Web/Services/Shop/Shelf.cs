@@ -131,40 +131,65 @@ public sealed class Shelf
     }
 }
 
-/// <summary>Reads the shop as it is.</summary>
+/// <summary>
+/// Reads the shop as it is. What was read last is kept: records and entries are only ever added to, so that where the same revisions stand and the last
+/// entry is the same, everything is. Only the time is new at each look.
+/// </summary>
 public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
 {
+    private static readonly string[] Kinds = [.. new[] { ShopKinds.Rules, ShopKinds.Lots, ShopKinds.Wrenches, ShopKinds.Testers, ShopKinds.Consumables }.Select(k => k.Id)];
+
+    private volatile Kept? _kept;
+
     /// <summary>Now.</summary>
     public DateTimeOffset Now => clock.GetUtcNow();
 
     /// <summary>The shop at this moment.</summary>
     public async Task<Shelf> Look()
     {
+        // Stamped before it is read: what is written meanwhile is read at the next look at the latest.
+        var stamp = $"{await log.Last()}|{await store.Stamp(Kinds)}";
+        var kept = _kept is { } last && last.Stamp == stamp ? last : _kept = await Read(stamp);
+        var zone = kept.Rules?.Stated(ShopKinds.Zone) is { Length: > 0 } named && TimeZoneInfo.TryFindSystemTimeZoneById(named, out var found) ? found : TimeZoneInfo.Local;
         var now = Now;
-        var rules = (await store.Records(ShopKinds.Rules.Id)).Select(r => ShopKinds.Rules.Read(r.Document).Said).FirstOrDefault(s => s is not null);
-        var zone = rules?.Stated(ShopKinds.Zone) is { Length: > 0 } named && TimeZoneInfo.TryFindSystemTimeZoneById(named, out var found) ? found : TimeZoneInfo.Local;
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).DateTime);
-        var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(TestOf).OfType<LotTest>();
         return new Shelf
         {
             Now = now,
-            Lots = [.. (await Of(ShopKinds.Lots)).Select(r => new Lot(r.Id, r.Name, r.Said))],
-            Tools = [.. (await Of(ShopKinds.Wrenches)).Select(r => new Tool(
+            Lots = kept.Lots,
+            Tools = [.. kept.Wrenches.Select(r => new Tool(
                 r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost), r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
                 ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
-            Testers = [.. (await Of(ShopKinds.Testers)).Select(r => (r.Name, ShopKinds.Testers.EndedBefore(r.Said, today)))],
-            Consumables = [.. (await Of(ShopKinds.Consumables)).Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
-            Shifts = new(Shifts.Parse(rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
-            TemperatureStep = rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
-            Tests = tests.ToLookup(t => t.Entry.LotId),
-            Temperatures = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, EntryKind.Conditions.Read(e.Document).Said)).Where(e => e.Said is not null)
-                .ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))),
+            Testers = [.. kept.Testers.Select(r => (r.Name, ShopKinds.Testers.EndedBefore(r.Said, today)))],
+            Consumables = [.. kept.Consumables.Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
+            Shifts = new(Shifts.Parse(kept.Rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
+            TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
+            Tests = kept.Tests,
+            Temperatures = kept.Temperatures,
         };
+    }
+
+    private async Task<Kept> Read(string stamp)
+    {
+        var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(TestOf).OfType<LotTest>();
+        var told = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, EntryKind.Conditions.Read(e.Document).Said)).Where(e => e.Said is not null);
+        return new(
+            stamp, (await Of(ShopKinds.Rules)).Select(r => r.Said).FirstOrDefault(), [.. (await Of(ShopKinds.Lots)).Select(r => new Lot(r.Id, r.Name, r.Said))],
+            await Of(ShopKinds.Wrenches), await Of(ShopKinds.Testers), await Of(ShopKinds.Consumables),
+            tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
     }
 
     private static LotTest? TestOf(EntryRow entry) =>
         EntryKind.Verification.Read(entry.Document).Said is { } said ? new(entry, said, EntryKind.VerificationOf(said, new DateTimeOffset(entry.Made, TimeSpan.Zero))) : null;
 
-    private async Task<IReadOnlyList<(int Id, string Name, Values Said)>> Of(Files.RecordKind kind) =>
-        [.. (await store.Records(kind.Id)).Select(r => (r.Id, r.Name, kind.Read(r.Document).Said)).Where(r => r.Said is not null).Select(r => (r.Id, r.Name, r.Said!))];
+    private async Task<IReadOnlyList<Shelved>> Of(Files.RecordKind kind) =>
+        [.. (await store.Records(kind.Id)).Select(r => (r.Id, r.Name, kind.Read(r.Document).Said)).Where(r => r.Said is not null).Select(r => new Shelved(r.Id, r.Name, r.Said!))];
+
+    /// <summary>A record and what it says.</summary>
+    private sealed record Shelved(int Id, string Name, Values Said);
+
+    /// <summary>What was read of the shop, without the time.</summary>
+    private sealed record Kept(
+        string Stamp, Values? Rules, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers, IReadOnlyList<Shelved> Consumables,
+        ILookup<int, LotTest> Tests, ILookup<int, (DateTime Made, double Temperature)> Temperatures);
 }

@@ -1,0 +1,94 @@
+using System.Text.Json.Nodes;
+using Hasp.Files.Shop;
+using Hasp.Store;
+using Hasp.Tests.Storing;
+using Hasp.Web.Services.Shop;
+using Microsoft.Data.Sqlite;
+
+namespace Hasp.Tests.Serving;
+
+/// <summary>What was read of the shop is kept until something of it is written: whatever is written, the next look sees it.</summary>
+public sealed class ShopFloorTests : IDisposable
+{
+    private readonly string _path = Path.Combine(Path.GetTempPath(), "hasp-floor-" + Guid.NewGuid().ToString("N"));
+    private readonly DataFolder _folder;
+    private readonly JointStore _store;
+    private readonly ShopLog _log;
+    private readonly Clock _clock = new();
+    private readonly ShopFloor _floor;
+
+    public ShopFloorTests()
+    {
+        _folder = DataFolder.Open(_path);
+        var databases = new Databases(Path.Combine(_path, "hasp.db"));
+        (_store, _log) = (new(databases, _clock), new(databases, _clock));
+        _floor = new(_store, _log, _clock);
+    }
+
+    public void Dispose()
+    {
+        _store.Dispose();
+        _log.Dispose();
+        _folder.Dispose();
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(_path, recursive: true);
+    }
+
+    private sealed class Clock : TimeProvider
+    {
+        internal DateTimeOffset At { get; set; } = new(2026, 11, 26, 7, 20, 0, TimeSpan.Zero);
+
+        public override DateTimeOffset GetUtcNow() => At;
+    }
+
+    private static string Lot(string name, string finish = "lubricated") => new JsonObject { ["name"] = name, ["thread"] = "M16", ["grade"] = "8.8", ["lubrication"] = finish }.ToJsonString();
+
+    private static NewEntry Told(string key, int lot, double degrees) => new(key, EntryKind.Conditions.Id, 0, 0, lot, 0, new JsonObject { ["temperature"] = $"{degrees} °C" }.ToJsonString(), DateTime.UnixEpoch);
+
+    [Fact]
+    public async Task Whatever_is_written_the_next_look_sees()
+    {
+        Assert.Empty((await _floor.Look()).Lots);
+        var id = await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1"), "made");
+        Assert.Equal("lubricated", (await _floor.Look()).LotOf("L-1")!.Lubrication);
+        await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1", "moly"), "changed");
+        Assert.Equal("moly", (await _floor.Look()).LotOf("L-1")!.Lubrication);
+        await _store.Undo(id, 2);
+        Assert.Equal("lubricated", (await _floor.Look()).LotOf("L-1")!.Lubrication);
+        await _store.Redo(id, 1);
+        Assert.Equal("moly", (await _floor.Look()).LotOf("L-1")!.Lubrication);
+        await _store.Put(ShopKinds.Rules.Id, 0, "Rules", """{ "name": "Rules", "temperatureStep": 4 }""", "made");
+        Assert.Equal(4, (await _floor.Look()).TemperatureStep, 9);
+        await _store.Put(ShopKinds.Consumables.Id, 0, "Paste", """{ "name": "Paste", "type": "lubricant", "useBefore": "2026-11-26" }""", "made");
+        Assert.Null((await _floor.Look()).Consumables.Single().Ended);
+        await _log.Append([Told("a", id, 4)]);
+        Assert.Equal([4.0], (await _floor.Look()).Temperatures[id].Select(t => t.Temperature));
+        await _log.Append([Told("b", id, 19)]);
+        Assert.Equal([4.0, 19.0], (await _floor.Look()).Temperatures[id].Select(t => t.Temperature));
+        await _store.Delete(ShopKinds.Lots.Id, id, true);
+        Assert.Empty((await _floor.Look()).Lots);
+        await _store.Delete(ShopKinds.Lots.Id, id, false);
+        Assert.Single((await _floor.Look()).Lots);
+        await _store.Delete(ShopKinds.Lots.Id, id, true);
+        await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1"), "made anew");
+        Assert.NotEqual(id, (await _floor.Look()).LotOf("L-1")!.Id);
+    }
+
+    [Fact]
+    public async Task What_is_kept_does_not_keep_the_time()
+    {
+        await _store.Put(ShopKinds.Consumables.Id, 0, "Paste", """{ "name": "Paste", "type": "lubricant", "useBefore": "2026-11-26" }""", "made");
+        Assert.Null((await _floor.Look()).Consumables.Single().Ended);
+        _clock.At = _clock.At.AddDays(2);
+        var later = await _floor.Look();
+        Assert.Equal(_clock.At, later.Now);
+        Assert.Equal(new DateOnly(2026, 11, 26), later.Consumables.Single().Ended);
+    }
+
+    [Fact]
+    public async Task Nothing_is_read_twice_where_nothing_was_written()
+    {
+        await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1"), "made");
+        Assert.Same((await _floor.Look()).LotOf("L-1"), (await _floor.Look()).LotOf("L-1"));
+    }
+}
