@@ -34,14 +34,8 @@ internal static partial class ServerTimes
             }
             Console.WriteLine($"start to first page (migration and demonstration included): {clock.ElapsedMilliseconds} ms");
             http.DefaultRequestHeaders.Add("RequestVerificationToken", Token().Match(html).Groups[1].Value);
-            var seen = Seen().Match(html).Groups[1].Value;
             await Report("plain round trip of a small file (baseline)", _ => http.GetStringAsync("/favicon.svg"));
-            await Report("edit on the Bench: parse, evaluate, save to disk, draw", async i =>
-            {
-                var form = new FormUrlEncodedContent([new("path", "layers[0].thickness"), new("value", $"{12 + (i % 9)} mm"), new("Seen", seen)]);
-                var answer = await (await http.PostAsync("/joints/1?handler=Set", form)).Content.ReadAsStringAsync();
-                return seen = Seen().Match(answer).Groups[1].Value;
-            });
+            foreach (var (number, path, least) in Edited) await Edit(http, number, path, least);
             await Report("Finder page, all sizes of the series, 1…24 bolts", i => http.GetStringAsync($"/joints/1/finder?handler=Matrix&Sizes=all&Count={1 + (i % 24)}"));
             await Report("Board with the demonstration project", _ => http.GetStringAsync("/"));
         }
@@ -51,6 +45,26 @@ internal static partial class ServerTimes
             await process.WaitForExitAsync();
             Directory.Delete(data, true);
         }
+    }
+
+    /// <summary>Joints of the demonstration by their numbers, what is edited of them, and from how many millimetres on.</summary>
+    private static readonly (string Number, string Path, int Least)[] Edited =
+    [
+        ("AL-03", "layers[0].thickness", 12), ("AL-23", "splice.end", 45), ("AL-24", "pin.eyeThickness", 25), ("AL-25", "basePlate.thickness", 25), ("AL-26", "closure.tubeEnd", 30), ("AL-27", "cover.thickness", 25),
+    ];
+
+    /// <summary>Times edits of a joint: parse, evaluate, save to disk, draw.</summary>
+    private static async Task Edit(HttpClient http, string number, string path, int least)
+    {
+        var board = await http.GetStringAsync("/");
+        var address = Link().Matches(board[..board.IndexOf($"<strong>{number} ", StringComparison.Ordinal)])[^1].Groups[1].Value;
+        var seen = Seen().Match(await http.GetStringAsync(address)).Groups[1].Value;
+        await Report($"edit on the Bench, {number}, {path}", async i =>
+        {
+            var form = new FormUrlEncodedContent([new("path", path), new("value", $"{least + (i % 9)} mm"), new("Seen", seen)]);
+            var answer = await (await http.PostAsync(address + "?handler=Set", form)).Content.ReadAsStringAsync();
+            return seen = Seen().Match(answer).Groups[1].Value;
+        });
     }
 
     private static async Task Report(string what, Func<int, Task<string>> request)
@@ -75,6 +89,9 @@ internal static partial class ServerTimes
 
     [GeneratedRegex(@"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""")]
     private static partial Regex Token();
+
+    [GeneratedRegex(@"class=""joint-link"" href=""(/joints/\d+)""")]
+    private static partial Regex Link();
 
     [GeneratedRegex(@"name=""Seen"" value=""(\d+)""")]
     private static partial Regex Seen();

@@ -179,7 +179,7 @@ public sealed class SheetDrawing
         internal double WidthAt(double scale) => Math.Max(Least, Left + Right + (Width * scale));
 
         /// <summary>px across that its name and the labels above and below it need.</summary>
-        private double Least => View.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(m => _entry?.Invoke(m) ?? 0).Append(NameWidth).Max();
+        private double Least => _entry is null ? 0 : View.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(_entry).Append(NameWidth).Max();
 
         /// <summary>px down, with its dimensions.</summary>
         internal double HeightAt(double scale) => Top + Bottom + (Height * scale);

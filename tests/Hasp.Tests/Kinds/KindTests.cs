@@ -108,6 +108,22 @@ public sealed class KindTests
 
     [Theory]
     [MemberData(nameof(Kinds))]
+    public void Its_small_drawing_fills_its_room_and_carries_no_words(string kind)
+    {
+        foreach (var joint in Varied(kind).Append(Example(kind)))
+        {
+            foreach (var views in new[] { 1, 2 })
+            {
+                var drawing = new SheetDrawing(joint.Kind.Draw(joint), 120, 84, UnitSystem.Si, views, measured: false);
+                Assert.All(drawing.Views, v => Assert.Empty(v.Labels));
+                Assert.True(drawing.Width <= 121 && drawing.Height <= 85, $"{kind}: {drawing.Width} by {drawing.Height}");
+                Assert.True(drawing.Width > 90 || drawing.Height > 70, $"{kind}: only {drawing.Width:0.#} by {drawing.Height:0.#}");
+            }
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Kinds))]
     public void It_goes_out_and_comes_back_the_same_and_in_inches(string kind)
     {
         var document = KindExample.Of(Kind.ById(kind)!);
