@@ -14,7 +14,8 @@ public static partial class Commands
         Say(() => DataFolder.Restore(data, file.FullName), $"Restored into {data}; what stood there is kept as hasp.db.before-restore", output, error);
 
     /// <summary>Looks through the shop's log.</summary>
-    public static int CheckLog(string data, TextWriter output, TextWriter error) => Say(() => DataFolder.CheckLog(data), "Looked through the log", output, error);
+    public static int CheckLog(string data, TextWriter output, TextWriter error) =>
+        Say(() => DataFolder.CheckLog(data), "Looked through the log", output, error);
 
     private static int Say(Func<LogCheck> work, string done, TextWriter output, TextWriter error)
     {

@@ -30,11 +30,14 @@ public static partial class Commands
         return result is { Holds: true, IsComplete: true } ? Holds : FallsShort;
     }
 
-    /// <summary>Judges every first-choice size and grade of the joint's series with the joint's number of bolts; as JSON, all sizes and 1 to 24 bolts.</summary>
+    /// <summary>
+    /// Judges every first-choice size and grade of the joint's series with the joint's number of bolts; as JSON, all sizes and 1 to 24
+    /// bolts.
+    /// </summary>
     public static int Find(FileInfo file, bool json, bool us, TextReader input, TextWriter output, TextWriter error)
     {
         if (Read(file, input, error) is not { } joint || !IsSearched(joint, error)) return BadInput;
-        var count = joint.Bolts.Count;
+        var count = joint.AllBolts;
         var sizes = Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series).ToList();
         var grades = Finder.GradesFor(joint.Said, sizes);
         var rows = Finder.Search(joint.Said, sizes, grades, Math.Max(FinderDocument.MaxCount, count));

@@ -51,14 +51,16 @@ public sealed partial record CallOut(
     }
 
     /// <summary>The bolts of all sides, each length by itself.</summary>
-    private static string OrderOf(Joint joint) => string.Join(" and ", BoltSets(joint).Select(b => $"{b.Count} × {b.Bolts.Thread.Designation} × {LengthOf(b.Bolts)} – {b.Bolts.Grade.Grade}"));
+    private static string OrderOf(Joint joint) =>
+        string.Join(" and ", BoltSets(joint).Select(b => $"{b.Count} × {b.Bolts.Thread.Designation} × {LengthOf(b.Bolts)} – {b.Bolts.Grade.Grade}"));
 
     /// <summary>The bolts of a joint to be bought: those of all its sides, alike ones together.</summary>
     public static IReadOnlyList<(int Count, BoltSet Bolts)> BoltSets(Joint joint) =>
         [.. (joint.Sides.IsEmpty ? [joint] : joint.Sides.Select(s => s.Joint)).GroupBy(j => j.Bolts.Length).Select(g => (g.Sum(j => j.Bolts.Count), g.First().Bolts))];
 
     /// <summary>Bolts are ordered in the measure they are made in, whatever is shown.</summary>
-    public static string LengthOf(BoltSet bolts) => bolts.Thread.System == MeasureSystem.Metric ? QuantityText.Figures(bolts.Length) : QuantityText.Figures(bolts.Length / 25.4) + " in";
+    public static string LengthOf(BoltSet bolts) =>
+        bolts.Thread.System == MeasureSystem.Metric ? QuantityText.Figures(bolts.Length) : QuantityText.Figures(bolts.Length / 25.4) + " in";
 
     private static string SaidBy(Result result, CheckResult governing, double factor) => result.Joint.Judging.Basis.Speech == Speech.Factor
         ? $"{QuantityText.Factor(factor)} against {governing.Required:0.00}"
@@ -88,7 +90,8 @@ public sealed partial record CallOut(
         yield return bolts.IsStud ? "studs with nuts" : Named($"{bolts.Head.Kind} head", bolts.Head.Source);
         if (bolts.Nut is { } nut)
         {
-            yield return Named(nut.Kind is "hex" ? "nut" : nut.Kind + " nut", nut.Source) + (joint.NutClass is { } strength ? $" class {strength.Name}" : "");
+            yield return Named(
+                nut.Kind is "hex" ? "nut" : nut.Kind + " nut", nut.Source) + (joint.NutClass is { } strength ? $" class {strength.Name}" : "");
         }
         foreach (var washers in WashersOf(joint)) yield return washers;
         // How far the thread must go in is part of what a fitter needs.
@@ -130,7 +133,8 @@ public sealed partial record CallOut(
     }
 
     /// <summary>
-    /// The torque as a wrench can be set: a stated one as stated, a lot's job torque as it was found, for less would not do; else the coarsest step at which the preload's whole spread stays within the
+    /// The torque as a wrench can be set: a stated one as stated, a lot's job torque as it was found, for less would not do; else the
+    /// coarsest step at which the preload's whole spread stays within the
     /// window, the nearest figure first.
     /// </summary>
     private static string SettableTorque(Result result, UnitSystem system)

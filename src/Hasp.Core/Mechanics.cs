@@ -119,7 +119,8 @@ public readonly record struct Mechanics<T>
     }
 
     /// <summary>
-    /// The same joint with exactly this preload (N) in the bolt, no scatter and no loss. What warming adds came after the tightening: the bolt
+    /// The same joint with exactly this preload (N) in the bolt, no scatter and no loss. What warming adds came after the tightening: the
+    /// bolt
     /// was tightened to that much less.
     /// </summary>
     public Mechanics<T> WithPreload(T preload) => this with
@@ -207,9 +208,13 @@ public readonly record struct Mechanics<T>
     }
 
     /// <summary>The preload aimed at, N: of a joint with a lot what the lot has to be tested at, whatever its torque then reaches.</summary>
-    public static T Aimed(Joint joint) => WithoutStiffness(joint).Tightened(joint with { Tightening = joint.Tightening with { Lot = null } }).Preload;
+    public static T Aimed(Joint joint) =>
+        WithoutStiffness(joint).Tightened(joint with { Tightening = joint.Tightening with { Lot = null } }).Preload;
 
-    /// <summary>The torque that the lot was tested to need, where it was tested at what the joint aims at; null where it was not, or where a torque is aimed at.</summary>
+    /// <summary>
+    /// The torque that the lot was tested to need, where it was tested at what the joint aims at; null where it was not, or where a torque
+    /// is aimed at.
+    /// </summary>
     private static T? JobTorque(Joint joint)
     {
         var (how, lot) = (joint.Tightening, joint.Tightening.Lot!);

@@ -62,7 +62,8 @@ public sealed record Result
     public bool IsComplete => Asks.Count == 0;
 
     /// <summary>How the joint takes its turn from snug.</summary>
-    public JointRate Rate => !Joint.Kind.IsTightened ? JointRate.Hard : this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
+    public JointRate Rate =>
+        !Joint.Kind.IsTightened ? JointRate.Hard : this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }
@@ -73,7 +74,10 @@ public sealed record Result
     /// <summary>The basis and edition the checks were made to.</summary>
     public required string Basis { get; init; }
 
-    /// <summary>What is to be looked at first: what gives the load's reserve, or the tightening's where that falls short; null where there is nothing to judge.</summary>
+    /// <summary>
+    /// What is to be looked at first: what gives the load's reserve, or the tightening's where that falls short; null where there is
+    /// nothing to judge.
+    /// </summary>
     public CheckResult? Governing => Reserves.First.Check < 0 ? null : Checks.First(c => c.Check.Index == Reserves.First.Check);
 
     /// <summary>The reserve that goes with it; null where there is nothing to judge.</summary>
@@ -120,7 +124,8 @@ public enum Standing
 public static class Standings
 {
     /// <summary>The standing of a reserve; null is nothing to judge.</summary>
-    public static Standing Of(double? reserve) => reserve switch { null => Standing.None, < 1 => Standing.Short, < 1.1 => Standing.Little, _ => Standing.Full };
+    public static Standing Of(double? reserve) =>
+        reserve switch { null => Standing.None, < 1 => Standing.Short, < 1.1 => Standing.Little, _ => Standing.Full };
 }
 
 /// <summary>A named value.</summary>

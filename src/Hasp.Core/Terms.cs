@@ -14,7 +14,8 @@ public static class Terms
     public static readonly Term NominalDiameter = new("nominalDiameter", "d", Dimension.Length, "nominal diameter of the thread", Profile);
     public static readonly Term Pitch = new("pitch", "P", Dimension.Length, "thread pitch", Profile);
     public static readonly Term PitchDiameter = new("pitchDiameter", "d_2", Dimension.Length, "pitch diameter", Profile);
-    public static readonly Term NutMinorDiameter = new("nutMinorDiameter", "D_1", Dimension.Length, "basic minor diameter of the nut thread", Profile);
+    public static readonly Term NutMinorDiameter = new(
+        "nutMinorDiameter", "D_1", Dimension.Length, "basic minor diameter of the nut thread", Profile);
     public static readonly Term RootDiameter = new("rootDiameter", "d_3", Dimension.Length, "root diameter of the bolt thread", Profile);
     public static readonly Term StressDiameter = new("stressDiameter", "d_s", Dimension.Length,
         "diameter that carries the tensile stress area", "ISO 898-1, 9.1.6.1; ASME B1.1");
@@ -62,11 +63,13 @@ public static class Terms
         "stiffness of the bolt in the grip", "shank and thread in series");
     public static readonly Term MemberStiffness = new("memberStiffness", "k_m", Dimension.Stiffness,
         "stiffness of the clamped members", "frusta in series");
-    public static readonly Term LoadShare = new("loadShare", "C", Dimension.None, "share of an outside load that the bolt takes", Mechanics);
+    public static readonly Term LoadShare = new(
+        "loadShare", "C", Dimension.None, "share of an outside load that the bolt takes", Mechanics);
 
     public static readonly Term LoadIntroduction = new("loadIntroduction", "n", Dimension.None,
         "load introduction factor: 1 where the load acts under head and nut", "chosen, above 0 to 1");
-    public static readonly Term EffectiveShare = new("effectiveShare", "C_n", Dimension.None, "share of an outside load that the bolt takes, with the load introduced between the parts", Mechanics);
+    public static readonly Term EffectiveShare = new(
+        "effectiveShare", "C_n", Dimension.None, "share of an outside load that the bolt takes, with the load introduced between the parts", Mechanics);
     public static readonly Term RingStiffness = new("ringStiffness", "k_ring", Dimension.Stiffness,
         "stiffness of one washer or part as a ring", "45° mean cylinders");
     public static readonly Term MemberStiffnessCylinders = new("memberStiffnessCylinders", "k_m,45", Dimension.Stiffness,
@@ -140,8 +143,10 @@ public static class Terms
         "preload that the torque gives at the low end of the friction's band", "T/(K_low·d)");
     public static readonly Term PreloadAtHighFriction = new("preloadAtHighFriction", "F_i,high", Dimension.Force,
         "preload that the torque gives at the high end of the friction's band", "T/(K_high·d)");
-    public static readonly Term TorqueBandMax = new("torqueBandMax", "c_max", Dimension.None, "largest installation torque over the nominal", "practice of NASA-STD-5020");
-    public static readonly Term TorqueBandMin = new("torqueBandMin", "c_min", Dimension.None, "smallest installation torque over the nominal", "practice of NASA-STD-5020");
+    public static readonly Term TorqueBandMax = new(
+        "torqueBandMax", "c_max", Dimension.None, "largest installation torque over the nominal", "practice of NASA-STD-5020");
+    public static readonly Term TorqueBandMin = new(
+        "torqueBandMin", "c_min", Dimension.None, "smallest installation torque over the nominal", "practice of NASA-STD-5020");
     public static readonly Term PreloadTight = new("preloadTight", "F_i,tight", Dimension.Force,
         "tight end of the tightening, before any warming", "scatter of the method, or the low end of the friction's band");
     public static readonly Term LeastPretension = new("leastPretension", "F_code", Dimension.Force,
@@ -160,16 +165,20 @@ public static class Terms
         "outside tension on one bolt", "equal share, or the pattern");
     public static readonly Term Shear = new("shear", "V", Dimension.Force, "outside shear on one bolt", "equal share");
     public static readonly Term OpeningLoad = new("openingLoad", "F_A,0", Dimension.Force, "outside load that parts the faces", Mechanics);
-    public static readonly Term BoltForce = new("boltForce", "F_b", Dimension.Force, "force in the bolt", Mechanics + "; the whole load once the faces are apart");
-    public static readonly Term MemberForce = new("memberForce", "F_m", Dimension.Force, "clamp left between the faces", Mechanics + "; nothing once the faces are apart");
+    public static readonly Term BoltForce = new(
+        "boltForce", "F_b", Dimension.Force, "force in the bolt", Mechanics + "; the whole load once the faces are apart");
+    public static readonly Term MemberForce = new(
+        "memberForce", "F_m", Dimension.Force, "clamp left between the faces", Mechanics + "; nothing once the faces are apart");
     public static readonly Term ProofFactor = new("proofFactor", "n_p", Dimension.None,
         "proof load over the force in the bolt", "proof load, ISO 898-1, 9.6");
-    public static readonly Term LoadFactor = new("loadFactor", "n_L", Dimension.None, "times the outside load may grow until the bolt reaches proof, faces taken as closed", Mechanics);
+    public static readonly Term LoadFactor = new(
+        "loadFactor", "n_L", Dimension.None, "times the outside load may grow until the bolt reaches proof, faces taken as closed", Mechanics);
     public static readonly Term LoadFactorOpen = new("loadFactorOpen", "n_L,open", Dimension.None,
         "times the outside load may grow until it alone brings the bolt to proof", "the bolt of an open joint carries the whole load");
     public static readonly Term LoadFactorLeast = new("loadFactorLeast", "n_load", Dimension.None,
         "times the outside load may grow until the bolt reaches proof", "the lesser: past opening the bolt carries the whole load");
-    public static readonly Term OpeningFactor = new("openingFactor", "n_0", Dimension.None, "opening load over the outside load", Mechanics);
+    public static readonly Term OpeningFactor = new(
+        "openingFactor", "n_0", Dimension.None, "opening load over the outside load", Mechanics);
     public static readonly Term FaceFriction = new("faceFriction", "μ", Dimension.None,
         "friction between the faces", "stated for the joint");
     public static readonly Term FrictionFaces = new("frictionFaces", "m", Dimension.None,
@@ -328,7 +337,8 @@ public static class Terms
         "upper end of the swing on one bolt", "load case pair");
     public static readonly Term LoadMin = new("loadMin", "F_A,min", Dimension.Force,
         "lower end of the swing on one bolt", "load case pair");
-    public static readonly Term StressAmplitude = new("stressAmplitude", "σ_a", Dimension.Stress, "stress amplitude in the thread", Mechanics);
+    public static readonly Term StressAmplitude = new(
+        "stressAmplitude", "σ_a", Dimension.Stress, "stress amplitude in the thread", Mechanics);
     public static readonly Term MeanStress = new("meanStress", "σ_m", Dimension.Stress, "mean stress in the thread", Mechanics);
     public static readonly Term PreloadStress = new("preloadStress", "σ_i", Dimension.Stress,
         "preload over the tensile stress area", "Fi/At");

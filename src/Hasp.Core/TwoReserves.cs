@@ -102,7 +102,10 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         return room[..many];
     }
 
-    /// <summary>The checks that are judged and may find something in this joint, those that the load sets and those that the tool sets, written into <paramref name="room"/>.</summary>
+    /// <summary>
+    /// The checks that are judged and may find something in this joint, those that the load sets and those that the tool sets, written into
+    /// <paramref name="room"/>.
+    /// </summary>
     private static Sides Judged(Joint joint, Span<int> room)
     {
         var (low, high) = (0, room.Length);

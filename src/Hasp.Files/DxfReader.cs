@@ -4,7 +4,8 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Files;
 
 /// <summary>
-/// Circles of a drawing exchange file (ASCII) as they lie in the plan: those of blocks wherever the block is inserted, and never where it is
+/// Circles of a drawing exchange file (ASCII) as they lie in the plan: those of blocks wherever the block is inserted, and never where it
+/// is
 /// only defined; mirrored ones (extrusion −Z) on the side where they are seen.
 /// </summary>
 internal sealed class DxfReader
@@ -41,7 +42,8 @@ internal sealed class DxfReader
         internal Placing After(Placing inner)
         {
             var shift = Of(inner.E, inner.F);
-            return new((A * inner.A) + (B * inner.C), (A * inner.B) + (B * inner.D), (C * inner.A) + (D * inner.C), (C * inner.B) + (D * inner.D), shift.X, shift.Y);
+            return new(
+                (A * inner.A) + (B * inner.C), (A * inner.B) + (B * inner.D), (C * inner.A) + (D * inner.C), (C * inner.B) + (D * inner.D), shift.X, shift.Y);
         }
     }
 

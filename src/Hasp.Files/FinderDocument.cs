@@ -30,7 +30,7 @@ public static class FinderDocument
         node["length"] = QuantityText.Exact(cell.Length, Units.Consistent(Dimension.Length));
         node["torque"] = QuantityText.Exact(cell.Torque, Units.Consistent(Dimension.Torque));
         node["leastCount"] = cell.LeastCount;
-        node["byCount"] = new JsonArray([.. cell.ByCount.Take(MaxCount).Select((e, i) => (JsonNode)new JsonObject
+        node["byCount"] = new JsonArray([.. cell.ByCount.Select((e, i) => (JsonNode)new JsonObject
         {
             ["count"] = i + 1,
             ["holds"] = e.Holds,

@@ -183,7 +183,8 @@ public static class FormatDescription
         return schema;
     }
 
-    private static JsonObject ObjectSchema() => new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = new JsonObject() };
+    private static JsonObject ObjectSchema() =>
+        new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = new JsonObject() };
 
     private static JsonObject Properties(JsonObject schema) => (JsonObject)schema["properties"]!;
 

@@ -63,7 +63,8 @@ public static class JointDocument
     public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(string json) => Read(Encoding.UTF8.GetBytes(json));
 
     /// <summary>
-    /// The layout that a document describes, pitches chosen where none are stated, be the document faulty elsewhere; null where none is laid
+    /// The layout that a document describes, pitches chosen where none are stated, be the document faulty elsewhere; null where none is
+    /// laid
     /// out or it cannot be read.
     /// </summary>
     public static Layout? LayoutOf(JsonObject document)

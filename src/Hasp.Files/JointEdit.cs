@@ -70,7 +70,8 @@ public static partial class JointEdit
         document["chosen"] is JsonArray chosen && chosen.Any(c => c is JsonValue v && v.TryGetValue<string>(out var p) && p == path);
 
     /// <summary>
-    /// Changes how a load case is stated: <c>components</c>, <c>tension and shear</c>, <c>a combination</c> or the kind of a helper. What was
+    /// Changes how a load case is stated: <c>components</c>, <c>tension and shear</c>, <c>a combination</c> or the kind of a helper. What
+    /// was
     /// stated before goes, tension and shear become components; a helper's inputs stay, to be found again.
     /// </summary>
     public static void State(JsonObject document, int index, string how)
@@ -115,7 +116,8 @@ public static partial class JointEdit
     public static IReadOnlyList<string> Lists { get; } = ["layers", "loads", "pattern.points", "pattern.plate.corners", "pattern.plate.openings"];
 
     /// <summary>How many entries a list of the document has; 0 where there is none.</summary>
-    public static int CountOf(JsonObject document, string list) => list.Split('.').Aggregate((JsonNode?)document, (n, key) => (n as JsonObject)?[key]) is JsonArray array ? array.Count : 0;
+    public static int CountOf(JsonObject document, string list) =>
+        list.Split('.').Aggregate((JsonNode?)document, (n, key) => (n as JsonObject)?[key]) is JsonArray array ? array.Count : 0;
 
     /// <summary>Appends an entry to a list, a part or load case alike in kind to the last one.</summary>
     public static void Add(JsonObject document, string list)

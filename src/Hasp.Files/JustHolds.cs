@@ -87,7 +87,8 @@ public sealed class JustHolds
         && field.Dimension is not (Dimension.Mass or Dimension.Speed)
         && !Left.Any(l => field.Path.StartsWith(l, StringComparison.Ordinal));
 
-    // What is required, how it is sampled, and the own figures of a grade are not sizes to choose by what holds; nor is what a lot was found to have, or how it is put together.
+    // What is required, how it is sampled, and the own figures of a grade are not sizes to choose by what holds; nor is what a lot was
+    // found to have, or how it is put together.
     private static readonly string[] Left = ["judging.required", "uncertainty.", "own.", "handChecks", "loads[].row", "fatigue.knee", "plan.", "tightening.lot."];
 
     /// <summary>The value that just holds and its curve; null where the field is none to look for, or the joint as it stands has other faults.</summary>
@@ -164,7 +165,8 @@ public sealed class JustHolds
 
     private double Shown(double held) => Unit is { } unit && double.IsFinite(held) ? unit.FromHeld(held) : held;
 
-    private static IEnumerable<double> Even(double from, double to) => Enumerable.Range(0, Points + 1).Select(i => from + ((to - from) * i / Points));
+    private static IEnumerable<double> Even(double from, double to) =>
+        Enumerable.Range(0, Points + 1).Select(i => from + ((to - from) * i / Points));
 
     private string TextOf(double value)
     {

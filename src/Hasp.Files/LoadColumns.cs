@@ -129,7 +129,10 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
         }
     }
 
-    /// <summary>The line that holds the headings: the first of a few that names forces or moments, else the first that there is; 0 where there is none.</summary>
+    /// <summary>
+    /// The line that holds the headings: the first of a few that names forces or moments, else the first that there is; 0 where there is
+    /// none.
+    /// </summary>
     public static int HeadLine(IReadOnlyList<TableLine> lines) =>
         (lines.FirstOrDefault(l => l.Cells.Any(c => LoadColumn.DimensionOf(MeaningOf(c)) is Dimension.Force or Dimension.Torque)) ?? lines.FirstOrDefault())?.Number ?? 0;
 

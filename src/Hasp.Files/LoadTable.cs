@@ -141,7 +141,8 @@ public static class LoadTable
                 cells[i] = cell.Length > MaxCell ? cell[..MaxCell] : cell;
                 if (formula < 0 && cell.StartsWith('=')) formula = i;
             }
-            yield return new(parser.RawRow, cells, formula, reader.Unclosed.Remove(parser.RawRow) ? "a quotation mark opens in it and never closes" : null);
+            yield return new(
+                parser.RawRow, cells, formula, reader.Unclosed.Remove(parser.RawRow) ? "a quotation mark opens in it and never closes" : null);
         }
     }
 

@@ -18,7 +18,8 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     private DocumentReader Reader => field ??= new(Fields, []);
 
     /// <summary>Grades of the user's own.</summary>
-    public static RecordKind Grades { get; } = Element("grades", "Grades", "grade", Core.Joints.Fields.OwnGrades, (said, faults) => JointRules.OwnGrade(said, faults));
+    public static RecordKind Grades { get; } = Element(
+        "grades", "Grades", "grade", Core.Joints.Fields.OwnGrades, (said, faults) => JointRules.OwnGrade(said, faults));
 
     /// <summary>Materials of the user's own.</summary>
     public static RecordKind Materials { get; } =

@@ -17,7 +17,8 @@ public static class ResultDocument
     public const string Format = "hasp-result";
 
     /// <summary>How documents of this house are written.</summary>
-    public static JsonSerializerOptions Indented { get; } = new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    public static JsonSerializerOptions Indented { get; } = new(
+        ) { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     /// <summary>The result of a joint that was evaluated.</summary>
     public static JsonObject Of(Result result) => new()

@@ -27,7 +27,8 @@ public sealed class DataFolder : IDisposable
     public string Database => System.IO.Path.Combine(Path, "hasp.db");
 
     /// <summary>Opens a folder, making it where it is not there. What cannot be used ends in a sentence and a cure.</summary>
-    /// <exception cref="UnusableFolderException">It cannot be used: read-only, full, damaged, in use, or written by a newer version.</exception>
+    /// <exception cref="UnusableFolderException">It cannot be used: read-only, full, damaged, in use, or written by a newer
+    /// version.</exception>
     public static DataFolder Open(string path)
     {
         path = System.IO.Path.GetFullPath(path);
@@ -48,7 +49,8 @@ public sealed class DataFolder : IDisposable
     }
 
     /// <summary>
-    /// The database as it is at this moment, in one file: whole and consistent, also while a server writes to it. The file is there complete or not at all.
+    /// The database as it is at this moment, in one file: whole and consistent, also while a server writes to it. The file is there
+    /// complete or not at all.
     /// </summary>
     /// <param name="path">The folder.</param>
     /// <param name="file">The backup, which must not be there yet.</param>
@@ -220,7 +222,10 @@ public sealed class DataFolder : IDisposable
         return applied;
     }
 
-    /// <summary>The whole database, what is still in its log included, into another file; the log is emptied, so that none is left beside the upgraded file.</summary>
+    /// <summary>
+    /// The whole database, what is still in its log included, into another file; the log is emptied, so that none is left beside the
+    /// upgraded file.
+    /// </summary>
     private void CopyTo(string target)
     {
         // As it was before the upgrade, for whoever wants it back.
@@ -228,7 +233,10 @@ public sealed class DataFolder : IDisposable
         File.Copy(Database, target, overwrite: true);
     }
 
-    /// <summary>The database under another name, what was still in its log written into it first: no log is left that the next file could take for its own.</summary>
+    /// <summary>
+    /// The database under another name, what was still in its log written into it first: no log is left that the next file could take for
+    /// its own.
+    /// </summary>
     private void KeepBeside(string ending)
     {
         using (var source = new SqliteConnection($"Data Source={Database};Pooling=False"))

@@ -97,7 +97,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     /// <param name="document">Its document.</param>
     /// <param name="payload">What lies beside the document.</param>
     /// <param name="only">True where the owner has one of the kind, whatever its name.</param>
-    public Task<int> Replace(string kind, int owner, string name, string document, byte[]? payload = null, bool only = false) => Write(async db =>
+    public Task<int> Replace(string kind, int owner, string name, string document, byte[]? payload = null, bool only = false) =>
+        Write(async db =>
     {
         var now = Now;
         await db.Records.Where(r => r.Kind == kind && r.OwnerId == owner && (only || r.Name == name) && r.DeletedAt == null)

@@ -67,12 +67,14 @@ public sealed record NewEntry(string Key, string Kind, int ProjectId, int JointI
 /// <summary>What became of an entry.</summary>
 /// <param name="Entry">As it is kept.</param>
 /// <param name="Again">True where it had been kept before.</param>
-/// <param name="Differs">True where something else had been kept under its key: it was not kept, and its sender must give it another.</param>
+/// <param name="Differs">True where something else had been kept under its key: it was not kept, and its sender must give it
+/// another.</param>
 public readonly record struct Kept(EntryRow Entry, bool Again, bool Differs);
 
 /// <summary>What a look at the whole log came to.</summary>
 /// <param name="Count">Entries that are whole, from the first on.</param>
-/// <param name="Last">Hash of the last of them, to be held against a printed one: the end of a log can be cut off without breaking it.</param>
+/// <param name="Last">Hash of the last of them, to be held against a printed one: the end of a log can be cut off without breaking
+/// it.</param>
 /// <param name="Broken">Number of the first entry that is not as it was written; null where all are.</param>
 public readonly record struct LogCheck(long Count, string Last, long? Broken);
 

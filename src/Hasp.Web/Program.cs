@@ -105,7 +105,8 @@ app.Use(static (context, next) =>
 });
 app.UseStaticFiles(new StaticFileOptions
 {
-    // What is asked for by its fingerprint never changes; fonts and libraries not under one version; anything else is asked about each time.
+    // What is asked for by its fingerprint never changes; fonts and libraries not under one version; anything else is asked about each
+    // time.
     OnPrepareResponse = static c => c.Context.Response.Headers.CacheControl =
         c.Context.Request.Query.ContainsKey("v") ? "public, max-age=31536000, immutable"
         : c.Context.Request.Path.StartsWithSegments("/lib", StringComparison.Ordinal) ? "public, max-age=604800"

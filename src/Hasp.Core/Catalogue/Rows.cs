@@ -19,7 +19,8 @@ public enum MeasureSystem
 /// <param name="Diameter">Nominal diameter d, mm.</param>
 /// <param name="Pitch">Pitch P, mm; 25.4/n for inch threads.</param>
 /// <param name="FirstChoice">Stocked by most shops; the others are waited for.</param>
-/// <param name="PublishedStressArea">The rounded figure of the standard (mm², or in² for inch threads), kept to test the formula; null where none is listed.</param>
+/// <param name="PublishedStressArea">The rounded figure of the standard (mm², or in² for inch threads), kept to test the formula; null
+/// where none is listed.</param>
 /// <param name="Source">Standard.</param>
 public sealed record ScrewThread(
     string Designation, string Series, double Diameter, double Pitch, bool FirstChoice, double? PublishedStressArea, string Source)
@@ -303,9 +304,11 @@ public enum Plating
 /// <param name="Scatter">Γ, ± as a share of the nominal preload.</param>
 /// <param name="Label">In words.</param>
 /// <param name="Source">Where the figure comes from.</param>
-/// <param name="ByTorque">True where the preload follows from a torque and the friction met; the others reach for the preload itself.</param>
+/// <param name="ByTorque">True where the preload follows from a torque and the friction met; the others reach for the preload
+/// itself.</param>
 /// <param name="AboveMinimum">What is aimed at over the least pretension of a structural code.</param>
-/// <param name="Workshop">False where it needs gear that goes with few, large bolts that are pulled: a tensioner, a micrometer on both ends, ultrasound.</param>
+/// <param name="Workshop">False where it needs gear that goes with few, large bolts that are pulled: a tensioner, a micrometer on both
+/// ends, ultrasound.</param>
 /// <param name="Measure">What is read while tightening.</param>
 public sealed record TighteningMethod(
     string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true, Measure Measure = Measure.Torque)

@@ -132,7 +132,8 @@ public static partial class Standards
         c.Name == name && (c.System == MeasureSystem.Any || c.System == thread.System) && thread.Diameter >= c.MinDiameter - 0.005 && thread.Diameter <= c.MaxDiameter + 0.005);
 
     /// <summary>The lengths that a size is stocked in, or null where none are listed.</summary>
-    public static LengthRange? FindLengths(ScrewThread thread) => LengthRanges.FirstOrDefault(l => l.System == thread.System && Math.Abs(l.Diameter - thread.Diameter) < 0.005);
+    public static LengthRange? FindLengths(ScrewThread thread) =>
+        LengthRanges.FirstOrDefault(l => l.System == thread.System && Math.Abs(l.Diameter - thread.Diameter) < 0.005);
 
     /// <summary>The washer of that kind for a thread of that diameter (mm), or null where the standard lists none.</summary>
     public static Washer? FindWasher(string kind, double diameter) => WasherBySize.GetValueOrDefault((kind, Math.Round(diameter, 2)));
@@ -145,7 +146,10 @@ public static partial class Standards
     public static PretensionRow? FindPretension(string grade, double diameter) => Pretensions.FirstOrDefault(p =>
         p.Grade.Equals(grade, StringComparison.OrdinalIgnoreCase) && (p.Diameter is null || Math.Abs(p.Diameter.Value - diameter) < 0.005));
 
-    /// <summary>The least pretension (N) that structural practice lays down for bolts of a grade and size, with its source; null where it lays down none.</summary>
+    /// <summary>
+    /// The least pretension (N) that structural practice lays down for bolts of a grade and size, with its source; null where it lays down
+    /// none.
+    /// </summary>
     public static (double Force, string Source)? LeastPretension(string grade, ScrewThread thread) =>
         FindPretension(grade, thread.Diameter) is not { } row ? null
         : (row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Formulas.Plain>.Of(thread).StressArea.Value, row.Source);

@@ -263,7 +263,9 @@ internal sealed class PartCheck<TCheck> : Check<TCheck>
 {
     public override bool JudgesParts => true;
 
-    public override Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load) => TCheck.Judge(m, JointLoad<Plain>.Of(m.Joint, load));
+    public override Judged<Plain> Judge(in Mechanics<Plain> m, in BoltLoad<Plain> load) =>
+        TCheck.Judge(m, JointLoad<Plain>.Of(m.Joint, load));
 
-    public override Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load) => TCheck.Judge(m, JointLoad<Traced>.Of(m.Joint, load));
+    public override Judged<Traced> Judge(in Mechanics<Traced> m, in BoltLoad<Traced> load) =>
+        TCheck.Judge(m, JointLoad<Traced>.Of(m.Joint, load));
 }

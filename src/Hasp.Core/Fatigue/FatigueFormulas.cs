@@ -55,7 +55,8 @@ public static class FatigueFormulas
     }
 
     /// <summary>
-    /// Goodman, Sa/Se + Sm/Su = 1: n = (Se·(Su − m0) − Su·a0)/(Su·a1 + Se·m1); nothing where the start lies outside, no limit where the path
+    /// Goodman, Sa/Se + Sm/Su = 1: n = (Se·(Su − m0) − Su·a0)/(Su·a1 + Se·m1); nothing where the start lies outside, no limit where the
+    /// path
     /// never meets it.
     /// </summary>
     public static T Goodman<T>(in LoadLine<T> line, T endurance, T tensile)
@@ -127,7 +128,10 @@ public static class FatigueFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.AmplitudeStrength, T.Const(0.85) * ((T.Const(150) / diameter) + T.Const(45)));
 
-    /// <summary>σA·(2 − Fi/F0.2), MPa: threads rolled after heat treatment. Made for preloads of 0.3 to 1 of yield; above twice yield nothing is left.</summary>
+    /// <summary>
+    /// σA·(2 − Fi/F0.2), MPa: threads rolled after heat treatment. Made for preloads of 0.3 to 1 of yield; above twice yield nothing is
+    /// left.
+    /// </summary>
     public static T AmplitudeStrengthRolledAfter<T>(T rolledBefore, T preloadOverYield)
         where T : struct, IReal<T> =>
         T.Let(Terms.AmplitudeStrengthAfter, rolledBefore * (T.Const(2) - preloadOverYield));

@@ -117,6 +117,7 @@ internal static class Spectrum
             FatigueCriterion.Elliptic => FatigueFormulas.ReversedByEllipse(amplitude, mean, m.ProofStrength, block),
             _ => FatigueFormulas.ReversedByGoodman(amplitude, mean, FatigueCheck.Tensile(m), block),
         };
-        return FatigueFormulas.CyclesToFailure(T.Given(Terms.Knee, rules.Knee), FatigueCheck.Strength(m, preload), reversed, T.Given(Terms.Slope, rules.Slope!.Value), block);
+        return FatigueFormulas.CyclesToFailure(
+            T.Given(Terms.Knee, rules.Knee), FatigueCheck.Strength(m, preload), reversed, T.Given(Terms.Slope, rules.Slope!.Value), block);
     }
 }

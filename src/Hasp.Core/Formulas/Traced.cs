@@ -74,14 +74,16 @@ public readonly record struct Traced(Expression Expression) : IScalar<Traced>
     public static Traced Const(double value, string? written = null) => new(new(Operation.Constant, value, [], Written: written));
 
     /// <inheritdoc/>
-    public static Traced Given(Term term, double value, int index = 0, string? source = null) => new(new(Operation.Given, value, [], term, index, Source: source));
+    public static Traced Given(Term term, double value, int index = 0, string? source = null) =>
+        new(new(Operation.Given, value, [], term, index, Source: source));
 
     /// <inheritdoc/>
     public static Traced Let(Term term, Traced value, int index = 0, string? source = null) =>
         new(new(Operation.Named, value.Value, [value.Expression], term, index, Source: source));
 
     /// <inheritdoc/>
-    public static Traced Found(double value, string how, Traced shown) => new(new(Operation.Found, value, [shown.Expression], Written: how));
+    public static Traced Found(double value, string how, Traced shown) =>
+        new(new(Operation.Found, value, [shown.Expression], Written: how));
 
     /// <inheritdoc/>
     public static Traced operator +(Traced left, Traced right) => Make(Operation.Add, left.Value + right.Value, left, right);

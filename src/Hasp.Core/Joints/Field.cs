@@ -32,7 +32,8 @@ public enum FieldKind
 }
 
 /// <summary>
-/// One field of a document. Parser, form, schema, documentation, ways out and undo all read this declaration. Fields are the same only where
+/// One field of a document. Parser, form, schema, documentation, ways out and undo all read this declaration. Fields are the same only
+/// where
 /// they are the same object.
 /// </summary>
 public abstract class Field(string path, FieldKind kind, string label, string meaning)
@@ -251,7 +252,8 @@ public enum ReadState
 
 /// <summary>What a document said in one field.</summary>
 /// <param name="State">Absent, faulty or given.</param>
-/// <param name="Value">What was given; where it was not, what is always taken, or the type's empty value where that depends on the joint.</param>
+/// <param name="Value">What was given; where it was not, what is always taken, or the type's empty value where that depends on the
+/// joint.</param>
 public readonly record struct Read<T>(ReadState State, T? Value)
 {
     /// <summary>True where it has its fault already, and nothing more is to be said of it.</summary>

@@ -27,7 +27,8 @@ public static class Types
     public static readonly FieldType<string> Text = new(FieldKind.Text, ReadText, s => s);
 
     /// <summary>A day as ISO 8601 writes it.</summary>
-    public static readonly FieldType<DateOnly> Date = new(FieldKind.Date, ReadDate, d => d.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+    public static readonly FieldType<DateOnly> Date = new(
+        FieldKind.Date, ReadDate, d => d.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
 
     /// <summary>A name that the catalogue, or another part of the document, has to know.</summary>
     public static readonly FieldType<string> Listed = new(FieldKind.Choice, ReadChoice, s => s);
@@ -36,7 +37,8 @@ public static class Types
     public static readonly FieldType<int> Whole = new(FieldKind.Count, ReadWhole, n => n.ToString(CultureInfo.InvariantCulture));
 
     /// <summary>A number without a unit, within the field's limits.</summary>
-    public static readonly FieldType<double> Number = new(FieldKind.Number, ReadNumber, x => x.ToString("0.########", CultureInfo.InvariantCulture));
+    public static readonly FieldType<double> Number = new(
+        FieldKind.Number, ReadNumber, x => x.ToString("0.########", CultureInfo.InvariantCulture));
 
     /// <summary>A share of proof, a clamp force or a torque, told apart by the unit.</summary>
     public static readonly FieldType<Aim> Aim = new(FieldKind.Aim, ReadAim, a => $"{a.Value * 100:0.##} %");
@@ -55,7 +57,8 @@ public static class Types
     public static readonly FieldType<double> Speed = Quantity(Dimension.Speed);
 
     /// <summary>One of a list of names, capitals or not.</summary>
-    public static FieldType<string> OneOf(params IReadOnlyList<string> choices) => new(FieldKind.Choice, ReadChoice, s => s) { Choices = choices };
+    public static FieldType<string> OneOf(params IReadOnlyList<string> choices) =>
+        new(FieldKind.Choice, ReadChoice, s => s) { Choices = choices };
 
     /// <summary>One of the named values.</summary>
     public static FieldType<T> Named<T>(Named<T> names)

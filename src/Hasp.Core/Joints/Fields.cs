@@ -869,15 +869,18 @@ public static partial class Fields
 
     public static readonly Field<Spread> SpreadNutFactor = Scattering("nutFactor", "Nut factor K", "of the nut factor",
         "lognormal; the band of the table taken as two standard deviations either side; where K is given, half the method's scatter");
-    public static readonly Field<Spread> SpreadThreadFriction = Scattering("threadFriction", "Thread friction", "of the friction in the thread, long form", "lognormal 10 %");
+    public static readonly Field<Spread> SpreadThreadFriction = Scattering(
+        "threadFriction", "Thread friction", "of the friction in the thread, long form", "lognormal 10 %");
     public static readonly Field<Spread> SpreadBearingFriction = Scattering(
         "bearingFriction", "Bearing friction", "of the friction under the part that turns, long form", "lognormal 10 %");
     public static readonly Field<Spread> SpreadTool = Scattering("tool", "Tightening tool",
         "of what the tool gives: torque, or preload where the method does not go by torque", "3 % for a wrench, else half the method's scatter");
-    public static readonly Field<Spread> SpreadStrength = Scattering("strength", "Bolt strength", "of the bolt's yield about its listed minimum", "3 %");
+    public static readonly Field<Spread> SpreadStrength = Scattering(
+        "strength", "Bolt strength", "of the bolt's yield about its listed minimum", "3 %");
     public static readonly Field<Spread> SpreadLoad = Scattering("load", "Load", "of the outside loads", "10 %");
     public static readonly Field<Spread> SpreadSettling = Scattering("settling", "Embedment", "of the embedding", "lognormal 30 %");
-    public static readonly Field<Spread> SpreadFaceFriction = Scattering("faceFriction", "Slip coefficient", "of the friction between the faces", "lognormal 15 %");
+    public static readonly Field<Spread> SpreadFaceFriction = Scattering(
+        "faceFriction", "Slip coefficient", "of the friction between the faces", "lognormal 15 %");
     public static readonly Field<Spread> SpreadGrip = Scattering("grip", "Grip length", "of all lengths in the grip", "1 %");
 
     public static readonly Field<double> HandTolerance = new(
@@ -952,7 +955,8 @@ public static partial class Fields
     }
 
     /// <summary>A label inside a sentence; a symbol such as Fx keeps its capital.</summary>
-    private static string InSentence(string label) => label.Length > 2 && char.IsLower(label[1]) ? char.ToLowerInvariant(label[0]) + label[1..] : label;
+    private static string InSentence(string label) =>
+        label.Length > 2 && char.IsLower(label[1]) ? char.ToLowerInvariant(label[0]) + label[1..] : label;
 
     private static readonly Dictionary<string, Field> ByPath = Document.ToDictionary(f => f.Path);
 

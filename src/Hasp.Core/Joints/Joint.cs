@@ -124,7 +124,8 @@ public sealed record Joint
     public required BoltPattern? Pattern { get; init; }
 
     /// <summary>How the loads reach the bolts: by their pattern, in equal shares, or as the kind of joint brings them.</summary>
-    public ILoadPath LoadPath => Kind.Path is { } own ? _path ??= own(this) : Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
+    public ILoadPath LoadPath =>
+        Kind.Path is { } own ? _path ??= own(this) : Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
 
     private ILoadPath? _path;
 
@@ -158,6 +159,9 @@ public sealed record Joint
 
     /// <summary>The same joint with the outside load of every case, its pressure too, <paramref name="times"/> what was stated.</summary>
     public Joint WithLoad(double times) => this with { Cases = [.. Cases.Select(c => c.Times(times))], _sharing = null };
+
+    /// <summary>Number of bolts, those of all sides.</summary>
+    public int AllBolts => Sides.IsEmpty ? Bolts.Count : Sides.Sum(s => s.Joint.Bolts.Count);
 
     /// <summary>The same joint, some checks by their index left aside.</summary>
     internal Joint WithoutChecks(IReadOnlySet<int> aside) =>
@@ -332,8 +336,12 @@ public enum FatigueCriterion
 public sealed record FatigueRules(
     EnduranceSchool School, double Strength, ThreadMaking Making, FatigueCriterion Criterion, double? Slope, double Knee, string Source)
 {
-    /// <summary>Fatigue stress concentration Kf of thread and head fillet by strength and making (SAE up to 2 and ISO up to 5.8 are low grades: under 600 MPa).</summary>
-    public static (double Thread, double Fillet) Concentration(double tensile, ThreadMaking making) => (tensile < 600, making == ThreadMaking.Cut) switch
+    /// <summary>
+    /// Fatigue stress concentration Kf of thread and head fillet by strength and making (SAE up to 2 and ISO up to 5.8 are low grades:
+    /// under 600 MPa).
+    /// </summary>
+    public static (double Thread, double Fillet) Concentration(double tensile, ThreadMaking making) =>
+        (tensile < 600, making == ThreadMaking.Cut) switch
     {
         (true, true) => (2.8, 2.1),
         (true, false) => (2.2, 2.1),
@@ -413,7 +421,8 @@ public enum LimitStates
 /// <param name="Thickness">mm.</param>
 /// <param name="Material">Strengths for this thickness.</param>
 /// <param name="Side">Which way it pulls.</param>
-/// <param name="EdgeDistance">Hole centre to the edge that the load points to, mm; null where not stated, and then tear-out is not judged.</param>
+/// <param name="EdgeDistance">Hole centre to the edge that the load points to, mm; null where not stated, and then tear-out is not
+/// judged.</param>
 /// <param name="Width">Width of the part across the pull, mm; null where not stated, and then its net section is not judged.</param>
 /// <param name="HolesAcross">Holes side by side in that width.</param>
 public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance, double? Width = null, int HolesAcross = 1)
@@ -435,13 +444,15 @@ public sealed record Layer(string Name, double Thickness, Material Material, Sid
 public sealed record LoadCase(string Name, Resultant Load, Components? At)
 {
     /// <summary>A case whose load came about from parts.</summary>
-    internal static LoadCase Of(string name, LoadOrigin origin, Components? at) => new(name, origin.Load, at) { Origin = origin.IsAsStated ? null : origin };
+    internal static LoadCase Of(string name, LoadOrigin origin, Components? at) =>
+        new(name, origin.Load, at) { Origin = origin.IsAsStated ? null : origin };
 
     /// <summary>How the load came about; null where it is as stated.</summary>
     public LoadOrigin? Origin { get; private init; }
 
     /// <summary>The same case with force, moment and pressure multiplied.</summary>
-    public LoadCase Times(double factor) => this with { Load = new(factor * Load.Force, factor * Load.Moment), Origin = null, Pressure = factor * Pressure };
+    public LoadCase Times(double factor) =>
+        this with { Load = new(factor * Load.Force, factor * Load.Moment), Origin = null, Pressure = factor * Pressure };
 
     /// <summary>The force, component by component, N, in a working with what led to it.</summary>
     /// <param name="index">Tells apart several loads of one working.</param>
@@ -561,7 +572,10 @@ public sealed record Tightening(
     /// <summary>What the tests of the lot said; null where none is used.</summary>
     public MeasuredLot? Lot { get; init; }
 
-    /// <summary>True where the torque is set by a friction from a table and not from a test: its whole band then counts. A scatter that was stated holds it.</summary>
+    /// <summary>
+    /// True where the torque is set by a friction from a table and not from a test: its whole band then counts. A scatter that was stated
+    /// holds it.
+    /// </summary>
     public bool FrictionFromTable => Method.ByTorque && !NutFactorGiven && !ScatterGiven && Friction is null && Lot is null;
 
     /// <summary>True where the preload follows from a torque and the band that a lot was found in, whose ends take the place of a scatter.</summary>

@@ -88,7 +88,8 @@ public static partial class JointRules
         Standards.Lengths.FirstOrDefault(l => l.System == thread.System && l.Length >= least - Tolerance)?.Length;
 
     /// <summary>A listed grade for a thread; null with the reason where there is none, or it is not made in that size.</summary>
-    public static GradeBand? GradeNamed(string name, ScrewThread thread, List<Fault> faults) => GradeFor(new Values("", [], [], []).With(Fields.Grade.To(name)), thread, faults);
+    public static GradeBand? GradeNamed(string name, ScrewThread thread, List<Fault> faults) =>
+        GradeFor(new Values("", [], [], []).With(Fields.Grade.To(name)), thread, faults);
 
     internal static GradeBand? GradeFor(Values said, ScrewThread? thread, List<Fault> faults)
     {
@@ -256,7 +257,10 @@ public static partial class JointRules
             new ThreadEnd(kind, depth, engaged, outer, insert, depth < part.Thickness - Tolerance));
     }
 
-    /// <summary>The threaded length: the whole stud; what was given; by the standard; or a screw threaded to the head where the standard's shank would not pass.</summary>
+    /// <summary>
+    /// The threaded length: the whole stud; what was given; by the standard; or a screw threaded to the head where the standard's shank
+    /// would not pass.
+    /// </summary>
     private static double? ThreadLengthFor(Values said, ScrewThread thread, BearingPart head, double length, double clamped, List<Fault> faults)
     {
         var stud = head.Kind == Stud;
@@ -268,7 +272,8 @@ public static partial class JointRules
         }
         var threadLength = stud ? length : said.Stated(Fields.ThreadLength) ?? Standards.ThreadLength(head.ThreadRule, thread.Diameter, length);
         if (length - threadLength <= clamped + Tolerance) return threadLength;
-        // ISO 4014 would leave the shank too long; the same length is sold threaded to the head (ISO 4017), and only where nothing was given.
+        // ISO 4014 would leave the shank too long; the same length is sold threaded to the head (ISO 4017), and only where nothing was
+        // given.
         if (said.Stated(Fields.Length) is null && said.Stated(Fields.ThreadLength) is null) return length;
         var path = said.Stated(Fields.ThreadLength) is null ? Fields.Length.Path : Fields.ThreadLength.Path;
         faults.Add(new("shank-long", path, Mm(said.Stated(Fields.ThreadLength) ?? length),

@@ -32,7 +32,8 @@ public static partial class JointRules
                 return Rules(EnduranceSchool.Amplitude, 0, "amplitude of rolled threads by diameter, VDI 2230-1, 5.5.3");
             case "estimated":
             case null when !rolled || listed is null:
-                return Rules(EnduranceSchool.Estimated, 0, $"estimated for {(rolled ? "rolled" : "cut")} threads, half the tensile strength over the fatigue stress concentration");
+                return Rules(
+                    EnduranceSchool.Estimated, 0, $"estimated for {(rolled ? "rolled" : "cut")} threads, half the tensile strength over the fatigue stress concentration");
             default:
                 return Rules(EnduranceSchool.Table, listed!.Strength, listed.Source);
         }

@@ -6,9 +6,11 @@ namespace Hasp.Core.Joints;
 public static partial class JointRules
 {
     /// <summary>The grades that a document brings with it; one that has a fault is left out.</summary>
-    public static IReadOnlyList<GradeBand> OwnGradesOf(Values said) => [.. said[Fields.OwnGrades].Select(g => OwnGrade(g, [])).OfType<GradeBand>()];
+    public static IReadOnlyList<GradeBand> OwnGradesOf(Values said) =>
+        [.. said[Fields.OwnGrades].Select(g => OwnGrade(g, [])).OfType<GradeBand>()];
 
-    internal static IReadOnlyList<Material> OwnMaterialsOf(Values said) => [.. said[Fields.OwnMaterials].Select(m => OwnMaterial(m, [])).OfType<Material>()];
+    internal static IReadOnlyList<Material> OwnMaterialsOf(Values said) =>
+        [.. said[Fields.OwnMaterials].Select(m => OwnMaterial(m, [])).OfType<Material>()];
 
     /// <summary>A grade of the user's own; null where it has a fault, which is added.</summary>
     public static GradeBand? OwnGrade(Values said, List<Fault> faults)

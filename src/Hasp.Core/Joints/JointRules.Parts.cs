@@ -113,7 +113,8 @@ public static partial class JointRules
     private static Material? MaterialFor(Values said, IReadOnlyList<Material> own, List<Fault> faults)
     {
         if (said.Stated(Fields.LayerMaterial) is not { } name) return null;
-        return MaterialNamed(name, said.Stated(Fields.LayerThickness), said.PathOf(Fields.LayerMaterial), own, faults, said.PathOf(Fields.LayerThickness));
+        return MaterialNamed(
+            name, said.Stated(Fields.LayerThickness), said.PathOf(Fields.LayerMaterial), own, faults, said.PathOf(Fields.LayerThickness));
     }
 
     /// <summary>A material with the strengths of a thickness; null where it is unknown, listed for thinner parts only, or no thickness is given.</summary>

@@ -64,7 +64,10 @@ public static partial class JointRules
         };
     }
 
-    /// <summary>The method with its scatter: stated; of a lot how far its band lies above its mean, K̄/K_low − 1, for whoever knows but one figure; else the table's.</summary>
+    /// <summary>
+    /// The method with its scatter: stated; of a lot how far its band lies above its mean, K̄/K_low − 1, for whoever knows but one figure;
+    /// else the table's.
+    /// </summary>
     private static TighteningMethod ScatterOf(TighteningMethod method, Values said, MeasuredLot? lot)
     {
         if (said.Stated(Fields.Scatter) is { } scatter) return method with { Scatter = scatter, Source = "given" };
@@ -101,7 +104,8 @@ public static partial class JointRules
     }
 
     /// <summary>
-    /// Where something soft is clamped the share of proof may crush it: then, of targets down to a twentieth of it, the one that leaves the least of both
+    /// Where something soft is clamped the share of proof may crush it: then, of targets down to a twentieth of it, the one that leaves the
+    /// least of both
     /// reserves the largest.
     /// </summary>
     private static Tightening TargetBetween(Joint joint)

@@ -67,7 +67,8 @@ public static partial class JointRules
     private static bool IsPatternStated(Values said) => said.Has(Fields.PatternKind);
 
     /// <summary>
-    /// The joint under a kind. Where its sides are judged apart, the one with the least reserve is the joint, and the other ones stand beside it.
+    /// The joint under a kind. Where its sides are judged apart, the one with the least reserve is the joint, and the other ones stand
+    /// beside it.
     /// </summary>
     private static Joint? OfKind(Kind kind, Values said, List<Fault> faults)
     {

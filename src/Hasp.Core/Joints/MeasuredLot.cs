@@ -4,7 +4,8 @@ using Hasp.Core.Quantities;
 namespace Hasp.Core.Joints;
 
 /// <summary>
-/// What the tests of a lot of bolts said when it was put into a joint: it takes the place of the table's nut factor, band and torque. Kept with
+/// What the tests of a lot of bolts said when it was put into a joint: it takes the place of the table's nut factor, band and torque. Kept
+/// with
 /// the joint, so that the joint computes the same whatever becomes of the lot.
 /// </summary>
 /// <param name="Name">The lot, as the Stores call it.</param>
@@ -32,7 +33,8 @@ public sealed record MeasuredLot(
     public static string BoltsOf(ScrewThread thread, GradeBand grade) => $"{thread.Designation} {grade.Grade}";
 
     /// <summary>True where these are the bolts that were tested, and so lubricated.</summary>
-    public bool Fits(ScrewThread thread, GradeBand grade, string lubrication) => Bolts == BoltsOf(thread, grade) && Lubrication == lubrication;
+    public bool Fits(ScrewThread thread, GradeBand grade, string lubrication) =>
+        Bolts == BoltsOf(thread, grade) && Lubrication == lubrication;
 
     /// <summary>True where the job torque reaches what is aimed at, N, and was not tested at something higher.</summary>
     public bool TestedAt(double tension) => Math.Abs(tension - Tension) <= SameTension * Tension;
@@ -78,18 +80,28 @@ public static partial class JointRules
 public static class LotFields
 {
     public static readonly Field<string> Name = new("tightening.lot.name", Types.Text, "Lot", "the lot of bolts whose tests are used");
-    public static readonly Field<string> Bolts = new("tightening.lot.bolts", Types.Text, "Bolts tested", "thread and grade of the lot: M16 8.8");
+    public static readonly Field<string> Bolts = new(
+        "tightening.lot.bolts", Types.Text, "Bolts tested", "thread and grade of the lot: M16 8.8");
     public static readonly Field<string> Lubrication = new(
         "tightening.lot.lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant tested", "finish and lubricant that the lot was tested with");
-    public static readonly Field<double> NutFactor = new("tightening.lot.nutFactor", Types.Number, "Nut factor K of the lot", "mean nut factor of its tests") { Above = 0, Max = 1 };
-    public static readonly Field<double> Low = new("tightening.lot.low", Types.Number, "K, lower end", "lower end of its tolerance interval, 95 % of the lot with 95 % confidence (ISO 16269-6)") { Above = 0, Max = 1 };
-    public static readonly Field<double> High = new("tightening.lot.high", Types.Number, "K, upper end", "upper end of that interval") { Above = 0, Max = 2 };
-    public static readonly Field<int> Tests = new("tightening.lot.tests", Types.Whole, "Tests", "number of tests that count") { Min = 3, Max = 10_000 };
-    public static readonly Field<double> Tension = new("tightening.lot.tension", Types.Force, "Tension shown", "tension at which the torque was read") { Above = 0, Max = 1e9 };
-    public static readonly Field<double> Torque = new("tightening.lot.torque", Types.Torque, "Job torque", "highest torque that any of its tests took to that tension") { Above = 0, Max = 1e9 };
-    public static readonly Field<string> Tested = new("tightening.lot.tested", Types.Text, "Tested", "when it was tested, as 2026-11-26T07:20:00Z");
-    public static readonly Field<string> Tool = new("tightening.lot.tool", Types.Text, "Tool", "the wrench that it was tested with") { Default = "not stated" };
-    public static readonly Field<int> Entry = new("tightening.lot.entry", Types.Whole, "Entry", "number of the verification in the shop's log") { Min = 0, Default = "not in the log" };
+    public static readonly Field<double> NutFactor = new(
+        "tightening.lot.nutFactor", Types.Number, "Nut factor K of the lot", "mean nut factor of its tests") { Above = 0, Max = 1 };
+    public static readonly Field<double> Low = new(
+        "tightening.lot.low", Types.Number, "K, lower end", "lower end of its tolerance interval, 95 % of the lot with 95 % confidence (ISO 16269-6)") { Above = 0, Max = 1 };
+    public static readonly Field<double> High = new(
+        "tightening.lot.high", Types.Number, "K, upper end", "upper end of that interval") { Above = 0, Max = 2 };
+    public static readonly Field<int> Tests = new(
+        "tightening.lot.tests", Types.Whole, "Tests", "number of tests that count") { Min = 3, Max = 10_000 };
+    public static readonly Field<double> Tension = new(
+        "tightening.lot.tension", Types.Force, "Tension shown", "tension at which the torque was read") { Above = 0, Max = 1e9 };
+    public static readonly Field<double> Torque = new(
+        "tightening.lot.torque", Types.Torque, "Job torque", "highest torque that any of its tests took to that tension") { Above = 0, Max = 1e9 };
+    public static readonly Field<string> Tested = new(
+        "tightening.lot.tested", Types.Text, "Tested", "when it was tested, as 2026-11-26T07:20:00Z");
+    public static readonly Field<string> Tool = new(
+        "tightening.lot.tool", Types.Text, "Tool", "the wrench that it was tested with") { Default = "not stated" };
+    public static readonly Field<int> Entry = new(
+        "tightening.lot.entry", Types.Whole, "Entry", "number of the verification in the shop's log") { Min = 0, Default = "not in the log" };
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } = [Name, Bolts, Lubrication, NutFactor, Low, High, Tests, Tension, Torque, Tested, Tool, Entry];

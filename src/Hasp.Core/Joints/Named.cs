@@ -25,10 +25,12 @@ public sealed class Named<T>(params (string Name, T Value)[] pairs)
 public static class Names
 {
     /// <summary>Whether bolts are new.</summary>
-    public static readonly Named<BoltCondition> Conditions = new(("new", BoltCondition.New), ("reused", BoltCondition.Reused), ("unknown grade", BoltCondition.UnknownGrade));
+    public static readonly Named<BoltCondition> Conditions = new(
+        ("new", BoltCondition.New), ("reused", BoltCondition.Reused), ("unknown grade", BoltCondition.UnknownGrade));
 
     /// <summary>How threads were made.</summary>
-    public static readonly Named<ThreadMaking> Makings = new(("cut", ThreadMaking.Cut), ("rolled", ThreadMaking.Rolled), ("rolled after", ThreadMaking.RolledAfter));
+    public static readonly Named<ThreadMaking> Makings = new(
+        ("cut", ThreadMaking.Cut), ("rolled", ThreadMaking.Rolled), ("rolled after", ThreadMaking.RolledAfter));
 
     /// <summary>Fatigue criteria.</summary>
     public static readonly Named<FatigueCriterion> Criteria = new(
@@ -41,7 +43,8 @@ public static class Names
     public static readonly Named<TensionSchool> TensionSchools = new(("centroid", TensionSchool.Centroid), ("pivot", TensionSchool.Pivot));
 
     /// <summary>How a pattern is repeated.</summary>
-    public static readonly Named<Mirror> Mirrors = new(("none", Mirror.None), ("left-right", Mirror.LeftRight), ("up-down", Mirror.UpDown), ("both", Mirror.Both));
+    public static readonly Named<Mirror> Mirrors = new(
+        ("none", Mirror.None), ("left-right", Mirror.LeftRight), ("up-down", Mirror.UpDown), ("both", Mirror.Both));
 
     /// <summary>How bolts are laid out.</summary>
     public static readonly Named<PatternKind> Patterns = new(
@@ -68,7 +71,8 @@ public static class Names
         ("ULS", Joints.LimitStates.Uls), ("SLS", Joints.LimitStates.Sls), ("LRFD", Joints.LimitStates.Lrfd), ("ASD", Joints.LimitStates.Asd));
 
     /// <summary>What the thread runs into.</summary>
-    public static readonly Named<ThreadEndKind> Ends = new(("nut", ThreadEndKind.Nut), ("tapped", ThreadEndKind.Tapped), ("insert", ThreadEndKind.Insert));
+    public static readonly Named<ThreadEndKind> Ends = new(
+        ("nut", ThreadEndKind.Nut), ("tapped", ThreadEndKind.Tapped), ("insert", ThreadEndKind.Insert));
 
     /// <summary>Which preload is used: true for the nominal one everywhere.</summary>
     public static readonly Named<bool> PreloadsUsed = new(("extremes", false), ("nominal", true));

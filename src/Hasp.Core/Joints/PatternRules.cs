@@ -147,7 +147,8 @@ public static class PatternRules
         : [(Fields.PatternRows.Path, layout.Rows.ToString(CultureInfo.InvariantCulture)), (Fields.PatternColumns.Path, layout.Columns.ToString(CultureInfo.InvariantCulture))];
 
     /// <summary>Where the number of bolts is stated.</summary>
-    public static string CountPath(Layout layout) => layout.HasRows ? Fields.PatternRows.Path : layout.IsRound ? Fields.PatternCount.Path : Fields.PatternKind.Path;
+    public static string CountPath(Layout layout) =>
+        layout.HasRows ? Fields.PatternRows.Path : layout.IsRound ? Fields.PatternCount.Path : Fields.PatternKind.Path;
 
     /// <summary>Moments that the bolts cannot hold: index of the case, the field, and why.</summary>
     public static IReadOnlyList<(int Case, string Key, string Problem)> MomentsWithoutHold(ImmutableArray<LoadCase> cases, BoltPattern pattern)

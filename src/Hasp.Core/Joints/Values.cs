@@ -4,7 +4,8 @@ using System.Collections.Immutable;
 namespace Hasp.Core.Joints;
 
 /// <summary>
-/// What a document, or one element of a list in it, said: every field absent, faulty or given, nothing judged. Immutable; a variation is made
+/// What a document, or one element of a list in it, said: every field absent, faulty or given, nothing judged. Immutable; a variation is
+/// made
 /// by <see cref="With"/>. Lengths in mm, forces in N, torque in N·mm, stresses in MPa, angles in rad, temperatures in °C.
 /// </summary>
 public sealed class Values
@@ -60,7 +61,8 @@ public sealed class Values
     public bool IsFaulty(Field field) => !_faulty.IsEmpty && _faulty.Contains(PathOf(field));
 
     /// <summary>True where a part of the document, such as <c>pattern</c>, has a fault already.</summary>
-    public bool IsFaulty(string part) => _faulty.Any(f => f.StartsWith(part, StringComparison.Ordinal) && (f.Length == part.Length || f[part.Length] is '.' or '['));
+    public bool IsFaulty(string part) =>
+        _faulty.Any(f => f.StartsWith(part, StringComparison.Ordinal) && (f.Length == part.Length || f[part.Length] is '.' or '['));
 
     /// <summary>A field's path, the element of its list named.</summary>
     public string PathOf(Field field) => Path.Length == 0 ? field.Path : Path + field.Path[(field.Path.LastIndexOf(']') + 1)..];
@@ -89,7 +91,8 @@ public sealed class Values
         new(Path, _given, new(_lists) { [list] = elements }, _faulty) { Chosen = Chosen };
 
     /// <summary>
-    /// Something that follows from one part of the document and from nothing else: made once, and kept by variations that leave that part alone.
+    /// Something that follows from one part of the document and from nothing else: made once, and kept by variations that leave that part
+    /// alone.
     /// </summary>
     /// <param name="section">The part.</param>
     /// <param name="make">Makes it.</param>

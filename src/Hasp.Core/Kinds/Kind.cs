@@ -76,7 +76,8 @@ public sealed record Kind(string Id, string Name, string Brief)
     public bool TargetInWindow { get; init; }
 
     /// <summary>
-    /// Numbers of bolts that it finds by search where nobody stated them: the field, what was found or stated, and what it is called. A search over
+    /// Numbers of bolts that it finds by search where nobody stated them: the field, what was found or stated, and what it is called. A
+    /// search over
     /// anything else holds them as they are and does not search in each.
     /// </summary>
     public ImmutableArray<(Field<int> Field, Func<Joint, int> Now, string Name)> Counted { get; init; } = [];
@@ -164,7 +165,8 @@ internal sealed record Fastening(ScrewThread Thread, GradeBand Grade, double Hol
     // What keeps it in place carries nothing: only wide enough not to fall through.
     private const double Collar = 1.3;
 
-    internal BearingPart Kept => new("collar", Thread.Diameter, Thread.Diameter / 2, Collar * Hole, Collar * Hole, "what keeps the pin in place", HeadShape.Round);
+    internal BearingPart Kept =>
+        new("collar", Thread.Diameter, Thread.Diameter / 2, Collar * Hole, Collar * Hole, "what keeps the pin in place", HeadShape.Round);
 
     /// <summary>A plain round pin of a material.</summary>
     internal static Fastening Pin(double diameter, Material material, double hole) => new(

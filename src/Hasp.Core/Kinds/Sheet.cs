@@ -113,8 +113,10 @@ public sealed record Measure(Field? Field, PlanPoint From, PlanPoint To, Beside 
     public double Length => Beside is Beside.Above or Beside.Below ? Math.Abs(To.X - From.X) : Math.Abs(To.Y - From.Y);
 
     /// <summary>A dimension along x.</summary>
-    public static Measure Across(Field? field, double from, double to, double y, Beside beside, int row = 0, string label = "") => new(field, new(from, y), new(to, y), beside, row, label);
+    public static Measure Across(Field? field, double from, double to, double y, Beside beside, int row = 0, string label = "") =>
+        new(field, new(from, y), new(to, y), beside, row, label);
 
     /// <summary>A dimension along y.</summary>
-    public static Measure Up(Field? field, double from, double to, double x, Beside beside, int row = 0, string label = "") => new(field, new(x, from), new(x, to), beside, row, label);
+    public static Measure Up(Field? field, double from, double to, double x, Beside beside, int row = 0, string label = "") =>
+        new(field, new(x, from), new(x, to), beside, row, label);
 }

@@ -43,7 +43,8 @@ public static class PlanLoads
     public static IReadOnlyList<PlanLoad> Of(Joint joint, int loadCase) => Of(joint, joint.Cases[loadCase]);
 
     /// <summary>Every bolt under a load that need not be one of the joint's cases; only with a pattern.</summary>
-    public static IReadOnlyList<PlanLoad> Of(Joint joint, LoadCase load) => [.. Enumerable.Range(0, joint.Pattern!.Group.Bolts.Length).Select(i => OfBolt(joint, load, i))];
+    public static IReadOnlyList<PlanLoad> Of(Joint joint, LoadCase load) =>
+        [.. Enumerable.Range(0, joint.Pattern!.Group.Bolts.Length).Select(i => OfBolt(joint, load, i))];
 
     /// <summary>One bolt under a load that need not be one of the joint's cases; only with a pattern.</summary>
     public static PlanLoad OfBolt(Joint joint, LoadCase load, int bolt)

@@ -12,7 +12,8 @@ public readonly record struct Components(double X, double Y, double Z)
     public static Components operator *(double factor, Components a) => new(factor * a.X, factor * a.Y, factor * a.Z);
 
     /// <summary>a × b.</summary>
-    public static Components Cross(Components a, Components b) => new((a.Y * b.Z) - (a.Z * b.Y), (a.Z * b.X) - (a.X * b.Z), (a.X * b.Y) - (a.Y * b.X));
+    public static Components Cross(Components a, Components b) =>
+        new((a.Y * b.Z) - (a.Z * b.Y), (a.Z * b.X) - (a.X * b.Z), (a.X * b.Y) - (a.Y * b.X));
 }
 
 /// <summary>

@@ -43,8 +43,10 @@ public sealed class Sharing
     private ImmutableArray<(int Case, BoltPull Pull)> _ofAllCases;
 
     /// <summary>
-    /// Of all cases and bolts those that no other surpasses in tension and shear both, in the order of the cases: enough for every check that
-    /// only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it. A check may look at
+    /// Of all cases and bolts those that no other surpasses in tension and shear both, in the order of the cases: enough for every check
+    /// that
+    /// only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it. A check may look
+    /// at
     /// the cases of one limit state alone, so that a load is surpassed only by one that is stated for the same.
     /// </summary>
     public ImmutableArray<(int Case, BoltPull Pull)> OfAllCases
@@ -81,7 +83,8 @@ public sealed class Sharing
     /// <summary>Shares the cases of a joint out.</summary>
     /// <param name="cases">Load cases.</param>
     /// <param name="path">How they reach the bolts.</param>
-    /// <param name="mayLeaveOut">True where the checks let bolts be left out that others surpass: <see cref="Checks.Basis.MayLeaveOut"/>.</param>
+    /// <param name="mayLeaveOut">True where the checks let bolts be left out that others surpass:
+    /// <see cref="Checks.Basis.MayLeaveOut"/>.</param>
     public static Sharing Of(ImmutableArray<LoadCase> cases, ILoadPath path, bool mayLeaveOut) =>
         new([.. cases.Select(c => c.OnlyCombined ? [] : Governing(c, cases, path, mayLeaveOut))], cases, path.Count);
 

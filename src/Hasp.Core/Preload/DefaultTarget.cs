@@ -7,7 +7,8 @@ namespace Hasp.Core.Preload;
 
 /// <summary>
 /// The preload aimed at where none is stated: 75 % of proof, or as much as keeps the tight end of the tightening below proof and below 0.9
-/// of yield with the whole torsion, in whole per cent; where the basis asks for a least pretension, that. A default never makes a joint fail before anybody has done anything wrong.
+/// of yield with the whole torsion, in whole per cent; where the basis asks for a least pretension, that. A default never makes a joint
+/// fail before anybody has done anything wrong.
 /// </summary>
 internal static class DefaultTarget
 {

@@ -118,7 +118,10 @@ public static class Tension
         return T.Let(Terms.PreloadMin, T.Max(T.Const(0), thermal is { } gained ? left + T.Min(T.Const(0), gained) : left));
     }
 
-    /// <summary>The least pretension that a code lays down for every bolt, N, less what temperature takes: no scatter and no losses, which the code has counted in.</summary>
+    /// <summary>
+    /// The least pretension that a code lays down for every bolt, N, less what temperature takes: no scatter and no losses, which the code
+    /// has counted in.
+    /// </summary>
     public static T LeastByCode<T>(T least, T? thermal = null)
         where T : struct, IReal<T> =>
         T.Let(Terms.PreloadMin, thermal is { } gained ? T.Max(T.Const(0), least + T.Min(T.Const(0), gained)) : least);

@@ -195,7 +195,8 @@ public static class Units
     }.ToFrozenSet();
 
     /// <summary>"length", "force", … as the messages say it.</summary>
-    public static string Name(Dimension dimension) => dimension == Dimension.Speed ? "speed of turning" : dimension.ToString().ToLowerInvariant();
+    public static string Name(Dimension dimension) =>
+        dimension == Dimension.Speed ? "speed of turning" : dimension.ToString().ToLowerInvariant();
 
     /// <summary>The units of a dimension, for a message: <c>mm, cm, m, …</c>.</summary>
     public static string Choices(Dimension dimension) =>

@@ -30,7 +30,8 @@ public readonly record struct AsBuiltBolt(int Bolt, double Least, double Most, C
     public bool Within => Least >= From && Most <= To;
 
     /// <summary>In words.</summary>
-    public string Words => Within ? "within the window" : Least < From && Most > To ? "may be outside on either side" : Least < From ? (Most < From ? "too loose" : "may be too loose") : Least > To ? "too tight" : "may be too tight";
+    public string Words =>
+        Within ? "within the window" : Least < From && Most > To ? "may be outside on either side" : Least < From ? (Most < From ? "too loose" : "may be too loose") : Least > To ? "too tight" : "may be too tight";
 
     // What a micrometer over both ends and a gauge of the tension are good for, either way.
     private const double ByStretch = 0.05, ByTension = 0.02;
@@ -43,7 +44,8 @@ public readonly record struct AsBuiltBolt(int Bolt, double Least, double Most, C
     /// <param name="stretch">Stretch from end to end, mm.</param>
     public static AsBuiltBolt? Of(Result result, int bolt, double? torque, double? tension, double? stretch)
     {
-        // What is in the bolt after tightening, before it settles: the window is of what is left, and the loss is added to its lower edge; a code has counted it in.
+        // What is in the bolt after tightening, before it settles: the window is of what is left, and the loss is added to its lower edge;
+        // a code has counted it in.
         var loss = result.Joint.Tightening.Pretensioned ? 0 : result[Terms.EmbeddingLoss] + (result[Terms.Relaxation] * result[Terms.Preload]);
         var (from, to) = (result.Window.From + loss, result.Window.To);
         if (tension is > 0) return new(bolt, tension.Value * (1 - ByTension), tension.Value * (1 + ByTension), ClampBy.Tension, from, to);

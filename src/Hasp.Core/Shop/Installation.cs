@@ -8,7 +8,8 @@ using Hasp.Core.Quantities;
 namespace Hasp.Core.Shop;
 
 /// <summary>
-/// A procedure by which bolts are tightened: what is done round the joint, pass by pass, by which rule. One file of rules a code; a new procedure is
+/// A procedure by which bolts are tightened: what is done round the joint, pass by pass, by which rule. One file of rules a code; a new
+/// procedure is
 /// one row here.
 /// </summary>
 /// <param name="Id">Stable name in documents.</param>
@@ -53,10 +54,12 @@ public sealed record Installation(string Id, string Name, string Source)
     }
 
     /// <summary>The one stated, or the usual one.</summary>
-    public static Installation Of(Joint joint) => joint.Said.Stated(PlanFields.Installation) is { } stated ? ById(stated)! : UsualFor(joint);
+    public static Installation Of(Joint joint) =>
+        joint.Said.Stated(PlanFields.Installation) is { } stated ? ById(stated)! : UsualFor(joint);
 
     /// <summary>Spaces of an indicator washer of a size, mm (ASTM F959); null where its maker has to be asked.</summary>
-    public static int? SpacesOf(double diameter) => TurnTables.Indicators.FirstOrDefault(r => Math.Abs(r.Diameter - diameter) < 0.01)?.Spaces;
+    public static int? SpacesOf(double diameter) =>
+        TurnTables.Indicators.FirstOrDefault(r => Math.Abs(r.Diameter - diameter) < 0.01)?.Spaces;
 
     /// <summary>True for bolts that a structural code has preloaded: its own rules of installation hold.</summary>
     public static bool IsStructural(Joint joint) => joint.Tightening.Pretensioned;
@@ -144,7 +147,8 @@ public sealed record Installation(string Id, string Name, string Source)
             },
         ];
 
-        private static Pass Match => new("match", "Match mark", "Mark nut, bolt end and part with one line across.", PassMeasure.Sign, 0, "RCSC specification; EN 1090-2, 8.5.4");
+        private static Pass Match =>
+            new("match", "Match mark", "Mark nut, bolt end and part with one line across.", PassMeasure.Sign, 0, "RCSC specification; EN 1090-2, 8.5.4");
 
         /// <summary>Shares of the torque, one pass each.</summary>
         private static IEnumerable<Pass> Rising(PlanContext c) => c.Shares.Select(share =>
@@ -165,7 +169,8 @@ public sealed record Installation(string Id, string Name, string Source)
             yield return Pass.Snug;
             yield return Share(c, "threshold", "Threshold", Threshold, c.Torque, "half of the torque, where the faces are shut");
             yield return Match;
-            yield return new("angle", "Angle", "Turn on by this angle. Between bolts the clamp differs no more than it did at the threshold.", PassMeasure.Turn, (1 - Threshold) * c.TurnFromSnug, "the other half of the preload over the stiffness");
+            yield return new(
+                "angle", "Angle", "Turn on by this angle. Between bolts the clamp differs no more than it did at the threshold.", PassMeasure.Turn, (1 - Threshold) * c.TurnFromSnug, "the other half of the preload over the stiffness");
         }
 
         private static Pass TabledTurn(PlanContext c)
@@ -205,7 +210,8 @@ public sealed record Installation(string Id, string Name, string Source)
         };
 
         /// <summary>A turn or a stretch goes with one length: sides that clamp differently need one each.</summary>
-        private static string TwoGrips(Joint joint) => joint.Sides.Select(s => Math.Round(Stack.Of(s.Joint).Clamped, 6)).Distinct().Count() > 1
+        private static string TwoGrips(Joint joint) =>
+            joint.Sides.Select(s => Math.Round(Stack.Of(s.Joint).Clamped, 6)).Distinct().Count() > 1
             ? "the sides clamp different lengths and need different turns: tighten by torque, or plan each side as a joint of its own"
             : "";
 
@@ -279,12 +285,15 @@ internal sealed record PlanContext(Result Result, Wrench? Wrench, double? Verifi
         : "job torque: the highest of this lot's tests";
 
     /// <summary>Mr of EN 1090-2, 8.5.2: km·d·Fp,C with the mean of a lot (k-class K2), or 0.13·d·Fp,C (K1).</summary>
-    internal double Reference => Tension.Torque(new Plain((Joint.Tightening.Lot?.NutFactor ?? ClassK1) * Joint.Bolts.Thread.Diameter), new Plain(Joint.Tightening.AimValue)).Value;
+    internal double Reference =>
+        Tension.Torque(new Plain((Joint.Tightening.Lot?.NutFactor ?? ClassK1) * Joint.Bolts.Thread.Diameter), new Plain(Joint.Tightening.AimValue)).Value;
 
-    internal string ReferenceSource => Joint.Tightening.Lot is null ? "EN 1090-2, 8.5.2: 0.75 of Mr,1 = 0.13·d·Fp,C (k-class K1)" : "EN 1090-2, 8.5.2: 0.75 of Mr,2 = km·d·Fp,C (k-class K2)";
+    internal string ReferenceSource =>
+        Joint.Tightening.Lot is null ? "EN 1090-2, 8.5.2: 0.75 of Mr,1 = 0.13·d·Fp,C (k-class K1)" : "EN 1090-2, 8.5.2: 0.75 of Mr,2 = km·d·Fp,C (k-class K2)";
 
     /// <summary>Shares of the torque after snug.</summary>
-    internal ImmutableArray<double> Shares => Joint.Said.Stated(PlanFields.Passes) is { } stated && PassShares.Parse(stated) is { } shares ? shares : Joint.Bolts.Count > 1 ? [0.3, 0.6, 1] : [1];
+    internal ImmutableArray<double> Shares =>
+        Joint.Said.Stated(PlanFields.Passes) is { } stated && PassShares.Parse(stated) is { } shares ? shares : Joint.Bolts.Count > 1 ? [0.3, 0.6, 1] : [1];
 
     /// <summary>A torque as the wrench in hand can be set to it, and why it cannot.</summary>
     /// <param name="pass">The pass.</param>

@@ -101,10 +101,12 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
         {
             case Locking.Adhesive:
                 if (said.Stated(PlanFields.PrimerMinutes) is { } primer) yield return new("primer", "Clean off all oil, prime both threads and let the primer dry.", primer);
-                yield return new("adhesive", "Apply the adhesive where the threads will meet and drive the bolt home before it sets. It acts as a lubricant: the torque is that of a lot tested with it.", said.Stated(PlanFields.OpenMinutes), true);
+                yield return new(
+                    "adhesive", "Apply the adhesive where the threads will meet and drive the bolt home before it sets. It acts as a lubricant: the torque is that of a lot tested with it.", said.Stated(PlanFields.OpenMinutes), true);
                 break;
             case Locking.PrevailingNut:
-                yield return new("nut", "Measure the prevailing torque on the way down and add it to the setting; a nut that runs free is refused.");
+                yield return new(
+                    "nut", "Measure the prevailing torque on the way down and add it to the setting; a nut that runs free is refused.");
                 break;
             case Locking.Wedge:
                 yield return new("wedge", "Pair the wedge washers, cams inward, under head and nut alike; no flat washer beneath.");

@@ -21,7 +21,8 @@ public enum AssemblyFault
 }
 
 /// <summary>
-/// A tension calibrator that is not there: it turns assemblies of a lot until the tension shows and reads the torque, as the real one would. What it
+/// A tension calibrator that is not there: it turns assemblies of a lot until the tension shows and reads the torque, as the real one
+/// would. What it
 /// knows of a lot follows from the lot's name and its finish alone, so that the same lot behaves the same on every day.
 /// </summary>
 public static class SimulatedCalibrator
@@ -60,9 +61,11 @@ public static class SimulatedCalibrator
     }
 
     /// <summary>The nut factor that a lot would show if all of it were tested.</summary>
-    public static double MeanOf(string lot, NutFactor finish) => finish.K + (BetweenLots * ((finish.High - finish.Low) / 2) * ((2 * Even(lot, -1)) - 1));
+    public static double MeanOf(string lot, NutFactor finish) =>
+        finish.K + (BetweenLots * ((finish.High - finish.Low) / 2) * ((2 * Even(lot, -1)) - 1));
 
-    private static double Bell(string lot, int n) => Math.Sqrt(-2 * Math.Log(1 - Even(lot, (2 * n) + 1_000_000))) * Math.Cos(2 * Math.PI * Even(lot, (2 * n) + 1_000_001));
+    private static double Bell(string lot, int n) =>
+        Math.Sqrt(-2 * Math.Log(1 - Even(lot, (2 * n) + 1_000_000))) * Math.Cos(2 * Math.PI * Even(lot, (2 * n) + 1_000_001));
 
     /// <summary>A number from 0 to 1 that belongs to a lot and a place.</summary>
     private static double Even(string lot, int place)

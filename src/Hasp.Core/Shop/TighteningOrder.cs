@@ -23,7 +23,8 @@ public enum OrderRule
 }
 
 /// <summary>
-/// In which order the bolts of a pattern are tightened: every one of them once, whatever the pattern. A bolt is named by its place in the list.
+/// In which order the bolts of a pattern are tightened: every one of them once, whatever the pattern. A bolt is named by its place in the
+/// list.
 /// </summary>
 /// <param name="Rule">By which rule.</param>
 /// <param name="Bolts">Places in the list, in the order of tightening.</param>
@@ -64,7 +65,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     /// <param name="places">Where the bolts are, mm.</param>
     /// <param name="rule">The rule.</param>
     /// <param name="stiffest">Where the joint is stiffest; its centre where nobody said.</param>
-    /// <param name="byHand">The order pointed out; bolts that it leaves out follow in the usual order, and one named twice counts once.</param>
+    /// <param name="byHand">The order pointed out; bolts that it leaves out follow in the usual order, and one named twice counts
+    /// once.</param>
     public static TighteningOrder Of(IReadOnlyList<PlanPoint> places, OrderRule rule, PlanPoint? stiffest = null, IReadOnlyList<int>? byHand = null) => new(rule, rule switch
     {
         OrderRule.Star => Star(places),
@@ -75,8 +77,10 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     });
 
     /// <summary>
-    /// Round the circle by angle; with an even number each bolt is followed by the one opposite, the next pair being the farthest from all pairs done,
-    /// with an odd one each is followed by the one most nearly opposite: (n − 1)/2 further on, which has no factor in common with n and so comes to all.
+    /// Round the circle by angle; with an even number each bolt is followed by the one opposite, the next pair being the farthest from all
+    /// pairs done,
+    /// with an odd one each is followed by the one most nearly opposite: (n − 1)/2 further on, which has no factor in common with n and so
+    /// comes to all.
     /// </summary>
     private static ImmutableArray<int> Star(IReadOnlyList<PlanPoint> places)
     {
@@ -159,12 +163,15 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
         return new(Math.Cos(angle), Math.Sin(angle));
     }
 
-    private static PlanPoint Centre(IReadOnlyList<PlanPoint> places) => places.Count == 0 ? default : new(places.Average(p => p.X), places.Average(p => p.Y));
+    private static PlanPoint Centre(IReadOnlyList<PlanPoint> places) =>
+        places.Count == 0 ? default : new(places.Average(p => p.X), places.Average(p => p.Y));
 
-    private static double Extent(IReadOnlyList<PlanPoint> places) => places.Count == 0 ? 0 : Math.Max(places.Max(p => p.X) - places.Min(p => p.X), places.Max(p => p.Y) - places.Min(p => p.Y));
+    private static double Extent(IReadOnlyList<PlanPoint> places) =>
+        places.Count == 0 ? 0 : Math.Max(places.Max(p => p.X) - places.Min(p => p.X), places.Max(p => p.Y) - places.Min(p => p.Y));
 
     /// <summary>The angle of the first bolt: a circle is begun where its list begins.</summary>
-    private static double From(IReadOnlyList<PlanPoint> places, PlanPoint centre) => places.Count == 0 ? 0 : Math.Atan2(places[0].Y - centre.Y, places[0].X - centre.X);
+    private static double From(IReadOnlyList<PlanPoint> places, PlanPoint centre) =>
+        places.Count == 0 ? 0 : Math.Atan2(places[0].Y - centre.Y, places[0].X - centre.X);
 
     /// <summary>How far round from a direction, 0 to 2π; what is a hair short of a full turn is none.</summary>
     private static double Angle(PlanPoint of, double from)

@@ -9,7 +9,10 @@ namespace Hasp.Core.Shop;
 /// <param name="Bolt">Index of the bolt in the assembly.</param>
 public readonly record struct PlanStep(int Pass, int Bolt);
 
-/// <summary>How a joint is put together, from clean threads to the match mark: what the plan plays through, the traveller prints and the tablet asks.</summary>
+/// <summary>
+/// How a joint is put together, from clean threads to the match mark: what the plan plays through, the traveller prints and the tablet
+/// asks.
+/// </summary>
 public sealed record TighteningPlan
 {
     /// <summary>The joint.</summary>
@@ -75,7 +78,10 @@ public sealed record TighteningPlan
         return TighteningOrder.Of(assembly.Places, rule, stiffest, byHand);
     }
 
-    /// <summary>The passes with their hold points, and with those after which a bolt is as tight as it shall be: the last one, and what reaches as far.</summary>
+    /// <summary>
+    /// The passes with their hold points, and with those after which a bolt is as tight as it shall be: the last one, and what reaches as
+    /// far.
+    /// </summary>
     private static ImmutableArray<Pass> Marked(ImmutableArray<Pass> passes, HoldPoint hold)
     {
         var last = passes[^1];

@@ -24,7 +24,8 @@ public static class ToleranceFactors
     private const int Points = 400;
 
     /// <summary>
-    /// k2: x̄ ± k2·s holds at least <paramref name="content"/> of the population with that confidence. Exact: the mean's place is integrated
+    /// k2: x̄ ± k2·s holds at least <paramref name="content"/> of the population with that confidence. Exact: the mean's place is
+    /// integrated
     /// over, and for each the deviation that still covers enough (ISO 16269-6, Annex F).
     /// </summary>
     /// <param name="n">Number of tests, at least 2.</param>
@@ -38,11 +39,13 @@ public static class ToleranceFactors
         // How wide an interval about a mean that is z/√n off must be, in deviations of the population: the same for every k.
         var offsets = Enumerable.Range(0, Points + 1).Select(i => Tail * i / Points).ToArray();
         var widths = offsets.Select(z => HalfWidth(z / Math.Sqrt(n), content)).ToArray();
-        return Root(k => Simpson(offsets, i => 2 * Normal.PDF(0, 1, offsets[i]) * (1 - deviation.CumulativeDistribution((n - 1) * widths[i] * widths[i] / (k * k)))) - confidence);
+        return Root(
+            k => Simpson(offsets, i => 2 * Normal.PDF(0, 1, offsets[i]) * (1 - deviation.CumulativeDistribution((n - 1) * widths[i] * widths[i] / (k * k)))) - confidence);
     }
 
     /// <summary>
-    /// k1: x̄ − k1·s lies below at least <paramref name="content"/> of the population with that confidence, the noncentral t quantile over √n
+    /// k1: x̄ − k1·s lies below at least <paramref name="content"/> of the population with that confidence, the noncentral t quantile over
+    /// √n
     /// (ISO 16269-6, 5.2).
     /// </summary>
     /// <inheritdoc cref="TwoSided"/>
@@ -53,10 +56,14 @@ public static class ToleranceFactors
         // u = s/σ; beyond these it has no weight.
         var most = 1 + (Tail / Math.Sqrt(n - 1));
         var at = Enumerable.Range(0, (4 * Points) + 1).Select(i => most * i / (4 * Points)).ToArray();
-        return Root(k => Simpson(at, i => DeviationDensity(at[i], n - 1) * Normal.CDF(0, 1, Math.Sqrt(n) * ((k * at[i]) - z))) - confidence);
+        return Root(
+            k => Simpson(at, i => DeviationDensity(at[i], n - 1) * Normal.CDF(0, 1, Math.Sqrt(n) * ((k * at[i]) - z))) - confidence);
     }
 
-    /// <summary>The usual approximation of k2, √((n−1)(1+1/n)·z²/χ²): within 2 % from three tests on; kept to be held against <see cref="TwoSided"/>.</summary>
+    /// <summary>
+    /// The usual approximation of k2, √((n−1)(1+1/n)·z²/χ²): within 2 % from three tests on; kept to be held against
+    /// <see cref="TwoSided"/>.
+    /// </summary>
     public static double TwoSidedNearly(int n, double confidence = Confidence, double content = Content)
     {
         var z = Normal.InvCDF(0, 1, (1 + content) / 2);
@@ -81,7 +88,8 @@ public static class ToleranceFactors
     {
         if (u <= 0) return freedom == 1 ? Math.Sqrt(2 / Math.PI) : 0;
         var half = freedom / 2.0;
-        return Math.Exp(Math.Log(2) + (half * Math.Log(half)) - SpecialFunctions.GammaLn(half) + ((freedom - 1) * Math.Log(u)) - (half * u * u));
+        return Math.Exp(
+            Math.Log(2) + (half * Math.Log(half)) - SpecialFunctions.GammaLn(half) + ((freedom - 1) * Math.Log(u)) - (half * u * u));
     }
 
     private static double Simpson(double[] at, Func<int, double> density)

@@ -19,7 +19,8 @@ public readonly record struct ChartLine(ScrewThread Thread, double Preload, doub
 public static class TorqueChart
 {
     /// <summary>
-    /// The lines of a chart. The share of proof is lowered where the lower end of K's band would pass the proof load: a chart must not break bolts.
+    /// The lines of a chart. The share of proof is lowered where the lower end of K's band would pass the proof load: a chart must not
+    /// break bolts.
     /// </summary>
     /// <param name="grade">Grade.</param>
     /// <param name="series">Series of threads: metric coarse, UNC, …</param>

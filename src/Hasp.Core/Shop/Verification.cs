@@ -94,7 +94,8 @@ public sealed record Verification(
     public const double OverLeast = 1.05;
 
     /// <summary>
-    /// An assembly whose nut factor is further than this from the middle of the others is far off, and its reason is asked for: two and a half times the
+    /// An assembly whose nut factor is further than this from the middle of the others is far off, and its reason is asked for: two and a
+    /// half times the
     /// 6 % that EN 14399-1 lets a k-class K2 vary by. The choice of this house.
     /// </summary>
     public const double FarOff = 0.15;
@@ -109,13 +110,18 @@ public sealed record Verification(
     public double? JobTorque => Installation.AsksTest && Problems.Count == 0 ? Counted.Max(t => t.Torque) : null;
 
     /// <summary>Nut factors of those that count.</summary>
-    public IReadOnlyList<double> NutFactors => [.. Counted.Where(t => t.Torque > Prevailing && t.Tension > 0).Select(t => LotFigures.NutFactorOf(t.Torque - Prevailing, t.Tension, Diameter))];
+    public IReadOnlyList<double> NutFactors =>
+        [.. Counted.Where(t => t.Torque > Prevailing && t.Tension > 0).Select(t => LotFigures.NutFactorOf(t.Torque - Prevailing, t.Tension, Diameter))];
 
     /// <summary>Why it does not verify the lot; nothing where it does.</summary>
     public IReadOnlyList<string> Problems => [.. Finds()];
 
-    /// <summary>The tension that an assembly has to show for a joint, N: of a structural code 1.05 times its least pretension, else what is aimed at.</summary>
-    public static double RequiredFor(Joint joint) => joint.Tightening.Pretensioned ? OverLeast * joint.Tightening.AimValue : Mechanics<Formulas.Plain>.Aimed(joint).Value;
+    /// <summary>
+    /// The tension that an assembly has to show for a joint, N: of a structural code 1.05 times its least pretension, else what is aimed
+    /// at.
+    /// </summary>
+    public static double RequiredFor(Joint joint) =>
+        joint.Tightening.Pretensioned ? OverLeast * joint.Tightening.AimValue : Mechanics<Formulas.Plain>.Aimed(joint).Value;
 
     /// <summary>Places of assemblies that count and lie far off the middle of the others.</summary>
     public static IEnumerable<int> FarOffIn(IReadOnlyList<TestedAssembly> tests, double prevailing)
@@ -130,7 +136,10 @@ public sealed record Verification(
         }
     }
 
-    /// <summary>What is wrong with an indicator washer; null where nothing is: at the tension to be shown fewer than half of its spaces may refuse the gauge (ASTM F959).</summary>
+    /// <summary>
+    /// What is wrong with an indicator washer; null where nothing is: at the tension to be shown fewer than half of its spaces may refuse
+    /// the gauge (ASTM F959).
+    /// </summary>
     private string? Indicates(TestedAssembly test) => (test.Refused, Installation.SpacesOf(Diameter)) switch
     {
         (null, _) => "say how many spaces refused the gauge",

@@ -61,7 +61,8 @@ public static class BuyingList
         {
             var (order, _, _) = joint.Kind.Orders(joint, Quantities.UnitSystem.Si);
             var isPin = bolts.Thread.Pitch == 0;
-            yield return new(isPin ? "pin" : "holding-down bolt", isPin ? order : $"{bolts.Thread.Designation} – {bolts.Grade.Grade}", "", bolts.Count, name, isPin ? "with what keeps it in place" : "length and anchorage by the anchorage designer; nut and plate washer with it");
+            yield return new(
+                isPin ? "pin" : "holding-down bolt", isPin ? order : $"{bolts.Thread.Designation} – {bolts.Grade.Grade}", "", bolts.Count, name, isPin ? "with what keeps it in place" : "length and anchorage by the anchorage designer; nut and plate washer with it");
             yield break;
         }
         var finish = joint.Tightening.NutFactor.Label;
@@ -69,12 +70,14 @@ public static class BuyingList
         foreach (var (count, set) in CallOut.BoltSets(joint))
         {
             var what = set.IsStud ? "stud" : "bolt";
-            yield return new(what, $"{(set.IsStud ? "stud" : Standard(set.Head.Source))} – {set.Thread.Designation} × {CallOut.LengthOf(set)} – {set.Grade.Grade}", finish, count, name, note);
+            yield return new(
+                what, $"{(set.IsStud ? "stud" : Standard(set.Head.Source))} – {set.Thread.Designation} × {CallOut.LengthOf(set)} – {set.Grade.Grade}", finish, count, name, note);
             if (set.IsStud) yield return new("nut", $"{Standard(set.Head.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count, name, note);
             if (set.Nut is { } nut) yield return new("nut", $"{Standard(nut.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count, name, note);
             foreach (var washer in new[] { joint.HeadWasher, joint.NutWasher }.OfType<Washer>().GroupBy(w => w))
             {
-                yield return new("washer", $"{Standard(washer.Key.Source)} – {set.Thread.Designation} – {washer.Key.Hardness:0} HV", finish, count * washer.Count(), name, note);
+                yield return new(
+                    "washer", $"{Standard(washer.Key.Source)} – {set.Thread.Designation} – {washer.Key.Hardness:0} HV", finish, count * washer.Count(), name, note);
             }
             if (joint.End.Kind == ThreadEndKind.Insert) yield return new("thread insert", $"{set.Thread.Designation} × {Quantities.QuantityText.Figures(joint.End.InsertLength)} long", "", count, name, "");
         }

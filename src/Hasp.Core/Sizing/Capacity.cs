@@ -10,11 +10,15 @@ namespace Hasp.Core.Sizing;
 /// <param name="Check">The check.</param>
 /// <param name="Case">Index of the load case that reaches it first.</param>
 /// <param name="Bolt">Index of the bolt that reaches it.</param>
-/// <param name="Times">Times that load, as stated, at which the required factor is reached; 0 where it falls short without any load.</param>
+/// <param name="Times">Times that load, as stated, at which the required factor is reached; 0 where it falls short without any
+/// load.</param>
 /// <param name="ToFailure">Times that load at which the factor itself is 1; null where it never is.</param>
 public sealed record LoadLimit(Check Check, int Case, int Bolt, double Times, double? ToFailure)
 {
-    /// <summary>The load of the whole joint at which the required factor is reached, in held units: tension and shear, the moments, the pressure, as far as the case has them.</summary>
+    /// <summary>
+    /// The load of the whole joint at which the required factor is reached, in held units: tension and shear, the moments, the pressure, as
+    /// far as the case has them.
+    /// </summary>
     public IEnumerable<(string Name, Dimension Dimension, double Value)> At(Joint joint)
     {
         var load = joint.Cases[Case].Times(Times);
@@ -56,8 +60,12 @@ public static class Capacity
         [.. mechanics.Joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
             .Select(c => First(c, mechanics, loadsOf(c))).OfType<LoadLimit>().OrderBy(l => l.Times)];
 
-    /// <summary>What grows with the load keeps its order: bolts behind the front of tension and shear stay behind it, but for checks that see the whole case.</summary>
-    private static IEnumerable<(int Case, BoltPull Pull)> Loads(Check check, Joint joint) => check.Info.Worsens != Worsens.WithTensionAndShear
+    /// <summary>
+    /// What grows with the load keeps its order: bolts behind the front of tension and shear stay behind it, but for checks that see the
+    /// whole case.
+    /// </summary>
+    private static IEnumerable<(int Case, BoltPull Pull)> Loads(Check check, Joint joint) =>
+        check.Info.Worsens != Worsens.WithTensionAndShear
         ? joint.Sharing.Cases.SelectMany((pulls, c) => pulls.Select(p => (c, p)))
         : joint.Sharing.OfAllCases;
 
@@ -77,7 +85,10 @@ public static class Capacity
         return first with { ToFailure = Reach(worst, 1, Furthest) };
     }
 
-    /// <summary>The least times the load at which a factor is no longer reached, looked for at every doubling and then closed in on; null where it is below <paramref name="furthest"/>.</summary>
+    /// <summary>
+    /// The least times the load at which a factor is no longer reached, looked for at every doubling and then closed in on; null where it
+    /// is below <paramref name="furthest"/>.
+    /// </summary>
     private static double? Reach(in Grown grown, double factor, double furthest)
     {
         if (!grown.Holds(0, factor)) return 0;

@@ -20,7 +20,8 @@ public readonly record struct SweptCheck(Check Check, double Factor, int Case, i
 public readonly record struct SweptBolt(int Bolt, double Reserve, Check? Check, int Case);
 
 /// <summary>
-/// Thousands of cases, as an analysis leaves them, judged in full by every check of the basis on every bolt: nothing is left out before it is
+/// Thousands of cases, as an analysis leaves them, judged in full by every check of the basis on every bolt: nothing is left out before it
+/// is
 /// judged. Cases are steady; swings belong into a joint's own cases.
 /// </summary>
 /// <param name="ByCheck">One entry a check that found something.</param>
@@ -30,7 +31,8 @@ public sealed record CaseSweep(IReadOnlyList<SweptCheck> ByCheck, IReadOnlyList<
     private const int Block = 64;
 
     /// <summary>The cases that are tightest for some check or on some bolt.</summary>
-    public IReadOnlyList<int> Governing => [.. ByCheck.Select(c => c.Case).Concat(ByBolt.Select(b => b.Case)).Where(c => c >= 0).Distinct().Order()];
+    public IReadOnlyList<int> Governing =>
+        [.. ByCheck.Select(c => c.Case).Concat(ByBolt.Select(b => b.Case)).Where(c => c >= 0).Distinct().Order()];
 
     /// <summary>Judges the cases.</summary>
     /// <param name="joint">The joint, with a pattern; its own cases do not count.</param>

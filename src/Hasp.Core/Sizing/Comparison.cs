@@ -8,7 +8,8 @@ namespace Hasp.Core.Sizing;
 /// <summary>One joint by one basis: what governs, by how much, and how many bolts it would take.</summary>
 /// <param name="Basis">The basis.</param>
 /// <param name="Result">The joint judged by it.</param>
-/// <param name="LeastBolts">The least number of bolts that holds; null where none of those tried does, or the number is the pattern's own and no other has a shape.</param>
+/// <param name="LeastBolts">The least number of bolts that holds; null where none of those tried does, or the number is the pattern's own
+/// and no other has a shape.</param>
 public sealed record BasisVerdict(Basis Basis, Result Result, int? LeastBolts)
 {
     /// <summary>What governs; null where nothing is judged.</summary>

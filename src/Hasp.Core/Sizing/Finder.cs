@@ -27,7 +27,8 @@ public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle
     /// <summary>True where every check reaches its required factor and the pattern has room.</summary>
     public bool Holds => Reserves.Holds && Obstacle is null;
 
-    internal static FinderEntry Refused(string obstacle) => new(new(Core.Reserve.None with { Value = 0, Factor = double.NaN }, Core.Reserve.None), obstacle);
+    internal static FinderEntry Refused(string obstacle) =>
+        new(new(Core.Reserve.None with { Value = 0, Factor = double.NaN }, Core.Reserve.None), obstacle);
 }
 
 /// <summary>One size in one grade, for every number of bolts.</summary>
@@ -86,8 +87,8 @@ public static class Finder
         Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
-        // Stiffness depends on the size and on the bolt's modulus alone: computed once for each of the two or three moduli.
-        var stiff = new Dictionary<double, Mechanics<Plain>>();
+        // Stiffness depends on the size, on the bolt's modulus and on what is clamped, which is another thing on each side of a joint that has two.
+        var stiff = new Dictionary<(double Modulus, string Side), Mechanics<Plain>>();
         var faults = new List<Fault>();
         // The pattern says how many there are; where none is laid out, one stands for any number.
         var sized = said.With(
@@ -102,8 +103,8 @@ public static class Finder
                 row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
                 continue;
             }
-            var modulus = candidate.Bolts.Grade.ElasticModulus;
-            if (!stiff.TryGetValue(modulus, out var mechanics)) stiff[modulus] = mechanics = Mechanics<Plain>.Stiff(candidate);
+            var alike = (candidate.Bolts.Grade.ElasticModulus, candidate.Side);
+            if (!stiff.TryGetValue(alike, out var mechanics)) stiff[alike] = mechanics = Mechanics<Plain>.Stiff(candidate);
             mechanics = mechanics.Tightened(candidate);
             var entries = new FinderEntry[maxCount];
             var shared = sharedAmong(candidate);
@@ -136,12 +137,8 @@ public static class Finder
     private static (BoltPattern?, Sharing?)[] ByNumber(Joint joint, int maxCount)
     {
         var all = new (BoltPattern?, Sharing?)[maxCount];
-        if (!joint.Kind.IsParts)
-        {
-            // Another number changes what else the kind lays out: it is asked for at the kind's own field.
-            if (joint.Bolts.Count <= maxCount) all[joint.Bolts.Count - 1] = (joint.Pattern, joint.Sharing);
-            return all;
-        }
+        // Another number changes what else a kind lays out: it is asked for at the kind's own field.
+        if (!joint.Kind.IsParts) return all;
         for (var n = 1; n <= maxCount; n++)
         {
             if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
@@ -154,7 +151,7 @@ public static class Finder
     private static FinderEntry Entry(in Mechanics<Plain> mechanics, (BoltPattern? Pattern, Sharing? Sharing) shared, int n)
     {
         var joint = mechanics.Joint;
-        if (!joint.Kind.IsParts) return n == joint.Bolts.Count ? new(TwoReserves.Of(mechanics)) : FinderEntry.Refused($"the number follows from what is stated of the {joint.Kind.Name.ToLowerInvariant()}");
+        if (!joint.Kind.IsParts) return n == joint.AllBolts ? new(TwoReserves.Of(mechanics)) : FinderEntry.Refused($"the number follows from what is stated of the {joint.Kind.Name.ToLowerInvariant()}");
         if (joint.Pattern is not null && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
         if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
         // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.
@@ -163,6 +160,7 @@ public static class Finder
         // A circle keeps its diameter while it grows: its bolts, and the cones under them, come closer.
         var narrower = shared.Pattern is { } grown && Math.Abs(grown.Group.LeastPitch - joint.Pattern!.Group.LeastPitch) > 1e-9;
         if (narrower) return new(TwoReserves.Of(Mechanics<Plain>.Of(trial)), PatternRules.Obstacle(trial));
-        return new(TwoReserves.Of(joint.Judging.Band is { ByNumber: true } ? mechanics.Tightened(trial) : mechanics with { Joint = trial }), PatternRules.Obstacle(trial));
+        return new(
+            TwoReserves.Of(joint.Judging.Band is { ByNumber: true } ? mechanics.Tightened(trial) : mechanics with { Joint = trial }), PatternRules.Obstacle(trial));
     }
 }

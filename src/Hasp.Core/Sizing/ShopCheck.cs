@@ -22,7 +22,8 @@ public sealed record ShopWay(string Way, double Yields, double Breaks, double Re
 }
 
 /// <summary>
-/// Bolts against a force, standing up: so many of a size and grade, in plain tension and in plain shear, without preload, levers or parts. A first
+/// Bolts against a force, standing up: so many of a size and grade, in plain tension and in plain shear, without preload, levers or parts.
+/// A first
 /// answer, and no joint: what else can fail, the joint tells.
 /// </summary>
 /// <param name="Force">N.</param>
@@ -51,5 +52,6 @@ public sealed record ShopCheck(double Force, int Count, ScrewThread Thread, Grad
     }
 
     /// <summary>The fewest bolts that hold one way; null past a hundred.</summary>
-    public int? FewestFor(ShopWay way) => Enumerable.Range(1, 100).Where(n => way.Yields / Count * n / Force >= way.Required).Select(n => (int?)n).FirstOrDefault();
+    public int? FewestFor(ShopWay way) =>
+        Enumerable.Range(1, 100).Where(n => way.Yields / Count * n / Force >= way.Required).Select(n => (int?)n).FirstOrDefault();
 }

@@ -40,7 +40,10 @@ public static class WaysOut
         return single.Count > 0 || now >= 1 ? single : Pairs(joint, kinds, now);
     }
 
-    /// <summary>The kinds of change, by what they begin from: the joint and its reserve now. A joint that holds is not worth turning upside down for a little more.</summary>
+    /// <summary>
+    /// The kinds of change, by what they begin from: the joint and its reserve now. A joint that holds is not worth turning upside down for
+    /// a little more.
+    /// </summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
         (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Lubricants(j), (j, _) => Methods(j),
@@ -60,7 +63,8 @@ public static class WaysOut
             .. joint.Kind.Counted.Select(c => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => More(j, c))),
         ];
 
-    private static IEnumerable<Proposal> Tightened(Joint joint, Func<Joint, IEnumerable<Proposal>> changes) => joint.Kind.IsTightened ? changes(joint) : [];
+    private static IEnumerable<Proposal> Tightened(Joint joint, Func<Joint, IEnumerable<Proposal>> changes) =>
+        joint.Kind.IsTightened ? changes(joint) : [];
 
     /// <summary>A size of the kind's own in a larger one: a stock thickness, or in steps of five.</summary>
     private static IEnumerable<Proposal> Grown(Joint joint, (Field<double> Field, Func<Joint, double> Now, string Name) size) =>
@@ -117,7 +121,8 @@ public static class WaysOut
     private static List<string> SidesOf(Joint joint) => [.. joint.Layers.Select(l => Names.Sides[l.Side])];
 
     /// <summary>True where a change crowds bolts that were not crowded: what mends the strength must not.</summary>
-    private static bool IsCrowded(Joint joint, Joint before) => PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null;
+    private static bool IsCrowded(Joint joint, Joint before) =>
+        PatternRules.Obstacle(joint) is not null && PatternRules.Obstacle(before) is null;
 
     /// <summary>A change that may mend a joint.</summary>
     /// <param name="Words">In words.</param>

@@ -89,7 +89,8 @@ public sealed record Chance(
     }
 
     /// <summary>95 % confidence interval of the standard deviation, for a factor that scatters about like a bell.</summary>
-    public (double From, double To) DeviationInterval => (Deviation * (1 - (1.96 / Math.Sqrt(2.0 * Samples))), Deviation * (1 + (1.96 / Math.Sqrt(2.0 * Samples))));
+    public (double From, double To) DeviationInterval =>
+        (Deviation * (1 - (1.96 / Math.Sqrt(2.0 * Samples))), Deviation * (1 + (1.96 / Math.Sqrt(2.0 * Samples))));
 }
 
 /// <summary>The outcome of a run.</summary>

@@ -143,7 +143,8 @@ public sealed class Simulation
     }
 
     /// <summary>Runs the samples and seed that the joint states.</summary>
-    public Chances Run(Action<double>? progress = null, CancellationToken stop = default) => Run(_joint.Sampling.Samples, (ulong)_joint.Sampling.Seed, progress, stop);
+    public Chances Run(Action<double>? progress = null, CancellationToken stop = default) =>
+        Run(_joint.Sampling.Samples, (ulong)_joint.Sampling.Seed, progress, stop);
 
     /// <summary>Runs the samples on all processors; a stop keeps what is done.</summary>
     /// <param name="samples">How many, at least 1.</param>

@@ -67,7 +67,8 @@ public sealed record Sampling(int Samples, int Seed, IReadOnlyDictionary<Uncerta
 /// <param name="What">Which.</param>
 /// <param name="Field">Where its scatter is stated.</param>
 /// <param name="Name">In words.</param>
-/// <param name="Shape">Shape taken where none is stated: frictions and embedding are never below nothing and now and then far above their mean.</param>
+/// <param name="Shape">Shape taken where none is stated: frictions and embedding are never below nothing and now and then far above their
+/// mean.</param>
 /// <param name="Usual">Share taken where none is stated.</param>
 /// <param name="In">The sample with this quantity at so many times its mean.</param>
 public sealed record ScatterInput(

@@ -10,8 +10,10 @@ using Hasp.Core.Quantities;
 namespace Hasp.Files.Quick;
 
 /// <summary>
-/// A starting point and no kind: the end plate of a hollow section, bolts in a frame round it, a load that acts out from the plate and beside it. It
-/// lays out plate, pattern and case of an ordinary joint; biaxial bending, torsion and direct shear reach the corner bolt by the load path that is there.
+/// A starting point and no kind: the end plate of a hollow section, bolts in a frame round it, a load that acts out from the plate and
+/// beside it. It
+/// lays out plate, pattern and case of an ordinary joint; biaxial bending, torsion and direct shear reach the corner bolt by the load path
+/// that is there.
 /// <c>frame 120 × 120 tube, 8 M16 8.8, 10 kN down, 2 kN across, 600 out</c>
 /// </summary>
 internal static partial class QuickFrame
@@ -98,7 +100,8 @@ internal static partial class QuickFrame
         JsonObject Document()
         {
             var d = Standards.FindThread(thread)!.Diameter;
-            // Bolts two diameters outside the section, the edge two diameters beyond them; an even frame of n bolts has n/2 + 2 along two neighbouring sides.
+            // Bolts two diameters outside the section, the edge two diameters beyond them; an even frame of n bolts has n/2 + 2 along two
+            // neighbouring sides.
             var (x, y) = (width + (4 * d), height + (4 * d));
             var frame = Frames.Contains(count) ? count : 4;
             var (columns, rows) = frame == 4 ? (2, 2) : (((frame / 2) + 3) / 2, (frame / 2) + 2 - (((frame / 2) + 3) / 2));

@@ -12,7 +12,8 @@ using Hasp.Core.Quantities;
 namespace Hasp.Files.Quick;
 
 /// <summary>
-/// Quick lines that begin with a kind of joint: <c>splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8</c>. Pieces stand between commas, each read by the
+/// Quick lines that begin with a kind of joint: <c>splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8</c>. Pieces stand between commas,
+/// each read by the
 /// patterns of its kind; what is left out is chosen so that the joint holds, and marked.
 /// </summary>
 internal static partial class QuickKinds
@@ -95,13 +96,17 @@ internal static partial class QuickKinds
         };
         if (word == "lap") document["splice"]!["form"] = "lap";
         var parts = new List<QuickPart>();
+        Numbered? number = null;
         var at = line.IndexOf(word, StringComparison.OrdinalIgnoreCase) + word.Length;
         parts.Add(new(at - word.Length, word.Length, line.Substring(at - word.Length, word.Length), Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []));
         foreach (var (start, text) in Pieces(line, at))
         {
-            var (taken, problem) = Take(document, spoken, text, shown);
+            var (taken, problem) = Take(document, spoken, text, shown, ref number);
+            if (number is { Part: < 0 }) number = number with { Part = parts.Count };
             parts.Add(new(start, text.Length, text, taken, problem, []));
         }
+        // What a number of bolts means is known when the whole line is read: lines across and rows may stand behind it.
+        if (number is not null) parts[number.Part] = Counted(document, spoken, number, line, parts[number.Part], shown);
         var chosen = new List<string>();
         Choose(document, spoken, chosen);
         if (document["bolts"] is JsonObject { Count: 0 }) document.Remove("bolts");
@@ -134,7 +139,7 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
     private static partial Regex Concrete();
 
-    private static (string Taken, string? Problem) Take(JsonObject document, Spoken spoken, string text, UnitSystem shown)
+    private static (string Taken, string? Problem) Take(JsonObject document, Spoken spoken, string text, UnitSystem shown, ref Numbered? number)
     {
         foreach (var piece in spoken.Pieces)
         {
@@ -142,38 +147,77 @@ internal static partial class QuickKinds
             foreach (var (group, path) in piece.Fields) JointEdit.Set(document, path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
             return (piece.Taken, null);
         }
-        return TakeBolt(document, spoken, text, shown) ?? TakeGiven(document, spoken, text) ?? TakeLoad(document, spoken, text)
+        return TakeBolt(document, text, shown, ref number) ?? TakeGiven(document, spoken, text) ?? TakeLoad(document, spoken, text)
             ?? ("", $"not understood. A {Kind.ById(spoken.Kind)!.Name.ToLowerInvariant()} reads like: {Kind.ById(spoken.Kind)!.Line}");
     }
 
-    private static (string, string?)? TakeBolt(JsonObject document, Spoken spoken, string text, UnitSystem shown)
+    private static (string, string?)? TakeBolt(JsonObject document, string text, UnitSystem shown, ref Numbered? number)
     {
         if (Standards.GradeBands(text).Count > 0)
         {
             JointEdit.Set(document, "bolts.grade", text, shown);
             return ("grade", null);
         }
-        if (Bolt().Match(text) is not { Success: true } bolt || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
+        var said = Share().Match(text);
+        if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
         JointEdit.Set(document, "bolts.thread", thread.Designation, shown);
         if (bolt.Groups["grade"].Success)
         {
             if (Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("", $"no grade is called {bolt.Groups["grade"].Value}");
             JointEdit.Set(document, "bolts.grade", bolt.Groups["grade"].Value, shown);
         }
-        return bolt.Groups["n"].Success ? (TakeCount(document, spoken, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture), shown), null) : ("bolts", null);
+        if (bolt.Groups["n"].Success) number = new Numbered(-1, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture), said.Success ? said.Groups["all"].Success : null);
+        return ("bolts", null);
     }
 
-    /// <summary>A number of bolts goes where the kind has it: round a tube, along a splice, in the two rows of a foot.</summary>
-    private static string TakeCount(JsonObject document, Spoken spoken, int n, UnitSystem shown)
+    /// <summary>A number of bolts as it was said.</summary>
+    /// <param name="Part">The piece that says it; below 0 while it is read.</param>
+    /// <param name="Bolts">How many.</param>
+    /// <param name="InAll">True for all of them, false for those of a side or row; null where that was not said.</param>
+    private sealed record Numbered(int Part, int Bolts, bool? InAll);
+
+    [GeneratedRegex(@"\s+(?:(?<all>in all|altogether|in total)|(?:on |in )?(?:each|a|per) (?:side|row))$", RegexOptions.IgnoreCase)]
+    private static partial Regex Share();
+
+    /// <summary>
+    /// A number of bolts goes where the kind has it: on each side of a splice, in the rows of a foot, round a tube. Where it could be all
+    /// of them or those of one side, it is asked.
+    /// </summary>
+    private static QuickPart Counted(JsonObject document, Spoken spoken, Numbered number, string line, QuickPart part, UnitSystem shown)
     {
-        var (path, value) = spoken.Kind switch
+        QuickPart Wrong(string problem, params QuickAnswer[] answers) => part with { Taken = "", Problem = problem, Answers = answers };
+        QuickAnswer With(string words) => new($"{number.Bolts} {words}", line[..part.Start] + part.Text + " " + words + line[(part.Start + part.Length)..]);
+        int? Stated(string path) => int.TryParse(JointEdit.Get(document, path), NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : null;
+        if (part.Problem is not null) return part;
+        if (spoken.Kind == "pin") return number.Bolts == 1 ? part : Wrong("one bolt is the pin");
+        var (groups, each) = spoken.Kind switch
         {
-            "splice" => ("splice.columns", Math.Max(1, (n + 1) / int.Parse(JointEdit.Get(document, "splice.rows") ?? "2", CultureInfo.InvariantCulture))),
-            "basePlate" => ("basePlate.perRow", Math.Max(2, (n + 1) / 2)),
-            _ => (spoken.Count, n),
+            "splice" when JointEdit.Get(document, "splice.form") != "lap" => (2, "on each side"),
+            "closure" => (Stated("closure.rows") ?? 1, "in each row"),
+            _ => (1, ""),
         };
-        if (path.Length > 0) JointEdit.Set(document, path, value.ToString(CultureInfo.InvariantCulture), shown);
-        return spoken.Kind == "splice" ? $"bolts, {n} on each side" : "bolts";
+        if (groups > 1 && number.InAll is null) return Wrong($"in all, or {each}?", With("in all"), With(each));
+        if (groups > 1 && number.InAll is true && number.Bolts % groups != 0) return Wrong($"{number.Bolts} cannot be shared evenly: say how many {each}");
+        var n = number.InAll is true ? number.Bolts / groups : number.Bolts;
+        void Set(string path, int value) => JointEdit.Set(document, path, value.ToString(CultureInfo.InvariantCulture), shown);
+        switch (spoken.Kind)
+        {
+            case "splice":
+                // An odd number stands in one line where nobody said how many there are.
+                var across = Stated("splice.rows") ?? (n % 2 == 0 ? 2 : 1);
+                if (n == 0 || n % across != 0) return Wrong($"{n} bolts do not fill {across} lines across");
+                Set("splice.rows", across);
+                Set("splice.columns", n / across);
+                break;
+            case "basePlate":
+                if (n < 4 || n % 2 != 0) return Wrong("a foot has two rows of at least two bolts: an even number from 4 on");
+                Set("basePlate.perRow", n / 2);
+                break;
+            default:
+                Set(spoken.Count, n);
+                break;
+        }
+        return part with { Taken = groups > 1 ? $"bolts, {n} {each}" : "bolts" };
     }
 
     private static (string, string?)? TakeGiven(JsonObject document, Spoken spoken, string text)

@@ -116,7 +116,8 @@ internal static partial class QuickLexer
             var text = word.Value.TrimEnd('.', '-', '/');
             return new(TokenKind.Word, text.Length == 0 ? word.Value[..1] : text, at, 0, false, null, false);
         }
-        return new(line[at] is ',' or ';' or '.' or '|' or '(' or ')' or ':' ? TokenKind.Break : TokenKind.Sign, line[at].ToString(), at, 0, false, null, false);
+        return new(
+            line[at] is ',' or ';' or '.' or '|' or '(' or ')' or ':' ? TokenKind.Break : TokenKind.Sign, line[at].ToString(), at, 0, false, null, false);
     }
 
     /// <summary>True where the fraction alone is a size that is listed, and the whole with it is none.</summary>
@@ -127,7 +128,8 @@ internal static partial class QuickLexer
         return Standards.FindThread(size) is not null && Standards.FindThread($"{count}-{size}") is null;
     }
 
-    private static Token Of(Group match, int at, double value, bool fraction) => new(TokenKind.Number, match.Value, at, value, fraction, null, false);
+    private static Token Of(Group match, int at, double value, bool fraction) =>
+        new(TokenKind.Number, match.Value, at, value, fraction, null, false);
 
     private static double Parse(string digits) => double.Parse(digits, NumberStyles.Float, CultureInfo.InvariantCulture);
 }

@@ -202,7 +202,10 @@ public static class QuickLine
         else if (read.Washers == "*" && kind == "hardened") choices.Words.Add($"hardened washers, which go with {grade}");
     }
 
-    /// <summary>Where size and number were stated and friction alone would not hold the shear, the joint is one that may slip into bearing, if that holds.</summary>
+    /// <summary>
+    /// Where size and number were stated and friction alone would not hold the shear, the joint is one that may slip into bearing, if that
+    /// holds.
+    /// </summary>
     private static void ChooseShear(QuickReader read, Choices choices)
     {
         if (read.Shear is null || read.ShearBy is not null || read.Friction is not null || read.Thread is null || read.Count is null) return;

@@ -10,7 +10,8 @@ namespace Hasp.Files.Quick;
 /// <param name="Unit">Its unit.</param>
 internal sealed record Amount(string Text, double Held, Unit Unit)
 {
-    internal static Amount Of(double value, Unit unit) => new(value.ToString("0.############", CultureInfo.InvariantCulture) + " " + unit.Symbol, unit.ToHeld(value), unit);
+    internal static Amount Of(double value, Unit unit) =>
+        new(value.ToString("0.############", CultureInfo.InvariantCulture) + " " + unit.Symbol, unit.ToHeld(value), unit);
 }
 
 /// <summary>A clamped part of a line.</summary>
@@ -123,7 +124,8 @@ internal sealed class QuickReader
 
     private string Span(int from, int count) => _line[_tokens[from].Start.._tokens[from + count - 1].End];
 
-    private bool IsWord(int ahead, params string[] words) => Peek(ahead) is { } t && words.Contains(t.Text, StringComparer.OrdinalIgnoreCase);
+    private bool IsWord(int ahead, params string[] words) =>
+        Peek(ahead) is { } t && words.Contains(t.Text, StringComparer.OrdinalIgnoreCase);
 
     private void Take(int count, string taken)
     {
@@ -714,5 +716,6 @@ internal sealed class QuickReader
 
     private string Replaced(QuickPart part, string text) => _line[..part.Start] + text + _line[(part.Start + part.Length)..];
 
-    private static string WithUnit(string text, string unit) => System.Text.RegularExpressions.Regex.Replace(text, @"([0-9]+(?:\.[0-9]+)?)(?=\s*(\+|$|[A-Za-z]))", "$1 " + unit);
+    private static string WithUnit(string text, string unit) =>
+        System.Text.RegularExpressions.Regex.Replace(text, @"([0-9]+(?:\.[0-9]+)?)(?=\s*(\+|$|[A-Za-z]))", "$1 " + unit);
 }

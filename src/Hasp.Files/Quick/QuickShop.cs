@@ -21,8 +21,10 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
     /// <summary>No entry is longer.</summary>
     public const int MaxLength = 100;
 
-    private static readonly Regex Ram = new(@"^(?:ram\s+)?(?<bore>[0-9.,/ ]+(?:mm|cm|in|"")?)\s*(?:bore)?\s*(?:,|at|@|×|x)\s*(?<pressure>[0-9].*)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
-    private static readonly Regex Bolts = new(@"^(?<n>[0-9]{1,3})\s*(?:[×x]\s*|\s)\s*(?<thread>\S+(?:\s(?:UNC|UNF|8-?UN))?)\s+(?<grade>\S(?:.*\S)?)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
+    private static readonly Regex Ram = new(
+        @"^(?:ram\s+)?(?<bore>[0-9.,/ ]+(?:mm|cm|in|"")?)\s*(?:bore)?\s*(?:,|at|@|×|x)\s*(?<pressure>[0-9].*)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
+    private static readonly Regex Bolts = new(
+        @"^(?<n>[0-9]{1,3})\s*(?:[×x]\s*|\s)\s*(?<thread>\S+(?:\s(?:UNC|UNF|8-?UN))?)\s+(?<grade>\S(?:.*\S)?)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
 
     /// <summary>Reads both fields.</summary>
     /// <param name="load">A force, such as <c>20 US tons</c>, or a ram: <c>80 mm at 210 bar</c>.</param>
@@ -34,7 +36,8 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
         var (count, thread, grade, fault) = BoltsOf(bolts.Trim());
         if (force is not { } f || thread is null || grade is null) return new(null, words, unit, problem, fault, "");
         var text = QuantityText.ShowText(f, Dimension.Force, UnitSystem.Si, 6);
-        return new(ShopCheck.Of(f, count, thread, grade), words, unit, null, null, $"{count} {thread.Designation} {grade.Grade}, {text} apart, 20 + 20 steel");
+        return new(
+            ShopCheck.Of(f, count, thread, grade), words, unit, null, null, $"{count} {thread.Designation} {grade.Grade}, {text} apart, 20 + 20 steel");
     }
 
     private static (double? Force, string Words, Unit Unit, string? Problem) LoadOf(string text, UnitSystem shown)
@@ -68,6 +71,7 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
         var bands = Standards.GradeBands(match.Groups["grade"].Value);
         if (bands.Count == 0) return (0, null, null, $"no grade is called {match.Groups["grade"].Value}. Known: {string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade))}");
         var faults = new List<Fault>();
-        return JointRules.GradeNamed(match.Groups["grade"].Value, thread, faults) is { } grade ? (count, thread, grade, null) : (0, null, null, faults[0].Problem);
+        return JointRules.GradeNamed(
+            match.Groups["grade"].Value, thread, faults) is { } grade ? (count, thread, grade, null) : (0, null, null, faults[0].Problem);
     }
 }

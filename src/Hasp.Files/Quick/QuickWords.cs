@@ -47,10 +47,12 @@ internal static class QuickWords
         ("nut", "nut|nuts|nut and bolt|nuts and bolts|through|through bolts|through bolted|with nuts"));
 
     /// <summary>Fits of the clearance hole.</summary>
-    internal static readonly Dictionary<string, string> Fits = Words(("fine", "close fit|fine fit|fitted"), ("medium", "medium fit|normal fit|standard holes"), ("coarse", "coarse fit|loose fit|free fit|oversize holes"));
+    internal static readonly Dictionary<string, string> Fits = Words(
+        ("fine", "close fit|fine fit|fitted"), ("medium", "medium fit|normal fit|standard holes"), ("coarse", "coarse fit|loose fit|free fit|oversize holes"));
 
     /// <summary>How shear is carried.</summary>
-    internal static readonly Dictionary<string, string> ShearBy = Words(("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"), ("friction", "slip critical|slip-critical|no slip|friction grip|friction type"));
+    internal static readonly Dictionary<string, string> ShearBy = Words(
+        ("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"), ("friction", "slip critical|slip-critical|no slip|friction grip|friction type"));
 
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Words(
@@ -71,10 +73,12 @@ internal static class QuickWords
     };
 
     /// <summary>Words that mean that the number before them counts bolts.</summary>
-    internal static readonly HashSet<string> Bolts = Set("bolts|bolt|off|no|nos|no.|pcs|pieces|screws|screw|fasteners|ea|qty|studs|stud|capscrews");
+    internal static readonly HashSet<string> Bolts = Set(
+        "bolts|bolt|off|no|nos|no.|pcs|pieces|screws|screw|fasteners|ea|qty|studs|stud|capscrews");
 
     /// <summary>Words that say nothing of their own.</summary>
-    internal static readonly HashSet<string> Small = Set("of|with|and|on|at|to|the|a|an|in|by|for|from|total|load|loads|force|joint|plate|plates|thick|bolts|bolt|screws|screw|per|each|is|under|off|no|nos|x|×|*|&|plus|max|full|kind|type|set|qty|from a|grade|class|property|sizes|size|holding|between|both|sides|onto|then|use|using|carrying|takes|take");
+    internal static readonly HashSet<string> Small = Set(
+        "of|with|and|on|at|to|the|a|an|in|by|for|from|total|load|loads|force|joint|plate|plates|thick|bolts|bolt|screws|screw|per|each|is|under|off|no|nos|x|×|*|&|plus|max|full|kind|type|set|qty|from a|grade|class|property|sizes|size|holding|between|both|sides|onto|then|use|using|carrying|takes|take");
 
     /// <summary>Material of that name, in everyday words or as the catalogue lists it; null where there is none.</summary>
     internal static string? MaterialNamed(string text) =>

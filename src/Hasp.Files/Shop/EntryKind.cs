@@ -21,49 +21,68 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
 
     // Of what was read at a bolt.
     public static readonly Field<string> Pass = new("pass", Types.Text, "Pass", "the pass of the plan") { Required = true, MaxLength = 40 };
-    public static readonly Field<string> Result = new("result", Types.OneOf("tight", "refused", "loosened"), "Result", "what became of the bolt") { Required = true };
+    public static readonly Field<string> Result = new(
+        "result", Types.OneOf("tight", "refused", "loosened"), "Result", "what became of the bolt") { Required = true };
     public static readonly Field<string> Reason = new("reason", Types.Text, "Reason", "why it was refused or loosened");
     public static readonly Field<string> LotName = new("lot", Types.Text, "Lot", "the lot it is from");
     public static readonly Field<string> WrenchName = new("wrench", Types.Text, "Wrench", "the wrench that was used");
-    public static readonly Field<string> Method = new("method", Types.OneOf([.. Installation.All.Select(i => i.Id)]), "Method", "by which procedure");
+    public static readonly Field<string> Method = new(
+        "method", Types.OneOf([.. Installation.All.Select(i => i.Id)]), "Method", "by which procedure");
     public static readonly Field<double> Torque = new("torque", Types.Torque, "Torque", "torque reached") { Min = 0, Max = 1e9 };
     public static readonly Field<double> Angle = new("angle", Types.Angle, "Angle", "turned from the match mark") { Min = 0, Max = 100 };
     public static readonly Field<double> TensionShown = new("tension", Types.Force, "Tension", "tension shown") { Above = 0, Max = 1e9 };
-    public static readonly Field<double> Stretch = new("stretch", Types.Length, "Stretch", "longer from end to end than it was free") { Above = 0, Max = 100 };
-    public static readonly Field<int> Place = new("order", Types.Whole, "Order", "its place in the order of the pass") { Min = 1, Max = 10_000 };
-    public static readonly Field<string> Despite = new("despite", Types.Text, "Despite", "why it was tightened although the lot was not verified, or a thing was past its date");
-    public static readonly Field<int> Corrects = new("corrects", Types.Whole, "Corrects", "number of the entry that it corrects") { Min = 1 };
+    public static readonly Field<double> Stretch = new(
+        "stretch", Types.Length, "Stretch", "longer from end to end than it was free") { Above = 0, Max = 100 };
+    public static readonly Field<int> Place = new(
+        "order", Types.Whole, "Order", "its place in the order of the pass") { Min = 1, Max = 10_000 };
+    public static readonly Field<string> Despite = new(
+        "despite", Types.Text, "Despite", "why it was tightened although the lot was not verified, or a thing was past its date");
+    public static readonly Field<int> Corrects = new(
+        "corrects", Types.Whole, "Corrects", "number of the entry that it corrects") { Min = 1 };
 
     // Of a verification.
     public static readonly Field<string> Bolts = new("bolts", Types.Text, "Bolts", "thread and grade tested") { Required = true };
-    public static readonly Field<string> Lubrication = new("lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant", "finish and lubricant tested with") { Required = true };
+    public static readonly Field<string> Lubrication = new(
+        "lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant", "finish and lubricant tested with") { Required = true };
     public static readonly Field<string> Nuts = new("nutLot", Types.Text, "Nut lot", "lot of the nuts") { Otherwise = "" };
     public static readonly Field<string> Washers = new("washerLot", Types.Text, "Washer lot", "lot of the washers") { Otherwise = "" };
     public static readonly Field<string> Stored = new("stored", Types.Text, "Stored", "how the lot is kept") { Otherwise = "" };
     public static readonly Field<string> Tool = new("tool", Types.Text, "Tool", "the wrench that it was tested with") { Required = true };
     public static readonly Field<string> HoseUsed = new("hose", Types.Text, "Hose", "its hose and pump") { Otherwise = "" };
     public static readonly Field<string> Tester = new("tester", Types.Text, "Tester", "what showed the tension") { Required = true };
-    public static readonly Field<double> Temperature = new("temperature", Types.Temperature, "Temperature", "of the bolts") { Required = true, Min = -60, Max = 300 };
-    public static readonly Field<double> Required = new("required", Types.Force, "Tension to be shown", "tension that each assembly has to show") { Required = true, Above = 0, Max = 1e9 };
-    public static readonly Field<double> Prevailing = new("prevailing", Types.Torque, "Prevailing torque", "torque of a locking feature") { Min = 0, Max = 1e9, Otherwise = 0 };
+    public static readonly Field<double> Temperature = new(
+        "temperature", Types.Temperature, "Temperature", "of the bolts") { Required = true, Min = -60, Max = 300 };
+    public static readonly Field<double> Required = new(
+        "required", Types.Force, "Tension to be shown", "tension that each assembly has to show") { Required = true, Above = 0, Max = 1e9 };
+    public static readonly Field<double> Prevailing = new(
+        "prevailing", Types.Torque, "Prevailing torque", "torque of a locking feature") { Min = 0, Max = 1e9, Otherwise = 0 };
     public static readonly Field<string> Until = new("until", Types.Text, "Until", "end of the shift, as 2026-11-26T14:00:00Z");
-    public static readonly Field<double> TestTorque = new("tests[].torque", Types.Torque, "Torque", "torque at which it showed the tension") { Min = 0, Max = 1e9, Otherwise = 0 };
-    public static readonly Field<double> TestTension = new("tests[].tension", Types.Force, "Tension", "tension shown") { Required = true, Above = 0, Max = 1e9 };
-    public static readonly Field<TestRefusal> TestRefused = new("tests[].refusal", Types.Named(TestedAssembly.Reasons), "Refused for", "why it does not count") { Otherwise = TestRefusal.None };
-    public static readonly Field<int> TestSpaces = new("tests[].spaces", Types.Whole, "Spaces refused", "spaces of an indicator washer that refused the gauge") { Min = 0, Max = 20 };
+    public static readonly Field<double> TestTorque = new(
+        "tests[].torque", Types.Torque, "Torque", "torque at which it showed the tension") { Min = 0, Max = 1e9, Otherwise = 0 };
+    public static readonly Field<double> TestTension = new(
+        "tests[].tension", Types.Force, "Tension", "tension shown") { Required = true, Above = 0, Max = 1e9 };
+    public static readonly Field<TestRefusal> TestRefused = new(
+        "tests[].refusal", Types.Named(TestedAssembly.Reasons), "Refused for", "why it does not count") { Otherwise = TestRefusal.None };
+    public static readonly Field<int> TestSpaces = new(
+        "tests[].spaces", Types.Whole, "Spaces refused", "spaces of an indicator washer that refused the gauge") { Min = 0, Max = 20 };
     public static readonly Field<string> TestNote = new("tests[].note", Types.Text, "Note", "what was seen");
 
     // Of the rest.
     public static readonly Field<string> Note = new("note", Types.Text, "Note", "what was seen") { MaxLength = 1000 };
-    public static readonly Field<string> Step = new("step", Types.Text, "Step", "what was done or looked at") { Required = true, MaxLength = 40 };
+    public static readonly Field<string> Step = new(
+        "step", Types.Text, "Step", "what was done or looked at") { Required = true, MaxLength = 40 };
     public static readonly Field<double> Minutes = new("minutes", Types.Number, "Minutes", "how long was waited") { Min = 0, Max = 1e6 };
-    public static readonly Field<string> Accepted = new("result", Types.OneOf("accepted", "refused"), "Result", "what the witness found") { Required = true };
-    public static readonly Field<double> Pressure = new("pressure", Types.Stress, "Pressure", "pressure of the proof test") { Required = true, Above = 0, Max = 2000 };
+    public static readonly Field<string> Accepted = new(
+        "result", Types.OneOf("accepted", "refused"), "Result", "what the witness found") { Required = true };
+    public static readonly Field<double> Pressure = new(
+        "pressure", Types.Stress, "Pressure", "pressure of the proof test") { Required = true, Above = 0, Max = 2000 };
     public static readonly Field<string> Medium = new("medium", Types.Text, "Medium", "liquid that it was tested with") { Required = true };
-    public static readonly Field<double> HeldMinutes = new("minutes", Types.Number, "Held, min", "how long the pressure was held, minutes") { Required = true, Above = 0, Max = 1e5 };
+    public static readonly Field<double> HeldMinutes = new(
+        "minutes", Types.Number, "Held, min", "how long the pressure was held, minutes") { Required = true, Above = 0, Max = 1e5 };
 
     /// <summary>What was done to a bolt.</summary>
-    public static EntryKind Bolt { get; } = new("bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, Angle, TensionShown, Stretch, Place, Despite, Corrects, Note])
+    public static EntryKind Bolt { get; } = new(
+        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, Angle, TensionShown, Stretch, Place, Despite, Corrects, Note])
     {
         Judge = (said, faults) =>
         {
@@ -135,7 +154,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     }
 
     /// <summary>The assemblies of a verification.</summary>
-    public static ImmutableArray<TestedAssembly> TestsOf(Values said) => [.. said[Tests].Select(t => new TestedAssembly(t.Of(TestTorque), t.Of(TestTension), t.Of(TestRefused), t.Stated(TestSpaces)))];
+    public static ImmutableArray<TestedAssembly> TestsOf(Values said) =>
+        [.. said[Tests].Select(t => new TestedAssembly(t.Of(TestTorque), t.Of(TestTension), t.Of(TestRefused), t.Stated(TestSpaces)))];
 
     /// <summary>A document of this kind from what was typed, by key; what is left empty is left out.</summary>
     public JsonObject Written(IReadOnlyDictionary<string, string> typed, UnitSystem shown)
@@ -149,7 +169,10 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     }
 }
 
-/// <summary>Readings of a tension calibrator: a heading with torque and tension, a line an assembly. The simulated one and a real one's file come in alike.</summary>
+/// <summary>
+/// Readings of a tension calibrator: a heading with torque and tension, a line an assembly. The simulated one and a real one's file come in
+/// alike.
+/// </summary>
 public static class TestReadings
 {
     private static readonly string[] TorqueNames = ["torque", "t"], TensionNames = ["tension", "force", "load", "f"];
@@ -186,7 +209,8 @@ public static class TestReadings
         }
     }
 
-    private static int Column(List<string> head, string[] names) => head.FindIndex(h => names.Contains(h.Split(' ', '(', '[')[0], StringComparer.OrdinalIgnoreCase));
+    private static int Column(List<string> head, string[] names) =>
+        head.FindIndex(h => names.Contains(h.Split(' ', '(', '[')[0], StringComparer.OrdinalIgnoreCase));
 
     private static (string? Text, string? Problem) Cell(TableLine line, int column, string head, Dimension dimension)
     {

@@ -45,7 +45,8 @@ public static class StoreTable
         }
     }
 
-    private static bool Alike(Field field, string heading) => heading.Trim() is var h && (h.Equals(field.Key, StringComparison.OrdinalIgnoreCase) || h.Equals(field.Label, StringComparison.OrdinalIgnoreCase));
+    private static bool Alike(Field field, string heading) =>
+        heading.Trim() is var h && (h.Equals(field.Key, StringComparison.OrdinalIgnoreCase) || h.Equals(field.Label, StringComparison.OrdinalIgnoreCase));
 
     /// <summary>A text that was kept from being taken for a formula.</summary>
     private static string Unquoted(string text) => text.Length > 1 && text[0] == '\'' ? text[1..] : text;

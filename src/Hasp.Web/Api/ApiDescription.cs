@@ -43,7 +43,8 @@ internal static class ApiDescription
     });
 
     /// <summary>Says what a request carries.</summary>
-    internal static RouteHandlerBuilder Takes(this RouteHandlerBuilder endpoint, string schema) => endpoint.WithMetadata(new Carries(schema));
+    internal static RouteHandlerBuilder Takes(this RouteHandlerBuilder endpoint, string schema) =>
+        endpoint.WithMetadata(new Carries(schema));
 
     /// <summary>Says how it answers: a document, or problem details with every fault.</summary>
     internal static RouteHandlerBuilder Answers(this RouteHandlerBuilder endpoint) =>

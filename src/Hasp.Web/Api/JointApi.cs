@@ -38,10 +38,11 @@ internal static class JointApi
         var sizes = Standards.Threads.Where(t => t.Series.Equals(series, StringComparison.OrdinalIgnoreCase)).ToList();
         if (sizes.Count == 0)
         {
-            return Answer.Refused([new Fault("series", "series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
+            return Answer.Refused(
+                [new Fault("series", "series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
         var grades = Finder.GradesFor(joint!.Said, sizes);
-        var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, FinderDocument.MaxCount, stop), request.HttpContext.RequestAborted);
+        var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, Math.Max(FinderDocument.MaxCount, joint.AllBolts), stop), request.HttpContext.RequestAborted);
         return done ? Answer.Json(FinderDocument.Of(grades, cells!)) : Busy();
     }
 

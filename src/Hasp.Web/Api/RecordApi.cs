@@ -68,7 +68,9 @@ internal static class RecordApi
         }
     }
 
-    private static JsonObject Shown(StoredRecord r) => new() { ["id"] = r.Id, ["revision"] = r.Revision, ["document"] = JsonNode.Parse(r.Document) };
+    private static JsonObject Shown(StoredRecord r) =>
+        new() { ["id"] = r.Id, ["revision"] = r.Revision, ["document"] = JsonNode.Parse(r.Document) };
 
-    private static IResult Gone(RecordKind kind) => Results.Problem(statusCode: 404, title: "Nothing here", detail: $"There is no {kind.One} of that number, or it was taken away.");
+    private static IResult Gone(RecordKind kind) =>
+        Results.Problem(statusCode: 404, title: "Nothing here", detail: $"There is no {kind.One} of that number, or it was taken away.");
 }

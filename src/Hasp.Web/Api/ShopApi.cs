@@ -80,5 +80,6 @@ internal static class ShopApi
 
     private static string? Text(JsonObject e, string key) => e[key]?.GetValueKind() == JsonValueKind.String ? (string?)e[key] : null;
 
-    private static IResult Gone() => Results.Problem(statusCode: 404, title: "Nothing here", detail: "There is no joint of that number, or it was deleted.");
+    private static IResult Gone() =>
+        Results.Problem(statusCode: 404, title: "Nothing here", detail: "There is no joint of that number, or it was deleted.");
 }

@@ -91,10 +91,12 @@ internal static class AldermereShop
                 ["pass"] = pass.Id, ["result"] = "tight", ["lot"] = "L-2031", ["wrench"] = "Click 500", ["method"] = plan.Installation.Id, ["order"] = plan.Order.Bolts.IndexOf(step.Bolt) + 1,
             };
             if (pass.Measure == PassMeasure.Torque) document["torque"] = FormattableString.Invariant($"{pass.Set / 1000:0.#} N·m");
-            yield return new($"demo-{stored.Id}-{i}", EntryKind.Bolt.Id, stored.ProjectId, stored.Id, lot, plan.Assembly.Numbers[step.Bolt], document.ToJsonString(), begun.AddMinutes(i).UtcDateTime);
+            yield return new(
+                $"demo-{stored.Id}-{i}", EntryKind.Bolt.Id, stored.ProjectId, stored.Id, lot, plan.Assembly.Numbers[step.Bolt], document.ToJsonString(), begun.AddMinutes(i).UtcDateTime);
         }
         if (share < 1) yield break;
         var last = plan.Passes[^1];
-        yield return new($"demo-{stored.Id}-hold", EntryKind.Witness.Id, stored.ProjectId, stored.Id, 0, 0, new JsonObject { ["pass"] = last.Id, ["result"] = "accepted" }.ToJsonString(), now.UtcDateTime);
+        yield return new(
+            $"demo-{stored.Id}-hold", EntryKind.Witness.Id, stored.ProjectId, stored.Id, 0, 0, new JsonObject { ["pass"] = last.Id, ["result"] = "accepted" }.ToJsonString(), now.UtcDateTime);
     }
 }

@@ -58,7 +58,8 @@ public static class MathMl
         protected override string Function(string name, params IEnumerable<string> arguments) =>
             $"<mi>{name}</mi><mo>&#x2061;</mo><mrow><mo>(</mo>{string.Join("<mo>;</mo>", arguments)}<mo>)</mo></mrow>";
 
-        protected override string ByTrial(string inner, string how) => $"{inner}<mspace width=\"0.6em\"/><mtext>(by trial: {WebUtility.HtmlEncode(how)})</mtext>";
+        protected override string ByTrial(string inner, string how) =>
+            $"{inner}<mspace width=\"0.6em\"/><mtext>(by trial: {WebUtility.HtmlEncode(how)})</mtext>";
 
         // Display style inside as well: a fraction within a fraction must still be read by a checker.
         protected override string? Fraction(string over, string under) =>

@@ -93,7 +93,10 @@ public sealed record PlanView(string Name, IReadOnlyList<PlanLoad> Bolts, LoadCa
     public IReadOnlyDictionary<int, (string Tension, string Shear)> From { get; init; } = new Dictionary<int, (string, string)>();
 }
 
-/// <summary>The bolts in plan, true to scale, with the load on each: everything a view needs to draw and nothing to compute. Sheet units are CSS pixels at full size.</summary>
+/// <summary>
+/// The bolts in plan, true to scale, with the load on each: everything a view needs to draw and nothing to compute. Sheet units are CSS
+/// pixels at full size.
+/// </summary>
 public sealed class PlanDrawing
 {
     private const double LongestArrow = 58;
@@ -262,7 +265,8 @@ public sealed class PlanDrawing
             var path = upright
                 ? $"M{l} {SectionDrawing.N(a)}V{SectionDrawing.N(b)}M{SectionDrawing.N(line - 4)} {SectionDrawing.N(a + 4)}l8 -8M{SectionDrawing.N(line - 4)} {SectionDrawing.N(b + 4)}l8 -8"
                 : $"M{SectionDrawing.N(a)} {l}H{SectionDrawing.N(b)}M{SectionDrawing.N(a - 4)} {SectionDrawing.N(line + 4)}l8 -8M{SectionDrawing.N(b - 4)} {SectionDrawing.N(line + 4)}l8 -8";
-            yield return new(path, upright ? new(line - 5, (a + b) / 2) : new((a + b) / 2, line - 5), upright, QuantityText.Show(marks[i] - marks[i - 1], Dimension.Length, _units, 4).Number, field);
+            yield return new(
+                path, upright ? new(line - 5, (a + b) / 2) : new((a + b) / 2, line - 5), upright, QuantityText.Show(marks[i] - marks[i - 1], Dimension.Length, _units, 4).Number, field);
         }
     }
 

@@ -122,6 +122,7 @@ public sealed class PreloadDrawing
         var closed = load <= aim / (1 - share);
         var (bolt, parts) = closed ? (aim + (share * load), aim - ((1 - share) * load)) : (load, 0);
         var at = closed ? apex + (share * load / kb) : load / kb;
-        yield return Line("load", P((at, bolt), (at, parts)), closed ? $"load {F(load)}" : $"load {F(load)}, faces apart", at + (apex * 0.02), (bolt + parts) / 2);
+        yield return Line(
+            "load", P((at, bolt), (at, parts)), closed ? $"load {F(load)}" : $"load {F(load)}, faces apart", at + (apex * 0.02), (bolt + parts) / 2);
     }
 }

@@ -179,7 +179,8 @@ public sealed class SectionDrawing
     public string ScaleWords => ScaleIn(Scale);
 
     /// <summary>A scale in words, from drawing units (96 to the inch) a millimetre.</summary>
-    internal static string ScaleIn(double scale) => scale * 25.4 / 96 is var s && s >= 1 ? $"{QuantityText.Figures(s, 2)} : 1" : $"1 : {QuantityText.Figures(1 / s, 2)}";
+    internal static string ScaleIn(double scale) =>
+        scale * 25.4 / 96 is var s && s >= 1 ? $"{QuantityText.Figures(s, 2)} : 1" : $"1 : {QuantityText.Figures(1 / s, 2)}";
 
     /// <summary>The drawing in words, for those who do not see it.</summary>
     public string Words

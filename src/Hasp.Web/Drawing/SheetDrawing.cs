@@ -47,7 +47,8 @@ public sealed class SheetDrawing
     public readonly record struct Box(double X, double Y, double Width, double Height)
     {
         /// <summary>True where two share room.</summary>
-        public bool Meets(Box other) => X < other.X + other.Width && other.X < X + Width && Y < other.Y + other.Height && other.Y < Y + Height;
+        public bool Meets(Box other) =>
+            X < other.X + other.Width && other.X < X + Width && Y < other.Y + other.Height && other.Y < Y + Height;
     }
 
     private readonly UnitSystem _units;
@@ -170,7 +171,8 @@ public sealed class SheetDrawing
         internal double Bottom { get; } = 1;
 
         /// <summary>px of the widest label of a row of dimensions at a side.</summary>
-        internal double WidthOfRow(Beside side, int row) => View.Measures.Where(m => m.Beside == side && m.Row == row).Select(m => _entry?.Invoke(m) ?? 0).DefaultIfEmpty(0).Max();
+        internal double WidthOfRow(Beside side, int row) =>
+            View.Measures.Where(m => m.Beside == side && m.Row == row).Select(m => _entry?.Invoke(m) ?? 0).DefaultIfEmpty(0).Max();
 
         /// <summary>px across its name.</summary>
         internal double NameWidth => 12 + (NameLetter * View.Name.Length);
@@ -179,15 +181,18 @@ public sealed class SheetDrawing
         internal double WidthAt(double scale) => Math.Max(Least, Left + Right + (Width * scale));
 
         /// <summary>px across that its name and the labels above and below it need.</summary>
-        private double Least => _entry is null ? 0 : View.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(_entry).Append(NameWidth).Max();
+        private double Least =>
+            _entry is null ? 0 : View.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(_entry).Append(NameWidth).Max();
 
         /// <summary>px down, with its dimensions.</summary>
         internal double HeightAt(double scale) => Top + Bottom + (Height * scale);
 
         /// <summary>How far an arrow stands out on each side, px: dimensions begin beyond it.</summary>
-        internal Dictionary<Beside, double> Beyond { get; } = new() { [Beside.Left] = 0, [Beside.Right] = 0, [Beside.Above] = 0, [Beside.Below] = 0 };
+        internal Dictionary<Beside, double> Beyond { get; } = new(
+            ) { [Beside.Left] = 0, [Beside.Right] = 0, [Beside.Above] = 0, [Beside.Below] = 0 };
 
-        private double Pointing(int x, int y) => View.Marks.OfType<Arrow>().Any(a => (x != 0 && Math.Sign(a.X) == x && IsAtEdge(a)) || (y != 0 && Math.Sign(a.Y) == y && IsAtEdge(a))) ? ArrowLength + 6 : 0;
+        private double Pointing(int x, int y) =>
+            View.Marks.OfType<Arrow>().Any(a => (x != 0 && Math.Sign(a.X) == x && IsAtEdge(a)) || (y != 0 && Math.Sign(a.Y) == y && IsAtEdge(a))) ? ArrowLength + 6 : 0;
 
         /// <summary>True for an arrow that points out of the view.</summary>
         private bool IsAtEdge(Arrow a) => a.At.X + a.X > MaxX || a.At.X + a.X < MinX || a.At.Y + a.Y > MaxY || a.At.Y + a.Y < MinY;
@@ -206,7 +211,8 @@ public sealed class SheetDrawing
         var box = new Box(left, top, room.Width * Scale, room.Height * Scale);
         var marks = room.View.Marks.Where(m => m is not Arrow).Select(m => new Shape(m, PathOf(m, At))).ToList();
         var arrows = measured ? room.View.Marks.OfType<Arrow>().Select(a => ForceOf(a, At(a.At))).ToList() : [];
-        return new(room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, room.NameWidth, Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
+        return new(
+            room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, room.NameWidth, Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
     }
 
     private string PathOf(Mark mark, Func<PlanPoint, (double X, double Y)> at)
@@ -229,7 +235,8 @@ public sealed class SheetDrawing
         var (x, y) = (from.X + (ArrowLength * a.X), from.Y - (ArrowLength * a.Y));
         var text = QuantityText.ShowText(a.Force, a.Dimension, _units, 3);
         // Beside an upright arrow; over a level one, in its middle.
-        return new($"M{N(from.X)} {N(from.Y)}L{N(x)} {N(y)}", text, a.X == 0 ? (x + 6, ((y + from.Y) / 2) + 4) : ((x + from.X) / 2, from.Y - 7), a.X == 0 ? "start" : "middle");
+        return new(
+            $"M{N(from.X)} {N(from.Y)}L{N(x)} {N(y)}", text, a.X == 0 ? (x + 6, ((y + from.Y) / 2) + 4) : ((x + from.X) / 2, from.Y - 7), a.X == 0 ? "start" : "middle");
     }
 
     private List<Label> LabelsOf(Room room, Box view, Box title, Func<PlanPoint, (double X, double Y)> at)

@@ -49,7 +49,8 @@ public sealed class BuyingModel(JointStore store) : PageModel
         return Page();
     }
 
-    public Task<IActionResult> OnGetCsv(int project) => Taken(project, () => File(Encoding.UTF8.GetBytes(BuyingTable.Of(Lines).Csv()), "text/csv", Named("csv")));
+    public Task<IActionResult> OnGetCsv(int project) =>
+        Taken(project, () => File(Encoding.UTF8.GetBytes(BuyingTable.Of(Lines).Csv()), "text/csv", Named("csv")));
 
     public Task<IActionResult> OnGetXlsx(int project) =>
         Taken(project, () => File(BuyingTable.Of(Lines).Xlsx(), FileNames.Workbook, Named("xlsx")));

@@ -60,7 +60,8 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     public Fault? FaultAt(string key) => Faults.FirstOrDefault(f => f.Path == key);
 
     /// <summary>The day on which the use of a record ended; null where it may be used.</summary>
-    public DateOnly? Ended(StoredRecord record) => Kind is { Ends.Count: > 0 } kind && kind.Read(record.Document).Said is { } said ? kind.EndedBefore(said, DateOnly.FromDateTime(Floor.Now.UtcDateTime)) : null;
+    public DateOnly? Ended(StoredRecord record) =>
+        Kind is { Ends.Count: > 0 } kind && kind.Read(record.Document).Said is { } said ? kind.EndedBefore(said, DateOnly.FromDateTime(Floor.Now.UtcDateTime)) : null;
 
     public async Task OnGet()
     {

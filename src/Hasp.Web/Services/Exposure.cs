@@ -3,7 +3,8 @@ using Microsoft.Extensions.Options;
 namespace Hasp.Web.Services;
 
 /// <summary>
-/// Who can reach the program. Without accounts whoever reaches it can read and change everything: then it listens to this machine alone. Beyond it,
+/// Who can reach the program. Without accounts whoever reaches it can read and change everything: then it listens to this machine alone.
+/// Beyond it,
 /// people sign in, and nothing goes over the wire that others could read along.
 /// </summary>
 internal static class Exposure
@@ -18,7 +19,8 @@ internal static class Exposure
     }
 
     /// <summary>
-    /// True for a Host header that may be answered. Where nobody signs in these are this machine's own names, so that a foreign page cannot borrow the
+    /// True for a Host header that may be answered. Where nobody signs in these are this machine's own names, so that a foreign page cannot
+    /// borrow the
     /// loopback by a name of its own; where people do, a borrowed name has nobody's session.
     /// </summary>
     internal static bool Admits(ServerOptions options, string host) =>

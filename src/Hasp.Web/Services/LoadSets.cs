@@ -48,7 +48,8 @@ public sealed class LoadSet
     public int LineOf(int index) => _lines[index];
 
     /// <summary>A case, from 0.</summary>
-    public LoadCase CaseAt(int index) => new(NameOf(index), LoadAt(index), PointAt(index)) { LimitStates = LimitStateText.In(_names[index]) };
+    public LoadCase CaseAt(int index) =>
+        new(NameOf(index), LoadAt(index), PointAt(index)) { LimitStates = LimitStateText.In(_names[index]) };
 
     /// <summary>Name of a case: its own, with the file and line.</summary>
     public string NameOf(int index) => $"{(_names[index].Length > 0 ? _names[index] + ", " : "")}{Name} line {_lines[index]}";
@@ -80,7 +81,8 @@ public sealed class LoadSet
     private (Joint Joint, CaseSweep Sweep)? _swept;
 
     /// <summary>
-    /// The cases that can govern a joint, from 0: of each limit state those that no other surpasses in tension and shear, and, where a check
+    /// The cases that can govern a joint, from 0: of each limit state those that no other surpasses in tension and shear, and, where a
+    /// check
     /// asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands.
     /// </summary>
     public int[] Governing(Joint joint)
@@ -101,7 +103,8 @@ public sealed class LoadSet
     }
 
     /// <summary>True where a document holds cases of an imported file.</summary>
-    public static bool IsIn(JsonObject document) => document["loads"] is JsonArray loads && loads.Any(l => l is JsonObject o && o.ContainsKey("row"));
+    public static bool IsIn(JsonObject document) =>
+        document["loads"] is JsonArray loads && loads.Any(l => l is JsonObject o && o.ContainsKey("row"));
 
     /// <summary>Takes the cases of an imported file out of a document.</summary>
     public static void TakeOut(JsonObject document)

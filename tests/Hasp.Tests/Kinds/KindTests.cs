@@ -67,6 +67,41 @@ public sealed class KindTests
     }
 
     [Theory]
+    [InlineData("splice 12/18 plates, 8 M20 8.8", "in all, or on each side?")]
+    [InlineData("splice 12/18 plates, 8 M20 8.8 on each side", "splice.columns=4;splice.rows=2")]
+    [InlineData("splice 12/18 plates, 8 M20 8.8 in all", "splice.columns=2;splice.rows=2")]
+    [InlineData("splice 12/18 plates, 9 M20 8.8 each side, 3 across", "splice.columns=3;splice.rows=3")]
+    [InlineData("splice 12/18 plates, 3 across, 9 M20 8.8 a side", "splice.columns=3;splice.rows=3")]
+    [InlineData("splice 12/18 plates, 3 M20 8.8 per side", "splice.columns=3;splice.rows=1")]
+    [InlineData("splice 12/18 plates, 9 M20 8.8 in all", "9 cannot be shared evenly: say how many on each side")]
+    [InlineData("splice 12/18 plates, 8 M20 8.8 on each side, 3 across", "8 bolts do not fill 3 lines across")]
+    [InlineData("lap 12 plates, 8 M20 8.8", "splice.columns=4;splice.rows=2")]
+    [InlineData("plug 100 bore 124 tube, 12 M12 8.8, 2 rows, 9 MPa", "in all, or in each row?")]
+    [InlineData("plug 100 bore 124 tube, 2 rows, 12 M12 8.8 in all, 9 MPa", "closure.perRow=6;closure.rows=2")]
+    [InlineData("plug 100 bore 124 tube, 6 M12 8.8 in each row, 2 rows, 9 MPa", "closure.perRow=6;closure.rows=2")]
+    [InlineData("plug 100 bore 124 tube, 6 M12 8.8, 9 MPa", "closure.perRow=6")]
+    [InlineData("base HEA 200, plate 340 × 300 × 25, 6 M24 4.6, C20, 300 kN down", "basePlate.perRow=3")]
+    [InlineData("base HEA 200, plate 340 × 300 × 25, 5 M24 4.6, C20, 300 kN down", "a foot has two rows of at least two bolts: an even number from 4 on")]
+    [InlineData("pin, 2 M20 8.8, eye 16 thick, 20 kN", "one bolt is the pin")]
+    [InlineData("cover 250 seal, 12 M16 8.8, 22 thick, 1 MPa", "bolts.count=12")]
+    public void A_number_of_bolts_is_taken_for_what_it_says_or_asked_about(string line, string expected)
+    {
+        var read = QuickLine.Read(line, UnitSystem.Si);
+        var odd = read.Parts.Where(p => p.Problem is not null).ToList();
+        if (!expected.Contains('=', StringComparison.Ordinal))
+        {
+            var asked = Assert.Single(odd);
+            Assert.Equal(expected, asked.Problem);
+            // Each answer is the line that would have been understood.
+            Assert.All(asked.Answers, a => Assert.True(QuickLine.Read(a.Line, UnitSystem.Si).Understood, a.Line));
+            Assert.Equal(expected.EndsWith('?'), asked.Answers.Count == 2);
+            return;
+        }
+        Assert.Empty(odd);
+        foreach (var pair in expected.Split(';')) Assert.Equal(pair.Split('=')[1], JointEdit.Get(read.Document, pair.Split('=')[0]));
+    }
+
+    [Theory]
     [MemberData(nameof(Kinds))]
     public void Every_dimension_on_the_drawing_is_the_documents(string kind)
     {

@@ -147,4 +147,25 @@ public sealed class SpliceTests
         }
         Assert.True(shapes.Count >= 2, string.Join(", ", shapes));
     }
+
+    [Theory]
+    [InlineData("two covers")]
+    [InlineData("one cover")]
+    public void Each_cell_of_the_Finder_is_the_splice_of_that_size_and_grade_whichever_side_governs(string form)
+    {
+        var joint = KindTests.Read(Butt(12, 18, 220_000, ("splice.form", form), ("splice.cover", form == "one cover" ? "18 mm" : "12 mm"), ("splice.columns", "3"), ("splice.columnsRight", "2")));
+        var threads = Core.Catalogue.Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series && t.Diameter is >= 12 and <= 27).ToList();
+        var grades = Core.Sizing.Finder.GradesFor(joint.Said, threads);
+        var cells = Core.Sizing.Finder.Search(joint.Said, threads, grades, joint.AllBolts).SelectMany(r => r).Where(c => c.Refusal is null).ToList();
+        var sides = new HashSet<string>();
+        foreach (var cell in cells)
+        {
+            var alone = JointRules.JointOf(joint.Said.With(Fields.Thread.To(cell.Thread.Designation), Fields.Grade.To(cell.Grade)), [])!;
+            sides.Add(alone.Side);
+            var (expected, found) = (TwoReserves.Of(Mechanics<Plain>.Of(alone)), cell.ByCount[joint.AllBolts - 1].Reserves);
+            Assert.True(Math.Abs(expected.Load.Value - found.Load.Value) < 1e-9 * expected.Load.Value, $"{cell.Thread.Designation} {cell.Grade}: {found} in the matrix, {expected} alone");
+            Assert.Equal(expected.Tightening.Value, found.Tightening.Value, 1e-9);
+        }
+        Assert.True(cells.Count > 60 && sides.Count == 2, $"{cells.Count} cells, {string.Join(", ", sides)}");
+    }
 }

@@ -11,26 +11,40 @@ namespace Hasp.Core.Checks.Aisc;
 [DesignBasis(20)]
 public static class AiscBasis
 {
-    public static readonly Field<double> Phi = CodeFields.Coefficient("aisc.phi", "φ", "resistance factor of bolts, rupture and block shear (J3, J4)", 0.75, 1);
-    public static readonly Field<double> Omega = CodeFields.Coefficient("aisc.omega", "Ω", "safety factor of bolts, rupture and block shear (J3, J4)", 2.0);
-    public static readonly Field<double> PhiYield = CodeFields.Coefficient("aisc.phiYield", "φ, yielding", "resistance factor of yielding (J4.1)", 0.9, 1);
-    public static readonly Field<double> OmegaYield = CodeFields.Coefficient("aisc.omegaYield", "Ω, yielding", "safety factor of yielding (J4.1)", 1.67);
-    public static readonly Field<double> PhiSlip = CodeFields.Coefficient("aisc.phiSlip", "φ, slip", "resistance factor of slip in standard holes and short slots across (J3.9)", 1.0, 1);
-    public static readonly Field<double> OmegaSlip = CodeFields.Coefficient("aisc.omegaSlip", "Ω, slip", "safety factor of slip in standard holes and short slots across (J3.9)", 1.5);
-    public static readonly Field<double> PhiSlipWide = CodeFields.Coefficient("aisc.phiSlipWide", "φ, slip, oversize", "resistance factor of slip in oversize holes and short slots along (J3.9)", 0.85, 1);
-    public static readonly Field<double> OmegaSlipWide = CodeFields.Coefficient("aisc.omegaSlipWide", "Ω, slip, oversize", "safety factor of slip in oversize holes and short slots along (J3.9)", 1.76);
-    public static readonly Field<double> PhiSlipLong = CodeFields.Coefficient("aisc.phiSlipLong", "φ, slip, long slots", "resistance factor of slip in long slots (J3.9)", 0.7, 1);
-    public static readonly Field<double> OmegaSlipLong = CodeFields.Coefficient("aisc.omegaSlipLong", "Ω, slip, long slots", "safety factor of slip in long slots (J3.9)", 2.14);
-    public static readonly Field<double> ShearLag = CodeFields.Coefficient("aisc.shearLag", "U, shear lag", "shear lag factor; 1 for plates, 1 − x̄/l or the values of Table D3.1 for shapes", 1.0, 1);
+    public static readonly Field<double> Phi = CodeFields.Coefficient(
+        "aisc.phi", "φ", "resistance factor of bolts, rupture and block shear (J3, J4)", 0.75, 1);
+    public static readonly Field<double> Omega = CodeFields.Coefficient(
+        "aisc.omega", "Ω", "safety factor of bolts, rupture and block shear (J3, J4)", 2.0);
+    public static readonly Field<double> PhiYield = CodeFields.Coefficient(
+        "aisc.phiYield", "φ, yielding", "resistance factor of yielding (J4.1)", 0.9, 1);
+    public static readonly Field<double> OmegaYield = CodeFields.Coefficient(
+        "aisc.omegaYield", "Ω, yielding", "safety factor of yielding (J4.1)", 1.67);
+    public static readonly Field<double> PhiSlip = CodeFields.Coefficient(
+        "aisc.phiSlip", "φ, slip", "resistance factor of slip in standard holes and short slots across (J3.9)", 1.0, 1);
+    public static readonly Field<double> OmegaSlip = CodeFields.Coefficient(
+        "aisc.omegaSlip", "Ω, slip", "safety factor of slip in standard holes and short slots across (J3.9)", 1.5);
+    public static readonly Field<double> PhiSlipWide = CodeFields.Coefficient(
+        "aisc.phiSlipWide", "φ, slip, oversize", "resistance factor of slip in oversize holes and short slots along (J3.9)", 0.85, 1);
+    public static readonly Field<double> OmegaSlipWide = CodeFields.Coefficient(
+        "aisc.omegaSlipWide", "Ω, slip, oversize", "safety factor of slip in oversize holes and short slots along (J3.9)", 1.76);
+    public static readonly Field<double> PhiSlipLong = CodeFields.Coefficient(
+        "aisc.phiSlipLong", "φ, slip, long slots", "resistance factor of slip in long slots (J3.9)", 0.7, 1);
+    public static readonly Field<double> OmegaSlipLong = CodeFields.Coefficient(
+        "aisc.omegaSlipLong", "Ω, slip, long slots", "safety factor of slip in long slots (J3.9)", 2.14);
+    public static readonly Field<double> ShearLag = CodeFields.Coefficient(
+        "aisc.shearLag", "U, shear lag", "shear lag factor; 1 for plates, 1 − x̄/l or the values of Table D3.1 for shapes", 1.0, 1);
 
-    public static readonly Field<bool> Deformation = new("judging.aisc.deformation", Types.Named(Names.YesNo), "Hole deformation a concern", "whether deformation at the bolt holes at service load is a concern (J3.11)")
+    public static readonly Field<bool> Deformation = new(
+        "judging.aisc.deformation", Types.Named(Names.YesNo), "Hole deformation a concern", "whether deformation at the bolt holes at service load is a concern (J3.11)")
     {
         Otherwise = true,
     };
 
-    public static readonly Field<bool> Developed = new("judging.aisc.fillersDeveloped", Types.Named(Names.YesNo), "Fillers developed", "whether fillers over 1/4 in are developed (J5.2)") { Otherwise = false };
+    public static readonly Field<bool> Developed = new(
+        "judging.aisc.fillersDeveloped", Types.Named(Names.YesNo), "Fillers developed", "whether fillers over 1/4 in are developed (J5.2)") { Otherwise = false };
 
-    public static readonly Field<string> Surface = new("judging.aisc.surface", Types.OneOf(["A", "B"]), "Surface class, AISC", "class of the faying surfaces (J3.9)")
+    public static readonly Field<string> Surface = new(
+        "judging.aisc.surface", Types.OneOf(["A", "B"]), "Surface class, AISC", "class of the faying surfaces (J3.9)")
     {
         Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
         Labels = new() { ["A"] = "A, μ 0.30 (clean mill scale)", ["B"] = "B, μ 0.50 (blast-cleaned)" },
@@ -89,7 +103,8 @@ public static class AiscBasis
             ]),
     };
 
-    private static ImmutableArray<Check> Checks => [Shear, Bearing, Group, Tension, Combined, Slip, Yielding, Rupture, Block, Flange, Spacing, Pretension];
+    private static ImmutableArray<Check> Checks =>
+        [Shear, Bearing, Group, Tension, Combined, Slip, Yielding, Rupture, Block, Flange, Spacing, Pretension];
 
     private static IEnumerable<Ask> Asks(Joint joint)
     {

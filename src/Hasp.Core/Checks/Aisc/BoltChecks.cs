@@ -104,7 +104,8 @@ internal readonly struct BearingCheck : IBoltCheck
             : joint.Judging.By<AiscSettings>().DeformationMatters ? (2.4, 1.2) : (3.0, 1.5);
         var bearing = AiscFormulas.Bearing(bears, m.Thread.Diameter, thickness, tensile);
         if (double.IsInfinity(clear)) return bearing;
-        return T.Min(bearing, AiscFormulas.TearOut(tears, T.Given(AiscTerms.ClearDistance, Math.Max(0, clear), part + 1, joint.Layers[part].Name), thickness, tensile));
+        return T.Min(
+            bearing, AiscFormulas.TearOut(tears, T.Given(AiscTerms.ClearDistance, Math.Max(0, clear), part + 1, joint.Layers[part].Name), thickness, tensile));
     }
 }
 

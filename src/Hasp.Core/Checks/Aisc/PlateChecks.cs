@@ -43,13 +43,15 @@ internal readonly struct RuptureCheck : IPartCheck
         return new(true, T.Let(AiscTerms.Factor, available / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States, Sheared.Unknown(m.Joint, false, true));
+    public static string Nothing(in Mechanics<Plain> m) =>
+        Sheared.Nothing(m, m.Joint.Judging.By<AiscSettings>().States, Sheared.Unknown(m.Joint, false, true));
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     /// <summary>Available strength of Rn = Fu·Ae, Ae = U·An (J4.1(b), D3).</summary>
     private static T Available<T>(AiscSettings how, T area, T tensile)
@@ -110,7 +112,8 @@ internal readonly struct BlockShearCheck : IPartCheck
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     private static double Even(AiscSettings how, bool concentric) => PathCheck.IsUneven(how, concentric) ? 0.5 : 1;
 
@@ -139,7 +142,10 @@ internal readonly struct BlockShearCheck : IPartCheck
     }
 }
 
-/// <summary>Least spacing J3.4 and edge distance J3.5, greatest ones J3.6. Less than Table J3.4 is allowed down to one diameter where tear-out and J4 hold.</summary>
+/// <summary>
+/// Least spacing J3.4 and edge distance J3.5, greatest ones J3.6. Less than Table J3.4 is allowed down to one diameter where tear-out and
+/// J4 hold.
+/// </summary>
 internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscSpacing", "Spacing and edge distance", "spacing", 1, PreloadUsed.None,
@@ -171,7 +177,8 @@ internal readonly struct SpacingCheck : IPartCheck
         var weathering = joint.Judging.By<AiscSettings>().Exposure == Exposure.Weathering;
         if (place.IsEnd) yield return SpacingLimit.Most("edge distance", place.End, Math.Min(12 * t, 6 * 25.4));
         if (!place.IsInner) yield return SpacingLimit.Most("edge distance", place.Side, Math.Min(12 * t, 6 * 25.4));
-        yield return SpacingLimit.Most("spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), 7 * 25.4) : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), 12 * 25.4));
+        yield return SpacingLimit.Most(
+            "spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), 7 * 25.4) : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), 12 * 25.4));
     }
 
     /// <summary>Table J3.4 (inch) and J3.4M (metric), mm; over the last 1.25 d.</summary>

@@ -63,17 +63,21 @@ public static class CodeFields
     private static readonly Named<JointType> JointTypes = new(
         ("bearing", Codes.JointType.Bearing), ("pretensioned", Codes.JointType.Pretensioned), ("no slip at service", Codes.JointType.SlipAtService), ("no slip at ultimate", Codes.JointType.SlipAtUltimate));
 
-    private static readonly Named<PlaneThreads> Threads = new(("drawn", PlaneThreads.Drawn), ("included", PlaneThreads.Included), ("excluded", PlaneThreads.Excluded));
+    private static readonly Named<PlaneThreads> Threads = new(
+        ("drawn", PlaneThreads.Drawn), ("included", PlaneThreads.Included), ("excluded", PlaneThreads.Excluded));
 
-    private static readonly Named<Exposure> Exposures = new(("not exposed", Codes.Exposure.None), ("exposed", Codes.Exposure.Exposed), ("weathering steel", Codes.Exposure.Weathering));
+    private static readonly Named<Exposure> Exposures = new(
+        ("not exposed", Codes.Exposure.None), ("exposed", Codes.Exposure.Exposed), ("weathering steel", Codes.Exposure.Weathering));
 
-    private static readonly Named<BlockTension> Tensions = new(("by load", Codes.BlockTension.ByLoad), ("even", Codes.BlockTension.Even), ("uneven", Codes.BlockTension.Uneven));
+    private static readonly Named<BlockTension> Tensions = new(
+        ("by load", Codes.BlockTension.ByLoad), ("even", Codes.BlockTension.Even), ("uneven", Codes.BlockTension.Uneven));
 
     private static readonly Named<bool> Transfers = new(("end-loaded", false), ("uniform", true));
 
     private static readonly Named<bool> Stresses = new(("tension", false), ("compression", true));
 
-    public static readonly Field<JointType> JointType = new("judging.jointType", Types.Named(JointTypes), "Joint type", "how the joint carries shear")
+    public static readonly Field<JointType> JointType = new(
+        "judging.jointType", Types.Named(JointTypes), "Joint type", "how the joint carries shear")
     {
         Otherwise = Codes.JointType.Bearing,
         Labels = new()
@@ -83,27 +87,32 @@ public static class CodeFields
         },
     };
 
-    public static readonly Field<PlaneThreads> ShearThreads = new("judging.shearThreads", Types.Named(Threads), "Threads in shear plane", "whether threads lie in the shear planes")
+    public static readonly Field<PlaneThreads> ShearThreads = new(
+        "judging.shearThreads", Types.Named(Threads), "Threads in shear plane", "whether threads lie in the shear planes")
     {
         Otherwise = PlaneThreads.Drawn, Labels = new() { ["drawn"] = "by the drawing", ["included"] = "included (N)", ["excluded"] = "excluded (X)" },
     };
 
-    public static readonly Field<bool> Uniform = new("judging.transfer", Types.Named(Transfers), "Load transfer", "how the load passes along the joint: end-loaded joints are reduced where they are long")
+    public static readonly Field<bool> Uniform = new(
+        "judging.transfer", Types.Named(Transfers), "Load transfer", "how the load passes along the joint: end-loaded joints are reduced where they are long")
     {
         Otherwise = false, Labels = new() { ["uniform"] = "uniform along the joint" },
     };
 
-    public static readonly Field<BlockTension> BlockTension = new("judging.blockTension", Types.Named(Tensions), "Tension over a block", "how even the tension is over a block that tears out; uneven counts half")
+    public static readonly Field<BlockTension> BlockTension = new(
+        "judging.blockTension", Types.Named(Tensions), "Tension over a block", "how even the tension is over a block that tears out; uneven counts half")
     {
         Otherwise = Codes.BlockTension.ByLoad, Labels = new() { ["by load"] = "by the eccentricity" },
     };
 
-    public static readonly Field<Exposure> Exposure = new("judging.exposure", Types.Named(Exposures), "Exposure", "weather and corrosion, for the greatest pitch and edge distance")
+    public static readonly Field<Exposure> Exposure = new(
+        "judging.exposure", Types.Named(Exposures), "Exposure", "weather and corrosion, for the greatest pitch and edge distance")
     {
         Otherwise = Codes.Exposure.None,
     };
 
-    public static readonly Field<bool> Compression = new("judging.stressedBy", Types.Named(Stresses), "Member in", "how the connected member is stressed, for the greatest pitch")
+    public static readonly Field<bool> Compression = new(
+        "judging.stressedBy", Types.Named(Stresses), "Member in", "how the connected member is stressed, for the greatest pitch")
     {
         Otherwise = false,
     };

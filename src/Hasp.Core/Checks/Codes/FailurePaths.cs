@@ -39,7 +39,8 @@ internal readonly record struct PathStrength(double NetPulled, double GrossPulle
 
 /// <summary>
 /// Finds, among all ways that a part can part in one direction, the one whose strength is least over the load of the bolts that go with it.
-/// The strength is a sum over the pieces of a path, and so is the load: for a ratio λ the path with the least (strength − λ·load) is found by
+/// The strength is a sum over the pieces of a path, and so is the load: for a ratio λ the path with the least (strength − λ·load) is found
+/// by
 /// one walk over the bolts from line to line, and λ is lowered to that path's own ratio until none lies below it. Exact for any pattern and
 /// any forces. Two corners torn out together are not looked at: their strengths and their loads both add, so that together they are never
 /// weaker than the weaker of the two (the mediant of two ratios lies between them).
@@ -294,7 +295,8 @@ internal sealed class FailurePaths
                 TakeAll(beyond);
             }
         }
-        return new(startSheared ? through[0] : -1, finishSheared ? through[^1] : -1, Math.Max(0, net), gross, Math.Max(0, sheared - holes), sheared, taken.ToImmutable(), through);
+        return new(
+            startSheared ? through[0] : -1, finishSheared ? through[^1] : -1, Math.Max(0, net), gross, Math.Max(0, sheared - holes), sheared, taken.ToImmutable(), through);
 
         void TakeAll((int From, int To) crossed)
         {

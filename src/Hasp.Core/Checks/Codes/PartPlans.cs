@@ -28,7 +28,8 @@ internal sealed class PartPlans
         where T : class => (T)_made.GetOrAdd(key, _ => make());
 
     /// <summary>
-    /// What "along" means in a part that is not drawn. Rows and columns have their own axes, and the one nearest to the largest in-plane force
+    /// What "along" means in a part that is not drawn. Rows and columns have their own axes, and the one nearest to the largest in-plane
+    /// force
     /// is meant; other layouts take the direction of that force.
     /// </summary>
     public static PlanPoint AlongOf(BoltPattern? pattern, ImmutableArray<LoadCase> cases)
@@ -58,7 +59,8 @@ internal sealed class PartPlans
 /// <param name="Pitch">p1: centre to the next bolt ahead in its line; infinite for the end bolt.</param>
 /// <param name="End">e1: centre to the edge ahead; infinite where there is none, not a number where it is not known.</param>
 /// <param name="Beside">p2: centre to the nearest bolt of another line, across or slanting; infinite where there is none.</param>
-/// <param name="Side">e2: centre to the edge beside, where no bolt lies between; infinite on an inner line, not a number where it is not known.</param>
+/// <param name="Side">e2: centre to the edge beside, where no bolt lies between; infinite on an inner line, not a number where it is not
+/// known.</param>
 /// <param name="LineEnd">e1 of the end bolt of its line.</param>
 /// <param name="LinePitch">The least pitch in its line; infinite where it is alone in it.</param>
 internal readonly record struct BoltPlace(double Pitch, double End, double Beside, double Side, double LineEnd, double LinePitch)
@@ -114,7 +116,8 @@ internal sealed class PartPlan
     public ImmutableArray<PlanPoint> Bolts { get; }
 
     /// <summary>
-    /// 1 where a bolt bears in the direction of its shear, −1 where against it: the load acts on the parts that pull right, so that in those a
+    /// 1 where a bolt bears in the direction of its shear, −1 where against it: the load acts on the parts that pull right, so that in
+    /// those a
     /// bolt bears against it. 0 where nobody said which way the parts pull: both are looked at.
     /// </summary>
     public int Sense { get; }
@@ -151,7 +154,8 @@ internal sealed class PartPlan
         var (aLow, aHigh) = (bolts.Min(b => b.X), bolts.Max(b => b.X));
         var (bLow, bHigh) = (bolts.Min(b => b.Y), bolts.Max(b => b.Y));
         var side = part.SideDistance ?? (part.Width is { } width ? (width - (bHigh - bLow)) / 2 : null);
-        return new(joint.Pattern?.Group, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X), Ends(side, bLow, bHigh, across, b => b.Y), sense);
+        return new(
+            joint.Pattern?.Group, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X), Ends(side, bLow, bHigh, across, b => b.Y), sense);
 
         (double, double) Ends(double? stated, double low, double high, PlanPoint towards, Func<PlanPoint, double> of)
         {
@@ -194,7 +198,8 @@ internal sealed class PartPlan
     public static PlanPoint Unit(int direction) => direction switch { 0 => new(1, 0), 1 => new(-1, 0), 2 => new(0, 1), _ => new(0, -1) };
 
     /// <summary>
-    /// The components of a shear (given in the plan) as directions of bearing in the part's axes with their sizes, both ways where the sense is
+    /// The components of a shear (given in the plan) as directions of bearing in the part's axes with their sizes, both ways where the
+    /// sense is
     /// not known: up to four into <paramref name="into"/>. How many were written.
     /// </summary>
     public int Components(double x, double y, Span<(int Direction, double Size)> into)
@@ -214,7 +219,10 @@ internal sealed class PartPlan
         return n;
     }
 
-    /// <summary>Distance from a bolt to the part's edge in a unit direction of its axes, mm; infinite where there is none, not a number where it is not known.</summary>
+    /// <summary>
+    /// Distance from a bolt to the part's edge in a unit direction of its axes, mm; infinite where there is none, not a number where it is
+    /// not known.
+    /// </summary>
     public double Ray(int bolt, PlanPoint towards)
     {
         if (_drawn is { } plate)
@@ -249,7 +257,10 @@ internal sealed class PartPlan
         return nearest;
     }
 
-    /// <summary>Every way that the part can part in a direction, with the holes deducted: <paramref name="across"/> from what is pulled, <paramref name="along"/> from what is sheared, mm.</summary>
+    /// <summary>
+    /// Every way that the part can part in a direction, with the holes deducted: <paramref name="across"/> from what is pulled,
+    /// <paramref name="along"/> from what is sheared, mm.
+    /// </summary>
     public FailurePaths Paths(int direction, double across, double along) =>
         _found.Paths.GetOrAdd((direction, across, along), static (k, plan) => new FailurePaths(plan, k.Item1, plan._hole, k.Item2, k.Item3), this);
 

@@ -5,7 +5,8 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Codes;
 
 /// <summary>
-/// Finds what parts first: of all failure paths of a part, in every direction that a case bears in, the one whose strength is least over the
+/// Finds what parts first: of all failure paths of a part, in every direction that a case bears in, the one whose strength is least over
+/// the
 /// load of the bolts that go with it. The working of that one is then written by the code's own formula.
 /// </summary>
 internal static class PathCheck
@@ -31,7 +32,10 @@ internal static class PathCheck
         static abstract int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into);
     }
 
-    /// <summary>The governing path under a case; null where nothing parts, nothing is known of the part, or none lies below a factor that is known already.</summary>
+    /// <summary>
+    /// The governing path under a case; null where nothing parts, nothing is known of the part, or none lies below a factor that is known
+    /// already.
+    /// </summary>
     internal static Found? Worst<TRules>(Joint joint, Stack stack, LoadCase load, double known = double.NaN)
         where TRules : IRules
     {
@@ -97,14 +101,16 @@ internal static class PathCheck
         "through " + (path.Through.Length == 1 ? "bolt " : "bolts ") + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
 
     /// <summary>True where the tension over a block counts half: as stated, or where the load does not act through the centroid of the bolts.</summary>
-    internal static bool IsUneven(CodeSettings how, bool concentric) => how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
+    internal static bool IsUneven(CodeSettings how, bool concentric) =>
+        how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
 
     /// <summary>A length of a path times the thickness of its part, as an area of the working.</summary>
     internal static T Area<T>(in Mechanics<T> m, in Found found, Term area, Term length, double mm)
         where T : struct, IScalar<T>
     {
         var layer = m.Joint.Layers[found.Part];
-        return T.Let(area, T.Given(length, mm, found.Part + 1, Traced.Reads<T>() ? Words(found.Path, m.Joint) : null) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+        return T.Let(
+            area, T.Given(length, mm, found.Part + 1, Traced.Reads<T>() ? Words(found.Path, m.Joint) : null) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
     }
 
     /// <summary>The load of a path in a working: of a concentric case as the share of the bolts that go with it, else as the sum of their forces.</summary>

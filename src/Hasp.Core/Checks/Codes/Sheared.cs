@@ -13,7 +13,8 @@ internal static class Sheared
     internal static string NothingPulls(Joint joint, LimitStates states) => AnyCase(joint, states) ? NoPull : NoCase;
 
     /// <summary>
-    /// The gross section of each part against its share of the in-plane load, by the resistance of a code: nothing where there is no load of
+    /// The gross section of each part against its share of the in-plane load, by the resistance of a code: nothing where there is no load
+    /// of
     /// its limit state, or no width is known.
     /// </summary>
     internal static Judged<T> GrossSection<T>(in Mechanics<T> m, in JointLoad<T> load, LimitStates states, Term factor, Func<int, T, T> resistance)
@@ -32,7 +33,8 @@ internal static class Sheared
     }
 
     /// <summary>Why no gross section is judged.</summary>
-    internal static string NothingGross(in Mechanics<Plain> m, LimitStates states) => Nothing(m, states, "not judged, because no width is stated and no plate is drawn");
+    internal static string NothingGross(in Mechanics<Plain> m, LimitStates states) =>
+        Nothing(m, states, "not judged, because no width is stated and no plate is drawn");
 
     internal const string NoCase = "no load case is stated for this limit state";
 
@@ -67,17 +69,20 @@ internal static class Sheared
         var sheared = joint.Sharing.AnyShear;
         if (sheared && joint.Pattern is null && joint.Bolts.Count > 1)
         {
-            yield return new(Fields.PatternKind.Path, "where the bolts are: bearing, block tearing, pitch and edge distance go by their places");
+            yield return new(
+                Fields.PatternKind.Path, "where the bolts are: bearing, block tearing, pitch and edge distance go by their places");
         }
         for (var i = 0; sheared && i < joint.Layers.Length; i++)
         {
             if (joint.Layers[i].OnlyClamped || (joint.Plans.Parts[i]?.KnowsEnds ?? joint.EdgeDistance(i) is not null)) continue;
-            yield return new($"layers[{i}].edgeDistance", $"edge distance of {joint.Layers[i].Name}, along the load: bearing and tearing go by it");
+            yield return new(
+                $"layers[{i}].edgeDistance", $"edge distance of {joint.Layers[i].Name}, along the load: bearing and tearing go by it");
         }
         for (var i = 0; sheared && i < joint.Layers.Length; i++)
         {
             if (joint.Layers[i].OnlyClamped || joint.Plans.Parts[i] is not { KnowsSides: false }) continue;
-            yield return new($"layers[{i}].sideDistance", $"side distance of {joint.Layers[i].Name}, across the load (or its width): bearing, net section and tearing go by it");
+            yield return new(
+                $"layers[{i}].sideDistance", $"side distance of {joint.Layers[i].Name}, across the load (or its width): bearing, net section and tearing go by it");
         }
         if (joint.Cases.Any(c => c.LimitStates != LimitStates.NotStated) && joint.Judging.Basis.LooksAt is var states && !AnyCase(joint, states))
         {
@@ -148,7 +153,10 @@ internal static class Sheared
     // Only a working cites; a search would write the words a million times for nobody.
     private static string? Cited<T>(Joint joint, int part) => Traced.Reads<T>() ? joint.Layers[part].Material.Cited : null;
 
-    /// <summary>Pull of the case on each bolt, N: what a moment adds is balanced by contact within the joint and takes nothing from the clamp as a whole.</summary>
+    /// <summary>
+    /// Pull of the case on each bolt, N: what a moment adds is balanced by contact within the joint and takes nothing from the clamp as a
+    /// whole.
+    /// </summary>
     internal static T DirectTension<T>(Joint joint, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
         T.Let(CodeTerms.DirectTension, T.Max(T.Const(0), load.Case.Pull<T>()) / T.Given(Terms.BoltCount, joint.Bolts.Count));

@@ -18,7 +18,8 @@ internal readonly record struct SpacingLimit(string Name, double Actual, double 
     /// <summary>1 or more where it is kept.</summary>
     public double Factor => IsLeast ? Actual / Allowed : Allowed / Actual;
 
-    public string Words => $"{Name} {QuantityText.ShowText(Actual, Dimension.Length, UnitSystem.Si)}, at {(IsLeast ? "least" : "most")} {QuantityText.ShowText(Allowed, Dimension.Length, UnitSystem.Si)}";
+    public string Words =>
+        $"{Name} {QuantityText.ShowText(Actual, Dimension.Length, UnitSystem.Si)}, at {(IsLeast ? "least" : "most")} {QuantityText.ShowText(Allowed, Dimension.Length, UnitSystem.Si)}";
 }
 
 /// <summary>Judges the distances of a pattern by the limits of a code: one that is not kept falls short, those that are kept give no reserve.</summary>
@@ -55,7 +56,10 @@ internal static class SpacingLimits
 
     private sealed record Nearest(SpacingLimit? Limit, int Bolt);
 
-    /// <summary>The limit that is missed by most, or kept by least; of a part it follows from its plan and from nothing that a grade of bolts changes.</summary>
+    /// <summary>
+    /// The limit that is missed by most, or kept by least; of a part it follows from its plan and from nothing that a grade of bolts
+    /// changes.
+    /// </summary>
     private static Found? Worst(Joint joint, Rules rules)
     {
         Found? worst = null;

@@ -4,16 +4,24 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Eurocode;
 
-/// <summary>EN 1993-1-8:2005, section 3, with the recommended partial factors. A file each for shear, bearing, groups, tension, slip, sections and spacing.</summary>
+/// <summary>
+/// EN 1993-1-8:2005, section 3, with the recommended partial factors. A file each for shear, bearing, groups, tension, slip, sections and
+/// spacing.
+/// </summary>
 [DesignBasis(10)]
 public static class EurocodeBasis
 {
-    public static readonly Field<double> GammaM0 = CodeFields.Coefficient("eurocode.gammaM0", "γM0", "partial factor of cross-sections (EN 1993-1-1, 6.1)", 1.0, 3);
-    public static readonly Field<double> GammaM2 = CodeFields.Coefficient("eurocode.gammaM2", "γM2", "partial factor of bolts and net sections (Table 2.1)", 1.25, 3);
-    public static readonly Field<double> GammaM3 = CodeFields.Coefficient("eurocode.gammaM3", "γM3", "partial factor of slip, category C (Table 2.1)", 1.25, 3);
-    public static readonly Field<double> GammaM3Ser = CodeFields.Coefficient("eurocode.gammaM3ser", "γM3,ser", "partial factor of slip at service, category B (Table 2.1)", 1.1, 3);
+    public static readonly Field<double> GammaM0 = CodeFields.Coefficient(
+        "eurocode.gammaM0", "γM0", "partial factor of cross-sections (EN 1993-1-1, 6.1)", 1.0, 3);
+    public static readonly Field<double> GammaM2 = CodeFields.Coefficient(
+        "eurocode.gammaM2", "γM2", "partial factor of bolts and net sections (Table 2.1)", 1.25, 3);
+    public static readonly Field<double> GammaM3 = CodeFields.Coefficient(
+        "eurocode.gammaM3", "γM3", "partial factor of slip, category C (Table 2.1)", 1.25, 3);
+    public static readonly Field<double> GammaM3Ser = CodeFields.Coefficient(
+        "eurocode.gammaM3ser", "γM3,ser", "partial factor of slip at service, category B (Table 2.1)", 1.1, 3);
 
-    public static readonly Field<string> Surface = new("judging.eurocode.surface", Types.OneOf(["A", "B", "C", "D"]), "Surface class, EN", "class of the friction surfaces (Table 3.7)")
+    public static readonly Field<string> Surface = new(
+        "judging.eurocode.surface", Types.OneOf(["A", "B", "C", "D"]), "Surface class, EN", "class of the friction surfaces (Table 3.7)")
     {
         Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
         Labels = new() { ["A"] = "A, μ 0.5 (blasted, or sprayed aluminium)", ["B"] = "B, μ 0.4 (blasted, alkali-zinc silicate)", ["C"] = "C, μ 0.3 (wire-brushed, flame-cleaned)", ["D"] = "D, μ 0.2 (as rolled)" },
@@ -96,7 +104,8 @@ public static class EurocodeBasis
     };
 
     /// <summary>Holes of EN 1090-2, Table 11.</summary>
-    internal static readonly HoleTable Holes = new([(14, 3, 4), (22, 4, 6), (24, 6, 8), (double.PositiveInfinity, 8, 10)], 2.5, "EN 1090-2, Table 11");
+    internal static readonly HoleTable Holes = new(
+        [(14, 3, 4), (22, 4, 6), (24, 6, 8), (double.PositiveInfinity, 8, 10)], 2.5, "EN 1090-2, Table 11");
 }
 
 /// <summary>What the Eurocode has read from its fields.</summary>

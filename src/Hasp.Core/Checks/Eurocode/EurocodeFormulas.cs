@@ -36,7 +36,10 @@ public static class EurocodeFormulas
         where T : struct, IReal<T> =>
         T.Let(BearingAlong, T.Min(T.Min(alphaD, boltTensile / tensile), T.Const(1)));
 
-    /// <summary>k1 on an edge line: min(2.8·e2/d0 − 1.7, 1.4·p2/d0 − 1.7, 2.5); on an inner line without the first; without a neighbour without the second (Table 3.4). Not below nothing.</summary>
+    /// <summary>
+    /// k1 on an edge line: min(2.8·e2/d0 − 1.7, 1.4·p2/d0 − 1.7, 2.5); on an inner line without the first; without a neighbour without the
+    /// second (Table 3.4). Not below nothing.
+    /// </summary>
     /// <param name="edgeDistance">e2; null on an inner line.</param>
     /// <param name="pitch">p2; null where there is no neighbour.</param>
     /// <param name="hole">d0.</param>
@@ -87,6 +90,7 @@ public static class EurocodeFormulas
         where T : struct, IReal<T>
     {
         var pulled = tensile * netTension / gammaM2;
-        return T.Let(BlockResistance, (eccentric ? T.Const(0.5) * pulled : pulled) + (yield * netShear / (T.Const(Math.Sqrt(3), "√3") * gammaM0)));
+        return T.Let(
+            BlockResistance, (eccentric ? T.Const(0.5) * pulled : pulled) + (yield * netShear / (T.Const(Math.Sqrt(3), "√3") * gammaM0)));
     }
 }

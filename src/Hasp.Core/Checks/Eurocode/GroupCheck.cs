@@ -36,7 +36,8 @@ internal readonly struct GroupCheck : IPartCheck
             var least = group.Bolts.MinBy(b => b.Resistance);
             whole = T.Given(Terms.BoltCount, group.Bolts.Length) * T.Min(shear, OnBolt(m, least));
         }
-        return new(true, T.Let(EurocodeTerms.GroupFactor, T.Let(EurocodeTerms.GroupResistance, whole) / load.InPlane), group.Bolts.MinBy(b => b.Resistance).Part);
+        return new(
+            true, T.Let(EurocodeTerms.GroupFactor, T.Let(EurocodeTerms.GroupResistance, whole) / load.InPlane), group.Bolts.MinBy(b => b.Resistance).Part);
     }
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls,

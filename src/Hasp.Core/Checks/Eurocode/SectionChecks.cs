@@ -50,7 +50,8 @@ internal readonly struct NetSectionCheck : IPartCheck
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     /// <summary>0.9·Anet·fu/γM2; at yield, Anet·fy/γM0, in category C.</summary>
     private static T Strength<T>(EurocodeSettings how, T area, T yield, T tensile)
@@ -77,7 +78,10 @@ internal readonly struct NetSectionCheck : IPartCheck
     }
 }
 
-/// <summary>Block tearing, 3.10.2, over every failure path of the pattern; the loading is eccentric where it does not act through the centroid of the bolts.</summary>
+/// <summary>
+/// Block tearing, 3.10.2, over every failure path of the pattern; the loading is eccentric where it does not act through the centroid of
+/// the bolts.
+/// </summary>
 internal readonly struct BlockTearingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("enBlock", "Block tearing", "block tears", 1, PreloadUsed.None,
@@ -104,7 +108,8 @@ internal readonly struct BlockTearingCheck : IPartCheck
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
         where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);

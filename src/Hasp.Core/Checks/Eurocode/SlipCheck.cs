@@ -43,7 +43,8 @@ internal readonly struct SlipCheck : IBoltCheck
         return Sheared.Nothing(m, StatesOf(how));
     }
 
-    private static LimitStates StatesOf(EurocodeSettings how) => how.JointType == JointType.SlipAtUltimate ? LimitStates.Uls : LimitStates.Sls;
+    private static LimitStates StatesOf(EurocodeSettings how) =>
+        how.JointType == JointType.SlipAtUltimate ? LimitStates.Uls : LimitStates.Sls;
 
     /// <summary>The least ks of the parts, Table 3.6, and the part that has it.</summary>
     private static (double Ks, int Part) HolesOf(Joint joint)

@@ -115,7 +115,8 @@ internal readonly struct BearingCheck : IBoltCheck
             HoleKind.LongSlotAlong or HoleKind.LongSlotAcross => T.Given(Is800Terms.BearingHoles, 0.5, part + 1),
             _ => T.Given(Is800Terms.BearingHoles, 0.7, part + 1),
         };
-        return Is800Formulas.Bearing(kb, m.Thread.Diameter, Sheared.Thickness(m, part), tensile, joint.Judging.By<Is800Settings>().GammaMb<T>(), holes);
+        return Is800Formulas.Bearing(
+            kb, m.Thread.Diameter, Sheared.Thickness(m, part), tensile, joint.Judging.By<Is800Settings>().GammaMb<T>(), holes);
     }
 }
 
@@ -177,7 +178,8 @@ internal readonly struct SlipCheck : IBoltCheck
     {
         var how = m.Joint.Judging.By<Is800Settings>();
         if (!how.IsSlipCritical) return "bearing type: it may slip";
-        return Is800Basis.FrictionOf(m.Joint) is null ? "not judged, because neither a surface nor a slip coefficient is stated" : Sheared.Nothing(m, how.SlipStates);
+        return Is800Basis.FrictionOf(
+            m.Joint) is null ? "not judged, because neither a surface nor a slip coefficient is stated" : Sheared.Nothing(m, how.SlipStates);
     }
 
     /// <summary>Vdsf; null where it is not judged.</summary>
@@ -212,7 +214,8 @@ internal readonly struct SlipCombinedCheck : IBoltCheck
 
     public static bool MayApply(Joint joint) => SlipCheck.MayApply(joint);
 
-    public static string Nothing(in Mechanics<Plain> m) => m.Joint.Judging.By<Is800Settings>().IsSlipCritical ? "no bolt is pulled and sheared at once" : "bearing type: it may slip";
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Joint.Judging.By<Is800Settings>().IsSlipCritical ? "no bolt is pulled and sheared at once" : "bearing type: it may slip";
 }
 
 /// <summary>The least preload that the tightening leaves over the proof load of friction bolts.</summary>

@@ -8,11 +8,16 @@ namespace Hasp.Core.Checks.Is800;
 [DesignBasis(30)]
 public static class Is800Basis
 {
-    public static readonly Field<double> GammaM0 = CodeFields.Coefficient("is800.gammaM0", "γm0", "partial safety factor, yielding (Table 5)", 1.10, 3);
-    public static readonly Field<double> GammaM1 = CodeFields.Coefficient("is800.gammaM1", "γm1", "partial safety factor, ultimate stress (Table 5)", 1.25, 3);
-    public static readonly Field<double> GammaMb = CodeFields.Coefficient("is800.gammaMb", "γmb", "partial safety factor of bolts (Table 5; 1.50 for field work where it is chosen)", 1.25, 3);
-    public static readonly Field<double> GammaMf = CodeFields.Coefficient("is800.gammaMf", "γmf", "partial safety factor of friction, slip at ultimate (10.4.3)", 1.25, 3);
-    public static readonly Field<double> GammaMfSer = CodeFields.Coefficient("is800.gammaMfSer", "γmf, service", "partial safety factor of friction, slip at service (10.4.3)", 1.10, 3);
+    public static readonly Field<double> GammaM0 = CodeFields.Coefficient(
+        "is800.gammaM0", "γm0", "partial safety factor, yielding (Table 5)", 1.10, 3);
+    public static readonly Field<double> GammaM1 = CodeFields.Coefficient(
+        "is800.gammaM1", "γm1", "partial safety factor, ultimate stress (Table 5)", 1.25, 3);
+    public static readonly Field<double> GammaMb = CodeFields.Coefficient(
+        "is800.gammaMb", "γmb", "partial safety factor of bolts (Table 5; 1.50 for field work where it is chosen)", 1.25, 3);
+    public static readonly Field<double> GammaMf = CodeFields.Coefficient(
+        "is800.gammaMf", "γmf", "partial safety factor of friction, slip at ultimate (10.4.3)", 1.25, 3);
+    public static readonly Field<double> GammaMfSer = CodeFields.Coefficient(
+        "is800.gammaMfSer", "γmf, service", "partial safety factor of friction, slip at service (10.4.3)", 1.10, 3);
 
     private static readonly (string Id, double Friction, string Words)[] Surfaces =
     [
@@ -21,7 +26,8 @@ public static class Is800Basis
         ("galvanised", 0.10, "hot-dip galvanised"), ("aluminium-sprayed", 0.50, "blasted, aluminium-sprayed"),
     ];
 
-    public static readonly Field<string> Surface = new("judging.is800.surface", Types.OneOf([.. Surfaces.Select(s => s.Id)]), "Surface, IS", "treatment of the faying surfaces (Table 20)")
+    public static readonly Field<string> Surface = new(
+        "judging.is800.surface", Types.OneOf([.. Surfaces.Select(s => s.Id)]), "Surface, IS", "treatment of the faying surfaces (Table 20)")
     {
         Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
         Labels = Surfaces.ToDictionary(s => s.Id, s => FormattableString.Invariant($"{s.Words}, μf {s.Friction:0.00}")),
@@ -30,7 +36,8 @@ public static class Is800Basis
     public static readonly Field<bool> Tabulated = new(
         "judging.is800.netArea", Types.Named(new Named<bool>(("0.78", false), ("stress area", true))), "Net bolt area, IS", "net tensile area of the bolt: 0.78 of the shank, or the tabulated stress area") { Otherwise = false };
 
-    public static readonly Field<bool> Punched = new("judging.is800.punched", Types.Named(Names.YesNo), "Punched holes", "whether holes are punched: net areas count them 2 mm wider") { Otherwise = false };
+    public static readonly Field<bool> Punched = new(
+        "judging.is800.punched", Types.Named(Names.YesNo), "Punched holes", "whether holes are punched: net areas count them 2 mm wider") { Otherwise = false };
 
     public static readonly Field<bool> ShearedEdges = new(
         "judging.is800.edges", Types.Named(new Named<bool>(("rolled or machined", false), ("sheared", true))), "Edges, IS", "edges rolled, sawn, planed or machine-flame-cut; or sheared or hand-flame-cut (10.2.4.2)") { Otherwise = false };
@@ -99,7 +106,8 @@ public static class Is800Basis
     }
 
     /// <summary>Holes of Table 19.</summary>
-    internal static readonly HoleTable Holes = new([(14, 3, 4), (22, 4, 6), (24, 6, 8), (double.PositiveInfinity, 8, 10)], 2.5, "IS 800:2007, Table 19");
+    internal static readonly HoleTable Holes = new(
+        [(14, 3, 4), (22, 4, 6), (24, 6, 8), (double.PositiveInfinity, 8, 10)], 2.5, "IS 800:2007, Table 19");
 }
 
 /// <summary>What IS 800 has read from its fields.</summary>

@@ -47,7 +47,8 @@ internal readonly struct NetCheck : IPartCheck
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     /// <summary>Tdn = 0.9·An·fu/γm1 (6.3.1).</summary>
     private static T Strength<T>(Is800Settings how, T area, T tensile)
@@ -61,7 +62,8 @@ internal readonly struct NetCheck : IPartCheck
     {
         public static bool Sections => true;
 
-        public static (double Along, double Across) Holes(Joint joint, int part) => joint.Judging.By<Is800Settings>().Deduction(joint, part);
+        public static (double Along, double Across) Holes(Joint joint, int part) =>
+            joint.Judging.By<Is800Settings>().Deduction(joint, part);
 
         public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
@@ -99,7 +101,8 @@ internal readonly struct BlockCheck : IPartCheck
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        Find(m, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
         where T : struct, IScalar<T> => PathCheck.Worst<Rules>(m.Joint, m.Stack, load, known);
@@ -109,7 +112,8 @@ internal readonly struct BlockCheck : IPartCheck
     {
         public static bool Sections => false;
 
-        public static (double Along, double Across) Holes(Joint joint, int part) => joint.Judging.By<Is800Settings>().Deduction(joint, part);
+        public static (double Along, double Across) Holes(Joint joint, int part) =>
+            joint.Judging.By<Is800Settings>().Deduction(joint, part);
 
         public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {

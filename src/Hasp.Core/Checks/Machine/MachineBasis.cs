@@ -59,7 +59,8 @@ public static class MachineBasis
 }
 
 /// <summary>Which of the machine basis's schools are in use.</summary>
-/// <param name="SlipsIntoBearing">True: the joint may slip until its bolts bear, and friction is not counted. False: it must not slip.</param>
+/// <param name="SlipsIntoBearing">True: the joint may slip until its bolts bear, and friction is not counted. False: it must not
+/// slip.</param>
 /// <param name="MaximumShear">True: shear yield is 0.5 of yield. False: 0.577, distortion energy.</param>
 /// <param name="RootAreaInShear">True: threads in a shear plane count with the root area. False: with the tensile stress area.</param>
 /// <param name="TearOutFullEdge">True: tear-out planes run from the hole's centre. False: from its edge.</param>

@@ -4,7 +4,10 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
-/// <summary>Yield of a part over the tension between its holes: the whole in-plane force of the joint passes the first row; only parts whose width is stated.</summary>
+/// <summary>
+/// Yield of a part over the tension between its holes: the whole in-plane force of the joint passes the first row; only parts whose width
+/// is stated.
+/// </summary>
 internal readonly struct NetSectionCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("netSection", "Net section", "net section", 1.5, PreloadUsed.None,
@@ -31,7 +34,8 @@ internal readonly struct NetSectionCheck : IPartCheck
 
     public static bool MayApply(Joint joint) => joint.HasWidth;
 
-    public static string Nothing(in Mechanics<Plain> m) => m.Stack.Planes.Length > 0 ? "no shear, or no width stated" : ShearCheck.NothingShears(m);
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Stack.Planes.Length > 0 ? "no shear, or no width stated" : ShearCheck.NothingShears(m);
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 

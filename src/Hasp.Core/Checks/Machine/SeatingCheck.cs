@@ -4,7 +4,10 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
-/// <summary>A gasket seals only once it has been pressed into the faces: its pressure at the loose end, before any pressure, over its seating stress.</summary>
+/// <summary>
+/// A gasket seals only once it has been pressed into the faces: its pressure at the loose end, before any pressure, over its seating
+/// stress.
+/// </summary>
 internal readonly struct SeatingCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("seating", "Gasket seating", "not seated", 1.0, PreloadUsed.Smallest,

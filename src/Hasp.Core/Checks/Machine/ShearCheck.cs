@@ -40,10 +40,12 @@ internal readonly struct ShearCheck : IBoltCheck
     {
         var now = how.By<MachineConventions>();
         const string Maximum = "maximum shear, 0.5", Energy = "distortion energy, 0.577";
-        return new(now.MaximumShear ? Maximum : Energy, now.MaximumShear ? Energy : Maximum, how.With(now with { MaximumShear = !now.MaximumShear }));
+        return new(
+            now.MaximumShear ? Maximum : Energy, now.MaximumShear ? Energy : Maximum, how.With(now with { MaximumShear = !now.MaximumShear }));
     }
 
-    internal static string NothingShears(in Mechanics<Plain> m) => m.Stack.Planes.Length == 0 ? "all parts pull the same way" : "no shear in any case";
+    internal static string NothingShears(in Mechanics<Plain> m) =>
+        m.Stack.Planes.Length == 0 ? "all parts pull the same way" : "no shear in any case";
 
     internal static T AreaOf<T>(in Mechanics<T> m, in ShearPlane plane)
         where T : struct, IScalar<T> =>
@@ -62,6 +64,7 @@ internal readonly struct ShearCheck : IBoltCheck
     {
         if (plane.Packing <= m.Joint.Bolts.Thread.Diameter / 3) return null;
         var d = m.Thread.Diameter;
-        return T.Let(Terms.PackingReduction, T.Const(9) * d / ((T.Const(8) * d) + (T.Const(3) * T.Given(Terms.PackingThickness, plane.Packing, index + 1))), index + 1);
+        return T.Let(
+            Terms.PackingReduction, T.Const(9) * d / ((T.Const(8) * d) + (T.Const(3) * T.Given(Terms.PackingThickness, plane.Packing, index + 1))), index + 1);
     }
 }

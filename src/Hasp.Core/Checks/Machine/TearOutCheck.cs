@@ -31,7 +31,8 @@ internal readonly struct TearOutCheck : IBoltCheck
         return worst;
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => m.Stack.Planes.Length > 0 ? "no shear, or no edge distance stated" : ShearCheck.NothingShears(m);
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Stack.Planes.Length > 0 ? "no shear, or no edge distance stated" : ShearCheck.NothingShears(m);
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
@@ -41,6 +42,7 @@ internal readonly struct TearOutCheck : IBoltCheck
     {
         var now = how.By<MachineConventions>();
         const string Centre = "planes from the hole's centre", Edge = "planes from the hole's edge";
-        return new(now.TearOutFullEdge ? Centre : Edge, now.TearOutFullEdge ? Edge : Centre, how.With(now with { TearOutFullEdge = !now.TearOutFullEdge }));
+        return new(
+            now.TearOutFullEdge ? Centre : Edge, now.TearOutFullEdge ? Edge : Centre, how.With(now with { TearOutFullEdge = !now.TearOutFullEdge }));
     }
 }

@@ -27,7 +27,8 @@ internal readonly struct UnderHeadCheck : IBoltCheck
 
     public static int PartAt(int place, Joint joint) => place == 0 ? 0 : joint.Layers.Length - 1;
 
-    internal static string EndWords(int place, in Mechanics<Plain> m) => place == 1 || m.Joint.Bolts.IsStud ? "under the nut" : "under the head";
+    internal static string EndWords(int place, in Mechanics<Plain> m) =>
+        place == 1 || m.Joint.Bolts.IsStud ? "under the nut" : "under the head";
 
     private static T End<T>(in Mechanics<T> m, T force, BearingPart part, Washer? washer, Material material, int end)
         where T : struct, IScalar<T>

@@ -6,30 +6,42 @@ using Hasp.Core.Preload;
 
 namespace Hasp.Core.Checks.Margins;
 
-/// <summary>Margins of safety with preload limits, the practice of NASA-STD-5020. Its margins stand in one file, their formulas and shear pins in their own.</summary>
+/// <summary>
+/// Margins of safety with preload limits, the practice of NASA-STD-5020. Its margins stand in one file, their formulas and shear pins in
+/// their own.
+/// </summary>
 [DesignBasis(40)]
 public static class MarginBasis
 {
-    public static readonly Field<double> Fitting = CodeFields.Coefficient("margins.fitting", "FF", "fitting factor; 1.0 where the joint itself is strength-tested", 1.15, 3);
+    public static readonly Field<double> Fitting = CodeFields.Coefficient(
+        "margins.fitting", "FF", "fitting factor; 1.0 where the joint itself is strength-tested", 1.15, 3);
     public static readonly Field<double> Ultimate = CodeFields.Coefficient("margins.ultimate", "FSu", "factor of safety, ultimate", 1.4, 5);
     public static readonly Field<double> Yield = CodeFields.Coefficient("margins.yield", "FSy", "factor of safety, yield", 1.25, 5);
-    public static readonly Field<double> Separation = new("judging.margins.separation", Types.Number, "FSsep", "factor of safety, separation; 1.4 where it holds pressure or a hazard")
+    public static readonly Field<double> Separation = new(
+        "judging.margins.separation", Types.Number, "FSsep", "factor of safety, separation; 1.4 where it holds pressure or a hazard")
     {
         Above = 0, Max = 5, Default = "1.2 where separation is critical, else 1.0", Blank = (j, _) => j.Judging.Where<MarginSettings>() is { SeparationCritical: false } ? "1, not critical" : "1.2",
     };
 
-    public static readonly Field<bool> Critical = new("judging.margins.separationCritical", Types.Named(Names.YesNo), "Separation critical", "whether separation is critical; where it is not, the scatter of the least preload is divided by √N")
+    public static readonly Field<bool> Critical = new(
+        "judging.margins.separationCritical", Types.Named(Names.YesNo), "Separation critical", "whether separation is critical; where it is not, the scatter of the least preload is divided by √N")
     {
         Otherwise = true,
     };
 
-    public static readonly Field<double> BandMax = CodeFields.Coefficient("margins.bandMax", "c max", "largest installation torque over the nominal", 1, 2);
-    public static readonly Field<double> BandMin = CodeFields.Coefficient("margins.bandMin", "c min", "smallest installation torque over the nominal", 1, 1);
-    public static readonly Field<bool> Clean = new("judging.margins.cleanMetal", Types.Named(Names.YesNo), "Clean bare metal", "whether the faces are clean bare metal, which allows 0.2 without a test; otherwise 0.1") { Otherwise = false };
+    public static readonly Field<double> BandMax = CodeFields.Coefficient(
+        "margins.bandMax", "c max", "largest installation torque over the nominal", 1, 2);
+    public static readonly Field<double> BandMin = CodeFields.Coefficient(
+        "margins.bandMin", "c min", "smallest installation torque over the nominal", 1, 1);
+    public static readonly Field<bool> Clean = new(
+        "judging.margins.cleanMetal", Types.Named(Names.YesNo), "Clean bare metal", "whether the faces are clean bare metal, which allows 0.2 without a test; otherwise 0.1") { Otherwise = false };
 
-    public static readonly Field<int> PinCount = new("judging.margins.pins.count", Types.Whole, "Shear pins", "number of shear pins, which take the whole shear") { Min = 1, Max = 100, Default = "none", Blank = (_, _) => "none" };
-    public static readonly Field<double> PinDiameter = new("judging.margins.pins.diameter", Types.Length, "Pin diameter", "diameter of the shear pins") { Above = 0, Max = 200, Default = "none", Blank = (_, _) => "none" };
-    public static readonly Field<double> PinStrength = new("judging.margins.pins.shearStrength", Types.Stress, "Pin shear strength", "ultimate shear strength of the pins") { Above = 0, Max = 3000, Otherwise = 480 };
+    public static readonly Field<int> PinCount = new(
+        "judging.margins.pins.count", Types.Whole, "Shear pins", "number of shear pins, which take the whole shear") { Min = 1, Max = 100, Default = "none", Blank = (_, _) => "none" };
+    public static readonly Field<double> PinDiameter = new(
+        "judging.margins.pins.diameter", Types.Length, "Pin diameter", "diameter of the shear pins") { Above = 0, Max = 200, Default = "none", Blank = (_, _) => "none" };
+    public static readonly Field<double> PinStrength = new(
+        "judging.margins.pins.shearStrength", Types.Stress, "Pin shear strength", "ultimate shear strength of the pins") { Above = 0, Max = 3000, Otherwise = 480 };
 
     public static readonly Check TensionUltimate = Check.OfBolts<TensionUltimateCheck>();
     public static readonly Check TensionYield = Check.OfBolts<TensionYieldCheck>();

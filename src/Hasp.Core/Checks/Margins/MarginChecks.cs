@@ -60,7 +60,8 @@ internal readonly struct TensionYieldCheck : IBoltCheck
 
     public static string Nothing(in Mechanics<Plain> m) => TensionUltimateCheck.Nothing(m);
 
-    public static string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) => TensionUltimateCheck.State(m, Allowable(m));
+    public static string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) =>
+        TensionUltimateCheck.State(m, Allowable(m));
 
     internal static T Allowable<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
@@ -156,7 +157,8 @@ internal readonly struct ShearCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var strength = T.Given(MarginTerms.ShearStrength, 0.6 * m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited);
-        return T.Let(MarginTerms.ShearAllowed, T.Given(Terms.ShearPlanes, m.Stack.Planes.Length) * (AnyThread(m) ? m.Thread.StressArea : m.Thread.ShankArea) * strength);
+        return T.Let(
+            MarginTerms.ShearAllowed, T.Given(Terms.ShearPlanes, m.Stack.Planes.Length) * (AnyThread(m) ? m.Thread.StressArea : m.Thread.ShankArea) * strength);
     }
 
     /// <summary>True where threads lie in some plane.</summary>
@@ -292,9 +294,11 @@ internal readonly struct PinCheck : IPartCheck
 
     public static bool MayApply(Joint joint) => joint.Judging.By<MarginSettings>().HasPins;
 
-    public static string Nothing(in Mechanics<Plain> m) => m.Joint.Judging.By<MarginSettings>().HasPins ? Sheared.Nothing(m, LimitStates.Sls) : "there are no shear pins";
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Joint.Judging.By<MarginSettings>().HasPins ? Sheared.Nothing(m, LimitStates.Sls) : "there are no shear pins";
 
-    public static string Place(int place, in Mechanics<Plain> m) => place < m.Joint.Layers.Length ? "bearing in " + m.Joint.Layers[place].Name : "shear of the pins";
+    public static string Place(int place, in Mechanics<Plain> m) =>
+        place < m.Joint.Layers.Length ? "bearing in " + m.Joint.Layers[place].Name : "shear of the pins";
 
     public static int PartAt(int place, Joint joint) => place < joint.Layers.Length ? place : -1;
 }

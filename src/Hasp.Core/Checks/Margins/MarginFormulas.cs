@@ -5,7 +5,10 @@ namespace Hasp.Core.Checks.Margins;
 /// <summary>The margin basis: MS = allowable/(FF·FS·load) − 1. Every function here gives the margin plus 1, the load factor. Forces in N.</summary>
 public static class MarginFormulas
 {
-    /// <summary>P′: the allowable where the joint opens first (allowable ≥ Fi,max/(1 − n·C)), else (allowable − Fi,max)/(n·C), N; nothing where the preload alone reaches the allowable.</summary>
+    /// <summary>
+    /// P′: the allowable where the joint opens first (allowable ≥ Fi,max/(1 − n·C)), else (allowable − Fi,max)/(n·C), N; nothing where the
+    /// preload alone reaches the allowable.
+    /// </summary>
     /// <param name="allowable">Least of bolt, threads and nut.</param>
     /// <param name="preload">Fi,max.</param>
     /// <param name="share">n·C.</param>
@@ -33,7 +36,10 @@ public static class MarginFormulas
     /// <summary>Exponents of shear and tension: threads in the plane 1.2 and 2, shank 2.5 and 1.5.</summary>
     public static (double Shear, double Tension) Exponents(bool thread) => thread ? (1.2, 2) : (2.5, 1.5);
 
-    /// <summary>Rs^a + Rt^b with the load λ times what it is: tension counted from outside, or on top of the preload where the bolt breaks before the joint opens.</summary>
+    /// <summary>
+    /// Rs^a + Rt^b with the load λ times what it is: tension counted from outside, or on top of the preload where the bolt breaks before
+    /// the joint opens.
+    /// </summary>
     /// <param name="times">λ.</param>
     /// <param name="shearRatio">Rs.</param>
     /// <param name="steady">Share of Ptu that the preload takes; 0 where the joint opens first.</param>

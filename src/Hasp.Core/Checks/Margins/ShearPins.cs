@@ -5,7 +5,10 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Margins;
 
-/// <summary>Shear pins where friction does not hold the shear: the smallest diameter of the list for two pins, sized in shear and bearing for the whole shear.</summary>
+/// <summary>
+/// Shear pins where friction does not hold the shear: the smallest diameter of the list for two pins, sized in shear and bearing for the
+/// whole shear.
+/// </summary>
 internal static class ShearPins
 {
     // Diameters of parallel pins, mm (ISO 2338).

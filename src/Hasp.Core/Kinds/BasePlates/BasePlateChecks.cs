@@ -13,9 +13,11 @@ namespace Hasp.Core.Kinds.BasePlates;
 /// <summary>What the checks of a base plate share.</summary>
 internal static class Base
 {
-    internal static CheckInfo En(string id, string name, string brief, string meaning, string clause) => new(id, name, brief, 1, PreloadUsed.None, meaning, "EN 1993-1-8:2005, " + clause);
+    internal static CheckInfo En(string id, string name, string brief, string meaning, string clause) =>
+        new(id, name, brief, 1, PreloadUsed.None, meaning, "EN 1993-1-8:2005, " + clause);
 
-    internal static CheckInfo ByFactor(string id, string name, string brief, string meaning, string source) => new(id, name, brief, 1.5, PreloadUsed.None, meaning, source);
+    internal static CheckInfo ByFactor(string id, string name, string brief, string meaning, string source) =>
+        new(id, name, brief, 1.5, PreloadUsed.None, meaning, source);
 
     internal static bool Counts<T>(in Mechanics<T> m, LoadCase load)
         where T : struct, IScalar<T> => m.Joint.Judging.Basis.LooksAt is var looks && (looks == LimitStates.NotStated || load.CountsIn(looks));
@@ -40,7 +42,8 @@ internal static class Base
         where T : struct, IScalar<T>
     {
         var alpha = BasePlateFormulas.AlphaBc(T.Given(BasePlateTerms.BoltYield, Strength(m.Joint).Yield, source: Strength(m.Joint).Source));
-        return BasePlateFormulas.BoltShear(alpha, BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
+        return BasePlateFormulas.BoltShear(
+            alpha, BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
     }
 
     /// <summary>F1,vb,Rd: the bolt's bearing in the plate (Table 3.4), its least edge taken as end and as side, since shear may come any way.</summary>
@@ -56,7 +59,8 @@ internal static class Base
         var end = edge / (3 * p.Hole) <= (pitch / (3 * p.Hole)) - 0.25;
         var along = end ? EurocodeFormulas.AlphaEnd(T.Given(EurocodeTerms.EndDistance, edge), d0) : EurocodeFormulas.AlphaInner(T.Given(EurocodeTerms.PitchAlong, pitch), d0);
         var alpha = EurocodeFormulas.AlphaB(along, BoltTensile<T>(m.Joint), fu);
-        return EurocodeFormulas.Bearing(k1, alpha, fu, m.Thread.Diameter, p.Thick<T>(), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
+        return EurocodeFormulas.Bearing(
+            k1, alpha, fu, m.Thread.Diameter, p.Thick<T>(), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
     }
 
     /// <summary>The same tension by each school, as factors.</summary>
@@ -71,13 +75,15 @@ internal static class Base
 
     internal static string NothingPulls(in Mechanics<Plain> m) => "no case pulls on a bolt";
 
-    internal static string NothingShears(in Mechanics<Plain> m) => m.Joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction ? "friction carries the shear" : "no shear on the bolts";
+    internal static string NothingShears(in Mechanics<Plain> m) =>
+        m.Joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction ? "friction carries the shear" : "no shear on the bolts";
 }
 
 /// <summary>Tension of a holding-down bolt, steel.</summary>
 internal readonly struct EnBaseTensionCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Base.En("enBaseTension", "Bolt tension", "bolt breaks", "tension resistance of the bolt's steel over its tension", "6.2.6.12, Table 3.4");
+    public static CheckInfo Info { get; } = Base.En(
+        "enBaseTension", "Bolt tension", "bolt breaks", "tension resistance of the bolt's steel over its tension", "6.2.6.12, Table 3.4");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Tension.Value <= 0 || !Base.Counts(m, load.Case)
@@ -86,13 +92,15 @@ internal readonly struct EnBaseTensionCheck : IBoltCheck
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
 
-    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) => Base.Schools(m, load, Judge(m, load).Factor.Value);
+    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) =>
+        Base.Schools(m, load, Judge(m, load).Factor.Value);
 }
 
 /// <summary>Shear of a holding-down bolt: the least of its own and its bearing in the plate.</summary>
 internal readonly struct EnBaseShearCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Base.En("enBaseShear", "Bolt shear", "bolt shears", "shear resistance of the holding-down bolt over its shear", "6.2.2(7)");
+    public static CheckInfo Info { get; } = Base.En(
+        "enBaseShear", "Bolt shear", "bolt shears", "shear resistance of the holding-down bolt over its shear", "6.2.2(7)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
@@ -105,7 +113,8 @@ internal readonly struct EnBaseShearCheck : IBoltCheck
 /// <summary>Shear and tension of a holding-down bolt together, on its steel resistances.</summary>
 internal readonly struct EnBaseCombinedCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Base.En("enBaseCombined", "Bolt shear and tension", "bolt fails", "times both may grow until their sum is 1", "Table 3.4, with 6.2.2(7) for the shear");
+    public static CheckInfo Info { get; } = Base.En(
+        "enBaseCombined", "Bolt shear and tension", "bolt fails", "times both may grow until their sum is 1", "Table 3.4, with 6.2.2(7) for the shear");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -120,20 +129,23 @@ internal readonly struct EnBaseCombinedCheck : IBoltCheck
 /// <summary>Yield of a holding-down bolt in tension.</summary>
 internal readonly struct BaseTensionCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Base.ByFactor("baseTension", "Bolt tension", "bolt yields", "yield of the bolt over its tension", "yield on the tensile stress area");
+    public static CheckInfo Info { get; } = Base.ByFactor(
+        "baseTension", "Bolt tension", "bolt yields", "yield of the bolt over its tension", "yield on the tensile stress area");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Tension.Value <= 0 ? Judged<T>.Nothing : Judged<T>.Of(T.Let(BasePlateTerms.TensionFactor, m.YieldStrength * m.Thread.StressArea / load.Tension));
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
 
-    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) => Base.Schools(m, load, Judge(m, load).Factor.Value);
+    public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) =>
+        Base.Schools(m, load, Judge(m, load).Factor.Value);
 }
 
 /// <summary>Yield of a holding-down bolt in shear.</summary>
 internal readonly struct BaseShearCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Base.ByFactor("baseShear", "Bolt shear", "bolt shears", "shear yield of the bolt over its shear", "distortion energy or maximum shear; tensile stress area");
+    public static CheckInfo Info { get; } = Base.ByFactor(
+        "baseShear", "Bolt shear", "bolt shears", "shear yield of the bolt over its shear", "distortion energy or maximum shear; tensile stress area");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Shear.Value <= 0 ? Judged<T>.Nothing : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor, Checks.Machine.ShearCheck.Ratio(m) * m.YieldStrength * m.Thread.StressArea / load.Shear));
@@ -144,7 +156,8 @@ internal readonly struct BaseShearCheck : IBoltCheck
 /// <summary>Yield of a holding-down bolt in tension and shear together.</summary>
 internal readonly struct BaseCombinedCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Base.ByFactor("baseCombined", "Bolt shear and tension", "bolt yields", "yield of the bolt over its equivalent stress", "distortion energy");
+    public static CheckInfo Info { get; } = Base.ByFactor(
+        "baseCombined", "Bolt shear and tension", "bolt yields", "yield of the bolt over its equivalent stress", "distortion energy");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -160,7 +173,8 @@ internal readonly struct BaseCombinedCheck : IBoltCheck
 /// <summary>Concrete in front of a bolt in shear: a mode of its own, beside the steel's.</summary>
 internal readonly struct BaseConcreteCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = new("baseConcrete", "Concrete in front of the bolt", "concrete crushes", 1, PreloadUsed.None, "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd");
+    public static CheckInfo Info { get; } = new(
+        "baseConcrete", "Concrete in front of the bolt", "concrete crushes", 1, PreloadUsed.None, "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
@@ -223,7 +237,8 @@ internal static class BasePressing
 /// <summary>Compression under the plate: the area about the profile that the plate's thickness makes press.</summary>
 internal readonly struct EnBasePressedCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = Base.En("enBasePressed", "Plate and concrete in compression", "concrete crushes", "resistance of the effective area over the compression", "6.2.5, 6.2.8") with { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = Base.En(
+        "enBasePressed", "Plate and concrete in compression", "concrete crushes", "resistance of the effective area over the compression", "6.2.5, 6.2.8") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -245,7 +260,8 @@ internal readonly struct BasePressedCheck : IPartCheck
 {
     private static readonly BearingFactor Share = BearingFactor.Of("handbook", "share"), Cube = BearingFactor.Of("handbook", "cube");
 
-    public static CheckInfo Info { get; } = Base.ByFactor("basePressed", "Plate and concrete in compression", "concrete crushes", "what the effective area carries at 0.6·fcu over the compression", "handbook: σ = 0.6·fcu, t = c·√(3σ/fy)") with { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = Base.ByFactor(
+        "basePressed", "Plate and concrete in compression", "concrete crushes", "what the effective area carries at 0.6·fcu over the compression", "handbook: σ = 0.6·fcu, t = c·√(3σ/fy)") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -267,7 +283,8 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
     private static readonly BearingFactor Share = BearingFactor.Of("aisc", "share"), Widest = BearingFactor.Of("aisc", "widest");
     private static readonly double Phi = BearingFactor.Of("aisc", "phi").Value, Omega = BearingFactor.Of("aisc", "omega").Value;
 
-    public static CheckInfo Info { get; } = new("aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None, "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = new(
+        "aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None, "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -285,12 +302,16 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => 0;
 }
 
-/// <summary>IS 800:2007, 7.4.1 and 7.4.3.1: the pressure under the plate, at most 0.45·fck, and the thickness that its projections need, above the flange's.</summary>
+/// <summary>
+/// IS 800:2007, 7.4.1 and 7.4.3.1: the pressure under the plate, at most 0.45·fck, and the thickness that its projections need, above the
+/// flange's.
+/// </summary>
 internal readonly struct IsBasePlateCheck : IPartCheck
 {
     private static readonly BearingFactor Share = BearingFactor.Of("is800", "share");
 
-    public static CheckInfo Info { get; } = new("isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None, "pressure that concrete and plate allow over the greatest pressure", "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = new(
+        "isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None, "pressure that concrete and plate allow over the greatest pressure", "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -352,13 +373,15 @@ internal static class BaseRows
         return sum;
     }
 
-    internal static string Place(int row, Joint joint) => joint.Of<BasePlateInputs>().Rows is var rows && row == 0 ? "lower row" : row == rows - 1 ? "upper row" : $"row {row + 1}";
+    internal static string Place(int row, Joint joint) =>
+        joint.Of<BasePlateInputs>().Rows is var rows && row == 0 ? "lower row" : row == rows - 1 ? "upper row" : $"row {row + 1}";
 }
 
 /// <summary>The plate bent by bolts in tension, plastic moments.</summary>
 internal readonly struct EnBaseRowCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = Base.En("enBaseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "6.2.6.11, Tables 6.2, 6.4 and 6.6") with { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = Base.En(
+        "enBaseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "6.2.6.11, Tables 6.2, 6.4 and 6.6") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -373,7 +396,8 @@ internal readonly struct EnBaseRowCheck : IPartCheck
 /// <summary>The same against the factor of the machine basis.</summary>
 internal readonly struct BaseRowCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = Base.ByFactor("baseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, γ = 1") with { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = Base.ByFactor(
+        "baseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, γ = 1") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -388,7 +412,8 @@ internal readonly struct BaseRowCheck : IPartCheck
 /// <summary>The same where a code gives no rows of its own: plastic strength of the T-stub, with the code's factor on yield.</summary>
 internal readonly struct CodeBaseRowCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = new("codeBaseRow", "Plate bent by bolts in tension", "plate bends", 1, PreloadUsed.None, "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield") { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = new(
+        "codeBaseRow", "Plate bent by bolts in tension", "plate bends", 1, PreloadUsed.None, "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -403,7 +428,8 @@ internal readonly struct CodeBaseRowCheck : IPartCheck
 /// <summary>Friction alone against the shear.</summary>
 internal readonly struct BaseFrictionCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = new("baseFriction", "Friction under the plate", "slides", 1, PreloadUsed.None, "friction under the compression that acts with the shear over the shear", "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = new(
+        "baseFriction", "Friction under the plate", "slides", 1, PreloadUsed.None, "friction under the compression that acts with the shear over the shear", "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -414,5 +440,6 @@ internal readonly struct BaseFrictionCheck : IPartCheck
         return Judged<T>.Of(T.Let(BasePlateTerms.FrictionFactor, T.Let(BasePlateTerms.FrictionForce, T.Given(BasePlateTerms.Friction, p.Friction) * T.Max(T.Const(0), -fz)) / load.InPlane));
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => m.Joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction ? "no shear" : "friction alone is not relied on";
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction ? "no shear" : "friction alone is not relied on";
 }

@@ -20,7 +20,8 @@ internal static class BasePlateDrawing
     private static Outline Profile(PressedShape s, double by, Ink ink)
     {
         var (b, h, w, f) = (Math.Min((s.Width / 2) + by, s.PlateWidth / 2), Math.Min((s.Depth / 2) + by, s.PlateDepth / 2), Math.Min((s.Web / 2) + by, s.PlateWidth / 2), Math.Max(0, (s.Depth / 2) - s.Flange - by));
-        return new(ink, [new(-b, -h), new(b, -h), new(b, -f), new(w, -f), new(w, f), new(b, f), new(b, h), new(-b, h), new(-b, f), new(-w, f), new(-w, -f), new(-b, -f)]);
+        return new(
+            ink, [new(-b, -h), new(b, -h), new(b, -f), new(w, -f), new(w, f), new(b, f), new(b, h), new(-b, h), new(-b, f), new(-w, f), new(-w, -f), new(-b, -f)]);
     }
 
     private static View Plan(Joint joint, BasePlateInputs p)

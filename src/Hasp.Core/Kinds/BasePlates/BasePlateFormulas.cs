@@ -32,7 +32,10 @@ public static class BasePlateFormulas
     public static T Fjd<T>(T beta, T spread, T fcd)
         where T : struct, IReal<T> => T.Let(BasePlateTerms.Fjd, beta * spread * fcd);
 
-    /// <summary>βj: 2/3 where the grout has at least 0.2·fck and is at most 0.2 of the plate's least width thick, at least fck where it is over 50 mm; else not covered (EN 1993-1-8, 6.2.5(7)): null.</summary>
+    /// <summary>
+    /// βj: 2/3 where the grout has at least 0.2·fck and is at most 0.2 of the plate's least width thick, at least fck where it is over 50
+    /// mm; else not covered (EN 1993-1-8, 6.2.5(7)): null.
+    /// </summary>
     public static double? BetaJ(double grout, double groutStrength, double fck, double leastWidth) =>
         grout <= 0.2 * leastWidth + 1e-9 && groutStrength >= (grout > 50 ? fck : 0.2 * fck) - 1e-9 ? 2.0 / 3 : null;
 
@@ -61,7 +64,8 @@ public static class BasePlateFormulas
         where T : struct, IReal<T> => T.Let(BasePlateTerms.Concrete5dd, T.Const(5) * diameter * diameter * fcd);
 
     /// <summary>
-    /// leff of a row of two bolts outside the flange (EN 1993-1-8, Table 6.6): the least of the circular patterns 2πm, πm + w, πm + 2e and the others
+    /// leff of a row of two bolts outside the flange (EN 1993-1-8, Table 6.6): the least of the circular patterns 2πm, πm + w, πm + 2e and
+    /// the others
     /// 4m + 1.25ex, e + 2m + 0.625ex, bp/2, w/2 + 2m + 0.625ex.
     /// </summary>
     public static double LengthOutside(double m, double edge, double side, double gauge, double width) => new[]
@@ -70,7 +74,8 @@ public static class BasePlateFormulas
     }.Min();
 
     /// <summary>
-    /// leff of a row beside the web (EN 1993-1-8, Table 6.4): alone the lesser of 2πm and 4m + 1.25e; towards a neighbour, which bends the same plate, half of
+    /// leff of a row beside the web (EN 1993-1-8, Table 6.4): alone the lesser of 2πm and 4m + 1.25e; towards a neighbour, which bends the
+    /// same plate, half of
     /// it gives way to half the distance between the rows, where that is less.
     /// </summary>
     public static double LengthInside(double m, double side, double apart, int neighbours)
@@ -85,11 +90,13 @@ public static class BasePlateFormulas
         T.Let(BasePlateTerms.RowResistance, T.Const(2) * T.Let(BasePlateTerms.MomentPl, T.Const(0.25) * length * thickness * thickness * yield) / lever);
 
     /// <summary>The least of a list that is at least a thickness; null where the list ends before.</summary>
-    public static double? Stock(double thickness, IEnumerable<double> list) => list.Order().Where(t => t >= thickness - 1e-9).Select(t => (double?)t).FirstOrDefault();
+    public static double? Stock(double thickness, IEnumerable<double> list) =>
+        list.Order().Where(t => t >= thickness - 1e-9).Select(t => (double?)t).FirstOrDefault();
 }
 
 /// <summary>
-/// What presses about an H-shaped profile at a width c: a strip about each flange and one about the web, cut at the plate's edges; where the strips meet
+/// What presses about an H-shaped profile at a width c: a strip about each flange and one about the web, cut at the plate's edges; where
+/// the strips meet
 /// between the flanges the whole rectangle counts once (EN 1993-1-8, 6.2.5). All mm, mm².
 /// </summary>
 /// <param name="Depth">h.</param>
@@ -114,7 +121,10 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
     /// <summary>The strip about one flange; half of all where the strips meet.</summary>
     public double FlangeArea(double c) => StripWidth(c) * (Reach(c) - Math.Max(0, (Clear / 2) - c));
 
-    /// <summary>The width at which the area is <paramref name="needed"/>: each combination of cuts assumed, solved and verified. Null where the whole plate is too small.</summary>
+    /// <summary>
+    /// The width at which the area is <paramref name="needed"/>: each combination of cuts assumed, solved and verified. Null where the
+    /// whole plate is too small.
+    /// </summary>
     public (double C, string How)? Solve(double needed)
     {
         if (needed <= Area(0)) return (0, "the profile alone presses enough");
@@ -129,7 +139,10 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
     /// <summary>The width were the plate without edges: the plain quadratic, strips that meet counted once.</summary>
     public double? SolveUncut(double needed) => (this with { PlateDepth = 1e9, PlateWidth = 1e9 }).Solve(needed)?.C;
 
-    /// <summary>What is assumed: that the strips meet, that those of the flanges are cut at the plate's sides and ends, that the web's is cut at the sides.</summary>
+    /// <summary>
+    /// What is assumed: that the strips meet, that those of the flanges are cut at the plate's sides and ends, that the web's is cut at the
+    /// sides.
+    /// </summary>
     private readonly record struct Cuts(bool Met, bool Across, bool Along, bool Web)
     {
         internal static readonly Cuts[] All = [.. from bits in Enumerable.Range(0, 16) select new Cuts((bits & 8) != 0, (bits & 4) != 0, (bits & 2) != 0, (bits & 1) != 0)];
@@ -144,7 +157,10 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
         static bool Cut(double size, double plate, bool cut) => cut ? size >= plate - Hair : size <= plate + Hair;
     }
 
-    /// <summary>The roots of area(c) = needed in one combination, the lesser first: every length is a straight line in c, so that the area is a quadratic.</summary>
+    /// <summary>
+    /// The roots of area(c) = needed in one combination, the lesser first: every length is a straight line in c, so that the area is a
+    /// quadratic.
+    /// </summary>
     private double[] Roots(double needed, Cuts cuts)
     {
         var across = cuts.Across ? new Straight(PlateWidth, 0) : new Straight(Width, 2);
@@ -164,7 +180,8 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
         return a > 0 ? roots : [roots[1], roots[0]];
     }
 
-    private static string Words(Cuts cuts) => (cuts.Met ? "the strips meet between the flanges" : "strips about flanges and web") + (cuts.Across, cuts.Along) switch
+    private static string Words(Cuts cuts) =>
+        (cuts.Met ? "the strips meet between the flanges" : "strips about flanges and web") + (cuts.Across, cuts.Along) switch
     {
         (true, true) => ", cut at the plate's edges all round",
         (true, false) => ", cut at the plate's sides",
@@ -178,6 +195,7 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
         public static Straight operator -(Straight a, Straight b) => new(a.At - b.At, a.By - b.By);
 
         /// <summary>Coefficients of 2·a·b, that of c² first.</summary>
-        internal static (double, double, double) Twice(Straight a, Straight b) => (2 * a.By * b.By, 2 * ((a.At * b.By) + (a.By * b.At)), 2 * a.At * b.At);
+        internal static (double, double, double) Twice(Straight a, Straight b) =>
+            (2 * a.By * b.By, 2 * ((a.At * b.By) + (a.By * b.At)), 2 * a.At * b.At);
     }
 }

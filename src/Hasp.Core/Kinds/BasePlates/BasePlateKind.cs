@@ -36,45 +36,72 @@ public enum BaseShear
 [JointKind(30)]
 public static class BasePlateKind
 {
-    private static readonly Named<BaseSchool> Schools = new(("compression line", BaseSchool.CompressionLine), ("stress block", BaseSchool.StressBlock));
-    private static readonly Named<BaseShear> Shears = new(("bolts", BaseShear.Bolts), ("friction", BaseShear.Friction), ("friction and bolts", BaseShear.Both));
+    private static readonly Named<BaseSchool> Schools = new(
+        ("compression line", BaseSchool.CompressionLine), ("stress block", BaseSchool.StressBlock));
+    private static readonly Named<BaseShear> Shears = new(
+        ("bolts", BaseShear.Bolts), ("friction", BaseShear.Friction), ("friction and bolts", BaseShear.Both));
 
-    public static readonly Field<string> Profile = new("basePlate.profile", Types.OneOf([OwnSizes, .. Profiles.All.Select(p => p.Name)]), "Column", "profile of the column by its designation, or own sizes") { Otherwise = OwnSizes };
-    public static readonly Field<double> Depth = KindFields.Length<BasePlateInputs>("basePlate.columnDepth", "Column depth h", "depth of the profile, along y", "of the profile", p => p.Shape.Depth);
-    public static readonly Field<double> Width = KindFields.Length<BasePlateInputs>("basePlate.columnWidth", "Column width b", "width of the flanges, along x", "of the profile", p => p.Shape.Width);
-    public static readonly Field<double> Flange = KindFields.Length<BasePlateInputs>("basePlate.flange", "Flange tf", "thickness of the flanges", "of the profile", p => p.Shape.Flange);
-    public static readonly Field<double> Web = KindFields.Length<BasePlateInputs>("basePlate.web", "Web tw", "thickness of the web", "of the profile", p => p.Shape.Web);
-    public static readonly Field<double> PlateDepth = KindFields.Length<BasePlateInputs>("basePlate.depth", "Plate, along y", "length of the plate along the column's depth");
-    public static readonly Field<double> PlateWidth = KindFields.Length<BasePlateInputs>("basePlate.width", "Plate, along x", "width of the plate along the flanges");
-    public static readonly Field<double> Thickness = KindFields.Length<BasePlateInputs>("basePlate.thickness", "Plate thickness", "thickness of the plate");
-    public static readonly Field<string> Material = KindFields.Material<BasePlateInputs>("basePlate.material", "Plate material", "material of the plate", "S275", p => p.Plate);
-    public static readonly Field<double> BoltsX = KindFields.Length<BasePlateInputs>("basePlate.boltsX", "Bolts, along x", "between the outermost bolts along x");
-    public static readonly Field<double> BoltsY = KindFields.Length<BasePlateInputs>("basePlate.boltsY", "Bolts, along y", "between the outermost rows of bolts along y");
-    public static readonly Field<int> PerRow = new("basePlate.perRow", Types.Whole, "Bolts in a row", "bolts in each row") { Min = 2, Max = 10, Otherwise = 2 };
-    public static readonly Field<int> Rows = new("basePlate.rows", Types.Whole, "Rows", "rows of bolts along y") { Min = 2, Max = 6, Otherwise = 2 };
-    public static readonly Field<bool> Oversize = new("basePlate.oversize", Types.Named(Names.YesNo), "Oversize holes", "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise = false };
+    public static readonly Field<string> Profile = new(
+        "basePlate.profile", Types.OneOf([OwnSizes, .. Profiles.All.Select(p => p.Name)]), "Column", "profile of the column by its designation, or own sizes") { Otherwise = OwnSizes };
+    public static readonly Field<double> Depth = KindFields.Length<BasePlateInputs>(
+        "basePlate.columnDepth", "Column depth h", "depth of the profile, along y", "of the profile", p => p.Shape.Depth);
+    public static readonly Field<double> Width = KindFields.Length<BasePlateInputs>(
+        "basePlate.columnWidth", "Column width b", "width of the flanges, along x", "of the profile", p => p.Shape.Width);
+    public static readonly Field<double> Flange = KindFields.Length<BasePlateInputs>(
+        "basePlate.flange", "Flange tf", "thickness of the flanges", "of the profile", p => p.Shape.Flange);
+    public static readonly Field<double> Web = KindFields.Length<BasePlateInputs>(
+        "basePlate.web", "Web tw", "thickness of the web", "of the profile", p => p.Shape.Web);
+    public static readonly Field<double> PlateDepth = KindFields.Length<BasePlateInputs>(
+        "basePlate.depth", "Plate, along y", "length of the plate along the column's depth");
+    public static readonly Field<double> PlateWidth = KindFields.Length<BasePlateInputs>(
+        "basePlate.width", "Plate, along x", "width of the plate along the flanges");
+    public static readonly Field<double> Thickness = KindFields.Length<BasePlateInputs>(
+        "basePlate.thickness", "Plate thickness", "thickness of the plate");
+    public static readonly Field<string> Material = KindFields.Material<BasePlateInputs>(
+        "basePlate.material", "Plate material", "material of the plate", "S275", p => p.Plate);
+    public static readonly Field<double> BoltsX = KindFields.Length<BasePlateInputs>(
+        "basePlate.boltsX", "Bolts, along x", "between the outermost bolts along x");
+    public static readonly Field<double> BoltsY = KindFields.Length<BasePlateInputs>(
+        "basePlate.boltsY", "Bolts, along y", "between the outermost rows of bolts along y");
+    public static readonly Field<int> PerRow = new(
+        "basePlate.perRow", Types.Whole, "Bolts in a row", "bolts in each row") { Min = 2, Max = 10, Otherwise = 2 };
+    public static readonly Field<int> Rows = new(
+        "basePlate.rows", Types.Whole, "Rows", "rows of bolts along y") { Min = 2, Max = 6, Otherwise = 2 };
+    public static readonly Field<bool> Oversize = new(
+        "basePlate.oversize", Types.Named(Names.YesNo), "Oversize holes", "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise = false };
     public static readonly Field<double> Grout = new("basePlate.grout", Types.Length, "Grout", "thickness of the grout under the plate")
     {
         Min = 0, Max = 300, Default = "30 mm, or a fifth of the plate's lesser side where that is less", Blank = KindFields.Size<BasePlateInputs>(Dimension.Length, "chosen", p => p.Grout),
     };
-    public static readonly Field<double> GroutStrength = new("basePlate.groutStrength", Types.Stress, "Grout strength", "characteristic strength of the grout")
+    public static readonly Field<double> GroutStrength = new(
+        "basePlate.groutStrength", Types.Stress, "Grout strength", "characteristic strength of the grout")
     {
         Above = 0, Max = 200, Default = "as the concrete", Blank = (_, _) => "as the concrete",
     };
-    public static readonly Field<double> Fck = new("basePlate.fck", Types.Stress, "Concrete fck", "characteristic cylinder strength of the concrete; of masonry its design strength times γC") { Above = 0, Max = 120, Default = "needed", Blank = (_, _) => "needed" };
+    public static readonly Field<double> Fck = new(
+        "basePlate.fck", Types.Stress, "Concrete fck", "characteristic cylinder strength of the concrete; of masonry its design strength times γC") { Above = 0, Max = 120, Default = "needed", Blank = (_, _) => "needed" };
     public static readonly Field<double> Spread = new("basePlate.spread", Types.Number, "Spread α", "√(Ac1/Ac0), where it is stated")
     {
         Min = 1, Max = 3, Default = "by depth and edges of the concrete; 1 where they are not stated", Blank = KindFields.Count<BasePlateInputs>("chosen", p => p.Spread),
     };
-    public static readonly Field<double> ConcreteDepth = KindFields.Length<BasePlateInputs>("basePlate.concreteDepth", "Concrete depth", "depth of the concrete under the grout", "not stated: no spread counts");
-    public static readonly Field<double> EdgeX = new("basePlate.edgeX", Types.Length, "Concrete beyond, x", "from the plate's side to the concrete's, along x") { Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
-    public static readonly Field<double> EdgeY = new("basePlate.edgeY", Types.Length, "Concrete beyond, y", "from the plate's end to the concrete's, along y") { Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
-    public static readonly Field<double> GammaC = new("basePlate.gammaC", Types.Number, "γC", "partial factor of concrete (EN 1992-1-1, 2.4.2.4)") { Above = 0, Max = 4, Otherwise = 1.5 };
-    public static readonly Field<double> AlphaCc = new("basePlate.alphaCc", Types.Number, "αcc", "long-term factor of concrete (EN 1992-1-1, 3.1.6)") { Above = 0, Max = 1, Otherwise = 1.0 };
-    public static readonly Field<BaseSchool> School = new("basePlate.school", Types.Named(Schools), "Bolt tension by", "how moments pull the bolts") { Otherwise = BaseSchool.CompressionLine };
-    public static readonly Field<BaseShear> ShearBy = new("basePlate.shearBy", Types.Named(Shears), "Shear carried by", "friction counts only under the compression that acts with the shear") { Otherwise = BaseShear.Bolts };
-    public static readonly Field<double> Friction = new("basePlate.friction", Types.Number, "Friction Cf", "friction coefficient between plate and mortar: 0.2 sand–cement (EN 1993-1-8, 6.2.2(6)), up to 0.45 rough surfaces (handbook)") { Min = 0, Max = 0.45, Otherwise = 0.2 };
-    public static readonly Field<string> Stock = new("basePlate.stock", Types.Text, "Stock thicknesses", "plate thicknesses that can be had, mm") { Otherwise = "8, 10, 12, 15, 16, 18, 20, 22, 25, 28, 30, 32, 35, 40, 45, 50, 60" };
+    public static readonly Field<double> ConcreteDepth = KindFields.Length<BasePlateInputs>(
+        "basePlate.concreteDepth", "Concrete depth", "depth of the concrete under the grout", "not stated: no spread counts");
+    public static readonly Field<double> EdgeX = new(
+        "basePlate.edgeX", Types.Length, "Concrete beyond, x", "from the plate's side to the concrete's, along x") { Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
+    public static readonly Field<double> EdgeY = new(
+        "basePlate.edgeY", Types.Length, "Concrete beyond, y", "from the plate's end to the concrete's, along y") { Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
+    public static readonly Field<double> GammaC = new(
+        "basePlate.gammaC", Types.Number, "γC", "partial factor of concrete (EN 1992-1-1, 2.4.2.4)") { Above = 0, Max = 4, Otherwise = 1.5 };
+    public static readonly Field<double> AlphaCc = new(
+        "basePlate.alphaCc", Types.Number, "αcc", "long-term factor of concrete (EN 1992-1-1, 3.1.6)") { Above = 0, Max = 1, Otherwise = 1.0 };
+    public static readonly Field<BaseSchool> School = new(
+        "basePlate.school", Types.Named(Schools), "Bolt tension by", "how moments pull the bolts") { Otherwise = BaseSchool.CompressionLine };
+    public static readonly Field<BaseShear> ShearBy = new(
+        "basePlate.shearBy", Types.Named(Shears), "Shear carried by", "friction counts only under the compression that acts with the shear") { Otherwise = BaseShear.Bolts };
+    public static readonly Field<double> Friction = new(
+        "basePlate.friction", Types.Number, "Friction Cf", "friction coefficient between plate and mortar: 0.2 sand–cement (EN 1993-1-8, 6.2.2(6)), up to 0.45 rough surfaces (handbook)") { Min = 0, Max = 0.45, Otherwise = 0.2 };
+    public static readonly Field<string> Stock = new(
+        "basePlate.stock", Types.Text, "Stock thicknesses", "plate thicknesses that can be had, mm") { Otherwise = "8, 10, 12, 15, 16, 18, 20, 22, 25, 28, 30, 32, 35, 40, 45, 50, 60" };
 
     private const string OwnSizes = "own sizes";
 
@@ -179,7 +206,8 @@ public static class BasePlateKind
     {
         var p = joint.Of<BasePlateInputs>();
         var hand = Handed(joint);
-        yield return new("anchorage", $"Pull-out, concrete cone, splitting and edge failure of the anchorage are not judged here. Hand to the anchorage designer: {hand}.");
+        yield return new(
+            "anchorage", $"Pull-out, concrete cone, splitting and edge failure of the anchorage are not judged here. Hand to the anchorage designer: {hand}.");
         if (p.Beta is null) yield return new("groutBeta", "The grout is thicker or weaker than EN 1993-1-8, 6.2.5(7) allows for βj = 2/3: βj is taken as 0.2, and a better grout is needed.");
         if (joint.Cases.Any(c => !c.OnlyCombined && BasePlatePath.Lifts(joint, c))) yield return new("noFrictionUnderUplift", "Some case lifts the plate or part of it: no friction is counted in it.");
         if (p.ShearBy != BaseShear.Friction && joint.Cases.Any(c => c.Shear > 0) && p.Grout > 2 * p.Thread.Diameter) yield return new("boltsBendInGrout", "The bolts bend in a thick grout under shear: a shear key set into the concrete is better. Its area is given with the figures.");
@@ -282,7 +310,8 @@ internal sealed record BasePlateInputs(
     internal (double Thickness, Material Material) Bed => (Math.Max(1, Grout), Standards.MaterialBands("Concrete C20/25")[0]);
 
     /// <summary>How a row of bolts bends the plate.</summary>
-    /// <param name="IsBeyond">True beyond a flange, where it bends the plate's end; between the flanges it bends it away from the web.</param>
+    /// <param name="IsBeyond">True beyond a flange, where it bends the plate's end; between the flanges it bends it away from the
+    /// web.</param>
     /// <param name="IsUpper">True at +y.</param>
     /// <param name="IsOutermost">True for the last row beyond its flange.</param>
     /// <param name="Lever">m, bolt to the face that holds the plate, mm.</param>

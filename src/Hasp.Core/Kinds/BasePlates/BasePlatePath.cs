@@ -6,7 +6,8 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Kinds.BasePlates;
 
 /// <summary>
-/// Loads of a column's foot on its bolts. Where all bolts pull, equilibrium alone rules; else the compression line, or the stress block. Friction takes its
+/// Loads of a column's foot on its bolts. Where all bolts pull, equilibrium alone rules; else the compression line, or the stress block.
+/// Friction takes its
 /// part of the shear only under the compression that acts with it.
 /// </summary>
 /// <param name="Inputs">The base plate.</param>
@@ -68,7 +69,8 @@ internal sealed record BasePlatePath(BasePlateInputs Inputs, BoltPattern Pattern
     {
         var (mx, my, _) = OnBolt.MomentsAtCentroid<Plain>(load, Pattern.Group);
         var area = ThreadGeometry<Plain>.Of(Inputs.Thread).StressArea.Value;
-        return CrackedSection.Solve(Inputs.Shape.PlateWidth, Inputs.Shape.PlateDepth, Inputs.Bolts, Inputs.ModularRatio * area, load.Load.Force.Z, mx.Value, my.Value);
+        return CrackedSection.Solve(
+            Inputs.Shape.PlateWidth, Inputs.Shape.PlateDepth, Inputs.Bolts, Inputs.ModularRatio * area, load.Load.Force.Z, mx.Value, my.Value);
     }
 
     private T ByBlock<T>(LoadCase load, int bolt, int index)
@@ -77,7 +79,8 @@ internal sealed record BasePlatePath(BasePlateInputs Inputs, BoltPattern Pattern
         // Where no plane is found the line stands in: both are equilibrium, and a case must not go without.
         if (Solve(load) is not { } block) return _line.Tension<T>(load, bolt, index);
         var (_, _, pull) = load.Forces<T>(index);
-        return T.Let(Terms.ExternalLoad, T.Found(block.Tensions[bolt], "equilibrium of concrete that presses and bolts that pull, under", pull), index, "stress block, bolts in tension only");
+        return T.Let(
+            Terms.ExternalLoad, T.Found(block.Tensions[bolt], "equilibrium of concrete that presses and bolts that pull, under", pull), index, "stress block, bolts in tension only");
     }
 
     /// <summary>The share of the shear that friction leaves to the bolts; null where it takes none.</summary>

@@ -4,8 +4,10 @@ using MathNet.Numerics.LinearAlgebra;
 namespace Hasp.Core.Kinds.BasePlates;
 
 /// <summary>
-/// A stiff plate on concrete that only presses and bolts that only pull: the strain is a plane, concrete presses in proportion where it is short, bolts pull
-/// with the modular ratio times that where it is long. Both axes at once. Solved by assuming which of them act, solving the plane and assuming anew, until
+/// A stiff plate on concrete that only presses and bolts that only pull: the strain is a plane, concrete presses in proportion where it is
+/// short, bolts pull
+/// with the modular ratio times that where it is long. Both axes at once. Solved by assuming which of them act, solving the plane and
+/// assuming anew, until
 /// nothing changes; equilibrium is exact for what acts.
 /// </summary>
 internal static class CrackedSection
@@ -50,12 +52,14 @@ internal static class CrackedSection
         var sums = Sums(Pressed(all, plane));
         var compression = (plane[0] * sums[0]) + (plane[1] * sums[1]) + (plane[2] * sums[2]);
         var (mx, my) = ((plane[0] * sums[1]) + (plane[1] * sums[3]) + (plane[2] * sums[4]), (plane[0] * sums[2]) + (plane[1] * sums[4]) + (plane[2] * sums[5]));
-        return new(tensions, compression, compression > 0 ? mx / compression : 0, compression > 0 ? my / compression : 0, Math.Max(0, all.Max(c => At(plane, c))));
+        return new(
+            tensions, compression, compression > 0 ? mx / compression : 0, compression > 0 ? my / compression : 0, Math.Max(0, all.Max(c => At(plane, c))));
     }
 
     private static double At(double[] plane, PlanPoint p) => plane[0] + (plane[1] * p.X) + (plane[2] * p.Y);
 
-    private static List<PlanPoint> Full(double width, double depth) => [new(-width / 2, -depth / 2), new(width / 2, -depth / 2), new(width / 2, depth / 2), new(-width / 2, depth / 2)];
+    private static List<PlanPoint> Full(double width, double depth) =>
+        [new(-width / 2, -depth / 2), new(width / 2, -depth / 2), new(width / 2, depth / 2), new(-width / 2, depth / 2)];
 
     /// <summary>The part of a polygon where the plane is short.</summary>
     private static List<PlanPoint> Pressed(List<PlanPoint> polygon, double[] plane)

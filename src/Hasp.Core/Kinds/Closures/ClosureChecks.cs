@@ -21,9 +21,12 @@ internal static class ClosureChecks
         where T : struct, IScalar<T> => T.Let(ClosureTerms.Wall, (T.Given(ClosureTerms.Outer, c.Outer) - T.Given(ClosureTerms.Bore, c.Bore)) / T.Const(2));
 
     /// <summary>
-    /// The pressure at which the first part goes, the case's pressure grown, and which: at factor 1, or at the required factors. Null where nothing is judged.
-    /// At the required factors every check of the load counts; where parts go at last, the preload does not: the first yield relieves it, and the load stands.
-    /// Axiom: the factor of each of these checks is the times that the pressure may grow. A test grows the pressure itself and asks them all again.
+    /// The pressure at which the first part goes, the case's pressure grown, and which: at factor 1, or at the required factors. Null where
+    /// nothing is judged.
+    /// At the required factors every check of the load counts; where parts go at last, the preload does not: the first yield relieves it,
+    /// and the load stands.
+    /// Axiom: the factor of each of these checks is the times that the pressure may grow. A test grows the pressure itself and asks them
+    /// all again.
     /// </summary>
     internal static (double Pressure, Check Check)? First(in Mechanics<Plain> m, LoadCase load, bool atRequired)
     {
@@ -61,7 +64,8 @@ internal readonly struct ClosureHoopCheck : IPartCheck
     /// <summary>Wall over bore from which the wall is thick.</summary>
     private const double Thick = 1.0 / 20;
 
-    public static CheckInfo Info { get; } = ClosureChecks.Info("closureHoop", "Hoop stress of the tube", "tube bursts", 1.5, "yield of the tube over its hoop stress", "thin wall p·D/(2t); thick wall, at the bore, from t > D/20");
+    public static CheckInfo Info { get; } = ClosureChecks.Info(
+        "closureHoop", "Hoop stress of the tube", "tube bursts", 1.5, "yield of the tube over its hoop stress", "thin wall p·D/(2t); thick wall, at the bore, from t > D/20");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -81,7 +85,8 @@ internal readonly struct ClosureHoopCheck : IPartCheck
 /// <summary>Axial stress of the tube between the holes of a row.</summary>
 internal readonly struct ClosureAxialCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = ClosureChecks.Info("closureAxial", "Tube between the holes", "tube tears round", 1.5, "yield of the tube over the axial stress between the holes of a row", "end load over the wall less the holes of one row");
+    public static CheckInfo Info { get; } = ClosureChecks.Info(
+        "closureAxial", "Tube between the holes", "tube tears round", 1.5, "yield of the tube over the axial stress between the holes of a row", "end load over the wall less the holes of one row");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -99,7 +104,8 @@ internal readonly struct ClosureAxialCheck : IPartCheck
 /// <summary>The relief must go before anything else: its upper limit against the pressure at which the first part fails.</summary>
 internal readonly struct ClosureReliefCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = ClosureChecks.Info("closureRelief", "Relief goes first", "closure goes before its relief", 1.1, "pressure at which the first part fails over the relief's upper limit", "order of failure: the relief before everything else");
+    public static CheckInfo Info { get; } = ClosureChecks.Info(
+        "closureRelief", "Relief goes first", "closure goes before its relief", 1.1, "pressure at which the first part fails over the relief's upper limit", "order of failure: the relief before everything else");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -116,7 +122,8 @@ internal readonly struct ClosureReliefCheck : IPartCheck
 /// <summary>Nothing yields in the proof test, which is made cold: the strength that the temperature takes in service is there again.</summary>
 internal readonly struct ClosureTestCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = ClosureChecks.Info("closureTest", "Proof test", "yields in the test", 1.05, "pressure at which the first part fails over the test pressure", "EN 13445-3, 5.3.2.3: stresses in the test at most fy/1.05");
+    public static CheckInfo Info { get; } = ClosureChecks.Info(
+        "closureTest", "Proof test", "yields in the test", 1.05, "pressure at which the first part fails over the test pressure", "EN 13445-3, 5.3.2.3: stresses in the test at most fy/1.05");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => load.Case.Pressure <= 0

@@ -24,36 +24,51 @@ public enum Relief
 [JointKind(40)]
 public static class ClosureKind
 {
-    private static readonly Named<Relief> Reliefs = new(("none", Relief.None), ("disc", Relief.Disc), ("plug", Relief.Plug), ("pin", Relief.Pin));
+    private static readonly Named<Relief> Reliefs = new(
+        ("none", Relief.None), ("disc", Relief.Disc), ("plug", Relief.Plug), ("pin", Relief.Pin));
 
     public static readonly Field<double> Bore = KindFields.Length<ClosureInputs>("closure.bore", "Bore D", "bore of the tube");
-    public static readonly Field<double> Outer = KindFields.Length<ClosureInputs>("closure.outer", "Tube, outer Ø", "outer diameter of the tube");
-    public static readonly Field<double> Seal = KindFields.Length<ClosureInputs>("closure.seal", "Sealed Ø", "diameter where the plug seals: the end load acts on it", "the bore", c => c.Seal);
-    public static readonly Field<string> TubeMaterial = KindFields.Material<ClosureInputs>("closure.tubeMaterial", "Tube material", "material of the tube", "S355", c => c.Tube);
-    public static readonly Field<string> PlugMaterial = KindFields.Material<ClosureInputs>("closure.plugMaterial", "Plug material", "material of the plug", "S355", c => c.Plug);
-    public static readonly Field<double> Engagement = KindFields.Length<ClosureInputs>("closure.engagement", "Into the plug", "how far the bolts are screwed into the plug", "1.5 diameters", c => c.Engagement);
+    public static readonly Field<double> Outer = KindFields.Length<ClosureInputs>(
+        "closure.outer", "Tube, outer Ø", "outer diameter of the tube");
+    public static readonly Field<double> Seal = KindFields.Length<ClosureInputs>(
+        "closure.seal", "Sealed Ø", "diameter where the plug seals: the end load acts on it", "the bore", c => c.Seal);
+    public static readonly Field<string> TubeMaterial = KindFields.Material<ClosureInputs>(
+        "closure.tubeMaterial", "Tube material", "material of the tube", "S355", c => c.Tube);
+    public static readonly Field<string> PlugMaterial = KindFields.Material<ClosureInputs>(
+        "closure.plugMaterial", "Plug material", "material of the plug", "S355", c => c.Plug);
+    public static readonly Field<double> Engagement = KindFields.Length<ClosureInputs>(
+        "closure.engagement", "Into the plug", "how far the bolts are screwed into the plug", "1.5 diameters", c => c.Engagement);
     public static readonly Field<int> PerRow = new("closure.perRow", Types.Whole, "Bolts per row", "bolts in one row round the tube")
     {
         Min = 1, Max = 200, Default = "the fewest that hold in shear and can be indexed", Blank = KindFields.Count<ClosureInputs>("chosen", c => c.PerRow),
     };
-    public static readonly Field<int> Rows = new("closure.rows", Types.Whole, "Rows", "rows of bolts along the tube") { Min = 1, Max = 6, Otherwise = 1 };
-    public static readonly Field<double> RowPitch = KindFields.Length<ClosureInputs>("closure.rowPitch", "Row pitch", "between rows", "3 diameters", c => c.RowPitch);
-    public static readonly Field<double> TubeEnd = KindFields.Length<ClosureInputs>("closure.tubeEnd", "Hole to tube end", "centre of the last row's holes to the end of the tube", "2 diameters", c => c.TubeEnd);
-    public static readonly Field<double> PlugEnd = KindFields.Length<ClosureInputs>("closure.plugEnd", "Hole to plug face", "centre of the first row's holes to the face of the plug that the pressure acts on", "2 diameters", c => c.PlugEnd);
-    public static readonly Field<string> Indexing = new("closure.indexing", Types.Text, "Indexing list", "numbers of holes that the dividing head can index") { Otherwise = "2, 3, 4, 6, 8, 12, 24" };
-    public static readonly Field<double> Hot = new("closure.strengthAtTemperature", Types.Number, "Strength left at temperature", "share of the strength at room temperature that tube, plug and bolts keep in service")
+    public static readonly Field<int> Rows = new(
+        "closure.rows", Types.Whole, "Rows", "rows of bolts along the tube") { Min = 1, Max = 6, Otherwise = 1 };
+    public static readonly Field<double> RowPitch = KindFields.Length<ClosureInputs>(
+        "closure.rowPitch", "Row pitch", "between rows", "3 diameters", c => c.RowPitch);
+    public static readonly Field<double> TubeEnd = KindFields.Length<ClosureInputs>(
+        "closure.tubeEnd", "Hole to tube end", "centre of the last row's holes to the end of the tube", "2 diameters", c => c.TubeEnd);
+    public static readonly Field<double> PlugEnd = KindFields.Length<ClosureInputs>(
+        "closure.plugEnd", "Hole to plug face", "centre of the first row's holes to the face of the plug that the pressure acts on", "2 diameters", c => c.PlugEnd);
+    public static readonly Field<string> Indexing = new(
+        "closure.indexing", Types.Text, "Indexing list", "numbers of holes that the dividing head can index") { Otherwise = "2, 3, 4, 6, 8, 12, 24" };
+    public static readonly Field<double> Hot = new(
+        "closure.strengthAtTemperature", Types.Number, "Strength left at temperature", "share of the strength at room temperature that tube, plug and bolts keep in service")
     {
         Above = 0, Max = 1, Default = "1 up to 50 °C; asked for above", Blank = (_, _) => "1, to 50 °C",
     };
-    public static readonly Field<Relief> ReliefKind = new("closure.relief", Types.Named(Reliefs), "Relief", "what lets the pressure go before anything breaks")
+    public static readonly Field<Relief> ReliefKind = new(
+        "closure.relief", Types.Named(Reliefs), "Relief", "what lets the pressure go before anything breaks")
     {
         Otherwise = Relief.None, Labels = new() { ["disc"] = "bursting disc", ["plug"] = "fusible or blow-out plug", ["pin"] = "breaking pin valve" },
     };
-    public static readonly Field<double> ReliefAt = new("closure.reliefPressure", Types.Stress, "Relief gone by", "pressure at which the relief has gone at the latest, its tolerance in it")
+    public static readonly Field<double> ReliefAt = new(
+        "closure.reliefPressure", Types.Stress, "Relief gone by", "pressure at which the relief has gone at the latest, its tolerance in it")
     {
         Above = 0, Max = 1000, Default = "needed with a relief", Blank = (_, _) => "needed with a relief",
     };
-    public static readonly Field<double> TestAt = new("closure.testPressure", Types.Stress, "Proof test", "pressure of the liquid proof test")
+    public static readonly Field<double> TestAt = new(
+        "closure.testPressure", Types.Stress, "Proof test", "pressure of the liquid proof test")
     {
         Above = 0, Max = 2000, Default = "1.43 times the largest pressure, or 1.25 times it over the strength left at temperature (EN 13445-5, 10.2.3.3)", Blank = KindFields.Size<ClosureInputs>(Dimension.Stress, "chosen", c => c.Test),
     };
@@ -64,7 +79,8 @@ public static class ClosureKind
     public static readonly Check ProofTest = Check.OfParts<ClosureTestCheck>();
 
     /// <summary>The kind.</summary>
-    public static readonly Kind Kind = new("closure", "Pressure closure, radial bolts", "a plug in a tube, held by bolts screwed in through the wall")
+    public static readonly Kind Kind = new(
+        "closure", "Pressure closure, radial bolts", "a plug in a tube, held by bolts screwed in through the wall")
     {
         Inputs = () => [Bore, Outer, Seal, TubeMaterial, PlugMaterial, Engagement, PerRow, Rows, RowPitch, TubeEnd, PlugEnd, Indexing, Hot, ReliefKind, ReliefAt, TestAt],
         Loads = () => [Fields.CasePressure],
@@ -137,11 +153,14 @@ public static class ClosureKind
     private static IEnumerable<Caution> Cautions(Joint joint)
     {
         var c = joint.Of<ClosureInputs>();
-        yield return new("standClear", "Stand clear of the plug's line while there is pressure, in test and in service: what holds it shears without warning.");
-        yield return new("liquidTest", $"Proof test with liquid, all air let out, at {QuantityText.ShowText(c.Test, Dimension.Stress, UnitSystem.Si, 3)}: write down pressure, time held, gauge and who saw it. A gas test stores energy that kills.");
+        yield return new(
+            "standClear", "Stand clear of the plug's line while there is pressure, in test and in service: what holds it shears without warning.");
+        yield return new(
+            "liquidTest", $"Proof test with liquid, all air let out, at {QuantityText.ShowText(c.Test, Dimension.Stress, UnitSystem.Si, 3)}: write down pressure, time held, gauge and who saw it. A gas test stores energy that kills.");
         if (c.Relief == Relief.None) yield return new("noRelief", "No relief is stated: nothing is sure to go before the closure does.");
         if (joint.Bolts.Head.Countersunk && c.Wall < joint.Bolts.Head.Height + 1) yield return new("countersinkDeep", "The countersink takes nearly the whole wall: little is left to bear on.");
-        yield return new("ductile", "Tube and plug must be ductile, and tough at the lowest temperature. The code for pressure equipment comes first.");
+        yield return new(
+            "ductile", "Tube and plug must be ductile, and tough at the lowest temperature. The code for pressure equipment comes first.");
     }
 
     private static IEnumerable<NamedValue> Values(Mechanics<Plain> m)
@@ -175,7 +194,10 @@ internal sealed record ClosureInputs(
     double Bore, double Outer, double Seal, Material Tube, Material Plug, double Engagement, int PerRow, int Rows, double RowPitch, double TubeEnd, double PlugEnd,
     ImmutableArray<int> Indexing, double Strength, Relief Relief, double? ReliefAt, double Test, double RequiredShear, double Hole)
 {
-    /// <summary>Times the largest pressure of a liquid test: the first as it is, the second over the strength left at temperature (EN 13445-5, 10.2.3.3).</summary>
+    /// <summary>
+    /// Times the largest pressure of a liquid test: the first as it is, the second over the strength left at temperature (EN 13445-5,
+    /// 10.2.3.3).
+    /// </summary>
     private const double TestFactor = 1.43, ColdTestFactor = 1.25;
 
     private const double Warm = 50;

@@ -33,7 +33,8 @@ internal static class CoverBending
 /// <summary>The cover bent by the pressure, and by the bolts that hold end load and gasket.</summary>
 internal readonly struct CoverPlateCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = new("coverPlate", "Cover bending", "cover bends", 1.5, PreloadUsed.None, "yield of the cover over its bending stress under pressure", "ASME BPVC VIII-1, UG-34(c)(2), (c)(3)") { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = new(
+        "coverPlate", "Cover bending", "cover bends", 1.5, PreloadUsed.None, "yield of the cover over its bending stress under pressure", "ASME BPVC VIII-1, UG-34(c)(2), (c)(3)") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -51,7 +52,8 @@ internal readonly struct CoverPlateCheck : IPartCheck
 /// <summary>The cover bent over its gasket by the tightening alone.</summary>
 internal readonly struct CoverTightenedCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = new("coverTightened", "Cover bent by the tightening", "cover bends", 1.0, PreloadUsed.Largest, "yield of the cover over its bending stress at the largest preload, without pressure", "ASME BPVC VIII-1, UG-34(c)(2), (c)(3), p = 0") { SetBy = SetBy.Tool, WithoutLoad = true };
+    public static CheckInfo Info { get; } = new(
+        "coverTightened", "Cover bent by the tightening", "cover bends", 1.0, PreloadUsed.Largest, "yield of the cover over its bending stress at the largest preload, without pressure", "ASME BPVC VIII-1, UG-34(c)(2), (c)(3), p = 0") { SetBy = SetBy.Tool, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -68,7 +70,8 @@ internal readonly struct CoverTightenedCheck : IPartCheck
 /// <summary>The clamp that the gasket must keep in service, where it is stated.</summary>
 internal readonly struct CoverGasketCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = new("coverGasket", "Gasket load kept", "leaks", 1.0, PreloadUsed.Smallest, "smallest preload over the least that keeps the gasket's load under pressure", "joint in service: (1 − C)·P + clamp that must remain");
+    public static CheckInfo Info { get; } = new(
+        "coverGasket", "Gasket load kept", "leaks", 1.0, PreloadUsed.Smallest, "smallest preload over the least that keeps the gasket's load under pressure", "joint in service: (1 − C)·P + clamp that must remain");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -86,7 +89,8 @@ internal readonly struct CoverGasketCheck : IBoltCheck
 /// <summary>Bolts close enough together that the gasket is pressed between them.</summary>
 internal readonly struct CoverSpacingCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = new("coverSpacing", "Bolt spacing for the gasket", "leaks between bolts", 1.0, PreloadUsed.None, "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Tool, WithoutLoad = true };
+    public static CheckInfo Info { get; } = new(
+        "coverSpacing", "Bolt spacing for the gasket", "leaks between bolts", 1.0, PreloadUsed.None, "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Tool, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>

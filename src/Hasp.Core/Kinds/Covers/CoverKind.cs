@@ -19,24 +19,42 @@ public static class CoverKind
     /// <summary>In the place of a gasket's name: faces or a ring that need no seating.</summary>
     private const string NoGasket = "none";
 
-    public static readonly Field<bool> Shape = new("cover.shape", Types.Named(Shapes), "Shape", "circular, or rectangular") { Otherwise = false };
-    public static readonly Field<double> Seal = KindFields.Length<CoverInputs>("cover.seal", "Sealed Ø", "diameter where a circular cover seals: the end load acts on it", "needed where it is a circle");
-    public static readonly Field<double> SealLength = KindFields.Length<CoverInputs>("cover.sealLength", "Sealed length", "length of the rectangle where the cover seals", "needed where it is a rectangle");
-    public static readonly Field<double> SealWidth = KindFields.Length<CoverInputs>("cover.sealWidth", "Sealed width", "width of the rectangle where the cover seals", "needed where it is a rectangle");
-    public static readonly Field<double> BoltCircle = KindFields.Length<CoverInputs>("cover.boltCircle", "Bolt circle", "diameter of the bolt circle", "clear of the gasket", c => c.BoltCircle);
-    public static readonly Field<double> BoltLength = KindFields.Length<CoverInputs>("cover.boltLength", "Bolts, length", "length of the rectangle of the bolts' centres", "clear of the gasket", c => c.BoltLength);
-    public static readonly Field<double> BoltWidth = KindFields.Length<CoverInputs>("cover.boltWidth", "Bolts, width", "width of the rectangle of the bolts' centres", "clear of the gasket", c => c.BoltWidth);
-    public static readonly Field<int> AlongLength = new("cover.alongLength", Types.Whole, "Bolts along the length", "bolts in each long side, corners counted") { Min = 2, Max = 60, Otherwise = 4 };
-    public static readonly Field<int> AlongWidth = new("cover.alongWidth", Types.Whole, "Bolts along the width", "bolts in each short side, corners counted") { Min = 2, Max = 60, Otherwise = 3 };
-    public static readonly Field<double> Edge = KindFields.Length<CoverInputs>("cover.edge", "Bolt to edge", "centre of the bolts to the edge of the cover", "1.5 diameters", c => c.Edge);
-    public static readonly Field<double> Thickness = KindFields.Length<CoverInputs>("cover.thickness", "Cover thickness", "thickness of the cover");
-    public static readonly Field<string> Material = KindFields.Material<CoverInputs>("cover.material", "Cover material", "material of the cover", "S275", c => c.Cover);
-    public static readonly Field<double> FlangeThickness = KindFields.Length<CoverInputs>("cover.flangeThickness", "Flange thickness", "thickness of the flange under the cover", "as the cover", c => c.FlangeThickness);
-    public static readonly Field<string> FlangeMaterial = KindFields.Material<CoverInputs>("cover.flangeMaterial", "Flange material", "material of the flange", "as the cover", c => c.Flange);
-    public static readonly Field<string> Gasket = KindFields.Material<CoverInputs>("cover.gasket", "Gasket", "a gasket material, or none for faces or a ring that need no seating", "Gasket sheet, fibre", c => c.Gasket);
-    public static readonly Field<double> GasketThickness = new("cover.gasketThickness", Types.Length, "Gasket thickness", "thickness of the gasket") { Above = 0, Max = 20, Otherwise = 2 };
-    public static readonly Field<double> GasketWidth = new("cover.gasketWidth", Types.Length, "Gasket width", "width of the gasket's ring, the line where it seals in its middle") { Above = 0, Max = 500, Otherwise = 10 };
-    public static readonly Field<double> GasketLoad = new("cover.gasketLoad", Types.Force, "Gasket load to keep", "clamp that must remain on the gasket in service, all bolts together, where it is stated")
+    public static readonly Field<bool> Shape = new(
+        "cover.shape", Types.Named(Shapes), "Shape", "circular, or rectangular") { Otherwise = false };
+    public static readonly Field<double> Seal = KindFields.Length<CoverInputs>(
+        "cover.seal", "Sealed Ø", "diameter where a circular cover seals: the end load acts on it", "needed where it is a circle");
+    public static readonly Field<double> SealLength = KindFields.Length<CoverInputs>(
+        "cover.sealLength", "Sealed length", "length of the rectangle where the cover seals", "needed where it is a rectangle");
+    public static readonly Field<double> SealWidth = KindFields.Length<CoverInputs>(
+        "cover.sealWidth", "Sealed width", "width of the rectangle where the cover seals", "needed where it is a rectangle");
+    public static readonly Field<double> BoltCircle = KindFields.Length<CoverInputs>(
+        "cover.boltCircle", "Bolt circle", "diameter of the bolt circle", "clear of the gasket", c => c.BoltCircle);
+    public static readonly Field<double> BoltLength = KindFields.Length<CoverInputs>(
+        "cover.boltLength", "Bolts, length", "length of the rectangle of the bolts' centres", "clear of the gasket", c => c.BoltLength);
+    public static readonly Field<double> BoltWidth = KindFields.Length<CoverInputs>(
+        "cover.boltWidth", "Bolts, width", "width of the rectangle of the bolts' centres", "clear of the gasket", c => c.BoltWidth);
+    public static readonly Field<int> AlongLength = new(
+        "cover.alongLength", Types.Whole, "Bolts along the length", "bolts in each long side, corners counted") { Min = 2, Max = 60, Otherwise = 4 };
+    public static readonly Field<int> AlongWidth = new(
+        "cover.alongWidth", Types.Whole, "Bolts along the width", "bolts in each short side, corners counted") { Min = 2, Max = 60, Otherwise = 3 };
+    public static readonly Field<double> Edge = KindFields.Length<CoverInputs>(
+        "cover.edge", "Bolt to edge", "centre of the bolts to the edge of the cover", "1.5 diameters", c => c.Edge);
+    public static readonly Field<double> Thickness = KindFields.Length<CoverInputs>(
+        "cover.thickness", "Cover thickness", "thickness of the cover");
+    public static readonly Field<string> Material = KindFields.Material<CoverInputs>(
+        "cover.material", "Cover material", "material of the cover", "S275", c => c.Cover);
+    public static readonly Field<double> FlangeThickness = KindFields.Length<CoverInputs>(
+        "cover.flangeThickness", "Flange thickness", "thickness of the flange under the cover", "as the cover", c => c.FlangeThickness);
+    public static readonly Field<string> FlangeMaterial = KindFields.Material<CoverInputs>(
+        "cover.flangeMaterial", "Flange material", "material of the flange", "as the cover", c => c.Flange);
+    public static readonly Field<string> Gasket = KindFields.Material<CoverInputs>(
+        "cover.gasket", "Gasket", "a gasket material, or none for faces or a ring that need no seating", "Gasket sheet, fibre", c => c.Gasket);
+    public static readonly Field<double> GasketThickness = new(
+        "cover.gasketThickness", Types.Length, "Gasket thickness", "thickness of the gasket") { Above = 0, Max = 20, Otherwise = 2 };
+    public static readonly Field<double> GasketWidth = new(
+        "cover.gasketWidth", Types.Length, "Gasket width", "width of the gasket's ring, the line where it seals in its middle") { Above = 0, Max = 500, Otherwise = 10 };
+    public static readonly Field<double> GasketLoad = new(
+        "cover.gasketLoad", Types.Force, "Gasket load to keep", "clamp that must remain on the gasket in service, all bolts together, where it is stated")
     {
         Min = 0, Max = 1e9, Default = "gasket factor × pressure × gasket area", Blank = (_, _) => "by the gasket factor",
     };
@@ -120,7 +138,8 @@ public static class CoverKind
         yield return new(Terms.EndLoad, endLoad);
         yield return new(CoverTerms.EndPerBolt, endLoad / n);
         yield return new(CoverTerms.GasketPerBolt, gasket / n);
-        yield return new(CoverTerms.PreloadNeeded, CoverFormulas.PreloadNeeded(m.LoadShare, new Plain(endLoad / n), new Plain(gasket / n)).Value);
+        yield return new(
+            CoverTerms.PreloadNeeded, CoverFormulas.PreloadNeeded(m.LoadShare, new Plain(endLoad / n), new Plain(gasket / n)).Value);
         yield return new(CoverTerms.ClampLeft, JointUnderLoad.MemberForce(m.PreloadMin, m.LoadShare, new Plain(endLoad / n)).Value);
         yield return new(CoverTerms.Spacing, c.Spacing);
     }
@@ -156,7 +175,8 @@ internal sealed record CoverInputs(
     internal double BoltLine => IsRectangle ? 2 * (BoltLength + BoltWidth) : Math.PI * BoltCircle;
 
     /// <summary>Greatest distance between neighbours, mm.</summary>
-    internal double Spacing => IsRectangle ? Math.Max(BoltLength / (AlongLength - 1), BoltWidth / (AlongWidth - 1)) : BoltCircle * Math.Sin(Math.PI / Bolts);
+    internal double Spacing =>
+        IsRectangle ? Math.Max(BoltLength / (AlongLength - 1), BoltWidth / (AlongWidth - 1)) : BoltCircle * Math.Sin(Math.PI / Bolts);
 
     internal static CoverInputs? Of(KindReader r)
     {

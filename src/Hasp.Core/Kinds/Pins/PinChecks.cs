@@ -66,7 +66,8 @@ internal interface IPinPartCheck : IPartCheck
 /// <summary>Yield of the bar behind the eye.</summary>
 internal readonly struct PinShankCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("pinShank", "Shank, gross section", "shank yields", 1.5, "yield of the shank over its tension", "gross section");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "pinShank", "Shank, gross section", "shank yields", 1.5, "yield of the shank over its tension", "gross section");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -81,13 +82,15 @@ internal readonly struct PinShankCheck : IPartCheck
 /// <summary>Yield of the section through the hole.</summary>
 internal readonly struct PinNetCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("pinNet", "Net section at the hole", "section through the hole", 1.5, "yield of the section through the hole over its tension", "net section");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "pinNet", "Net section at the hole", "section through the hole", 1.5, "yield of the section through the hole over its tension", "net section");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var hole = m.Joint.Of<PinInputs>().D0<T>();
-        return PinParts.Worst(m, load, PinTerms.NetFactor, (part, i) => PinFormulas.EyeLoad(PinParts.Yield<T>(part, i), PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i)));
+        return PinParts.Worst(
+            m, load, PinTerms.NetFactor, (part, i) => PinFormulas.EyeLoad(PinParts.Yield<T>(part, i), PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i)));
     }
 }
 
@@ -109,51 +112,59 @@ internal readonly struct PinDishingCheck : IPinPartCheck
 /// <summary>The part torn out to its end, two planes from the hole's edge.</summary>
 internal readonly struct PinTearOutCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("pinTearOut", "Tear-out to the end", "tears out", 1.5, "shear yield of the two planes to the end over the pull", "distortion energy or maximum shear");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "pinTearOut", "Tear-out to the end", "tears out", 1.5, "shear yield of the two planes to the end over the pull", "distortion energy or maximum shear");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var (hole, ratio) = (m.Joint.Of<PinInputs>().D0<T>(), ShearCheck.Ratio(m));
-        return PinParts.Worst(m, load, PinTerms.TearOutFactor, (part, i) => PinFormulas.TearOutLoad(ratio * PinParts.Yield<T>(part, i), PinParts.End<T>(part, i), hole, PinParts.Thick<T>(part, i)));
+        return PinParts.Worst(
+            m, load, PinTerms.TearOutFactor, (part, i) => PinFormulas.TearOutLoad(ratio * PinParts.Yield<T>(part, i), PinParts.End<T>(part, i), hole, PinParts.Thick<T>(part, i)));
     }
 }
 
 /// <summary>Bearing of pin and part on the projected area.</summary>
 internal readonly struct PinBearingCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("pinBearing", "Bearing", "hole elongates", 1.5, "yield of the softer of pin and part over the bearing stress", "yield on the projected area");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "pinBearing", "Bearing", "hole elongates", 1.5, "yield of the softer of pin and part over the bearing stress", "yield on the projected area");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<PinInputs>();
-        return PinParts.Worst(m, load, PinTerms.BearingFactor, (part, i) => PinFormulas.BearingLoad(T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)), p.D<T>(), PinParts.Thick<T>(part, i)));
+        return PinParts.Worst(
+            m, load, PinTerms.BearingFactor, (part, i) => PinFormulas.BearingLoad(T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)), p.D<T>(), PinParts.Thick<T>(part, i)));
     }
 }
 
 /// <summary>The pin sheared in its planes.</summary>
 internal readonly struct PinShearCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("pinShear", "Pin shear", "pin shears", 1.5, "shear yield of the pin in its planes over the pull", "distortion energy or maximum shear");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "pinShear", "Pin shear", "pin shears", 1.5, "shear yield of the pin in its planes over the pull", "distortion energy or maximum shear");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var (p, mechanics) = (m.Joint.Of<PinInputs>(), m);
-        return PinParts.One(load, pull => T.Let(PinTerms.ShearFactor, PinFormulas.ShearLoadOn(ShearCheck.Ratio(mechanics) * p.PinYield<T>(), p.PlanesOf<T>(), p.Area(mechanics)) / pull));
+        return PinParts.One(
+            load, pull => T.Let(PinTerms.ShearFactor, PinFormulas.ShearLoadOn(ShearCheck.Ratio(mechanics) * p.PinYield<T>(), p.PlanesOf<T>(), p.Area(mechanics)) / pull));
     }
 }
 
 /// <summary>The pin bent between eye and cheeks.</summary>
 internal readonly struct PinBendingCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("pinBending", "Pin bending", "pin bends", 1.5, "yield of the pin over its bending stress", "beam with spread loads, elastic");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "pinBending", "Pin bending", "pin bends", 1.5, "yield of the pin over its bending stress", "beam with spread loads, elastic");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<PinInputs>();
-        return PinParts.One(load, pull => T.Let(PinTerms.BendingFactor, p.PinYield<T>() / PinFormulas.BendingStress(p.Moment(pull), p.D<T>())));
+        return PinParts.One(
+            load, pull => T.Let(PinTerms.BendingFactor, p.PinYield<T>() / PinFormulas.BendingStress(p.Moment(pull), p.D<T>())));
     }
 }

@@ -11,7 +11,8 @@ namespace Hasp.Core.Kinds.Pins;
 /// <summary>EN 1993-1-8:2005, 3.13: what its checks of pins share.</summary>
 internal static class EnPin
 {
-    internal static CheckInfo Info(string id, string name, string brief, string meaning, string clause) => PinParts.Info(id, name, brief, 1, meaning, "EN 1993-1-8:2005, " + clause);
+    internal static CheckInfo Info(string id, string name, string brief, string meaning, string clause) =>
+        PinParts.Info(id, name, brief, 1, meaning, "EN 1993-1-8:2005, " + clause);
 
     internal static bool Counts<T>(in JointLoad<T> load)
         where T : struct, IScalar<T> => load.InPlane.Value > 0 && load.Case.CountsIn(LimitStates.Uls);
@@ -20,7 +21,8 @@ internal static class EnPin
     internal static bool CountsAtService<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => m.Joint.Of<PinInputs>().Replaceable && load.InPlane.Value > 0 && load.Case.CountsIn(LimitStates.Sls);
 
-    internal static string NothingAtService(in Mechanics<Plain> m) => m.Joint.Of<PinInputs>().Replaceable ? "no case counts at service" : "the pin is not meant to be replaced: nothing is asked at service";
+    internal static string NothingAtService(in Mechanics<Plain> m) =>
+        m.Joint.Of<PinInputs>().Replaceable ? "no case counts at service" : "the pin is not meant to be replaced: nothing is asked at service";
 
     internal static EurocodeSettings How<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> => m.Joint.Judging.By<EurocodeSettings>();
@@ -100,7 +102,8 @@ public static class EnPinFormulas
 /// <summary>Shear of the pin, Table 3.10.</summary>
 internal readonly struct EnPinShearCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinShear", "Pin shear", "pin shears", "shear resistance over the pull", "3.13.2, Table 3.10");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinShear", "Pin shear", "pin shears", "shear resistance over the pull", "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => !EnPin.Counts(load) ? Judged<T>.Nothing : Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPin.Shear(m) / load.InPlane));
@@ -109,21 +112,24 @@ internal readonly struct EnPinShearCheck : IPartCheck
 /// <summary>Bearing of part and pin, Table 3.10.</summary>
 internal readonly struct EnPinBearingCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinBearing", "Bearing", "hole elongates", "bearing resistance over the pull of the part", "3.13.2, Table 3.10");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinBearing", "Bearing", "hole elongates", "bearing resistance over the pull of the part", "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!EnPin.Counts(load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
-        return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Bearing(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
+        return PinParts.Worst(
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Bearing(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
     }
 }
 
 /// <summary>Bending of the pin, Table 3.10, the moment by Figure 3.11.</summary>
 internal readonly struct EnPinBendingCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinBending", "Pin bending", "pin bends", "bending resistance over the moment", "3.13.2, Table 3.10, Figure 3.11");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinBending", "Pin bending", "pin bends", "bending resistance over the moment", "3.13.2, Table 3.10, Figure 3.11");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> =>
@@ -133,7 +139,8 @@ internal readonly struct EnPinBendingCheck : IPartCheck
 /// <summary>Bending and shear of the pin together, Table 3.10.</summary>
 internal readonly struct EnPinCombinedCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinCombined", "Pin shear and bending", "pin fails", "times the pull may grow until both together reach 1", "3.13.2, Table 3.10");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinCombined", "Pin shear and bending", "pin fails", "times the pull may grow until both together reach 1", "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -147,35 +154,40 @@ internal readonly struct EnPinCombinedCheck : IPartCheck
 /// <summary>Metal beyond the hole, Table 3.9, thickness given.</summary>
 internal readonly struct EnPinEndCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinEnd", "End beyond the hole", "end fails", "pull that the end allows over the pull", "3.13.1, Table 3.9, type A");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinEnd", "End beyond the hole", "end fails", "pull that the end allows over the pull", "3.13.1, Table 3.9, type A");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!EnPin.Counts(load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
-        return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.End(PinParts.End<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
+        return PinParts.Worst(
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.End(PinParts.End<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
     }
 }
 
 /// <summary>Metal beside the hole, Table 3.9, thickness given.</summary>
 internal readonly struct EnPinSideCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinSide", "Sides beside the hole", "sides fail", "pull that the sides allow over the pull", "3.13.1, Table 3.9, type A");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinSide", "Sides beside the hole", "sides fail", "pull that the sides allow over the pull", "3.13.1, Table 3.9, type A");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!EnPin.Counts(load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
-        return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Side(PinParts.Wide<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
+        return PinParts.Worst(
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Side(PinParts.Wide<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
     }
 }
 
 /// <summary>The bar behind the eye, EN 1993-1-1, 6.2.3(2)(a).</summary>
 internal readonly struct EnPinShankCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = PinParts.Info("enPinShank", "Shank, gross section", "shank yields", 1, "plastic resistance of the shank over the pull", "EN 1993-1-1:2005, 6.2.3(2)(a)");
+    public static CheckInfo Info { get; } = PinParts.Info(
+        "enPinShank", "Shank, gross section", "shank yields", 1, "plastic resistance of the shank over the pull", "EN 1993-1-1:2005, 6.2.3(2)(a)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -191,14 +203,16 @@ internal readonly struct EnPinShankCheck : IPartCheck
 /// <summary>Bearing at service of a pin to be replaced, Table 3.10.</summary>
 internal readonly struct EnPinBearingServiceCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinBearingSer", "Bearing, service", "pin sticks", "bearing resistance at service over the pull of the part", "3.13.2, Table 3.10");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinBearingSer", "Bearing, service", "pin sticks", "bearing resistance at service over the pull of the part", "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!EnPin.CountsAtService(m, load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.M6(m));
-        return PinParts.Worst(m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.BearingAtService(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
+        return PinParts.Worst(
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.BearingAtService(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => EnPin.NothingAtService(m);
@@ -207,7 +221,8 @@ internal readonly struct EnPinBearingServiceCheck : IPinPartCheck
 /// <summary>Bending at service of a pin to be replaced, Table 3.10.</summary>
 internal readonly struct EnPinBendingServiceCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinBendingSer", "Pin bending, service", "pin sticks", "bending resistance at service over the moment", "3.13.2, Table 3.10");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinBendingSer", "Pin bending, service", "pin sticks", "bending resistance at service over the moment", "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -223,7 +238,8 @@ internal readonly struct EnPinBendingServiceCheck : IPartCheck
 /// <summary>Contact stress at service of a pin to be replaced, 3.13.2(3).</summary>
 internal readonly struct EnPinContactCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = EnPin.Info("enPinContact", "Contact stress, service", "pin sticks", "contact stress allowed over contact stress", "3.13.2(3)");
+    public static CheckInfo Info { get; } = EnPin.Info(
+        "enPinContact", "Contact stress, service", "pin sticks", "contact stress allowed over contact stress", "3.13.2(3)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -248,7 +264,8 @@ internal readonly struct EnPinContactCheck : IPinPartCheck
 /// <summary>AISC 360-22: what its checks of pin-connected members share.</summary>
 internal static class AiscPin
 {
-    internal static CheckInfo Info(string id, string name, string brief, string meaning, string clause) => PinParts.Info(id, name, brief, 1, meaning, "AISC 360-22, " + clause);
+    internal static CheckInfo Info(string id, string name, string brief, string meaning, string clause) =>
+        PinParts.Info(id, name, brief, 1, meaning, "AISC 360-22, " + clause);
 
     internal static AiscSettings How<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> => m.Joint.Judging.By<AiscSettings>();
@@ -260,7 +277,8 @@ internal static class AiscPin
 /// <summary>Tensile rupture on the net effective area, D5.1(a).</summary>
 internal readonly struct AiscPinRuptureCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = AiscPin.Info("aiscPinRupture", "Tensile rupture at the hole", "section through the hole", "available strength of the effective section over the pull", "D5.1(a)");
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinRupture", "Tensile rupture at the hole", "section through the hole", "available strength of the effective section over the pull", "D5.1(a)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -275,7 +293,8 @@ internal readonly struct AiscPinRuptureCheck : IPinPartCheck
 /// <summary>Shear rupture on the effective area, D5.1(b).</summary>
 internal readonly struct AiscPinShearRuptureCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = AiscPin.Info("aiscPinShearRupture", "Shear rupture to the end", "tears out", "available strength of the failure path to the end over the pull", "D5.1(b)");
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinShearRupture", "Shear rupture to the end", "tears out", "available strength of the failure path to the end over the pull", "D5.1(b)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -290,7 +309,8 @@ internal readonly struct AiscPinShearRuptureCheck : IPinPartCheck
 /// <summary>Bearing on the pin hole, J7(a).</summary>
 internal readonly struct AiscPinBearingCheck : IPinPartCheck
 {
-    public static CheckInfo Info { get; } = AiscPin.Info("aiscPinBearing", "Bearing on the pin hole", "hole elongates", "available bearing strength over the pull of the part", "J7(a)");
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinBearing", "Bearing on the pin hole", "hole elongates", "available bearing strength over the pull of the part", "J7(a)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -305,7 +325,8 @@ internal readonly struct AiscPinBearingCheck : IPinPartCheck
 /// <summary>Yielding of the gross section behind the eye, D2(a).</summary>
 internal readonly struct AiscPinGrossCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = AiscPin.Info("aiscPinGross", "Yielding of the shank", "shank yields", "available strength of the gross section over the pull", "D2(a)");
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinGross", "Yielding of the shank", "shank yields", "available strength of the gross section over the pull", "D2(a)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -324,7 +345,8 @@ internal readonly struct AiscPinShearCheck : IPartCheck
     // Table J3.2, threaded parts: threads excluded from, or in, the plane.
     private const double Plain = 0.563, Threaded = 0.450;
 
-    public static CheckInfo Info { get; } = AiscPin.Info("aiscPinShear", "Pin shear", "pin shears", "available shear strength of the pin over the pull", "J3.7, Table J3.2");
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinShear", "Pin shear", "pin shears", "available shear strength of the pin over the pull", "J3.7, Table J3.2");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -339,7 +361,8 @@ internal readonly struct AiscPinShearCheck : IPartCheck
 /// <summary>Flexure of the pin, F11.1.</summary>
 internal readonly struct AiscPinFlexureCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = AiscPin.Info("aiscPinFlexure", "Pin flexure", "pin bends", "available flexural strength of the pin over the moment", "F11.1");
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinFlexure", "Pin flexure", "pin bends", "available flexural strength of the pin over the moment", "F11.1");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>

@@ -10,33 +10,55 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Kinds.Pins;
 
-/// <summary>An eye between cheeks, held by a pin or a bolt: hanger, clevis, lug. Each section that could fail is a check, and the strength is the smallest.</summary>
+/// <summary>
+/// An eye between cheeks, held by a pin or a bolt: hanger, clevis, lug. Each section that could fail is a check, and the strength is the
+/// smallest.
+/// </summary>
 [JointKind(20)]
 public static class PinKind
 {
-    public static readonly Field<double> Diameter = KindFields.Length<PinInputs>("pin.diameter", "Pin diameter", "diameter of a plain pin; left out where a bolt is the pin", "by the bolt's thread");
-    public static readonly Field<string> PinMaterial = KindFields.Material<PinInputs>("pin.material", "Pin material", "material of a plain pin", "C45", _ => null);
-    public static readonly Field<double> Hole = KindFields.Length<PinInputs>("pin.hole", "Pin hole", "hole in eye and cheeks", "1 mm over the pin to 30 mm, 1.5 mm above", p => p.Hole);
-    public static readonly Field<bool> ThreadInPlanes = new("pin.threadInPlanes", Types.Named(Names.YesNo), "Thread in a shear plane", "whether thread of a bolt lies in a shear plane; look before saying no")
+    public static readonly Field<double> Diameter = KindFields.Length<PinInputs>(
+        "pin.diameter", "Pin diameter", "diameter of a plain pin; left out where a bolt is the pin", "by the bolt's thread");
+    public static readonly Field<string> PinMaterial = KindFields.Material<PinInputs>(
+        "pin.material", "Pin material", "material of a plain pin", "C45", _ => null);
+    public static readonly Field<double> Hole = KindFields.Length<PinInputs>(
+        "pin.hole", "Pin hole", "hole in eye and cheeks", "1 mm over the pin to 30 mm, 1.5 mm above", p => p.Hole);
+    public static readonly Field<bool> ThreadInPlanes = new(
+        "pin.threadInPlanes", Types.Named(Names.YesNo), "Thread in a shear plane", "whether thread of a bolt lies in a shear plane; look before saying no")
     {
         Otherwise = true, Default = "yes",
     };
 
-    public static readonly Field<double> EyeThickness = KindFields.Length<PinInputs>("pin.eyeThickness", "Eye thickness b", "thickness of the eye, the middle part");
-    public static readonly Field<double> EyeWidth = KindFields.Length<PinInputs>("pin.eyeWidth", "Eye width", "width of the eye at the hole, across the pull", "2.5 hole diameters", p => p.Members[0].Width);
-    public static readonly Field<double> EyeEnd = KindFields.Length<PinInputs>("pin.eyeEnd", "Eye end distance", "centre of the hole to the end of the eye", "half the eye's width", p => p.Members[0].End);
-    public static readonly Field<string> EyeMaterial = KindFields.Material<PinInputs>("pin.eyeMaterial", "Eye material", "material of the eye", "S275", p => p.Members[0].Material);
-    public static readonly Field<int> Cheeks = new("pin.cheeks", Types.Whole, "Cheeks", "2 for a clevis; 1 for a lug beside a single plate") { Min = 1, Max = 2, Otherwise = 2 };
-    public static readonly Field<double> CheekThickness = KindFields.Length<PinInputs>("pin.cheekThickness", "Cheek thickness a", "thickness of each cheek", "0.6 of the eye", p => p.Members[1].Thickness);
-    public static readonly Field<double> CheekWidth = KindFields.Length<PinInputs>("pin.cheekWidth", "Cheek width", "width of each cheek at the hole", "as the eye", p => p.Members[1].Width);
-    public static readonly Field<double> CheekEnd = KindFields.Length<PinInputs>("pin.cheekEnd", "Cheek end distance", "centre of the hole to the end of the cheek", "as the eye", p => p.Members[1].End);
-    public static readonly Field<string> CheekMaterial = KindFields.Material<PinInputs>("pin.cheekMaterial", "Cheek material", "material of the cheeks", "as the eye", p => p.Members[1].Material);
-    public static readonly Field<double> Gap = new("pin.gap", Types.Length, "Gap c", "gap between eye and cheek, on each side") { Min = 0, Max = 500, Otherwise = 1 };
-    public static readonly Field<double> ShankWidth = KindFields.Length<PinInputs>("pin.shankWidth", "Shank width", "width of the bar behind the eye", "as the eye", p => p.ShankWidth);
-    public static readonly Field<double> ShankThickness = KindFields.Length<PinInputs>("pin.shankThickness", "Shank thickness", "thickness of the bar behind the eye", "as the eye", p => p.ShankThickness);
-    public static readonly Field<string> ShankMaterial = KindFields.Material<PinInputs>("pin.shankMaterial", "Shank material", "material of the bar behind the eye, where the eye is welded to it", "as the eye", p => p.Shank);
-    public static readonly Field<bool> Replaceable = new("pin.replaceable", Types.Named(Names.YesNo), "Pin to be replaced", "whether the pin is meant to be taken out again: EN 1993-1-8, 3.13 then asks more at service") { Otherwise = false };
-    public static readonly Field<double> GammaM6 = new("pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)") { Above = 0, Max = 3, Otherwise = 1.0 };
+    public static readonly Field<double> EyeThickness = KindFields.Length<PinInputs>(
+        "pin.eyeThickness", "Eye thickness b", "thickness of the eye, the middle part");
+    public static readonly Field<double> EyeWidth = KindFields.Length<PinInputs>(
+        "pin.eyeWidth", "Eye width", "width of the eye at the hole, across the pull", "2.5 hole diameters", p => p.Members[0].Width);
+    public static readonly Field<double> EyeEnd = KindFields.Length<PinInputs>(
+        "pin.eyeEnd", "Eye end distance", "centre of the hole to the end of the eye", "half the eye's width", p => p.Members[0].End);
+    public static readonly Field<string> EyeMaterial = KindFields.Material<PinInputs>(
+        "pin.eyeMaterial", "Eye material", "material of the eye", "S275", p => p.Members[0].Material);
+    public static readonly Field<int> Cheeks = new(
+        "pin.cheeks", Types.Whole, "Cheeks", "2 for a clevis; 1 for a lug beside a single plate") { Min = 1, Max = 2, Otherwise = 2 };
+    public static readonly Field<double> CheekThickness = KindFields.Length<PinInputs>(
+        "pin.cheekThickness", "Cheek thickness a", "thickness of each cheek", "0.6 of the eye", p => p.Members[1].Thickness);
+    public static readonly Field<double> CheekWidth = KindFields.Length<PinInputs>(
+        "pin.cheekWidth", "Cheek width", "width of each cheek at the hole", "as the eye", p => p.Members[1].Width);
+    public static readonly Field<double> CheekEnd = KindFields.Length<PinInputs>(
+        "pin.cheekEnd", "Cheek end distance", "centre of the hole to the end of the cheek", "as the eye", p => p.Members[1].End);
+    public static readonly Field<string> CheekMaterial = KindFields.Material<PinInputs>(
+        "pin.cheekMaterial", "Cheek material", "material of the cheeks", "as the eye", p => p.Members[1].Material);
+    public static readonly Field<double> Gap = new(
+        "pin.gap", Types.Length, "Gap c", "gap between eye and cheek, on each side") { Min = 0, Max = 500, Otherwise = 1 };
+    public static readonly Field<double> ShankWidth = KindFields.Length<PinInputs>(
+        "pin.shankWidth", "Shank width", "width of the bar behind the eye", "as the eye", p => p.ShankWidth);
+    public static readonly Field<double> ShankThickness = KindFields.Length<PinInputs>(
+        "pin.shankThickness", "Shank thickness", "thickness of the bar behind the eye", "as the eye", p => p.ShankThickness);
+    public static readonly Field<string> ShankMaterial = KindFields.Material<PinInputs>(
+        "pin.shankMaterial", "Shank material", "material of the bar behind the eye, where the eye is welded to it", "as the eye", p => p.Shank);
+    public static readonly Field<bool> Replaceable = new(
+        "pin.replaceable", Types.Named(Names.YesNo), "Pin to be replaced", "whether the pin is meant to be taken out again: EN 1993-1-8, 3.13 then asks more at service") { Otherwise = false };
+    public static readonly Field<double> GammaM6 = new(
+        "pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)") { Above = 0, Max = 3, Otherwise = 1.0 };
 
     public static readonly Check Shank = Check.OfParts<PinShankCheck>();
     public static readonly Check Net = Check.OfParts<PinNetCheck>();
@@ -124,8 +146,10 @@ public static class PinKind
     private static IEnumerable<Caution> Cautions(Joint joint)
     {
         var p = joint.Of<PinInputs>();
-        yield return new("overhead", "If it lifts or carries people: the rules for lifting gear come first, with their own factors; never stand under it.");
-        yield return new("pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. What keeps it is not judged here.");
+        yield return new(
+            "overhead", "If it lifts or carries people: the rules for lifting gear come first, with their own factors; never stand under it.");
+        yield return new(
+            "pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. What keeps it is not judged here.");
         if (p.Bolt is not null) yield return new("boltAsPin", "A bolt as a pin is run up by hand and locked: it is not preloaded, and it turns and wears.");
         if (joint.Judging.Where<AiscSettings>() is not null && Proportions(p).ToList() is { Count: > 0 } outside)
             yield return new("pinProportions", $"AISC 360-22, D5.2: {string.Join("; ", outside)}.");

@@ -10,7 +10,8 @@ namespace Hasp.Core.Kinds.Splices;
 /// <summary>Yield of the gross section of plates and covers; the structural codes have theirs.</summary>
 internal readonly struct SpliceGrossCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = new("spliceGross", "Gross section", "yields", 1.5, PreloadUsed.None, "yield of the gross section over the force of the part", "gross section w·t") { Worsens = Worsens.WithTheCase };
+    public static CheckInfo Info { get; } = new(
+        "spliceGross", "Gross section", "yields", 1.5, PreloadUsed.None, "yield of the gross section over the force of the part", "gross section w·t") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -35,7 +36,8 @@ internal readonly struct SpliceGrossCheck : IPartCheck
 }
 
 /// <summary>
-/// A block of plate or cover torn out with the bolts in it, over every failure path of the pattern: what is pulled yields, what is sheared yields in shear.
+/// A block of plate or cover torn out with the bolts in it, over every failure path of the pattern: what is pulled yields, what is sheared
+/// yields in shear.
 /// The structural codes have theirs.
 /// </summary>
 internal readonly struct SpliceBlockCheck : IPartCheck
@@ -59,7 +61,8 @@ internal readonly struct SpliceBlockCheck : IPartCheck
 
     public static int PartAt(int place, Joint joint) => place;
 
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => PathCheck.Worst<Rules>(m.Joint, m.Stack, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
+    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
+        PathCheck.Worst<Rules>(m.Joint, m.Stack, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
 
     /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
     private readonly struct Rules : PathCheck.IRules

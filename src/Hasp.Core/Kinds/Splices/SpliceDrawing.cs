@@ -26,7 +26,8 @@ internal static class SpliceDrawing
     }
 
     /// <summary>The end of the covers, or of the lap, at the left and at the right, and how far plates are drawn.</summary>
-    private static (double Left, double Right, double Beyond) Ends(SpliceInputs s) => (-s.Half(true), s.Form == SpliceForm.Lap ? s.Half(true) : s.Half(false), 0.22 * s.Width);
+    private static (double Left, double Right, double Beyond) Ends(SpliceInputs s) =>
+        (-s.Half(true), s.Form == SpliceForm.Lap ? s.Half(true) : s.Half(false), 0.22 * s.Width);
 
     private static View Plan(Joint joint, SpliceInputs s)
     {
@@ -69,7 +70,8 @@ internal static class SpliceDrawing
     }
 
     /// <summary>Where the lines of bolts stand across the splice, the lowest first.</summary>
-    private static IEnumerable<double> Lines(SpliceInputs s) => Enumerable.Range(0, s.Rows).Select(row => (row - ((s.Rows - 1) / 2.0)) * s.Gauge);
+    private static IEnumerable<double> Lines(SpliceInputs s) =>
+        Enumerable.Range(0, s.Rows).Select(row => (row - ((s.Rows - 1) / 2.0)) * s.Gauge);
 
     private static View Elevation(Joint joint, SpliceInputs s)
     {

@@ -22,28 +22,43 @@ public enum SpliceForm
 [JointKind(10)]
 public static class SpliceKind
 {
-    private static readonly Named<SpliceForm> Forms = new(("lap", SpliceForm.Lap), ("one cover", SpliceForm.OneCover), ("two covers", SpliceForm.TwoCovers));
+    private static readonly Named<SpliceForm> Forms = new(
+        ("lap", SpliceForm.Lap), ("one cover", SpliceForm.OneCover), ("two covers", SpliceForm.TwoCovers));
 
-    public static readonly Field<SpliceForm> Form = new("splice.form", Types.Named(Forms), "Form", "lap, or butt with one cover or two") { Otherwise = SpliceForm.TwoCovers };
-    public static readonly Field<double> Left = KindFields.Length<SpliceInputs>("splice.left", "Left plate", "thickness of the main plate at the left");
-    public static readonly Field<double> Right = KindFields.Length<SpliceInputs>("splice.right", "Right plate", "thickness of the main plate at the right; packing makes up the difference under two covers", "as the left", s => s.Right);
-    public static readonly Field<double> Width = KindFields.Length<SpliceInputs>("splice.width", "Width", "width of the plates across the pull");
-    public static readonly Field<string> Material = KindFields.Material<SpliceInputs>("splice.material", "Plate material", "material of the main plates", "S275", s => s.Material);
-    public static readonly Field<double> Cover = KindFields.Length<SpliceInputs>("splice.cover", "Cover thickness", "thickness of each cover", "with two 0.6 of the thicker plate, with one the whole of it", s => s.Cover);
-    public static readonly Field<string> CoverMaterial = KindFields.Material<SpliceInputs>("splice.coverMaterial", "Cover material", "material of the covers", "as the plates", s => s.CoverMaterial);
-    public static readonly Field<int> Rows = new("splice.rows", Types.Whole, "Bolts across", "lines of bolts across the width") { Min = 1, Max = 20, Otherwise = 2 };
-    public static readonly Field<int> Columns = new("splice.columns", Types.Whole, "Bolts along", "bolts in a line along the pull; in a butt on the left side, and on the right where that states none")
+    public static readonly Field<SpliceForm> Form = new(
+        "splice.form", Types.Named(Forms), "Form", "lap, or butt with one cover or two") { Otherwise = SpliceForm.TwoCovers };
+    public static readonly Field<double> Left = KindFields.Length<SpliceInputs>(
+        "splice.left", "Left plate", "thickness of the main plate at the left");
+    public static readonly Field<double> Right = KindFields.Length<SpliceInputs>(
+        "splice.right", "Right plate", "thickness of the main plate at the right; packing makes up the difference under two covers", "as the left", s => s.Right);
+    public static readonly Field<double> Width = KindFields.Length<SpliceInputs>(
+        "splice.width", "Width", "width of the plates across the pull");
+    public static readonly Field<string> Material = KindFields.Material<SpliceInputs>(
+        "splice.material", "Plate material", "material of the main plates", "S275", s => s.Material);
+    public static readonly Field<double> Cover = KindFields.Length<SpliceInputs>(
+        "splice.cover", "Cover thickness", "thickness of each cover", "with two 0.6 of the thicker plate, with one the whole of it", s => s.Cover);
+    public static readonly Field<string> CoverMaterial = KindFields.Material<SpliceInputs>(
+        "splice.coverMaterial", "Cover material", "material of the covers", "as the plates", s => s.CoverMaterial);
+    public static readonly Field<int> Rows = new(
+        "splice.rows", Types.Whole, "Bolts across", "lines of bolts across the width") { Min = 1, Max = 20, Otherwise = 2 };
+    public static readonly Field<int> Columns = new(
+        "splice.columns", Types.Whole, "Bolts along", "bolts in a line along the pull; in a butt on the left side, and on the right where that states none")
     {
         Min = 1, Max = 20, Default = "the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.Columns),
     };
-    public static readonly Field<int> ColumnsRight = new("splice.columnsRight", Types.Whole, "Bolts along, right", "bolts in a line along the pull on the right side, where they are not as many as on the left")
+    public static readonly Field<int> ColumnsRight = new(
+        "splice.columnsRight", Types.Whole, "Bolts along, right", "bolts in a line along the pull on the right side, where they are not as many as on the left")
     {
         Min = 1, Max = 20, Default = "as the left; where neither is stated, the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.ColumnsRight),
     };
-    public static readonly Field<double> Pitch = KindFields.Length<SpliceInputs>("splice.pitch", "Pitch", "between bolts along the pull", "3 diameters", s => s.Pitch);
-    public static readonly Field<double> Gauge = KindFields.Length<SpliceInputs>("splice.gauge", "Gauge", "between lines of bolts, across", "the width over the number of lines", s => s.Gauge);
-    public static readonly Field<double> End = KindFields.Length<SpliceInputs>("splice.end", "End distance", "last bolt to the end of plate and cover", "2 diameters", s => s.End);
-    public static readonly Field<double> Gap = new("splice.gap", Types.Length, "Gap", "between the ends of the main plates") { Min = 0, Max = 500, Otherwise = 5 };
+    public static readonly Field<double> Pitch = KindFields.Length<SpliceInputs>(
+        "splice.pitch", "Pitch", "between bolts along the pull", "3 diameters", s => s.Pitch);
+    public static readonly Field<double> Gauge = KindFields.Length<SpliceInputs>(
+        "splice.gauge", "Gauge", "between lines of bolts, across", "the width over the number of lines", s => s.Gauge);
+    public static readonly Field<double> End = KindFields.Length<SpliceInputs>(
+        "splice.end", "End distance", "last bolt to the end of plate and cover", "2 diameters", s => s.End);
+    public static readonly Field<double> Gap = new(
+        "splice.gap", Types.Length, "Gap", "between the ends of the main plates") { Min = 0, Max = 500, Otherwise = 5 };
 
     private static readonly Field[] OfButts = [Cover, CoverMaterial, Gap, ColumnsRight];
 
@@ -151,11 +166,15 @@ public static class SpliceTerms
     public static readonly Term OnLeft = new("boltsLeft", "N_l", Dimension.None, "bolts of the left side", "lines across × bolts along");
     public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side", "lines across × bolts along");
     public static readonly Term Total = new("boltsTotal", "N", Dimension.None, "bolts of the whole splice", "both sides");
-    public static readonly Term Packing = new("splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
+    public static readonly Term Packing = new(
+        "splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
-    public static readonly Term BlockLoad = new("spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out", "yield of what is pulled and shear yield of what is sheared, net areas");
-    public static readonly Term BlockFactor = new("spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it", "yield of the part");
-    public static readonly Term GrossFactor = new("spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
+    public static readonly Term BlockLoad = new(
+        "spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out", "yield of what is pulled and shear yield of what is sheared, net areas");
+    public static readonly Term BlockFactor = new(
+        "spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it", "yield of the part");
+    public static readonly Term GrossFactor = new(
+        "spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
 }
 
 /// <summary>What a splice states, every choice made. Lengths in mm.</summary>
@@ -209,7 +228,8 @@ internal sealed record SpliceInputs(
         r.Refuse(end < least, "splice-end", SpliceKind.End, KindReader.Mm(end), $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(least)}; {KindReader.Mm(2 * d)} is usual", KindReader.To(SpliceKind.End, 2 * d, $"{KindReader.Mm(2 * d)} to the end"));
         if (r.Failed) return null;
         var (columns, onRight) = r.Said.IsFaulty(SpliceKind.Columns) || r.Said.IsFaulty(SpliceKind.ColumnsRight) ? (2, 2) : Numbers(r.Said);
-        return new(form, left, right, width, material, cover, coverMaterial, rows, columns, onRight, pitch, gauge, end, r.Said.Of(SpliceKind.Gap));
+        return new(
+            form, left, right, width, material, cover, coverMaterial, rows, columns, onRight, pitch, gauge, end, r.Said.Of(SpliceKind.Gap));
     }
 
     /// <summary>Bolts along at the left and at the right, as stated, or the fewest that hold.</summary>
@@ -231,7 +251,8 @@ internal sealed record SpliceInputs(
     }
 
     /// <summary>
-    /// The fewest of one side. Where none holds, a check that more bolts do not help, such as too wide an edge, is set aside and the others are asked
+    /// The fewest of one side. Where none holds, a check that more bolts do not help, such as too wide an edge, is set aside and the others
+    /// are asked
     /// again: it falls short with any number, and is shown. Where more bolts help and never suffice, the number that holds best.
     /// </summary>
     private static int FewestOf(Func<int, Joint?> side)

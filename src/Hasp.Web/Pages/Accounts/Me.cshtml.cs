@@ -31,9 +31,11 @@ public sealed class MeModel(People people, Devices devices, Access access) : Pag
         return Page();
     }
 
-    public async Task<IActionResult> OnPostPassword(string? old, string? password) => await Say("password", await people.ChangePassword(Account, old ?? "", password ?? ""), "The password was changed; every other session has ended.");
+    public async Task<IActionResult> OnPostPassword(string? old, string? password) =>
+        await Say("password", await people.ChangePassword(Account, old ?? "", password ?? ""), "The password was changed; every other session has ended.");
 
-    public async Task<IActionResult> OnPostPin(string? pin) => await Say("pin", await people.ChoosePin(Account, pin ?? "") is { } problem ? [problem] : [], "The short number was changed.");
+    public async Task<IActionResult> OnPostPin(string? pin) =>
+        await Say("pin", await people.ChoosePin(Account, pin ?? "") is { } problem ? [problem] : [], "The short number was changed.");
 
     [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostDevice(string? name)

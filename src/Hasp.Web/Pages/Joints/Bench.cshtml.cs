@@ -22,7 +22,8 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
         Hasp.Core.Joints.Fields.At(path) is { } field && (OfKind(field) || !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)));
 
     /// <summary>Loads that a kind of joint states stand on its Bench.</summary>
-    private bool OfKind(Hasp.Core.Joints.Field field) => State.Result.Joint.Kind.Loads().Contains(field) || (!State.Result.Joint.Kind.IsParts && field == Hasp.Core.Joints.Fields.CaseAlternates);
+    private bool OfKind(Hasp.Core.Joints.Field field) =>
+        State.Result.Joint.Kind.Loads().Contains(field) || (!State.Result.Joint.Kind.IsParts && field == Hasp.Core.Joints.Fields.CaseAlternates);
 
     private static readonly string[] OtherStages =
         ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",
@@ -41,7 +42,8 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
     public Task<IActionResult> OnPostHand(int id, string check, string step, string? value)
     {
         if (Check.ById(check ?? "") is null || string.IsNullOrEmpty(step) || step.Length > 60 || value?.Length > 200) return Task.FromResult<IActionResult>(BadRequest());
-        return Changed(Bench.Change(id, Seen, d => JointEdit.SetHandFigure(d, check!, step, value ?? ""), $"by hand, {step}: {value}", new Conflict("", $"{step} by hand: {value}", null)));
+        return Changed(
+            Bench.Change(id, Seen, d => JointEdit.SetHandFigure(d, check!, step, value ?? ""), $"by hand, {step}: {value}", new Conflict("", $"{step} by hand: {value}", null)));
     }
 
     /// <summary>Opens a revision that was kept beside another as a joint of its own.</summary>
@@ -61,6 +63,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
         if (await store.Load(id) is not { } stored) return NotFound();
         var document = Workbench.Parse(stored.Document);
         var name = JointEdit.Get(document, "number") is { Length: > 0 } number ? number : $"joint-{id}";
-        return File(System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", FileNames.Clean(name) + ".joint.json");
+        return File(
+            System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", FileNames.Clean(name) + ".joint.json");
     }
 }

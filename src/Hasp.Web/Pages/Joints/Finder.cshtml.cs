@@ -13,8 +13,10 @@ namespace Hasp.Web.Pages.Joints;
 /// <summary>The Finder: sizes down, grades across, one number of bolts at a time; what governs each cell, and where it begins to hold.</summary>
 public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferences) : PageModel, IStagePage
 {
+    private const int UsualMost = 24;
+
     /// <summary>Numbers of bolts that the slider runs over.</summary>
-    public const int MaxCount = 24;
+    public int MaxCount { get; private set; } = UsualMost;
 
     public BenchState State { get; private set; } = null!;
 
@@ -105,7 +107,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         if (await bench.Load(id) is not { } state) return false;
         State = state;
         var joint = state.Result.Joint;
-        Count = Math.Clamp(Count ?? joint.Bolts.Count, 1, MaxCount);
+        MaxCount = Math.Max(UsualMost, joint.AllBolts);
+        Count = Math.Clamp(Count ?? joint.AllBolts, 1, MaxCount);
         if (Series is null || Standards.Threads.All(t => t.Series != Series)) Series = joint.Bolts.Thread.Series;
         if (!string.IsNullOrWhiteSpace(Torque))
         {

@@ -17,7 +17,8 @@ namespace Hasp.Web.Pages.Joints;
 public sealed record BoltChange(int Number, SweptBolt Before, SweptBolt Now)
 {
     /// <summary>True where the reserve is another by a thousandth and more.</summary>
-    public bool Changes => double.IsFinite(Before.Reserve) != double.IsFinite(Now.Reserve) || (double.IsFinite(Now.Reserve) && Math.Abs(Times - 1) > 1e-3);
+    public bool Changes =>
+        double.IsFinite(Before.Reserve) != double.IsFinite(Now.Reserve) || (double.IsFinite(Now.Reserve) && Math.Abs(Times - 1) > 1e-3);
 
     /// <summary>The reserve now over what it was: below 1 it got worse.</summary>
     public double Times => Now.Reserve / Before.Reserve;
@@ -56,7 +57,10 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     /// <summary>Why a file was not taken, or nothing came of it; empty where all is well.</summary>
     public string Refused { get; private set; } = "";
 
-    /// <summary>Bolts that a file just read makes worse or better than the one imported before, the worst change first; empty where there is nothing to compare.</summary>
+    /// <summary>
+    /// Bolts that a file just read makes worse or better than the one imported before, the worst change first; empty where there is nothing
+    /// to compare.
+    /// </summary>
     public IReadOnlyList<BoltChange> ChangesTo(LoadSet read)
     {
         var joint = State.Result.Joint;
@@ -153,7 +157,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>Uses the cases imported last again.</summary>
-    public async Task<IActionResult> OnPostUse(int id) => !await Prepare(id) ? NotFound() : await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
+    public async Task<IActionResult> OnPostUse(int id) =>
+        !await Prepare(id) ? NotFound() : await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
 
     /// <summary>Takes the cases of the file out of the joint; the file's cases stay to be used again.</summary>
     public async Task<IActionResult> OnPostRemove(int id)

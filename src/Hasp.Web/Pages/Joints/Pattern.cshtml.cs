@@ -25,7 +25,10 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     private const string OfFile = "file:";
     private const long MostDrawing = 20_000_000;
 
-    /// <summary>Index of the case shown, <see cref="All"/>, or <c>file:</c> and a row of the imported file; the governing case where nothing is said.</summary>
+    /// <summary>
+    /// Index of the case shown, <see cref="All"/>, or <c>file:</c> and a row of the imported file; the governing case where nothing is
+    /// said.
+    /// </summary>
     [BindProperty(SupportsGet = true)]
     public string? Case { get; set; }
 
@@ -62,7 +65,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     public string Refused { get; private set; } = "";
 
     /// <summary>Index of the case whose fields are shown.</summary>
-    public int Edited => View is { CaseIndex: >= 0 } ? View.CaseIndex : int.TryParse(Case, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < State.Result.Joint.Cases.Length ? i : 0;
+    public int Edited =>
+        View is { CaseIndex: >= 0 } ? View.CaseIndex : int.TryParse(Case, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < State.Result.Joint.Cases.Length ? i : 0;
 
     /// <summary>What of <see cref="Case"/> stands now, to be sent along with each change.</summary>
     public string Shown => Case ?? (View is { CaseIndex: >= 0 } v ? v.CaseIndex.ToString(CultureInfo.InvariantCulture) : "0");
@@ -82,7 +86,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         get
         {
             string? Get(string key) => JointEdit.Get(State.Document, $"loads[{Edited}].{key}");
-            return Get("combines") is not null ? "a combination" : Get("helper.kind") ?? (Get("tension") is not null || Get("shear") is not null ? "tension and shear" : Components);
+            return Get(
+                "combines") is not null ? "a combination" : Get("helper.kind") ?? (Get("tension") is not null || Get("shear") is not null ? "tension and shear" : Components);
         }
     }
 
@@ -99,9 +104,11 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     public Task<IActionResult> OnPostMove(int id, string numbers, double dx, double dy) =>
         Drawn(id, d => PatternEdit.Move(d, Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
 
-    public Task<IActionResult> OnPostToggle(int id, string numbers) => Drawn(id, d => PatternEdit.Toggle(d, Numbers(numbers)), $"bolts {numbers} switched");
+    public Task<IActionResult> OnPostToggle(int id, string numbers) =>
+        Drawn(id, d => PatternEdit.Toggle(d, Numbers(numbers)), $"bolts {numbers} switched");
 
-    public Task<IActionResult> OnPostAddBolt(int id, double x, double y) => Drawn(id, d => PatternEdit.Add(d, new(Bounded(x), Bounded(y))), "a bolt more");
+    public Task<IActionResult> OnPostAddBolt(int id, double x, double y) =>
+        Drawn(id, d => PatternEdit.Add(d, new(Bounded(x), Bounded(y))), "a bolt more");
 
     public Task<IActionResult> OnPostFree(int id) => Drawn(id, PatternEdit.Free, "bolts set free");
 
@@ -122,10 +129,12 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         return Drawn(id, d => JointEdit.Add(d, list), $"{list}: one more");
     }
 
-    public Task<IActionResult> OnPostRemove(int id, string list, int index) => Drawn(id, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed");
+    public Task<IActionResult> OnPostRemove(int id, string list, int index) =>
+        Drawn(id, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed");
 
     /// <summary>Chooses how a case is stated.</summary>
-    public Task<IActionResult> OnPostHow(int id, int index, string how) => Drawn(id, d => JointEdit.State(d, index, how ?? ""), $"case {index + 1}: {how}");
+    public Task<IActionResult> OnPostHow(int id, int index, string how) =>
+        Drawn(id, d => JointEdit.State(d, index, how ?? ""), $"case {index + 1}: {how}");
 
     /// <summary>Takes the circles of a drawing as bolts.</summary>
     public async Task<IActionResult> OnPostImportDxf(int id, IFormFile? drawing, double unit)
@@ -188,13 +197,16 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     public IReadOnlyList<HoleChoice> Asked { get; private set; } = [];
 
     /// <summary>The pattern as a drawing exchange file.</summary>
-    public Task<IActionResult> OnGetDxf(int id) => Download(id, "dxf", "image/vnd.dxf", m => DxfDrawing.Write(m.State.Result.Joint.Pattern!, m.State.Result.Joint.Hole));
+    public Task<IActionResult> OnGetDxf(int id) =>
+        Download(id, "dxf", "image/vnd.dxf", m => DxfDrawing.Write(m.State.Result.Joint.Pattern!, m.State.Result.Joint.Hole));
 
     /// <summary>The plan as drawn.</summary>
-    public Task<IActionResult> OnGetSvg(int id) => Download(id, "svg", "image/svg+xml", m => PlanSvg.Write(m.Drawing!, m.State.Result.Joint));
+    public Task<IActionResult> OnGetSvg(int id) =>
+        Download(id, "svg", "image/svg+xml", m => PlanSvg.Write(m.Drawing!, m.State.Result.Joint));
 
     /// <summary>The table of bolts.</summary>
-    public Task<IActionResult> OnGetCsv(int id) => Download(id, "csv", "text/csv", m => BoltTable.Csv(m.View!.Bolts, m.Verdicts, Preferences.Units));
+    public Task<IActionResult> OnGetCsv(int id) =>
+        Download(id, "csv", "text/csv", m => BoltTable.Csv(m.View!.Bolts, m.Verdicts, Preferences.Units));
 
     protected override async Task Prepare()
     {

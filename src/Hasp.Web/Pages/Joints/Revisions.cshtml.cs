@@ -6,7 +6,10 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages.Joints;
 
-/// <summary>Every revision of a joint, to look back, to go back, and to save a joint whose document can no longer be judged. Nothing here is judged for the page to show.</summary>
+/// <summary>
+/// Every revision of a joint, to look back, to go back, and to save a joint whose document can no longer be judged. Nothing here is judged
+/// for the page to show.
+/// </summary>
 public sealed class RevisionsModel(JointStore store, Preferences preferences) : PageModel
 {
     public StoredJoint Stored { get; private set; } = null!;

@@ -4,7 +4,8 @@ using Hasp.Web.Services;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>
-/// A stage of a joint's work. Navigation, keys, help and the tests that walk every page read this list; a new stage is a row here and a page.
+/// A stage of a joint's work. Navigation, keys, help and the tests that walk every page read this list; a new stage is a row here and a
+/// page.
 /// </summary>
 /// <param name="Id">What a page calls itself by in <c>ViewData["Stage"]</c>.</param>
 /// <param name="Name">As the navigation shows it.</param>
@@ -26,7 +27,10 @@ public sealed record Stage(string Id, string Name, char Key, string Path, string
         new("tightening", "Tightening", '8', "/tightening", "the plan: order, passes, lot and wrench; what was tightened and what may be") { Offers = j => j.Kind.IsPlanned },
     ];
 
-    /// <summary>True for a stage that a joint has: what nothing tightens has no preload, and where a kind places the bolts there is no pattern to lay out.</summary>
+    /// <summary>
+    /// True for a stage that a joint has: what nothing tightens has no preload, and where a kind places the bolts there is no pattern to
+    /// lay out.
+    /// </summary>
     public Func<Joint, bool> Offers { get; init; } = _ => true;
 
     /// <summary>The stages of a joint.</summary>
@@ -35,7 +39,8 @@ public sealed record Stage(string Id, string Name, char Key, string Path, string
     private static bool IsTightened(Joint joint) => joint.Kind.IsTightened;
 
     /// <summary>The stage that an address leads to; the first where it names none.</summary>
-    public static Stage At(string address) => All.FirstOrDefault(s => s.Path.Length > 0 && address.EndsWith(s.Path, StringComparison.OrdinalIgnoreCase)) ?? All[0];
+    public static Stage At(string address) =>
+        All.FirstOrDefault(s => s.Path.Length > 0 && address.EndsWith(s.Path, StringComparison.OrdinalIgnoreCase)) ?? All[0];
 
     /// <summary>Its view.</summary>
     public string Panel => "_" + Name;

@@ -55,7 +55,8 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (Fields.At(path ?? "") is null) return Task.FromResult<IActionResult>(BadRequest());
         var text = value ?? "";
         if (text.Length > MaxTyped) return Task.FromResult<IActionResult>(BadRequest());
-        return Changed(bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {Short(text)}", new Conflict(path!, text, null)));
+        return Changed(
+            bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {Short(text)}", new Conflict(path!, text, null)));
     }
 
     /// <summary>Every field of the page at once: how a browser without scripts saves.</summary>

@@ -55,7 +55,8 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     }
 
     /// <summary>Takes a lot's figures out again: the table's serve.</summary>
-    public Task<IActionResult> OnPostDropLot(int id) => Changed(Bench.Change(id, Seen, LotEdit.Drop, "lot taken out", new Conflict("", "lot taken out", null)));
+    public Task<IActionResult> OnPostDropLot(int id) =>
+        Changed(Bench.Change(id, Seen, LotEdit.Drop, "lot taken out", new Conflict("", "lot taken out", null)));
 
     /// <summary>Records a liquid proof test.</summary>
     [Needs(Right.Record)]

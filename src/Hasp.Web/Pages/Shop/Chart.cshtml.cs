@@ -84,6 +84,7 @@ public sealed class ChartModel(JointStore store, ShopFloor floor) : PageModel
             return null;
         }
         var last = Floor.LastOf(lot, tool.Name)!.Entry.Made;
-        return new(lot.Lubrication, f.Mean, f.Low, f.High, $"lot {name}", $"from lot {name}, {f.Tests} tests with {tool.Name}, tested {last:yyyy-MM-dd}");
+        return new(
+            lot.Lubrication, f.Mean, f.Low, f.High, $"lot {name}", $"from lot {name}, {f.Tests} tests with {tool.Name}, tested {last:yyyy-MM-dd}");
     }
 }

@@ -52,7 +52,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     public string Key { get; private set; } = Guid.NewGuid().ToString("N");
 
     /// <summary>The wrench of the form.</summary>
-    public string ToolName => Typed.GetValueOrDefault("tool") ?? For?.Tool?.Name ?? Tests.FirstOrDefault()?.Verification.With.Tool ?? Floor.Tools.FirstOrDefault(t => t.Ended is null)?.Name ?? "";
+    public string ToolName =>
+        Typed.GetValueOrDefault("tool") ?? For?.Tool?.Name ?? Tests.FirstOrDefault()?.Verification.With.Tool ?? Floor.Tools.FirstOrDefault(t => t.Ended is null)?.Name ?? "";
 
     public async Task<IActionResult> OnGet(int id)
     {
@@ -65,7 +66,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     public async Task<IActionResult> OnGetReadings(int id, string? required, int count = 3, AssemblyFault fault = AssemblyFault.None, string? temperature = null)
     {
         if (!await Load(id)) return NotFound();
-        return File(Encoding.UTF8.GetBytes(TestReadings.File(Simulated(required, temperature, Math.Clamp(count, 1, 20), fault)).Csv()), "text/csv", "readings.csv");
+        return File(
+            Encoding.UTF8.GetBytes(TestReadings.File(Simulated(required, temperature, Math.Clamp(count, 1, 20), fault)).Csv()), "text/csv", "readings.csv");
     }
 
     /// <summary>Puts the simulated calibrator's readings into the form.</summary>
@@ -195,7 +197,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     }
 
     /// <summary>How many rows the form shows.</summary>
-    public int Shown => Math.Max(Rows, Typed.Keys.Where(k => k.StartsWith("torque-", StringComparison.Ordinal)).Select(k => int.Parse(k["torque-".Length..], CultureInfo.InvariantCulture) + 1).DefaultIfEmpty().Max());
+    public int Shown =>
+        Math.Max(Rows, Typed.Keys.Where(k => k.StartsWith("torque-", StringComparison.Ordinal)).Select(k => int.Parse(k["torque-".Length..], CultureInfo.InvariantCulture) + 1).DefaultIfEmpty().Max());
 
     private JsonObject Written()
     {
@@ -243,6 +246,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         var force = QuantityText.Parse(QuantityText.IsBareNumber(required ?? "") ? $"{required} {Units.Shown(Dimension.Force, preferences.Units).Symbol}" : required ?? "", Dimension.Force);
         var degrees = QuantityText.Parse(QuantityText.IsBareNumber(temperature ?? "") ? $"{temperature} {Units.Shown(Dimension.Temperature, preferences.Units).Symbol}" : temperature ?? "", Dimension.Temperature);
         // What was turned before are other bolts of the same lot.
-        return SimulatedCalibrator.Turn(Lot.Name, finish, diameter, force.Ok ? force.Held : 50_000, degrees.Ok ? degrees.Held : 20, Tests.Sum(t => t.Verification.Tests.Length), count, fault);
+        return SimulatedCalibrator.Turn(
+            Lot.Name, finish, diameter, force.Ok ? force.Held : 50_000, degrees.Ok ? degrees.Held : 20, Tests.Sum(t => t.Verification.Tests.Length), count, fault);
     }
 }

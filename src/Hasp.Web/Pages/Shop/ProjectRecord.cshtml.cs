@@ -30,11 +30,14 @@ public sealed class ProjectRecordModel(JointStore store, ShopFloor floor, ShopLo
 
     public async Task<IActionResult> OnGet(int project) => await Load(project) ?? Page();
 
-    public async Task<IActionResult> OnGetCsv(int project) => await Load(project) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Project.Name)} record.csv");
+    public async Task<IActionResult> OnGetCsv(int project) =>
+        await Load(project) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Project.Name)} record.csv");
 
-    public async Task<IActionResult> OnGetXlsx(int project) => await Load(project) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Project.Name)} record.xlsx");
+    public async Task<IActionResult> OnGetXlsx(int project) =>
+        await Load(project) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Project.Name)} record.xlsx");
 
-    private TableFile Table() => RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(r, i.Named))).OrderBy(l => l.Number));
+    private TableFile Table() =>
+        RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(r, i.Named))).OrderBy(l => l.Number));
 
     private async Task<IActionResult?> Load(int project)
     {

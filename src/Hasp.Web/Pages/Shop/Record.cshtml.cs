@@ -51,9 +51,11 @@ public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, 
         return Faults.Count > 0 ? Page() : Redirect($"/joints/{id}/record");
     }
 
-    public async Task<IActionResult> OnGetCsv(int id) => await Load(id) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Named)} record.csv");
+    public async Task<IActionResult> OnGetCsv(int id) =>
+        await Load(id) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Named)} record.csv");
 
-    public async Task<IActionResult> OnGetXlsx(int id) => await Load(id) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Named)} record.xlsx");
+    public async Task<IActionResult> OnGetXlsx(int id) =>
+        await Load(id) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Named)} record.xlsx");
 
     private TableFile Table() => RecordTable.Of(Shop.Record.All.Select(r => LineOf(r, Named)));
 

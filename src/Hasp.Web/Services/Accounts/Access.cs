@@ -122,7 +122,8 @@ internal sealed class Guard(RequestDelegate next)
         var request = context.Request;
         if (request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
         {
-            return Results.Problem(statusCode: 401, title: "Not signed in", detail: "Sign in first; what was not sent yet stays on the device.").ExecuteAsync(context);
+            return Results.Problem(
+                statusCode: 401, title: "Not signed in", detail: "Sign in first; what was not sent yet stays on the device.").ExecuteAsync(context);
         }
         var to = HttpMethods.IsGet(request.Method) ? request.Path + request.QueryString : "/";
         var address = $"/signin?to={Uri.EscapeDataString(to)}";

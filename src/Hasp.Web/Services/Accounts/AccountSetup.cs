@@ -11,7 +11,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Hasp.Web.Services;
 
 /// <summary>
-/// How people sign in: ASP.NET Core Identity, with the rules of OWASP ASVS 4.0 level 2 for passwords (2.1), lockout (2.2.1), sessions (3.2, 3.3) and
+/// How people sign in: ASP.NET Core Identity, with the rules of OWASP ASVS 4.0 level 2 for passwords (2.1), lockout (2.2.1), sessions (3.2,
+/// 3.3) and
 /// cookies (3.4).
 /// </summary>
 internal static class AccountSetup
@@ -59,7 +60,8 @@ internal static class AccountSetup
         services.Configure<ForwardedHeadersOptions>(options => options.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost);
     }
 
-    internal static void AddSignInLimit(this RateLimiterOptions limits) => limits.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
+    internal static void AddSignInLimit(this RateLimiterOptions limits) =>
+        limits.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
         HttpMethods.IsPost(context.Request.Method) ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
         from => new FixedWindowRateLimiterOptions { PermitLimit = from == "reading" ? int.MaxValue : TriesAMinute, Window = TimeSpan.FromMinutes(1) }));
 

@@ -67,5 +67,6 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
 internal static class Secrets
 {
     /// <summary>32 bytes of chance, fit for an address.</summary>
-    internal static string New() => Convert.ToBase64String(RandomNumberGenerator.GetBytes(32)).Replace('+', '-').Replace('/', '_').TrimEnd('=');
+    internal static string New() =>
+        Convert.ToBase64String(RandomNumberGenerator.GetBytes(32)).Replace('+', '-').Replace('/', '_').TrimEnd('=');
 }

@@ -186,7 +186,8 @@ public sealed class FirstLink
     public string? Key => _key;
 
     /// <summary>True for its key, while it holds.</summary>
-    public bool Fits(string key) => _key is { } own && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(own), Encoding.UTF8.GetBytes(key));
+    public bool Fits(string key) =>
+        _key is { } own && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(own), Encoding.UTF8.GetBytes(key));
 
     /// <summary>It was used.</summary>
     public void Use() => _key = null;
@@ -214,6 +215,7 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
             _ when name.Length > 2 && text.Contains(name, StringComparison.Ordinal) => "Not with the name in it.",
             _ => null,
         };
-        return Task.FromResult(problem is null ? IdentityResult.Success : IdentityResult.Failed(new IdentityError { Code = "PasswordRules", Description = problem }));
+        return Task.FromResult(
+            problem is null ? IdentityResult.Success : IdentityResult.Failed(new IdentityError { Code = "PasswordRules", Description = problem }));
     }
 }

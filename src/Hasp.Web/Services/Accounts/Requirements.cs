@@ -51,7 +51,10 @@ public enum Scope
     Any,
 }
 
-/// <summary>What a page, a handler or an endpoint asks of whoever calls it. Where nothing is said, reading asks to look and everything else to design.</summary>
+/// <summary>
+/// What a page, a handler or an endpoint asks of whoever calls it. Where nothing is said, reading asks to look and everything else to
+/// design.
+/// </summary>
 /// <param name="right">The right.</param>
 [AttributeUsage(AttributeTargets.Class | AttributeTargets.Method)]
 public sealed class NeedsAttribute(Right right) : Attribute
@@ -92,5 +95,6 @@ public static class Requirements
         return found?.MethodInfo.GetCustomAttribute<NeedsAttribute>() ?? page.HandlerTypeInfo.GetCustomAttribute<NeedsAttribute>() ?? Usual(verb);
     }
 
-    private static NeedsAttribute Usual(string method) => new(HttpMethods.IsGet(method) || HttpMethods.IsHead(method) ? Right.Read : Right.Design);
+    private static NeedsAttribute Usual(string method) =>
+        new(HttpMethods.IsGet(method) || HttpMethods.IsHead(method) ? Right.Read : Right.Design);
 }

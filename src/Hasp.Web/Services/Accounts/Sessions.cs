@@ -5,7 +5,8 @@ using Microsoft.AspNetCore.Authentication.Cookies;
 namespace Hasp.Web.Services;
 
 /// <summary>
-/// Sessions kept by the server: the cookie holds a key and nothing else, so that whoever signs out has ended the session wherever a copy of the cookie
+/// Sessions kept by the server: the cookie holds a key and nothing else, so that whoever signs out has ended the session wherever a copy of
+/// the cookie
 /// lies (OWASP ASVS 4.0, 3.3.1). They end with the program; what a device has not sent stays on it.
 /// </summary>
 internal sealed class Sessions(TimeProvider clock) : ITicketStore
@@ -27,7 +28,8 @@ internal sealed class Sessions(TimeProvider clock) : ITicketStore
         return Task.CompletedTask;
     }
 
-    public Task<AuthenticationTicket?> RetrieveAsync(string key) => Task.FromResult(_tickets.TryGetValue(key, out var ticket) && !IsOver(ticket) ? ticket : null);
+    public Task<AuthenticationTicket?> RetrieveAsync(string key) =>
+        Task.FromResult(_tickets.TryGetValue(key, out var ticket) && !IsOver(ticket) ? ticket : null);
 
     public Task RemoveAsync(string key)
     {

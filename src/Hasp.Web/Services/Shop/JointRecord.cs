@@ -63,7 +63,8 @@ public sealed class JointRecord
     public IEnumerable<Recorded> Of(EntryKind kind) => _standing[kind.Id];
 
     /// <summary>True where every bolt was tightened in every pass and every hold point accepted.</summary>
-    public bool IsDone => Plan.Passes.Length > 0 && Bolts.All(b => b.Refused is null && Plan.Passes.All(p => b.Passes.ContainsKey(p.Id))) && Plan.Passes.Where(p => p.Holds).All(p => Witnessed.Contains(p.Id));
+    public bool IsDone =>
+        Plan.Passes.Length > 0 && Bolts.All(b => b.Refused is null && Plan.Passes.All(p => b.Passes.ContainsKey(p.Id))) && Plan.Passes.Where(p => p.Holds).All(p => Witnessed.Contains(p.Id));
 
     /// <summary>The record of a joint.</summary>
     public static JointRecord Of(IReadOnlyList<EntryRow> entries, TighteningPlan plan) => new(entries, plan);
@@ -76,7 +77,8 @@ public sealed class JointRecord
             .OfType<AsBuiltBolt>()];
 
     /// <summary>
-    /// The clamp of each bolt at each tightening, where it was tightened more than once: at the same torque a dry plated bolt loses with every turn, a well
+    /// The clamp of each bolt at each tightening, where it was tightened more than once: at the same torque a dry plated bolt loses with
+    /// every turn, a well
     /// lubricated one does not.
     /// </summary>
     public IReadOnlyList<(int Bolt, int Cycle, AsBuiltBolt Clamp)> ByCycle(Result result)

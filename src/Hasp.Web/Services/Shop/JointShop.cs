@@ -32,7 +32,8 @@ public sealed record JointShop
     public required ImmutableArray<string> Hindrances { get; init; }
 
     /// <summary>When the test that it rests on lapses; null where it may not be tightened.</summary>
-    public DateTimeOffset? Until => Hindrances.IsEmpty && Lot is not null && Tool is not null ? Floor.StandingOf(Lot, Tool, Floor.Now).Until : null;
+    public DateTimeOffset? Until =>
+        Hindrances.IsEmpty && Lot is not null && Tool is not null ? Floor.StandingOf(Lot, Tool, Floor.Now).Until : null;
 
     /// <summary>Lots of these bolts.</summary>
     public IEnumerable<Lot> Fitting => Floor.Lots.Where(l => l.Fits(Result.Joint));

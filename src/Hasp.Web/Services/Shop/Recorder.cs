@@ -68,7 +68,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor)
 
     private static DateTimeOffset Moment(DateTimeOffset made, DateTimeOffset now) => made > now + Ahead ? now : made;
 
-    private static int LotIdOf(Sent sent, Shelf shelf) => shelf.LotOf(sent.Document["lot"]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document["lot"] : null)?.Id ?? 0;
+    private static int LotIdOf(Sent sent, Shelf shelf) =>
+        shelf.LotOf(sent.Document["lot"]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document["lot"] : null)?.Id ?? 0;
 
     private static IReadOnlyList<Fault> FaultsOf(Sent sent, Result result, JointRecord record, Shelf shelf, bool mayWitness)
     {

@@ -17,7 +17,8 @@ public sealed record Lot(int Id, string Name, Values Said)
     public string Lubrication => Said.Of(ShopKinds.LotFinish);
 
     /// <summary>True where its bolts are a joint's.</summary>
-    public bool Fits(Joint joint) => Bolts == MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade) && Lubrication == joint.Tightening.NutFactor.Lubrication;
+    public bool Fits(Joint joint) =>
+        Bolts == MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade) && Lubrication == joint.Tightening.NutFactor.Lubrication;
 }
 
 /// <summary>A wrench as the Stores have it.</summary>
@@ -117,7 +118,8 @@ public sealed class Shelf
     }
 
     /// <summary>
-    /// What the tests of a lot with a tool say: of all of them that were made with the same finish where nothing speaks against taking them together, else of
+    /// What the tests of a lot with a tool say: of all of them that were made with the same finish where nothing speaks against taking them
+    /// together, else of
     /// the last alone.
     /// </summary>
     public (LotFigures Figures, int Verifications, Homogeneity Alike)? FiguresOf(Lot lot, string tool)
@@ -132,7 +134,8 @@ public sealed class Shelf
 }
 
 /// <summary>
-/// Reads the shop as it is. What was read last is kept: records and entries are only ever added to, so that where the same revisions stand and the last
+/// Reads the shop as it is. What was read last is kept: records and entries are only ever added to, so that where the same revisions stand
+/// and the last
 /// entry is the same, everything is. Only the time is new at each look.
 /// </summary>
 public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
