@@ -57,7 +57,14 @@ public sealed class KindStageTests(SharedServer shared)
         // Where the kind lays out the bolts there is no pattern to lay out.
         Assert.DoesNotContain("Pattern", b.Text("nav.stages"), StringComparison.Ordinal);
         b.Find("nav.stages a[data-key='3']").Click();
-        b.Until(() => b.Has("#matrix"), "the Finder");
+        b.Until(() => b.Has("#matrix .current"), "the Finder with the splice as it stands");
+        Assert.False(b.Has("#count"), "a slider for a number that follows from the splice");
+        var number = b.Text("#matrix output");
+        Assert.Contains($"{number} bolts, as the splice has them", b.Text("#matrix .legend:last-child"), StringComparison.Ordinal);
+        // Adopted as it was judged: of another size, with the same numbers.
+        b.Find("#matrix button[data-thread='M24'][data-grade='8.8']").Click();
+        b.Until(() => b.Has("#callout-text") && b.Text("#callout-text").Contains("M24", StringComparison.Ordinal), "the Bench with the size that was taken");
+        Assert.StartsWith(number + " × M24", b.Text("#callout-text"), StringComparison.Ordinal);
         Assert.Empty(b.Complaints());
     }
 

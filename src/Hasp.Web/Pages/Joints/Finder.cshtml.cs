@@ -65,12 +65,17 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
     public async Task<IActionResult> OnPostAdopt(int id, int seen, string thread, string grade, int count)
     {
         if (Standards.FindThread(thread ?? "") is null || string.IsNullOrEmpty(grade) || count is < 1 or > 1000) return BadRequest();
+        if (await bench.Load(id) is not { } before) return NotFound();
+        var joint = before.Result.Joint;
+        var kind = joint.Kind.IsParts ? null : joint.Kind;
+        var kept = kind?.Counted.Where(c => kind.Shows(joint, c.Field)).Select(c => (c.Field.Path, c.Now(joint).ToString())).ToList() ?? [];
         var state = await bench.Change(id, seen, document =>
         {
             JointEdit.Set(document, Fields.Thread.Path, thread!, preferences.Units);
             JointEdit.Set(document, Fields.Grade.Path, grade, preferences.Units);
-            // The number of a kind of joint follows from its own inputs.
-            if (JointEdit.Get(document, Fields.Kind.Path) is null) JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
+            // The number of a kind of joint stands in its own fields: those that it found itself are taken as they were judged.
+            if (kind is null) JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
+            foreach (var (path, number) in kept) JointEdit.Set(document, path, number, preferences.Units);
             // The Finder judged each size with its own length: a length given for another size would not be what was shown.
             JointEdit.Set(document, Fields.Length.Path, "", preferences.Units);
             JointEdit.Set(document, Fields.ThreadLength.Path, "", preferences.Units);
@@ -80,6 +85,15 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         TempData["Conflict"] = $"Someone changed this joint while the Finder was open. Your choice ({count} × {thread} – {grade}) is kept as revision {state.Conflict.KeptAs}; the matrix below is for the joint as it stands now.";
         return Redirect($"/joints/{id}/finder");
     }
+
+    /// <summary>In words, how the number of bolts comes in.</summary>
+    public string Shared => State.Result.Joint switch
+    {
+        { Kind: { IsParts: false } kind } joint => $"{joint.AllBolts} bolts, as the {kind.Name.ToLowerInvariant()} has them; other numbers are stated on the Bench.",
+        { Pattern: { } pattern } => $"The pattern grows by its own rule ({PatternRules.Words(pattern.Layout)} as it stands); good pitch and edge distances are asked for."
+            + (LoadSet.IsIn(State.Document) ? " Of the imported file those cases are judged that can govern the pattern as it stands; adopting chooses them anew." : ""),
+        _ => "Equal sharing among the bolts; prying is not judged.",
+    };
 
     /// <summary>In words, what a cell says.</summary>
     public string Words(FinderCell cell, UnitSystem units)
@@ -108,7 +122,7 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         State = state;
         var joint = state.Result.Joint;
         MaxCount = Math.Max(UsualMost, joint.AllBolts);
-        Count = Math.Clamp(Count ?? joint.AllBolts, 1, MaxCount);
+        Count = joint.Kind.IsParts ? Math.Clamp(Count ?? joint.AllBolts, 1, MaxCount) : joint.AllBolts;
         if (Series is null || Standards.Threads.All(t => t.Series != Series)) Series = joint.Bolts.Thread.Series;
         if (!string.IsNullOrWhiteSpace(Torque))
         {
