@@ -32,7 +32,9 @@ public class BasisBench
         _grades = [.. Finder.GradesFor(_concentric.Said, _threads)];
         var random = new Random(1);
         double Within(double most) => ((2 * random.NextDouble()) - 1) * most;
-        _cases = [.. Enumerable.Range(0, 10_000).Select(i => new LoadCase($"{i}", new Resultant(new(Within(9e5), Within(9e5), Within(5e5)), new(Within(3e7), Within(3e7), Within(3e7))), null))];
+        _cases = [.. Enumerable.Range(0, 10_000)
+            .Select(i => new LoadCase($"{i}", new Resultant(new(Within(9e5), Within(9e5), Within(5e5)),
+            new(Within(3e7), Within(3e7), Within(3e7))), null))];
     }
 
     private Joint Lap(int rows, int columns, string moment) => JointDocument.Read($$"""
@@ -61,7 +63,8 @@ public class BasisBench
     public double Plainly()
     {
         var least = double.PositiveInfinity;
-        foreach (var load in _cases.AsSpan(0, 200)) least = Math.Min(least, TwoReserves.Of(Mechanics<Plain>.Of(_forty.WithCase(load))).Load.Value);
+        foreach (var load in _cases.AsSpan(0, 200)) least = Math.Min(least, TwoReserves.Of(Mechanics<Plain>.Of(_forty.WithCase(load)))
+            .Load.Value);
         return least;
     }
 }

@@ -15,10 +15,12 @@ public class EnvelopeBench
     public void Draw()
     {
         var random = new Random(1);
-        Components Any(double scale) => new(scale * (random.NextDouble() - 0.5), scale * (random.NextDouble() - 0.5), scale * (random.NextDouble() - 0.5));
+        Components Any(double scale) => new(scale * (random.NextDouble() - 0.5), scale * (random.NextDouble() - 0.5),
+            scale * (random.NextDouble() - 0.5));
         _group = new BoltGroup([.. Enumerable.Range(0, 60).Select(i => new PlanBolt(70 * (i % 10), 80 * (i / 10)))]);
         // Every one pulls more and shears less than the one before: none surpasses another.
-        _front = [.. Enumerable.Range(1, 100_000).Select(i => i * Math.PI / 2 / 100_001).Select(a => new Resultant(new(1e5 * Math.Cos(a), 0, 1e5 * Math.Sin(a)), new(0, 0, 0)))];
+        _front = [.. Enumerable.Range(1, 100_000).Select(i => i * Math.PI / 2 / 100_001)
+            .Select(a => new Resultant(new(1e5 * Math.Cos(a), 0, 1e5 * Math.Sin(a)), new(0, 0, 0)))];
         _cases = [.. Enumerable.Range(0, 100_000).Select(_ => new Resultant(Any(1e5), Any(1e7)))];
     }
 

@@ -80,7 +80,8 @@ public class FormulaBench
     {
         for (var i = 0; i < Samples; i += Lanes.Count)
         {
-            Chain(new Lanes(new Vector<double>(_thickness, i)), new Lanes(new Vector<double>(_settling, i)), new Lanes(new Vector<double>(_load, i))).Values.CopyTo(_factor, i);
+            Chain(new Lanes(new Vector<double>(_thickness, i)), new Lanes(new Vector<double>(_settling, i)),
+                new Lanes(new Vector<double>(_load, i))).Values.CopyTo(_factor, i);
         }
         return _factor;
     }

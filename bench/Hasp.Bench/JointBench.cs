@@ -50,7 +50,8 @@ public class JointBench
     public int Capacity() => global::Hasp.Core.Sizing.Capacity.Of(_joint).Count;
 
     [Benchmark(Description = "the thickness that just holds, with its curve")]
-    public int JustHolds() => global::Hasp.Files.JustHolds.Of((JsonObject)JsonNode.Parse(_text)!, "layers[0].thickness", UnitSystem.Si)!.Ranges.Count;
+    public int JustHolds() =>
+        global::Hasp.Files.JustHolds.Of((JsonObject)JsonNode.Parse(_text)!, "layers[0].thickness", UnitSystem.Si)!.Ranges.Count;
 
     [Benchmark(Description = "Finder: all 144 threads × all grades × 1…24 bolts, 10 cases")]
     public FinderCell[][] Everything() => Finder.Search(_joint.Said, Standards.Threads, _grades, 24);
@@ -69,7 +70,8 @@ internal static class HandWritten
         double kb = ad * at * E / ((ad * (grip - ld)) + (at * ld)), compliance = 0, top = 0;
         foreach (var thickness in t)
         {
-            foreach (var (from, to, nut) in new[] { (top, Math.Min(top + thickness, middle), false), (Math.Max(top, middle), top + thickness, true) })
+            foreach (var (from, to, nut) in new[] { (top, Math.Min(top + thickness, middle), false),
+                (Math.Max(top, middle), top + thickness, true) })
             {
                 if (to - from < 1e-9) continue;
                 double face = dw + (2 * (nut ? grip - to : from) * tan), growth = 2 * (to - from) * tan;
@@ -77,17 +79,21 @@ internal static class HandWritten
             }
             top += thickness;
         }
-        double km = 1 / compliance, c = kb / (kb + km), fp = j.Bolts.Grade.Proof * at, fi = 0.75 * fp, scatter = j.Tightening.Method.Scatter;
-        double most = (1 + scatter) * fi, least = Math.Max(0, ((1 - scatter) * fi) - (j.Tightening.Settling / ((1 / kb) + compliance)) - (0.05 * fi));
+        double km = 1 / compliance, c = kb / (kb + km), fp = j.Bolts.Grade.Proof * at, fi = 0.75 * fp,
+        scatter = j.Tightening.Method.Scatter;
+        double most = (1 + scatter) * fi, least = Math.Max(0,
+            ((1 - scatter) * fi) - (j.Tightening.Settling / ((1 / kb) + compliance)) - (0.05 * fi));
         double d2 = d - (0.649519 * p), d3 = d - (1.226869 * p), dm = (j.Bolts.Nut!.BearingDiameter + d0) / 2;
         double mu = Math.Max(0, ((j.Tightening.NutFactor.K * d) - (p / (2 * Math.PI))) / ((d2 / (2 * Math.Cos(Alpha))) + (dm / 2)));
-        double tightest = double.PositiveInfinity, pressed = Math.Min(j.HeadWasher.OuterDiameter, dw + (2 * j.HeadWasher.Thickness * tan)), sy = j.Bolts.Grade.Yield;
+        double tightest = double.PositiveInfinity, pressed = Math.Min(j.HeadWasher.OuterDiameter, dw + (2 * j.HeadWasher.Thickness * tan)),
+        sy = j.Bolts.Grade.Yield;
         foreach (var load in j.Cases)
         {
             double pull = load.Tension / j.Bolts.Count, v = load.Shear / j.Bolts.Count;
             double fb = most / (1 - c) < pull ? pull : most + (c * pull);
             double qa = (c * pull * c * pull) + (3 * v * v), qb = most * c * pull, room = (sy * at * sy * at) - (most * most);
-            double combined = room < 0 ? 0 : Math.Min((Math.Sqrt((qb * qb) + (qa * room)) - qb) / qa, sy * at / Math.Sqrt((pull * pull) + (3 * v * v)));
+            double combined = room < 0 ? 0 : Math.Min((Math.Sqrt((qb * qb) + (qa * room)) - qb) / qa,
+                sy * at / Math.Sqrt((pull * pull) + (3 * v * v)));
             tightest = Math.Min(tightest, fp / fb);
             double torsion = 16 * most * ((p / (2 * Math.PI)) + (mu * d2 / (2 * Math.Cos(Alpha)))) / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
             tightest = Math.Min(tightest, sy / Math.Sqrt((fb / at * fb / at) + (0.75 * torsion * torsion)));
@@ -99,7 +105,8 @@ internal static class HandWritten
             foreach (var layer in j.Layers)
             {
                 tightest = Math.Min(tightest, Math.Min(sy, layer.Material.Yield) * d * layer.Thickness / v / 1.5);
-                tightest = Math.Min(tightest, 0.577 * layer.Material.Yield * 2 * (layer.EdgeDistance!.Value - (d0 / 2)) * layer.Thickness / v / 2);
+                tightest = Math.Min(tightest,
+                    0.577 * layer.Material.Yield * 2 * (layer.EdgeDistance!.Value - (d0 / 2)) * layer.Thickness / v / 2);
                 tightest = Math.Min(tightest, layer.Material.BearingLimit * Math.PI / 4 * ((pressed * pressed) - (d0 * d0)) / fb);
             }
         }

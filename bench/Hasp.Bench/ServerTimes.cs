@@ -15,7 +15,8 @@ internal static partial class ServerTimes
         var data = Directory.CreateTempSubdirectory("hasp-bench-").FullName;
         var dll = Path.Combine(root, "artifacts", "app", "Hasp.Web.dll");
         var clock = Stopwatch.StartNew();
-        using var process = Process.Start(new ProcessStartInfo("dotnet", [dll, "--urls", "http://127.0.0.1:5099", "--data", data, "--demo", "true"]) { RedirectStandardOutput = true })!;
+        using var process = Process.Start(new ProcessStartInfo("dotnet",
+            [dll, "--urls", "http://127.0.0.1:5099", "--data", data, "--demo", "true"]) { RedirectStandardOutput = true })!;
         try
         {
             using var http = new HttpClient(new HttpClientHandler { CookieContainer = new() }) { BaseAddress = new Uri("http://127.0.0.1:5099") };
@@ -36,7 +37,8 @@ internal static partial class ServerTimes
             http.DefaultRequestHeaders.Add("RequestVerificationToken", Token().Match(html).Groups[1].Value);
             await Report("plain round trip of a small file (baseline)", _ => http.GetStringAsync("/favicon.svg"));
             foreach (var (number, path, least) in Edited) await Edit(http, number, path, least);
-            await Report("Finder page, all sizes of the series, 1…24 bolts", i => http.GetStringAsync($"/joints/1/finder?handler=Matrix&Sizes=all&Count={1 + (i % 24)}"));
+            await Report("Finder page, all sizes of the series, 1…24 bolts",
+                i => http.GetStringAsync($"/joints/1/finder?handler=Matrix&Sizes=all&Count={1 + (i % 24)}"));
             await Report("Board with the demonstration project", _ => http.GetStringAsync("/"));
         }
         finally
@@ -50,7 +52,8 @@ internal static partial class ServerTimes
     /// <summary>Joints of the demonstration by their numbers, what is edited of them, and from how many millimetres on.</summary>
     private static readonly (string Number, string Path, int Least)[] Edited =
     [
-        ("AL-03", "layers[0].thickness", 12), ("AL-23", "splice.end", 45), ("AL-24", "pin.eyeThickness", 25), ("AL-25", "basePlate.thickness", 25), ("AL-26", "closure.tubeEnd", 30), ("AL-27", "cover.thickness", 25),
+        ("AL-03", "layers[0].thickness", 12), ("AL-23", "splice.end", 45), ("AL-24", "pin.eyeThickness", 25),
+        ("AL-25", "basePlate.thickness", 25), ("AL-26", "closure.tubeEnd", 30), ("AL-27", "cover.thickness", 25),
     ];
 
     /// <summary>Times edits of a joint: parse, evaluate, save to disk, draw.</summary>

@@ -50,12 +50,16 @@ public class SimulationBench
         double Bell(Uncertain what)
         {
             var share = spreads[what].Share;
-            return Math.Max(1e-3, 1 + (share * Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble())));
+            return Math.Max(
+                1e-3, 1 + (share * Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble())));
         }
         double d = m.Thread.Diameter.Value, p = m.Thread.Pitch.Value, d2 = m.Thread.PitchDiameter.Value, d3 = m.Thread.RootDiameter.Value;
-        double at = m.Thread.StressArea.Value, ad = m.Thread.ShankArea.Value, dm = m.MeanBearingDiameter.Value, e = j.Bolts.Grade.ElasticModulus;
-        double torque = m.Torque.Value, k0 = m.NutFactor.Value, sy = j.Bolts.Grade.Yield, pull = j.Cases[0].Tension / j.Bolts.Count, across = j.Cases[0].Shear / j.Bolts.Count;
-        double dw = j.Bolts.Head.BearingDiameter, tan = Math.Tan(j.Judging.ConeHalfAngle), c30 = 2 * Math.Cos(Math.PI / 6), dt = Math.Pow((d2 + d3) / 2, 3);
+        double at = m.Thread.StressArea.Value, ad = m.Thread.ShankArea.Value, dm = m.MeanBearingDiameter.Value,
+        e = j.Bolts.Grade.ElasticModulus;
+        double torque = m.Torque.Value, k0 = m.NutFactor.Value, sy = j.Bolts.Grade.Yield, pull = j.Cases[0].Tension / j.Bolts.Count,
+        across = j.Cases[0].Shear / j.Bolts.Count;
+        double dw = j.Bolts.Head.BearingDiameter, tan = Math.Tan(j.Judging.ConeHalfAngle), c30 = 2 * Math.Cos(Math.PI / 6),
+        dt = Math.Pow((d2 + d3) / 2, 3);
         var cones = m.Stack.Cones;
         var failed = 0L;
         double sum = 0, squares = 0;
@@ -67,12 +71,14 @@ public class SimulationBench
             for (var s = 0; s < cones.Count; s++)
             {
                 double face = dw + (2 * cones[s].Depth * g * tan), growth = 2 * cones[s].Thickness * g * tan;
-                compliance += Math.Log((growth + face - d) * (face + d) / ((growth + face + d) * (face - d))) / (Math.PI * cones[s].Modulus * d * tan);
+                compliance += Math.Log((growth + face - d) * (face + d) / ((growth + face + d) * (face - d))) / (Math.PI * cones[s]
+                    .Modulus * d * tan);
             }
             var c = kb / (kb + (1 / compliance));
             var fi = torque * Bell(Uncertain.Tool) / (k * d);
             var mu = Math.Max(0, ((k * d) - (p / (2 * Math.PI))) / ((d2 / c30) + (dm / 2)));
-            var least = Math.Max(0, fi - (j.Tightening.Settling * Bell(Uncertain.Settling) / ((1 / kb) + compliance)) - (j.Tightening.Relaxation * fi));
+            var least = Math.Max(0, fi - (j.Tightening.Settling * Bell(Uncertain.Settling) / ((1 / kb)
+                + compliance)) - (j.Tightening.Relaxation * fi));
             var force = fi / (1 - c) < pull * load ? pull * load : fi + (c * pull * load);
             var torsion = 16 * fi * ((p / (2 * Math.PI)) + (mu * d2 / c30)) / (Math.PI * dt);
             var opening = least / ((1 - c) * pull * load);

@@ -11,7 +11,8 @@ public static partial class Commands
 
     /// <summary>Puts a backup in the database's place.</summary>
     public static int Restore(string data, FileInfo file, TextWriter output, TextWriter error) =>
-        Say(() => DataFolder.Restore(data, file.FullName), $"Restored into {data}; what stood there is kept as hasp.db.before-restore", output, error);
+        Say(() => DataFolder.Restore(data, file.FullName), $"Restored into {data}; what stood there is kept as hasp.db.before-restore",
+            output, error);
 
     /// <summary>Looks through the shop's log.</summary>
     public static int CheckLog(string data, TextWriter output, TextWriter error) =>

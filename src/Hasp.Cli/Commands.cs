@@ -47,7 +47,8 @@ public static partial class Commands
     }
 
     /// <summary>Samples a joint: how often it opens, slips or yields. A key press of Ctrl+C stops and keeps what is done.</summary>
-    public static int Chance(FileInfo file, bool json, long? samples, int? seed, TextReader input, TextWriter output, TextWriter error, CancellationToken stop = default)
+    public static int Chance(FileInfo file, bool json, long? samples, int? seed, TextReader input, TextWriter output, TextWriter error,
+        CancellationToken stop = default)
     {
         if (Read(file, input, error) is not { } joint || !IsSearched(joint, error)) return BadInput;
         if (samples is < 1 or > 1_000_000_000_000 || seed < 0)
@@ -60,7 +61,8 @@ public static partial class Commands
         {
             // Tens of per cent, each said once, and nothing for runs that are over in a blink.
             var tens = (int)(share * 10);
-            if ((samples ?? joint.Sampling.Samples) >= 20_000_000 && Interlocked.Exchange(ref told, Math.Max(told, tens)) < tens) error.WriteLine($"{tens * 10} %");
+            if ((samples ?? joint.Sampling.Samples) >= 20_000_000
+                && Interlocked.Exchange(ref told, Math.Max(told, tens)) < tens) error.WriteLine($"{tens * 10} %");
         }, stop);
         if (json) output.WriteLine(ChancesDocument.Of(chances, joint).ToJsonString(ResultDocument.Indented));
         else SayChances(chances, joint, output);
@@ -126,7 +128,9 @@ public static partial class Commands
         output.WriteLine($"{"check",-28}{"factor",8}{"required",10}{"reserve",9}  case, place");
         foreach (var c in result.Checks)
         {
-            var where = c.Factor is null ? c.Note : c.Case < 0 ? "whatever the load" : result.Joint.Cases[c.Case].Name + (c.Bolt > 0 ? $", bolt {c.Bolt}" : "") + (c.Place.Length > 0 ? ", " + c.Place : "") + (c.Note.Length > 0 ? "; " + c.Note : "");
+            var where = c.Factor is null ? c.Note : c.Case < 0 ? "whatever the load" : result.Joint.Cases[c.Case].Name
+                + (c.Bolt > 0 ? $", bolt {c.Bolt}" : "") + (c.Place.Length > 0 ? ", " + c.Place : "")
+                + (c.Note.Length > 0 ? "; " + c.Note : "");
             output.WriteLine($"{c.Check.Name,-28}{QuantityText.Factor(c.Factor),8}{c.Required,10:0.00}{QuantityText.Factor(c.Reserve),9}  {(c.Holds ? "" : "FALLS SHORT  ")}{where}");
         }
         output.WriteLine();
@@ -136,12 +140,15 @@ public static partial class Commands
         {
             var load = result.Joint.Cases[f.Case];
             output.WriteLine($"Fatigue, {load.Name} with {load.AlternatesWith}: {QuantityText.ShowText(f.Mean, Dimension.Stress, units, 3)} ± {QuantityText.ShowText(f.Amplitude, Dimension.Stress, units, 3)}; "
-                + string.Join(", ", f.Criteria.Select(c => $"{c.Name} {QuantityText.Factor(c.Factor)}")) + (f.Opens ? "; the faces part, the bolt sees the whole swing" : ""));
+                + string.Join(", ", f.Criteria.Select(c => $"{c.Name} {QuantityText.Factor(c.Factor)}"))
+                    + (f.Opens ? "; the faces part, the bolt sees the whole swing" : ""));
         }
         if (result.Fatigue.Count > 0) output.WriteLine($"Endurance {QuantityText.ShowText(result.Fatigue[0].Strength, Dimension.Stress, units, 3)}: {result.Joint.Fatigue.Source}.");
         foreach (var h in result.HandComparisons)
         {
-            output.WriteLine($"By hand, {h.Figure.Step} of {h.Figure.Check}: " + (h.Computed is null ? "no such step" : h.Agrees ? "agrees" : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + h.Smells[0].Words : "")}"));
+            output.WriteLine($"By hand, {h.Figure.Step} of {h.Figure.Check}: "
+                + (h.Computed is null ? "no such step" : h.Agrees ? "agrees"
+                : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + h.Smells[0].Words : "")}"));
         }
         output.WriteLine($"Basis: {result.Basis}.");
         foreach (var ask in result.Asks) output.WriteLine($"? {ask.Path}: {ask.Problem}");
@@ -157,7 +164,8 @@ public static partial class Commands
         {
             output.WriteLine($"{row[0].Thread.Designation,-16}{string.Concat(row.Select(c => c.Refusal is not null ? $"{"–",-17}" : $"{QuantityText.Factor(c.ByCount[count - 1].Reserve) + " " + (c.ByCount[count - 1].Check?.Id ?? "unloaded"),-17}"))}");
         }
-        var smallest = rows.SelectMany(r => r).Where(c => c.Refusal is null && c.ByCount[count - 1].Holds).OrderBy(c => c.Thread.Diameter).ThenBy(c => c.Torque).FirstOrDefault();
+        var smallest = rows.SelectMany(r => r).Where(c => c.Refusal is null && c.ByCount[count - 1].Holds).OrderBy(c => c.Thread.Diameter)
+            .ThenBy(c => c.Torque).FirstOrDefault();
         output.WriteLine(smallest is null
             ? $"Nothing holds with {count} bolts."
             : $"Smallest that holds: {count} × {smallest.Thread.Designation} – {smallest.Grade}, tightened to {QuantityText.ShowText(smallest.Torque, Dimension.Torque, units, 3)}.");

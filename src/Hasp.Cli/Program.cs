@@ -5,16 +5,20 @@ var file = new Argument<FileInfo>("file") { Description = "A joint document; - r
 var json = new Option<bool>("--json") { Description = "Write the result document instead of words." };
 var us = new Option<bool>("--us") { Description = "US customary units in words." };
 
-var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short or is not judged in full, 2 bad input.") { file, json, us };
+var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short or is not judged in full, 2 bad input.") { file, json,
+    us };
 evaluate.SetAction(p => Commands.Evaluate(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
 
-var find = new Command("find", "Judge every size and grade of the joint's series: 0 something holds, 1 nothing does, 2 bad input.") { file, json, us };
+var find = new Command("find", "Judge every size and grade of the joint's series: 0 something holds, 1 nothing does, 2 bad input.") { file,
+    json, us };
 find.SetAction(p => Commands.Find(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
 
 var samples = new Option<long?>("--samples") { Description = "How many samples; the document's, or a million, where absent." };
 var seed = new Option<int?>("--seed") { Description = "The same seed gives the same result; the document's, or 1, where absent." };
-var chance = new Command("chance", "Sample a joint: how often it opens, slips or yields. Ctrl+C stops and shows what is done.") { file, json, samples, seed };
-chance.SetAction((p, stop) => Task.Run(() => Commands.Chance(file: p.GetValue(file)!, json: p.GetValue(json), samples: p.GetValue(samples), seed: p.GetValue(seed), input: Console.In, output: Console.Out, error: Console.Error, stop: stop)));
+var chance = new Command("chance", "Sample a joint: how often it opens, slips or yields. Ctrl+C stops and shows what is done.") { file,
+    json, samples, seed };
+chance.SetAction((p, stop) => Task.Run(() => Commands.Chance(file: p.GetValue(file)!, json: p.GetValue(json), samples: p.GetValue(samples),
+    seed: p.GetValue(seed), input: Console.In, output: Console.Out, error: Console.Error, stop: stop)));
 
 var schema = new Command("schema", "Write the JSON Schema of the joint document.");
 schema.SetAction(_ => Commands.Schema(Console.Out));
@@ -28,10 +32,12 @@ var data = new Option<string>("--data") { Description = "The data folder of the 
 var backup = new Command("backup", "Keep the whole database in one file, also while the server runs.") { kept, data };
 backup.SetAction(p => Commands.Backup(p.GetValue(data)!, p.GetValue(kept)!, Console.Out, Console.Error));
 
-var restore = new Command("restore", "Put a backup in the database's place; the server must be stopped. What stood there is kept beside it.") { kept, data };
+var restore = new Command("restore",
+    "Put a backup in the database's place; the server must be stopped. What stood there is kept beside it.") { kept, data };
 restore.SetAction(p => Commands.Restore(p.GetValue(data)!, p.GetValue(kept)!, Console.Out, Console.Error));
 
-var checkLog = new Command("check-log", "See whether every entry of the shop's log is as it was written: 0 whole, 1 broken, 2 no log to look at.") { data };
+var checkLog = new Command("check-log",
+    "See whether every entry of the shop's log is as it was written: 0 whole, 1 broken, 2 no log to look at.") { data };
 checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, Console.Out, Console.Error));
 
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; the local code and licensed practice come first.")

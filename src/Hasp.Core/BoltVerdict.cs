@@ -14,7 +14,8 @@ namespace Hasp.Core;
 /// <param name="Reserve">The load's reserve on this bolt; null where nothing is judged.</param>
 /// <param name="Check">What gives it.</param>
 /// <param name="Case">In which case; −1 where nothing is judged.</param>
-public sealed record BoltVerdict(int Number, double Tension, int TensionCase, double Shear, int ShearCase, double? Reserve, Check? Check, int Case)
+public sealed record BoltVerdict(int Number, double Tension, int TensionCase, double Shear, int ShearCase, double? Reserve, Check? Check,
+    int Case)
 {
     /// <summary>Every bolt of a joint with a pattern, over one case or over all that are judged.</summary>
     /// <param name="joint">The joint.</param>

@@ -20,7 +20,8 @@ namespace Hasp.Core;
 /// <param name="Holds">False where the joint falls short: then it is no instruction.</param>
 /// <param name="IsComplete">False where the basis still asks for something: then it is none either.</param>
 public sealed partial record CallOut(
-    string Order, string Parts, string Tighten, string Figure, string After, string Governs, string Reserves, string Basis, bool Holds, bool IsComplete)
+    string Order, string Parts, string Tighten, string Figure, string After, string Governs, string Reserves, string Basis, bool Holds,
+    bool IsComplete)
 {
     /// <summary>The whole; of a joint that falls short, or was not judged in full, it says that first.</summary>
     public string Text => (Holds, IsComplete) switch
@@ -43,24 +44,29 @@ public sealed partial record CallOut(
         if (!joint.Kind.IsTightened)
         {
             var (made, of, fit) = joint.Kind.Orders(joint, system);
-            return new CallOut(made, of, fit, "", "", governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds, result.IsComplete);
+            return new CallOut(made, of, fit, "", "", governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds,
+                result.IsComplete);
         }
         var (tighten, figure, after) = HowToTighten(result, system);
         return new CallOut(
-            OrderOf(joint), string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds, result.IsComplete);
+            OrderOf(joint), string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves),
+            BasisOf(result), result.Holds, result.IsComplete);
     }
 
     /// <summary>The bolts of all sides, each length by itself.</summary>
     private static string OrderOf(Joint joint) =>
-        string.Join(" and ", BoltSets(joint).Select(b => $"{b.Count} × {b.Bolts.Thread.Designation} × {LengthOf(b.Bolts)} – {b.Bolts.Grade.Grade}"));
+        string.Join(" and ", BoltSets(joint)
+            .Select(b => $"{b.Count} × {b.Bolts.Thread.Designation} × {LengthOf(b.Bolts)} – {b.Bolts.Grade.Grade}"));
 
     /// <summary>The bolts of a joint to be bought: those of all its sides, alike ones together.</summary>
     public static IReadOnlyList<(int Count, BoltSet Bolts)> BoltSets(Joint joint) =>
-        [.. (joint.Sides.IsEmpty ? [joint] : joint.Sides.Select(s => s.Joint)).GroupBy(j => j.Bolts.Length).Select(g => (g.Sum(j => j.Bolts.Count), g.First().Bolts))];
+        [.. (joint.Sides.IsEmpty ? [joint] : joint.Sides.Select(s => s.Joint)).GroupBy(j => j.Bolts.Length)
+            .Select(g => (g.Sum(j => j.Bolts.Count), g.First().Bolts))];
 
     /// <summary>Bolts are ordered in the measure they are made in, whatever is shown.</summary>
     public static string LengthOf(BoltSet bolts) =>
-        bolts.Thread.System == MeasureSystem.Metric ? QuantityText.Figures(bolts.Length) : QuantityText.Figures(bolts.Length / 25.4) + " in";
+        bolts.Thread.System == MeasureSystem.Metric ? QuantityText.Figures(bolts.Length) : QuantityText.Figures(bolts.Length / 25.4)
+            + " in";
 
     private static string SaidBy(Result result, CheckResult governing, double factor) => result.Joint.Judging.Basis.Speech == Speech.Factor
         ? $"{QuantityText.Factor(factor)} against {governing.Required:0.00}"
@@ -71,7 +77,9 @@ public sealed partial record CallOut(
     {
         var basis = result.Joint.Judging.Basis;
         if (basis.Speech == Speech.Factor) return "";
-        var changed = basis.Changed(result.Joint.Said).Select(c => $"{c.Field.Label} {QuantityText.Figures(c.Stated)} (recommended {QuantityText.Figures(c.Field.Otherwise)})").ToList();
+        var changed = basis.Changed(result.Joint.Said)
+            .Select(c => $"{c.Field.Label} {QuantityText.Figures(c.Stated)} (recommended {QuantityText.Figures(c.Field.Otherwise)})")
+            .ToList();
         return $" To {basis.FullName}{(changed.Count > 0 ? $", with {string.Join(", ", changed)}" : "")}.";
     }
 
@@ -91,7 +99,8 @@ public sealed partial record CallOut(
         if (bolts.Nut is { } nut)
         {
             yield return Named(
-                nut.Kind is "hex" ? "nut" : nut.Kind + " nut", nut.Source) + (joint.NutClass is { } strength ? $" class {strength.Name}" : "");
+                nut.Kind is "hex" ? "nut" : nut.Kind + " nut", nut.Source)
+                    + (joint.NutClass is { } strength ? $" class {strength.Name}" : "");
         }
         foreach (var washers in WashersOf(joint)) yield return washers;
         // How far the thread must go in is part of what a fitter needs.
@@ -103,7 +112,8 @@ public sealed partial record CallOut(
 
     private static IEnumerable<string> WashersOf(Joint joint)
     {
-        static string Say(Washer w, string what) => $"{w.Kind.Replace($" {w.Hardness:0} HV", "", StringComparison.Ordinal)} {what} {Standard(w.Source)} {w.Hardness:0} HV";
+        static string Say(Washer w,
+            string what) => $"{w.Kind.Replace($" {w.Hardness:0} HV", "", StringComparison.Ordinal)} {what} {Standard(w.Source)} {w.Hardness:0} HV";
         switch (joint.HeadWasher, joint.NutWasher)
         {
             case (null, null): yield return "no washers"; break;
@@ -124,7 +134,8 @@ public sealed partial record CallOut(
         var method = joint.Tightening.Method;
         return method.Measure switch
         {
-            Measure.Turn => ("Snug, then turn by", Show(Terms.TurnFromSnug), joint.Bolts.Count > 1 ? " at most, in two passes" : " at most"),
+            Measure.Turn => ("Snug, then turn by", Show(Terms.TurnFromSnug), joint.Bolts.Count > 1 ? " at most, in two passes"
+                : " at most"),
             Measure.Indicator => ("Tighten until the indicators show", Show(Terms.Preload), passes),
             Measure.Force => ($"Tension ({method.Label}) so that", Show(Terms.Preload), " remains"),
             Measure.Stretch => ($"Tighten to a stretch ({method.Label}) of", Show(Terms.MeasuredStretch), " from end to end" + passes),
@@ -141,7 +152,8 @@ public sealed partial record CallOut(
     {
         var torque = result[Terms.Torque];
         var how = result.Joint.Tightening;
-        if (how.Aim == AimKind.Torque || how.Lot?.Torque == torque || torque <= 0) return QuantityText.ShowText(torque, Dimension.Torque, system);
+        if (how.Aim == AimKind.Torque || how.Lot?.Torque == torque || torque <= 0) return QuantityText.ShowText(torque, Dimension.Torque,
+            system);
         var unit = Units.Shown(Dimension.Torque, system);
         var value = unit.FromHeld(torque);
         var steps = value switch { >= 400 => Steps[..], >= 100 => Steps[1..], >= 20 => Steps[2..], _ => Steps[3..] };
@@ -169,7 +181,8 @@ public sealed partial record CallOut(
         var by = (times - 1) * result[Terms.Preload];
         var window = result.Window;
         var (least, most) = (result[Terms.PreloadMin], result[Terms.PreloadMax]);
-        return (by >= 0 || least + by >= window.From || least < window.From) && (by <= 0 || most + (times - 1) * most <= window.To || most > window.To);
+        return (by >= 0 || least + by >= window.From || least < window.From)
+            && (by <= 0 || most + (times - 1) * most <= window.To || most > window.To);
     }
 
     /// <summary>The designation of a standard at the head of a source: ISO 4014, ASME B18.2.2, DIN 125.</summary>

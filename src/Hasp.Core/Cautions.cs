@@ -13,18 +13,22 @@ namespace Hasp.Core;
 internal static class Cautions
 {
     internal static IReadOnlyList<Caution> Of(Joint joint, in Mechanics<Plain> m) =>
-        joint.Kind.IsTightened ? [.. OfBolted(joint, m), .. joint.Kind.Cautions(joint)] : [.. joint.Kind.Cautions(joint), .. OfLoose(joint)];
+        joint.Kind.IsTightened ? [.. OfBolted(joint, m), .. joint.Kind.Cautions(joint)]
+            : [.. joint.Kind.Cautions(joint), .. OfLoose(joint)];
 
     /// <summary>What is to be heeded where nothing is preloaded: what a tightened joint asks beside it says nothing here.</summary>
     private static IEnumerable<Caution> OfLoose(Joint joint)
     {
         if (joint.Layers.Any(l => l.Material.Brittle && l.Material.Kind != "concrete")) yield return new("brittle", Brittle);
-        if (Lowered(joint) is { Count: > 0 } lowered) yield return new("requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
+        if (Lowered(joint) is { Count: > 0 } lowered) yield return new("requiredLowered", "Required factors are set below their default: "
+            + string.Join(", ", lowered) + ".");
         if (joint.Asks.Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList() is { Count: > 0 } asked)
         {
             yield return new("notInFull", $"Not judged in full by {joint.Judging.Basis.Name}: it asks for {string.Join(", ", asked)}.");
         }
-        if (joint.Layers.Any(l => l.Material.Own)) yield return new("ownData", "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})").Distinct()) + ".");
+        if (joint.Layers.Any(l => l.Material.Own)) yield return new("ownData", "Uses data of your own: "
+            + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})").Distinct())
+            + ".");
         yield return new("fatigueNotJudged", "Fatigue is not judged.");
         yield return new("competent", Competent);
     }
@@ -48,7 +52,8 @@ internal static class Cautions
         var grade = joint.Bolts.Grade;
         Say(m.Preload.Value > grade.Tensile * m.Thread.StressArea.Value, "tighteningBreaks",
             "The preload aimed at is above what breaks the bolt. Check the torque's unit: ft·lb and in·lb differ twelvefold, N·m and N·mm a thousandfold.");
-        Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value && !how.Pretensioned, "tighteningAboveProof",
+        Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value && !how.Pretensioned,
+            "tighteningAboveProof",
             "The preload aimed at is above the proof load: the bolt is stretched for good by the tightening alone.");
         Say(!joint.Tapped && m.Stack.Protrusion < joint.Bolts.Thread.Pitch - 1e-9, "threadShowing",
             "Less than one thread shows beyond the nut: its last threads may not carry.");
@@ -76,21 +81,25 @@ internal static class Cautions
             $"Torque from a table, K {how.NutFactor.K:0.##} ({how.NutFactor.Low:0.##} to {how.NutFactor.High:0.##}), not from a test of this lot. Test before relying on it.");
         Say(joint.Said.Stated(LotFields.Name) is not null && how.Lot is null, "lotOfOthers",
             $"The lot {joint.Said.Stated(LotFields.Name)} was tested on {joint.Said.Stated(LotFields.Bolts)}, {joint.Said.Stated(LotFields.Lubrication)}, and this is {MeasuredLot.BoltsOf(joint.Bolts.Thread, grade)}, {how.NutFactor.Lubrication}: its figures are not used.");
-        Say(how.Lot is { } measured && !how.Pretensioned && how.Aim != AimKind.Torque && !measured.TestedAt(Mechanics<Plain>.Aimed(joint).Value), "lotAtOther",
+        Say(how.Lot is { } measured && !how.Pretensioned && how.Aim != AimKind.Torque
+            && !measured.TestedAt(Mechanics<Plain>.Aimed(joint).Value), "lotAtOther",
             $"The lot {how.Lot?.Name} was tested at another tension than the joint now aims at: its nut factor is used, its job torque is not. Verify it anew.");
         Say(how.NutFactor.Lubrication == "dry" && !how.NutFactorGiven && how.Friction is null && how.Lot is null, "dryTorque",
             "Dry: charts for dry bolts have been found off by a factor of two, and oil from fingers halves the torque needed.");
         Say(joint.Layers.Any(l => l.Material.Brittle), "brittle",
             Brittle);
-        Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9) || joint.Spacing.Any(f => f.Kind == SpacingKind.Edge && f.IsShort), "edgeDistance",
+        Say(joint.Layers.Any(l => l.EdgeDistance is { } e && e < (2 * joint.Bolts.Thread.Diameter) - 1e-9)
+            || joint.Spacing.Any(f => f.Kind == SpacingKind.Edge && f.IsShort), "edgeDistance",
             "An edge distance is under two bolt diameters.");
         Say(joint.Spacing.Any(f => f.Kind == SpacingKind.Pitch && f.IsShort), "pitch",
             "Bolts stand closer than two and two thirds diameters: parts may tear between them, and a socket may not fit.");
         Say(m.Preload.Value <= 0, "noClamp", "The prevailing torque eats the whole tightening torque: nothing is clamped.");
-        Say(how.PrevailingTorque > 0.5 * m.Torque.Value, "prevailingHigh", "More than half of the torque goes into the locking feature: the clamp cannot be told from the torque.");
+        Say(how.PrevailingTorque > 0.5 * m.Torque.Value, "prevailingHigh",
+            "More than half of the torque goes into the locking feature: the clamp cannot be told from the torque.");
         Say(joint.Tapped && joint.End.Engagement < StripCheck.Required(m).Value, "engagementShort",
             "The thread engagement is shorter than what lets the bolt break first: a stripped thread gives no warning, and the part is lost.");
-        Say(joint.Tapped && joint.End.Kind == ThreadEndKind.Tapped && joint.Layers[^1].Material.Family == MaterialFamily.Aluminium, "tappedAluminium",
+        Say(joint.Tapped && joint.End.Kind == ThreadEndKind.Tapped && joint.Layers[^1].Material.Family == MaterialFamily.Aluminium,
+            "tappedAluminium",
             "Threads tapped straight into aluminium wear with each tightening: an insert is usual where the bolt comes out again.");
         Say(joint.Layers.Any(l => l.Material.IsGasket) && joint.Sharing.AnyShear, "gasketInShear",
             "A gasket lies between sheared faces: friction across it is not to be relied on.");
@@ -98,11 +107,13 @@ internal static class Cautions
             "Pressure is contained: test with liquid, stand clear, and mind the code for pressure equipment.");
         Say(joint.Temperatures.Change, "temperature",
             "Strengths, stiffness and friction are taken as at room temperature; only the expansion is counted.");
-        Say(m.Preload.Value > 0 && joint.Cases.Any(c => c.AlternatesWith is not null) && joint.Fatigue.Making == ThreadMaking.Cut, "threadsCut",
+        Say(m.Preload.Value > 0 && joint.Cases.Any(c => c.AlternatesWith is not null) && joint.Fatigue.Making == ThreadMaking.Cut,
+            "threadsCut",
             "Threads are taken as cut. Rolled threads last longer; state it only where it is sure.");
         Say(joint.Fatigue.Slope is null && joint.Cases.Any(c => c.Cycles is not null), "cyclesIdle",
             "Cycles are stated but no S–N slope: fatigue is judged for endless life.");
-        Say(Enumerable.Range(0, joint.Layers.Length).Any(i => joint.EdgeDistance(i) is null) && m.Stack.Planes.Length > 0 && joint.Sharing.AnyShear, "edgeNotStated",
+        Say(Enumerable.Range(0, joint.Layers.Length).Any(i => joint.EdgeDistance(i) is null) && m.Stack.Planes.Length > 0
+            && joint.Sharing.AnyShear, "edgeNotStated",
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
@@ -117,7 +128,8 @@ internal static class Cautions
             "Galvanised bolts of this grade are used only as assemblies that their standard allows, by a process proven against hydrogen embrittlement; A490 must not be hot-dip galvanised.");
         Say(finish.Lubricant && joint.Sharing.AnyShear, "lubricantOnFaces", "Keep the lubricant off the faces that resist slip.");
         Say(grade.Stainless, "galling", "Stainless threads gall and seize: lubricate them and turn slowly.");
-        Say(!grade.Stainless && joint.Layers.Any(l => l.Material.Family is MaterialFamily.Stainless or MaterialFamily.Aluminium), "steelInNobler",
+        Say(!grade.Stainless && joint.Layers.Any(l => l.Material.Family is MaterialFamily.Stainless or MaterialFamily.Aluminium),
+            "steelInNobler",
             "Steel bolts in stainless or aluminium parts rust first where it is wet.");
         Say(!grade.Stainless && grade.Tensile < 600 && (joint.Sharing.AnyShear || joint.Sharing.MostTension.Case >= 0), "weakForPreload",
             "Bolts of this grade are not made for controlled preload: what clamps and what resists slip is not to be relied on.");
@@ -127,13 +139,16 @@ internal static class Cautions
             "Reused bolts: threads and finish are worn, so that the same torque clamps less. Never reuse bolts tightened past yield, galvanised or A490 ones.");
         Say(joint.Cases.Any(c => c.Pressure > 0 && c.Tension <= 0), "pressureNoEndLoad",
             "A case contains pressure, and no load pulls the parts apart in it: the end load of the pressure, p·π/4·D², belongs into its tension.");
-        var (coldest, hottest) = (Math.Min(joint.Temperatures.Bolts, joint.Temperatures.Assembly), Math.Max(joint.Temperatures.Bolts, joint.Temperatures.Parts));
+        var (coldest, hottest) = (Math.Min(joint.Temperatures.Bolts, joint.Temperatures.Assembly),
+            Math.Max(joint.Temperatures.Bolts, joint.Temperatures.Parts));
         Say(coldest < grade.Service.Least || hottest > grade.Service.Most, "gradeTemperature",
             $"{grade.Grade} is listed for {grade.Service.Least:0} to {grade.Service.Most:0} °C: its strengths do not hold beyond.");
         Say(hottest > finish.ServiceMost, "finishTemperature", $"The finish ({finish.Label}) serves to {finish.ServiceMost:0} °C.");
-        Say(joint.Cases.Any(c => c.Other is { } o && (c.Shear != (o < 0 ? 0 : joint.Cases[o].Shear))) && how.PrevailingTorque <= 0, "selfLoosening",
+        Say(joint.Cases.Any(c => c.Other is { } o && (c.Shear != (o < 0 ? 0 : joint.Cases[o].Shear))) && how.PrevailingTorque <= 0,
+            "selfLoosening",
             "The shear alternates and nothing locks the thread: bolts work loose sideways. Keep it from slipping, or lock it.");
-        Say(!joint.Alternates && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged", "Fatigue is not judged: no load case alternates with another.");
+        Say(!joint.Alternates && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged",
+            "Fatigue is not judged: no load case alternates with another.");
         var lowered = Lowered(joint);
         Say(lowered.Count > 0, "requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
         Say(joint.FaceFriction > 0.5, "frictionHigh", "A slip coefficient above 0.5 needs a surface class or a test to stand on.");
@@ -141,22 +156,29 @@ internal static class Cautions
             joint.Layers.Select(l => l.Material.Family == MaterialFamily.Stainless).Distinct().Count() > 1, "dissimilarMetals",
             "Dissimilar metals touch: insulate them where it is wet.");
         Say(grade.Own || joint.Layers.Any(l => l.Material.Own), "ownData",
-            "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})")
+            "Uses data of your own: " + string.Join("; ", joint.Layers.Where(l => l.Material.Own)
+                .Select(l => $"{l.Material.Name} ({l.Material.Source})")
                 .Concat(grade.Own ? [$"{grade.Grade} ({grade.Source})"] : Array.Empty<string>()).Distinct()) + ".");
         var (pull, pulledIn, pulled) = joint.Sharing.MostTension;
         var prying = joint.Pattern?.Prying;
-        Say(joint.Pattern is { School: TensionSchool.Centroid } && joint.Cases.Any(c => c.Load.Moment.X != 0 || c.Load.Moment.Y != 0 || c.At is not null) && pulledIn >= 0
-            && BoltLoad<Plain>.Of(joint, pulledIn, pulled).Tension.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value, "centroidOpens",
+        Say(joint.Pattern is { School: TensionSchool.Centroid }
+            && joint.Cases.Any(c => c.Load.Moment.X != 0 || c.Load.Moment.Y != 0 || c.At is not null) && pulledIn >= 0
+            && BoltLoad<Plain>.Of(joint, pulledIn, pulled).Tension.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value,
+            "centroidOpens",
             "Moments are shared about the centroid, which holds only while the faces stay shut, and here they part. Share them about a compression line, or clamp harder.");
-        Say(joint.Pattern is { School: TensionSchool.Pivot } pivoting && joint.Cases.Any(c => OnBolt.LinesOf(c, pivoting) is (not null, not null)), "twoPivots",
+        Say(joint.Pattern is { School: TensionSchool.Pivot } pivoting
+            && joint.Cases.Any(c => OnBolt.LinesOf(c, pivoting) is (not null, not null)), "twoPivots",
             "A moment about both axes is shared about two compression lines: two separate idealisations whose tensions add, not one neutral axis.");
         Say(pulledIn >= 0 && prying is null, "pryingNotStated",
             "Prying is not counted. Where bolts pull through a flange that bends, state it with the pattern: it can add a third and more to the bolt's tension.");
         Say(joint.Pattern is not null && joint.Sharing.AnyShear, "slipByBolt",
             "Slip is judged at the bolt that is worst off; faces that slip share again, which is not relied on.");
         var basis = joint.Judging.Basis;
-        var changed = basis.Changed(joint.Said).Select(f => $"{f.Field.Label} {QuantityText.Figures(f.Stated)} in place of {QuantityText.Figures(f.Field.Otherwise)}").ToList();
-        Say(changed.Count > 0, "factorsChanged", $"Factors of the basis are chosen otherwise than it recommends: {string.Join(", ", changed)}. They are national or project choices, and somebody's to answer for.");
+        var changed = basis.Changed(joint.Said)
+            .Select(f => $"{f.Field.Label} {QuantityText.Figures(f.Stated)} in place of {QuantityText.Figures(f.Field.Otherwise)}")
+            .ToList();
+        Say(changed.Count > 0, "factorsChanged",
+            $"Factors of the basis are chosen otherwise than it recommends: {string.Join(", ", changed)}. They are national or project choices, and somebody's to answer for.");
         var asked = joint.Asks.Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList();
         Say(asked.Count > 0, "notInFull", $"Not judged in full by {basis.Name}: it asks for {string.Join(", ", asked)}.");
         Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",

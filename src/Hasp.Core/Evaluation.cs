@@ -28,7 +28,8 @@ public static class Evaluation
         {
             Joint = joint,
             Stack = plain.Stack,
-            Checks = [.. checks.OrderBy(c => c.Reserve is null).ThenBy(c => c.Check.Info.SetBy).ThenBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
+            Checks = [.. checks.OrderBy(c => c.Reserve is null).ThenBy(c => c.Check.Info.SetBy)
+                .ThenBy(c => c.Reserve ?? double.PositiveInfinity).ThenBy(c => c.Factor is null)],
             Reserves = TwoReserves.Of(plain),
             Values = [.. joint.Kind.IsTightened ? ValuesOf(plain) : [], .. own],
             KindValues = own,
@@ -68,23 +69,28 @@ public static class Evaluation
         var load = BoltLoad<Plain>.Of(joint, worstCase, worstBolt);
         var working = Working.Of(check.Judge(traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
         return new CheckResult(
-            check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad || check.JudgesParts ? 0 : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
+            check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad || check.JudgesParts ? 0
+                : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
             check.Note(plain, load), byCase, check.Schools(plain, load), working);
     }
 
     private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)
     {
         var joint = m.Joint;
-        RingLayer[] rings = [.. m.Stack.Squeezed.Select(i => new RingLayer(i.Thickness, i.Modulus, i.Layer < 0 ? i.MaxDiameter : null, i.MaxDiameter))];
-        var schools = new List<StiffnessSchool> { Named($"cones, {joint.Judging.ConeHalfAngle * 180 / Math.PI:0.#}°", m.MemberStiffness, m) };
+        RingLayer[] rings = [.. m.Stack.Squeezed.Select(i => new RingLayer(i.Thickness, i.Modulus, i.Layer < 0 ? i.MaxDiameter : null,
+            i.MaxDiameter))];
+        var schools = new List<StiffnessSchool> { Named($"cones, {joint.Judging.ConeHalfAngle * 180 / Math.PI:0.#}°", m.MemberStiffness,
+            m) };
         schools.Add(Named("45° mean cylinders", MemberSchools.MeanCylinders<Plain>(
-            rings, joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.ConeFace, joint.NutWasher?.OuterDiameter ?? (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace,
+            rings, joint.HeadWasher?.OuterDiameter ?? joint.Bolts.Head.ConeFace,
+            joint.NutWasher?.OuterDiameter ?? (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace,
             joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter), m));
         // The fit was made for like plates; with unlike ones it says nothing.
         if (joint.Layers.Select(l => l.Material.ElasticModulus).Distinct().Count() == 1)
         {
             schools.Add(Named("one-equation fit", MemberSchools.OneEquationFit(
-                new Plain(joint.Layers[0].Material.ElasticModulus), m.Thread.Diameter, new Plain(m.Stack.Grip), MemberSchools.FitFor(joint.Layers[0].Material.Family)), m));
+                new Plain(joint.Layers[0].Material.ElasticModulus), m.Thread.Diameter, new Plain(m.Stack.Grip),
+                MemberSchools.FitFor(joint.Layers[0].Material.Family)), m));
         }
         return schools;
 
@@ -136,7 +142,8 @@ public static class Evaluation
         new(Terms.EffectiveShare, m.LoadShare.Value),
         new(Terms.NutFactor, m.NutFactor.Value),
         new(Terms.MeasuredStretch, Tension.MeasuredStretch(
-            m.Preload, m.BoltStiffness, new Plain((m.Joint.Bolts.Head.Kind is "socket" or "countersunk" ? 0.4 : 0.5) * m.Thread.Diameter.Value),
+            m.Preload, m.BoltStiffness, new Plain((m.Joint.Bolts.Head.Kind is "socket" or "countersunk" ? 0.4
+                : 0.5) * m.Thread.Diameter.Value),
             m.Thread.Diameter, m.Thread.ShankArea, m.Thread.RootArea, new Plain(m.Joint.Bolts.Grade.ElasticModulus)).Value),
         new(Terms.TighteningUtilisation, TighteningCheck.UtilisationAtAim(m).Value),
         new(Terms.ThreadFriction, m.ThreadFriction.Value),
@@ -175,7 +182,8 @@ public static class Evaluation
             new(Terms.BoltStripLoad, bolt.Value),
             new(Terms.TappedStripLoad, tapped.Value),
             new(Terms.BoltBreakLoad, breaks.Value),
-            new(Terms.StripTorque, Tension.Torque(m.NutFactor * m.Thread.Diameter, least, new Plain(m.Joint.Tightening.PrevailingTorque)).Value),
+            new(Terms.StripTorque, Tension.Torque(m.NutFactor * m.Thread.Diameter, least, new Plain(m.Joint.Tightening.PrevailingTorque))
+                .Value),
         ];
     }
 }

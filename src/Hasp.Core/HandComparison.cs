@@ -30,7 +30,8 @@ public sealed record HandComparison(HandFigure Figure, double? Computed, double 
     {
         var step = working?.Steps.FirstOrDefault(s => s.Key == figure.Step);
         var comparison = new HandComparison(figure, step?.Value, joint.HandFigures.Tolerance, []);
-        return comparison.Agrees || comparison.Ratio is not { } ratio ? comparison : comparison with { Smells = SmellsOf(ratio, joint, step!.Term.Dimension) };
+        return comparison.Agrees || comparison.Ratio is not { } ratio ? comparison
+            : comparison with { Smells = SmellsOf(ratio, joint, step!.Term.Dimension) };
     }
 
     /// <summary>What a ratio smells of. A slip of rounding is allowed beside it: half a per cent.</summary>

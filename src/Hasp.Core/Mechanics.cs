@@ -101,7 +101,8 @@ public readonly record struct Mechanics<T>
         var members = PressureCone.InSeries(
             stack.Cones,
             T.Given(Terms.BearingFaceDiameter, joint.Bolts.Head.ConeFace, 1, joint.Bolts.Head.Source),
-            T.Given(Terms.BearingFaceDiameter, (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace, 2, (joint.Bolts.Nut ?? joint.Bolts.Head).Source),
+            T.Given(Terms.BearingFaceDiameter, (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace, 2, (joint.Bolts.Nut ?? joint.Bolts.Head)
+                .Source),
             T.Given(Terms.ConeBore, joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter),
             T.Given(Terms.ConeHalfAngle, joint.Judging.ConeHalfAngle));
         var share = Stiffness.BoltStiffness.LoadShare(bolt, members);
@@ -125,14 +126,16 @@ public readonly record struct Mechanics<T>
     /// </summary>
     public Mechanics<T> WithPreload(T preload) => this with
     {
-        Preload = preload, PreloadTight = ThermalChange.Value > 0 ? T.Max(preload - ThermalChange, T.Const(0)) : preload, PreloadMax = preload, PreloadMin = preload,
+        Preload = preload, PreloadTight = ThermalChange.Value > 0 ? T.Max(preload - ThermalChange, T.Const(0)) : preload,
+        PreloadMax = preload, PreloadMin = preload,
     };
 
     /// <summary>The same as numbers alone, for what is found by trial.</summary>
     internal Mechanics<Plain> AsPlain()
     {
         if (this is Mechanics<Plain> plain) return plain;
-        return Mechanics<Plain>.Of(Joint) with { Preload = new(Preload.Value), PreloadTight = new(PreloadTight.Value), PreloadMax = new(PreloadMax.Value), PreloadMin = new(PreloadMin.Value) };
+        return Mechanics<Plain>.Of(Joint) with { Preload = new(Preload.Value), PreloadTight = new(PreloadTight.Value),
+            PreloadMax = new(PreloadMax.Value), PreloadMin = new(PreloadMin.Value) };
     }
 
     /// <summary>Torsion in the thread while it is tightened to a preload, MPa; a locking feature twists the bolt as well.</summary>
@@ -150,7 +153,8 @@ public readonly record struct Mechanics<T>
         var proofStrength = T.Given(Terms.ProofStrength, grade.Proof, source: grade.Cited);
         var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield, source: grade.Cited);
         var proofLoad = Tension.ProofLoad(proofStrength, Thread.StressArea);
-        var mean = T.Given(Terms.MeanBearingDiameter, (joint.Turned.BearingDiameter + Math.Min(joint.Hole, joint.Turned.BearingDiameter)) / 2, source: joint.Turned.Source);
+        var mean = T.Given(Terms.MeanBearingDiameter,
+            (joint.Turned.BearingDiameter + Math.Min(joint.Hole, joint.Turned.BearingDiameter)) / 2, source: joint.Turned.Source);
         var turning = joint.Turned.ConeAngle is { } angle ? Torsion.ConicalMeanDiameter(mean, angle) : mean;
         T threadFriction, bearingFriction, nutFactor, arm;
         if (how.Friction is { } given)
@@ -163,7 +167,8 @@ public readonly record struct Mechanics<T>
         else
         {
             nutFactor = T.Given(Terms.NutFactor, how.NutFactor.K, source: how.NutFactor.Source);
-            threadFriction = bearingFriction = Torsion.ImpliedFriction(nutFactor, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter, turning);
+            threadFriction = bearingFriction = Torsion.ImpliedFriction(nutFactor, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter,
+                turning);
             arm = nutFactor * Thread.Diameter;
         }
         var prevailing = PrevailingOf(joint);
@@ -175,8 +180,10 @@ public readonly record struct Mechanics<T>
         T? thermal = joint.Temperatures.Change ? Warmed(joint) : null;
         // Friction from a table has a band, and the torque that is set does not know where in it the lot lies.
         var banded = how.FrictionFromTable || how.FrictionMeasured;
-        T? atLowFriction = banded ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source) * Thread.Diameter, 1) : null;
-        T? atHighFriction = banded ? Tension.FromTorque(torque, prevailing, T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
+        T? atLowFriction = banded ? Tension.FromTorque(torque, prevailing,
+            T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source) * Thread.Diameter, 1) : null;
+        T? atHighFriction = banded ? Tension.FromTorque(torque, prevailing,
+            T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
         // The band of a lot is the scatter: nothing comes on top of its ends.
         T? spread = how.FrictionMeasured ? null : scatter;
         var tight = Tension.Tight(preload, spread, atLowFriction);
@@ -223,7 +230,8 @@ public readonly record struct Mechanics<T>
     }
 
     private static (T Preload, T Torque) Designed(Tightening how, T preload, T arm, T? prevailing) =>
-        (preload, how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated") : Tension.Torque(arm, preload, prevailing));
+        (preload, how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated")
+            : Tension.Torque(arm, preload, prevailing));
 
     /// <summary>The preload aimed at; a structural code's least is a floor, and the method aims above it.</summary>
     private T AimedAt(Tightening how, T proofLoad, T yieldStrength, T? prevailing, T arm) => how.Aim switch
@@ -232,7 +240,8 @@ public readonly record struct Mechanics<T>
         AimKind.YieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.StressArea),
         AimKind.RootYieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.RootArea),
         AimKind.Torque => Tension.FromTorque(T.Given(Terms.Torque, how.AimValue, source: "stated"), prevailing, arm),
-        AimKind.Structural => T.Let(Terms.Preload, T.Given(Terms.AboveMinimum, how.Method.AboveMinimum) * T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource)),
+        AimKind.Structural => T.Let(Terms.Preload,
+            T.Given(Terms.AboveMinimum, how.Method.AboveMinimum) * T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource)),
         _ => T.Given(Terms.Preload, how.AimValue, source: "stated"),
     };
 
@@ -241,7 +250,8 @@ public readonly record struct Mechanics<T>
     {
         var degrees = joint.Temperatures;
         // A washer grows as the bolt does.
-        var growth = Stack.Squeezed.Sum(s => s.Thickness * (s.Layer < 0 ? joint.Bolts.Grade.Expansion : joint.Layers[s.Layer].Material.Expansion!.Value));
+        var growth = Stack.Squeezed.Sum(s => s.Thickness * (s.Layer < 0 ? joint.Bolts.Grade.Expansion : joint.Layers[s.Layer]
+            .Material.Expansion!.Value));
         return Tension.ThermalChange(
             T.Given(Terms.MemberExpansion, growth / Stack.Grip), T.Given(Terms.MemberWarming, degrees.Parts - degrees.Assembly),
             T.Given(Terms.BoltExpansion, joint.Bolts.Grade.Expansion), T.Given(Terms.BoltWarming, degrees.Bolts - degrees.Assembly),

@@ -63,7 +63,8 @@ public sealed record Result
 
     /// <summary>How the joint takes its turn from snug.</summary>
     public JointRate Rate =>
-        !Joint.Kind.IsTightened ? JointRate.Hard : this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
+        !Joint.Kind.IsTightened ? JointRate.Hard
+            : this[Terms.TurnFromSnug] switch { <= Math.PI / 4 => JointRate.Hard, >= 2 * Math.PI => JointRate.Soft, _ => JointRate.Medium };
 
     /// <summary>One entry a load case.</summary>
     public required IReadOnlyList<CaseResult> Cases { get; init; }

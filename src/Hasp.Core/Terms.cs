@@ -69,7 +69,8 @@ public static class Terms
     public static readonly Term LoadIntroduction = new("loadIntroduction", "n", Dimension.None,
         "load introduction factor: 1 where the load acts under head and nut", "chosen, above 0 to 1");
     public static readonly Term EffectiveShare = new(
-        "effectiveShare", "C_n", Dimension.None, "share of an outside load that the bolt takes, with the load introduced between the parts", Mechanics);
+        "effectiveShare", "C_n", Dimension.None, "share of an outside load that the bolt takes, with the load introduced between the parts",
+        Mechanics);
     public static readonly Term RingStiffness = new("ringStiffness", "k_ring", Dimension.Stiffness,
         "stiffness of one washer or part as a ring", "45° mean cylinders");
     public static readonly Term MemberStiffnessCylinders = new("memberStiffnessCylinders", "k_m,45", Dimension.Stiffness,
@@ -172,7 +173,8 @@ public static class Terms
     public static readonly Term ProofFactor = new("proofFactor", "n_p", Dimension.None,
         "proof load over the force in the bolt", "proof load, ISO 898-1, 9.6");
     public static readonly Term LoadFactor = new(
-        "loadFactor", "n_L", Dimension.None, "times the outside load may grow until the bolt reaches proof, faces taken as closed", Mechanics);
+        "loadFactor", "n_L", Dimension.None, "times the outside load may grow until the bolt reaches proof, faces taken as closed",
+        Mechanics);
     public static readonly Term LoadFactorOpen = new("loadFactorOpen", "n_L,open", Dimension.None,
         "times the outside load may grow until it alone brings the bolt to proof", "the bolt of an open joint carries the whole load");
     public static readonly Term LoadFactorLeast = new("loadFactorLeast", "n_load", Dimension.None,
@@ -523,13 +525,15 @@ public static class Terms
 
     /// <summary>The terms that one class names.</summary>
     public static IEnumerable<Term> Of(Type type) =>
-        type.GetFields(BindingFlags.Public | BindingFlags.Static).Where(f => f.FieldType == typeof(Term)).Select(f => (Term)f.GetValue(null)!);
+        type.GetFields(BindingFlags.Public | BindingFlags.Static).Where(f => f.FieldType == typeof(Term))
+            .Select(f => (Term)f.GetValue(null)!);
 
     private static class Gathered
     {
         internal static readonly IReadOnlyList<Term> All = [.. Of(typeof(Terms)), .. Homes.SelectMany(Of)];
 
         private static IEnumerable<Type> Homes =>
-            typeof(Terms).Assembly.GetTypes().Where(t => t != typeof(Terms) && t.Name.EndsWith("Terms", StringComparison.Ordinal)).OrderBy(t => t.FullName, StringComparer.Ordinal);
+            typeof(Terms).Assembly.GetTypes().Where(t => t != typeof(Terms) && t.Name.EndsWith("Terms", StringComparison.Ordinal))
+                .OrderBy(t => t.FullName, StringComparer.Ordinal);
     }
 }

@@ -66,7 +66,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
             for (var i = 0; i < sharing.Cases[c].Length; i++)
             {
                 // The parts are judged once a case, whichever bolt stands for it.
-                Tighten(ref load, mechanics, BoltLoad<Plain>.Of(joint, c, sharing.Cases[c][i], sharing.Count), c, i == 0 ? ofCases : ofBolts);
+                Tighten(ref load, mechanics, BoltLoad<Plain>.Of(joint, c, sharing.Cases[c][i], sharing.Count), c, i == 0 ? ofCases
+                    : ofBolts);
             }
         }
         // Of a load the tool's checks see nothing but its pull: the largest stands for all.
@@ -74,7 +75,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     }
 
     /// <summary>The load's reserve of one bolt under some loads.</summary>
-    internal static Reserve OfBolt(in Mechanics<Plain> mechanics, IReadOnlyList<(int Case, BoltLoad<Plain> Load)> loads, IReadOnlySet<int> front)
+    internal static Reserve OfBolt(in Mechanics<Plain> mechanics, IReadOnlyList<(int Case, BoltLoad<Plain> Load)> loads,
+        IReadOnlySet<int> front)
     {
         Span<int> room = stackalloc int[Check.All.Count];
         var sides = Judged(mechanics.Joint, room);
@@ -90,7 +92,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     private static ReadOnlySpan<int> WithTheCase(ReadOnlySpan<int> checks, Span<int> room)
     {
         var many = 0;
-        foreach (var i in checks) if (Check.All[i].JudgesParts || Check.All[i].Info.Worsens != Worsens.WithTensionAndShear) room[many++] = i;
+        foreach (var i in checks) if (Check.All[i].JudgesParts || Check.All[i]
+            .Info.Worsens != Worsens.WithTensionAndShear) room[many++] = i;
         return room[..many];
     }
 
@@ -136,19 +139,23 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         return least;
     }
 
-    private static void Tighten(ref Reserve least, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, int loadCase, ReadOnlySpan<int> checks)
+    private static void Tighten(ref Reserve least, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, int loadCase,
+        ReadOnlySpan<int> checks)
     {
         foreach (var i in checks)
         {
             var check = Check.All[i];
-            var found = check.JudgesParts ? check.Judge(mechanics, load with { Known = least.Value * mechanics.Joint.Judging.RequiredByIndex[i] }) : check.Judge(mechanics, load);
+            var found = check.JudgesParts ? check.Judge(mechanics,
+                load with { Known = least.Value * mechanics.Joint.Judging.RequiredByIndex[i] }) : check.Judge(mechanics, load);
             var reserve = found.Factor.Value / mechanics.Joint.Judging.RequiredByIndex[i];
-            if (found.Applies && reserve < least.Value) least = new(reserve, found.Factor.Value, i, loadCase, loadCase < 0 ? -1 : load.Bolt);
+            if (found.Applies && reserve < least.Value) least = new(reserve, found.Factor.Value, i, loadCase, loadCase < 0 ? -1
+                : load.Bolt);
         }
     }
 
     /// <summary>The load's reserve, the tool's checks counted by the times that the load may grow.</summary>
-    private static Reserve WithTool(in Mechanics<Plain> mechanics, Reserve load, in BoltLoad<Plain> pulled, int loadCase, ReadOnlySpan<int> checks)
+    private static Reserve WithTool(in Mechanics<Plain> mechanics, Reserve load, in BoltLoad<Plain> pulled, int loadCase,
+        ReadOnlySpan<int> checks)
     {
         if (pulled.Tension.Value <= 0) return load;
         foreach (var i in checks)

@@ -21,13 +21,16 @@ public readonly record struct Verdict(string Figure, string Mark, string Label, 
     {
         var factor = check.Factor ?? double.PositiveInfinity;
         string Force(double held, Dimension dimension) => QuantityText.ShowText(held, dimension, units, 3);
-        string Sides(string over, string under) => check.Sides is { Dimension: Dimension.Force } s ? $"{over} {Force(s.Resistance, s.Dimension)}, {under} {Force(s.Effect, s.Dimension)}" : "";
+        string Sides(string over, string under) => check.Sides is { Dimension: Dimension.Force } s
+            ? $"{over} {Force(s.Resistance, s.Dimension)}, {under} {Force(s.Effect, s.Dimension)}" : "";
         return speech switch
         {
             Speech.Utilisation => new(Utilisation(factor), "1.00", "utilisation", Sides("resistance", "effect")),
             Speech.Strength => new(Utilisation(factor), "1.00", "required over available", Sides("available", "required")),
-            Speech.Margin => new(double.IsFinite(factor) ? (factor - 1).ToString("+0.00;−0.00;0.00", System.Globalization.CultureInfo.InvariantCulture) : "large", "0.00", "MS", ""),
-            _ => new(QuantityText.Factor(factor), check.Required.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture), "", ""),
+            Speech.Margin => new(double.IsFinite(factor) ? (factor - 1)
+                .ToString("+0.00;−0.00;0.00", System.Globalization.CultureInfo.InvariantCulture) : "large", "0.00", "MS", ""),
+            _ => new(QuantityText.Factor(factor), check.Required.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture), "",
+                ""),
         };
     }
 

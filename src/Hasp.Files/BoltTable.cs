@@ -19,7 +19,8 @@ public static class BoltTable
         string F(double n) => Figure(n / force.Scale);
         string[] head =
         [
-            "bolt", $"x [{length.Symbol}]", $"y [{length.Symbol}]", $"tension [{force.Symbol}]", $"shear x [{force.Symbol}]", $"shear y [{force.Symbol}]",
+            "bolt", $"x [{length.Symbol}]", $"y [{length.Symbol}]", $"tension [{force.Symbol}]", $"shear x [{force.Symbol}]",
+            $"shear y [{force.Symbol}]",
             $"direct shear [{force.Symbol}]", $"torsional shear [{force.Symbol}]", $"shear [{force.Symbol}]", "reserve", "governs",
         ];
         var governs = verdicts.ToDictionary(v => v.Number);

@@ -9,5 +9,6 @@ public static class BuyingTable
 
     /// <summary>A heading and a line each.</summary>
     public static TableFile Of(IReadOnlyList<BuyingLine> list) =>
-        new("Buying list", Heads, [.. list.Select(l => (IReadOnlyList<object?>)[l.What, l.Designation, l.Finish, l.Count, l.Spares, l.Total, l.For, l.Note])]);
+        new("Buying list", Heads, [.. list.Select(l => (IReadOnlyList<object?>)[l.What, l.Designation, l.Finish, l.Count, l.Spares, l.Total,
+            l.For, l.Note])]);
 }

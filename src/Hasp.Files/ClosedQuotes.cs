@@ -59,7 +59,8 @@ internal sealed class ClosedQuotes(TextReader source) : TextReader
 
     private bool Have(int lines)
     {
-        while (_ahead.Count < lines && source.ReadLine() is { } line) _ahead.Enqueue(line.Length > LongestLine ? line[..LongestLine] : line);
+        while (_ahead.Count < lines && source.ReadLine() is { } line) _ahead.Enqueue(line.Length > LongestLine ? line[..LongestLine]
+            : line);
         return _ahead.Count >= lines;
     }
 }

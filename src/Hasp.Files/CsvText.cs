@@ -13,7 +13,8 @@ public static class CsvText
     public static string Of(IEnumerable<string> head, IEnumerable<IEnumerable<object?>> rows)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n", ShouldQuote = MustQuote }))
+        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n",
+            ShouldQuote = MustQuote }))
         {
             foreach (var row in rows.Prepend(head))
             {

@@ -123,7 +123,8 @@ public static class DxfDrawing
     /// </summary>
     public static IReadOnlyList<DxfGroup> Candidates(IReadOnlyList<DxfCircle> circles)
     {
-        var groups = circles.GroupBy(c => (Layer: c.Layer.ToUpperInvariant(), Diameter: Math.Round(c.Diameter, 3))).OrderByDescending(g => g.Count()).ThenBy(g => g.Key.Diameter).ToList();
+        var groups = circles.GroupBy(c => (Layer: c.Layer.ToUpperInvariant(), Diameter: Math.Round(c.Diameter, 3)))
+            .OrderByDescending(g => g.Count()).ThenBy(g => g.Key.Diameter).ToList();
         if (groups.Count == 0) return [];
         var layer = groups.Any(g => g.Key.Layer == Bolts) ? Bolts : groups[0].Key.Layer;
         return [.. groups.Where(g => g.Key.Layer == layer).Select(g => new DxfGroup(g.First().Layer, g.Key.Diameter, Once(g)))];

@@ -43,7 +43,8 @@ internal sealed class DxfReader
         {
             var shift = Of(inner.E, inner.F);
             return new(
-                (A * inner.A) + (B * inner.C), (A * inner.B) + (B * inner.D), (C * inner.A) + (D * inner.C), (C * inner.B) + (D * inner.D), shift.X, shift.Y);
+                (A * inner.A) + (B * inner.C), (A * inner.B) + (B * inner.D), (C * inner.A) + (D * inner.C), (C * inner.B) + (D * inner.D),
+                shift.X, shift.Y);
         }
     }
 
@@ -56,12 +57,14 @@ internal sealed class DxfReader
     /// <summary>Reads the text of a drawing.</summary>
     internal static (IReadOnlyList<DxfCircle> Circles, double? UnitMm, string? Problem) Read(string text)
     {
-        if (text.StartsWith("AutoCAD Binary DXF", StringComparison.Ordinal)) return ([], null, "the drawing is in the binary form: save it as ASCII text");
+        if (text.StartsWith("AutoCAD Binary DXF", StringComparison.Ordinal)) return ([], null,
+            "the drawing is in the binary form: save it as ASCII text");
         var pairs = new List<(int Code, string Value)>();
         var lines = text.ReplaceLineEndings("\n").TrimEnd('\n').Split('\n');
         for (var i = 0; i + 1 < lines.Length; i += 2)
         {
-            if (!int.TryParse(lines[i], NumberStyles.Integer, CultureInfo.InvariantCulture, out var code)) return ([], null, $"not a drawing exchange file: line {i + 1} should be a group code, it is \"{Shorten(lines[i])}\"");
+            if (!int.TryParse(lines[i], NumberStyles.Integer, CultureInfo.InvariantCulture, out var code)) return ([], null,
+                $"not a drawing exchange file: line {i + 1} should be a group code, it is \"{Shorten(lines[i])}\"");
             pairs.Add((code, lines[i + 1].Trim()));
         }
         if (!pairs.Any(p => p is (0, "SECTION"))) return ([], null, "not a drawing exchange file: there is no section in it");
@@ -69,7 +72,8 @@ internal sealed class DxfReader
         reader.Sort(pairs);
         reader.Draw(reader._plan, Placing.None, "0", 0);
         if (reader._problem is { } problem) return ([], reader._unit, problem);
-        return reader._circles.Count == 0 ? ([], reader._unit, "there is no circle in the drawing: bolts are read from circles") : (reader._circles, reader._unit, null);
+        return reader._circles.Count == 0 ? ([], reader._unit, "there is no circle in the drawing: bolts are read from circles")
+            : (reader._circles, reader._unit, null);
     }
 
     /// <summary>What stands in the plan, and what stands in blocks.</summary>
@@ -78,7 +82,8 @@ internal sealed class DxfReader
         Block? block = null;
         for (var i = 0; i < pairs.Count; i++)
         {
-            if (pairs[i] is (9, "$INSUNITS") && i + 1 < pairs.Count) _unit = pairs[i + 1].Value switch { "1" => 25.4, "2" => 304.8, "4" => 1, "5" => 10, "6" => 1000, _ => null };
+            if (pairs[i] is (9, "$INSUNITS") && i + 1 < pairs.Count) _unit = pairs[i + 1]
+                .Value switch { "1" => 25.4, "2" => 304.8, "4" => 1, "5" => 10, "6" => 1000, _ => null };
             if (pairs[i].Code != 0) continue;
             var kind = pairs[i].Value;
             if (kind == "ENDBLK") block = null;
@@ -98,7 +103,8 @@ internal sealed class DxfReader
             var (code, value) = pairs[i];
             if (code == 8) layer = value;
             else if (code == 2) name = value;
-            else if (double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)) figures[code] = number;
+            else if (double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+                && double.IsFinite(number)) figures[code] = number;
         }
         i--;
         return new(kind, layer, name, figures);
@@ -118,7 +124,8 @@ internal sealed class DxfReader
 
     private void Circle(Entity circle, Placing at, string layer)
     {
-        if (!circle.Figures.ContainsKey(10) || !circle.Figures.ContainsKey(20) || circle[40] <= 0) _problem = $"circle {_circles.Count + 1} of the drawing has no middle or no radius";
+        if (!circle.Figures.ContainsKey(10) || !circle.Figures.ContainsKey(20)
+            || circle[40] <= 0) _problem = $"circle {_circles.Count + 1} of the drawing has no middle or no radius";
         else if (!circle.InPlan || !at.IsUniform) _problem = $"circle {_circles.Count + 1} of the drawing is not seen from above as a circle";
         else if (_circles.Count >= MostCircles) _problem = $"there are more than {MostCircles} circles in the drawing";
         else _circles.Add(new(layer, at.Of(circle.Mirrored ? -circle[10] : circle[10], circle[20]), 2 * circle[40] * at.Scale));

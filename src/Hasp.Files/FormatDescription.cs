@@ -21,10 +21,13 @@ public static class FormatDescription
         Properties(root)["version"] = new JsonObject { ["const"] = JointDocument.Version };
         Require(root, "format");
         Require(root, "version");
-        Properties(root)["chosen"] = new JsonObject { ["type"] = "array", ["maxItems"] = 200, ["items"] = new JsonObject { ["type"] = "string" }, ["description"] = "paths of fields that were chosen and not stated by anybody" };
+        Properties(root)["chosen"] = new JsonObject { ["type"] = "array", ["maxItems"] = 200,
+            ["items"] = new JsonObject { ["type"] = "string" },
+            ["description"] = "paths of fields that were chosen and not stated by anybody" };
         foreach (var field in Fields.Document) Place(root, field);
         // Bolts and parts are stated, unless a kind of joint lays them out.
-        root["anyOf"] = new JsonArray(new JsonObject { ["required"] = new JsonArray("bolts", "layers") }, new JsonObject { ["required"] = new JsonArray("kind") });
+        root["anyOf"] = new JsonArray(new JsonObject { ["required"] = new JsonArray("bolts", "layers") },
+            new JsonObject { ["required"] = new JsonArray("kind") });
         Require(root, "loads");
         Properties(root)["layers"]!["minItems"] = 2;
         Properties(root)["loads"]!["minItems"] = 1;
@@ -48,7 +51,8 @@ public static class FormatDescription
     /// <summary>JSON Schema of the entries of the shop's log: one of the kinds.</summary>
     public static JsonObject Schema(IReadOnlyList<EntryKind> kinds)
     {
-        var root = new JsonObject { ["$schema"] = "http://json-schema.org/draft-07/schema#", ["title"] = "Hasp log entry", ["definitions"] = new JsonObject() };
+        var root = new JsonObject { ["$schema"] = "http://json-schema.org/draft-07/schema#", ["title"] = "Hasp log entry",
+            ["definitions"] = new JsonObject() };
         foreach (var kind in kinds)
         {
             var one = ObjectSchema();
@@ -160,7 +164,8 @@ public static class FormatDescription
 
     private static JsonObject SchemaOf(Field field)
     {
-        var schema = new JsonObject { ["description"] = $"{field.Meaning}; {field.Allowed}" + (field.Default.Length > 0 ? $". If absent: {field.Default}" : "") };
+        var schema = new JsonObject { ["description"] = $"{field.Meaning}; {field.Allowed}"
+            + (field.Default.Length > 0 ? $". If absent: {field.Default}" : "") };
         switch (field.Kind)
         {
             case FieldKind.Count:

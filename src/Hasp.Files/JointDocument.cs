@@ -44,7 +44,8 @@ public static class JointDocument
         }
         catch (JsonException e)
         {
-            return (null, [new Fault("not-json", "", null, $"not valid JSON (line {e.LineNumber + 1}): every key once, at most 16 levels, UTF-8")]);
+            return (null, [new Fault("not-json", "", null,
+                $"not valid JSON (line {e.LineNumber + 1}): every key once, at most 16 levels, UTF-8")]);
         }
         catch (InvalidOperationException)
         {
@@ -53,7 +54,8 @@ public static class JointDocument
         }
         using (document)
         {
-            return IsOlder(document.RootElement, upgrades ?? Upgrades) && JsonNode.Parse(utf8.Span) is JsonObject older && (upgrades ?? Upgrades).Apply(older)
+            return IsOlder(document.RootElement, upgrades ?? Upgrades) && JsonNode.Parse(utf8.Span) is JsonObject older
+                && (upgrades ?? Upgrades).Apply(older)
                 ? Read(Encoding.UTF8.GetBytes(older.ToJsonString()))
                 : Read(document.RootElement);
         }
@@ -109,7 +111,8 @@ public static class JointDocument
     {
         var format = root.TryGetProperty("format", out var f) && f.ValueKind == JsonValueKind.String ? f.GetString() : null;
         if (format != Format) faults.Add(new("format", "format", format, $"must be \"{Format}\""));
-        if (!root.TryGetProperty("version", out var v) || v.ValueKind != JsonValueKind.Number || !v.TryGetInt32(out var version) || version < 1)
+        if (!root.TryGetProperty("version", out var v) || v.ValueKind != JsonValueKind.Number || !v.TryGetInt32(out var version)
+            || version < 1)
         {
             faults.Add(new("version", "version", null, $"must be {Version}"));
         }

@@ -61,7 +61,8 @@ public static partial class JointEdit
     private static void Stated(JsonObject document, string path)
     {
         if (document["chosen"] is not JsonArray chosen) return;
-        for (var i = chosen.Count - 1; i >= 0; i--) if (chosen[i] is JsonValue v && v.TryGetValue<string>(out var p) && p == path) chosen.RemoveAt(i);
+        for (var i = chosen.Count - 1; i >= 0; i--) if (chosen[i] is JsonValue v && v.TryGetValue<string>(out var p)
+            && p == path) chosen.RemoveAt(i);
         if (chosen.Count == 0) document.Remove("chosen");
     }
 
@@ -92,7 +93,8 @@ public static partial class JointEdit
                 break;
             case "a combination":
                 foreach (var key in new[] { "atX", "atY", "atZ" }) load.Remove(key);
-                var other = loads.OfType<JsonObject>().Where(l => l != load && !l.ContainsKey("combines")).Select((l, _) => Get(l, "name")).FirstOrDefault(n => n is not null);
+                var other = loads.OfType<JsonObject>().Where(l => l != load && !l.ContainsKey("combines")).Select((l, _) => Get(l, "name"))
+                    .FirstOrDefault(n => n is not null);
                 load["combines"] = other is null ? "1 × " : "1 × " + other;
                 break;
             default:
@@ -105,15 +107,18 @@ public static partial class JointEdit
 
     /// <summary>True where a load case is stated other than by tension and shear.</summary>
     public static bool StatesComponents(JsonObject document, int index) =>
-        document["loads"] is JsonArray loads && index < loads.Count && loads[index] is JsonObject load && !load.ContainsKey("tension") && !load.ContainsKey("shear")
-        && (load.ContainsKey("combines") || (load["helper"] as JsonObject)?.ContainsKey("kind") == true || new[] { "fx", "fy", "fz", "mx", "my", "mz" }.Any(load.ContainsKey));
+        document["loads"] is JsonArray loads && index < loads.Count && loads[index] is JsonObject load && !load.ContainsKey("tension")
+            && !load.ContainsKey("shear")
+        && (load.ContainsKey("combines") || (load["helper"] as JsonObject)?.ContainsKey("kind") == true
+            || new[] { "fx", "fy", "fz", "mx", "my", "mz" }.Any(load.ContainsKey));
 
     /// <summary>The unit that a bare number in this field is taken in.</summary>
     public static Unit BareUnit(Field field, UnitSystem shown) =>
         field == Fields.Settling ? Units.Of(Dimension.Length, shown == UnitSystem.Si ? "µm" : "mil") : Units.Shown(field.Dimension, shown);
 
     /// <summary>The lists whose entries a person adds and removes.</summary>
-    public static IReadOnlyList<string> Lists { get; } = ["layers", "loads", "pattern.points", "pattern.plate.corners", "pattern.plate.openings"];
+    public static IReadOnlyList<string> Lists { get; } = ["layers", "loads", "pattern.points", "pattern.plate.corners",
+        "pattern.plate.openings"];
 
     /// <summary>How many entries a list of the document has; 0 where there is none.</summary>
     public static int CountOf(JsonObject document, string list) =>
@@ -136,7 +141,8 @@ public static partial class JointEdit
             : list == "loads" && (array.LastOrDefault() as JsonObject)?.ContainsKey("tension") != false
             ? new JsonObject { ["name"] = $"Case {next}", ["tension"] = "0 kN", ["shear"] = "0 kN" }
             : list == "loads" ? new JsonObject { ["name"] = $"Case {next}", ["fz"] = "0 kN" }
-            : list.EndsWith("openings", StringComparison.Ordinal) ? new JsonObject { ["x"] = "0 mm", ["y"] = "0 mm", ["diameter"] = "30 mm" }
+            : list.EndsWith("openings", StringComparison.Ordinal)
+                ? new JsonObject { ["x"] = "0 mm", ["y"] = "0 mm", ["diameter"] = "30 mm" }
             : new JsonObject { ["x"] = "0 mm", ["y"] = "0 mm" });
     }
 
@@ -205,7 +211,8 @@ public static partial class JointEdit
 
     /// <summary>Place in <c>handChecks</c> of the figure beside a step; −1 where there is none.</summary>
     public static int HandFigureIndex(JsonObject document, string check, string step) =>
-        document["handChecks"] is JsonArray list ? list.ToList().FindIndex(h => h is JsonObject o && Get(o, "check") == check && Get(o, "step") == step) : -1;
+        document["handChecks"] is JsonArray list ? list.ToList()
+            .FindIndex(h => h is JsonObject o && Get(o, "check") == check && Get(o, "step") == step) : -1;
 
     /// <summary>What stands at a path, as text; null where nothing does.</summary>
     public static string? Get(JsonObject document, string path)
@@ -236,7 +243,8 @@ public static partial class JointEdit
         var at = path.LastIndexOf(']');
         if (at < 0) return true;
         var open = path.LastIndexOf('[');
-        return int.TryParse(path.AsSpan(open + 1, at - open - 1), NumberStyles.None, CultureInfo.InvariantCulture, out var i) && i < CountOf(document, path[..open]);
+        return int.TryParse(path.AsSpan(open + 1, at - open - 1), NumberStyles.None, CultureInfo.InvariantCulture, out var i)
+            && i < CountOf(document, path[..open]);
     }
 
     private static (JsonObject Parent, string Key) Walk(JsonObject document, string path)
@@ -276,7 +284,8 @@ public static partial class JointEdit
     private static double? Share(string text)
     {
         var percent = text.EndsWith('%');
-        return double.TryParse(percent ? text[..^1] : text, NumberStyles.Float, CultureInfo.InvariantCulture, out var x) && double.IsFinite(x)
+        return double.TryParse(percent ? text[..^1] : text, NumberStyles.Float, CultureInfo.InvariantCulture, out var x)
+            && double.IsFinite(x)
             ? percent ? x / 100 : x
             : null;
     }

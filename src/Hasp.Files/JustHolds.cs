@@ -89,7 +89,8 @@ public sealed class JustHolds
 
     // What is required, how it is sampled, and the own figures of a grade are not sizes to choose by what holds; nor is what a lot was
     // found to have, or how it is put together.
-    private static readonly string[] Left = ["judging.required", "uncertainty.", "own.", "handChecks", "loads[].row", "fatigue.knee", "plan.", "tightening.lot."];
+    private static readonly string[] Left = ["judging.required", "uncertainty.", "own.", "handChecks", "loads[].row", "fatigue.knee",
+        "plan.", "tightening.lot."];
 
     /// <summary>The value that just holds and its curve; null where the field is none to look for, or the joint as it stands has other faults.</summary>
     /// <param name="document">The joint document; it is not changed.</param>
@@ -109,7 +110,8 @@ public sealed class JustHolds
         Dimension[] may = field.Kind == FieldKind.Aim ? [Dimension.Torque, Dimension.Force] : [field.Dimension];
         foreach (var dimension in may)
         {
-            if (text is not null && QuantityText.Parse(text, dimension) is { Ok: true } read && Units.Belongs(read.Unit!, shown)) return read.Unit;
+            if (text is not null && QuantityText.Parse(text, dimension) is { Ok: true } read
+                && Units.Belongs(read.Unit!, shown)) return read.Unit;
         }
         return field.Kind == FieldKind.Aim
             ? Units.Shown(text is not null && QuantityText.Parse(text, Dimension.Torque).Ok ? Dimension.Torque : Dimension.Force, shown)
@@ -201,7 +203,8 @@ public sealed class JustHolds
 
     private HoldingEdge EdgeBetween(Tried holds, Tried beyond)
     {
-        for (var i = 0; i < 40 && Field.Kind != FieldKind.Count && Math.Abs(beyond.Value - holds.Value) > 1e-7 * Math.Max(Math.Abs(holds.Value), 1e-9); i++)
+        for (var i = 0; i < 40 && Field.Kind != FieldKind.Count
+            && Math.Abs(beyond.Value - holds.Value) > 1e-7 * Math.Max(Math.Abs(holds.Value), 1e-9); i++)
         {
             var middle = Try((holds.Value + beyond.Value) / 2);
             if (middle.Holds) holds = middle;

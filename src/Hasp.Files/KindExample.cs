@@ -15,7 +15,9 @@ public static class KindExample
     {
         if (kind.Example.Length == 0) throw new ArgumentException($"{kind.Name} has no example", nameof(kind));
         var document = (JsonObject)JsonNode.Parse(kind.Example)!;
-        document["chosen"] = new JsonArray([.. Leaves(document, "").Where(p => !Heads.Contains(p) && !p.EndsWith("].name", StringComparison.Ordinal) && Fields.At(p) is not null).Select(p => (JsonNode)p)]);
+        document["chosen"] = new JsonArray([.. Leaves(document, "")
+            .Where(p => !Heads.Contains(p) && !p.EndsWith("].name", StringComparison.Ordinal) && Fields.At(p) is not null)
+            .Select(p => (JsonNode)p)]);
         return document;
     }
 

@@ -95,12 +95,15 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
             var dimension = LoadColumn.DimensionOf(meaning);
             var match = UnitInHead().Match(h);
             var text = match.Groups["unit"].Success ? match.Groups["unit"].Value : match.Groups["tail"].Value;
-            var unit = dimension == Dimension.None || text.Length == 0 ? "" : QuantityText.Parse("1 " + text, dimension) is { Ok: true } read ? read.Unit!.Symbol : "";
+            var unit = dimension == Dimension.None || text.Length == 0 ? ""
+                : QuantityText.Parse("1 " + text, dimension) is { Ok: true } read ? read.Unit!.Symbol : "";
             return new LoadColumn(meaning, unit);
         }).ToList();
         // One column a meaning: of two alike the first.
-        for (var i = 0; i < columns.Count; i++) if (columns[i].Meaning != ColumnMeaning.Ignore && columns.Take(i).Any(c => c.Meaning == columns[i].Meaning)) columns[i] = new(ColumnMeaning.Ignore, "");
-        var (decimals, points) = (sample.Any(c => CommaOfDecimals().IsMatch(Plain(c))), sample.Any(c => PointOfDecimals().IsMatch(Plain(c))));
+        for (var i = 0; i < columns.Count; i++) if (columns[i].Meaning != ColumnMeaning.Ignore && columns.Take(i)
+            .Any(c => c.Meaning == columns[i].Meaning)) columns[i] = new(ColumnMeaning.Ignore, "");
+        var (decimals, points) = (sample.Any(c => CommaOfDecimals().IsMatch(Plain(c))),
+            sample.Any(c => PointOfDecimals().IsMatch(Plain(c))));
         var comma = (decimals, points) switch {
             (true, false) => CommaMarks.Decimals,
             // A point marks decimals: a comma does not, and a line that uses it so is refused by itself.
@@ -145,13 +148,17 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
         {
             var (meaning, unit) = (Columns[i].Meaning, Columns[i].Unit);
             var dimension = LoadColumn.DimensionOf(meaning);
-            if (meaning != ColumnMeaning.Ignore && Columns.Take(i).Any(c => c.Meaning == meaning)) found.Add((i, $"another column is {meaning} already"));
+            if (meaning != ColumnMeaning.Ignore && Columns.Take(i)
+                .Any(c => c.Meaning == meaning)) found.Add((i, $"another column is {meaning} already"));
             if (dimension == Dimension.None) continue;
-            if (unit.Length == 0) found.Add((i, $"in which unit? Figures without a unit are not taken. Choose one of {Units.Choices(dimension)}"));
+            if (unit.Length == 0) found.Add((i,
+                $"in which unit? Figures without a unit are not taken. Choose one of {Units.Choices(dimension)}"));
             else if (QuantityText.Parse("1 " + unit, dimension) is { Ok: false } read) found.Add((i, read.Problem!));
         }
-        if (!Columns.Any(c => LoadColumn.DimensionOf(c.Meaning) is Dimension.Force or Dimension.Torque)) found.Add((-1, "no column holds a force or a moment: say what the columns are"));
-        if (Comma == CommaMarks.Unstated && sample.FirstOrDefault(c => NumberWithComma().IsMatch(Plain(c))) is { } doubtful) found.Add((-1, $"does the comma in {doubtful} mark decimals or thousands? Say which below"));
+        if (!Columns.Any(c => LoadColumn.DimensionOf(c.Meaning) is Dimension.Force or Dimension.Torque)) found.Add((-1,
+            "no column holds a force or a moment: say what the columns are"));
+        if (Comma == CommaMarks.Unstated && sample.FirstOrDefault(c => NumberWithComma().IsMatch(Plain(c))) is { } doubtful) found.Add((-1,
+            $"does the comma in {doubtful} mark decimals or thousands? Say which below"));
         return found;
     }
 
@@ -160,9 +167,11 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
     /// <param name="take">Called for each good line: name, load at its point, the point.</param>
     /// <param name="refuse">Called for each other line.</param>
     /// <param name="stop">Stops; what was taken stays.</param>
-    public void Read(IEnumerable<TableLine> lines, Action<string, Resultant, Components> take, Action<RefusedLine> refuse, CancellationToken stop = default)
+    public void Read(IEnumerable<TableLine> lines, Action<string, Resultant, Components> take, Action<RefusedLine> refuse,
+        CancellationToken stop = default)
     {
-        var scales = Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) is var d && d != Dimension.None ? Units.Of(d, c.Unit).Scale : 1).ToArray();
+        var scales = Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) is var d && d != Dimension.None ? Units.Of(d, c.Unit).Scale : 1)
+            .ToArray();
         Span<double> values = stackalloc double[9];
         var count = 0;
         foreach (var line in lines.Skip(1))
@@ -175,7 +184,9 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
             }
             values.Clear();
             var (name, state) = ("", "");
-            var reason = line.Problem ?? (line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula].Meaning != ColumnMeaning.Ignore ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null);
+            var reason = line.Problem ?? (line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula]
+                .Meaning != ColumnMeaning.Ignore
+                ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null);
             for (var i = 0; i < Columns.Count && reason is null; i++)
             {
                 var meaning = Columns[i].Meaning;
@@ -204,7 +215,9 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
             }
             var sign = FlipZ ? -1 : 1;
             // The state goes with the name: there it is seen, and read again.
-            take(LimitStateText.In(name) == LimitStates.NotStated && state.Length > 0 ? $"{name} [{state}]".TrimStart() : name, new(new(values[0], values[1], sign * values[2]), new(values[3], values[4], values[5])), new(values[6], values[7], values[8]));
+            take(LimitStateText.In(name) == LimitStates.NotStated && state.Length > 0 ? $"{name} [{state}]".TrimStart() : name,
+                new(new(values[0], values[1], sign * values[2]), new(values[3], values[4], values[5])),
+                new(values[6], values[7], values[8]));
         }
     }
 
@@ -228,9 +241,11 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
         if (end < 0) end = text.Length;
         var whole = text[..end];
         var rest = text[end..];
-        if (Grouped().Match(whole) is { Success: true } grouped) whole = whole.Replace(grouped.Groups["sign"].Value, "", StringComparison.Ordinal);
+        if (Grouped().Match(whole) is { Success: true } grouped) whole = whole.Replace(grouped.Groups["sign"].Value, "",
+            StringComparison.Ordinal);
         if (rest.StartsWith(mark)) rest = "." + rest[1..];
-        return double.TryParse(whole + rest, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out value)
+        return double.TryParse(whole + rest, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent,
+            CultureInfo.InvariantCulture, out value)
             && !whole.Contains('.', StringComparison.Ordinal) && double.IsFinite(value);
     }
 

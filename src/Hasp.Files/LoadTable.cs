@@ -56,7 +56,8 @@ public static class LoadTable
     public static IEnumerable<TableLine> Lines(Stream stream, string? sheet = null, int from = 0)
     {
         if (stream.Length == 0) throw new UnreadableTableException("the file is empty");
-        return (IsWorkbook(stream) ? Workbook(stream, sheet) : Text(stream)).Where(l => l.Number >= from && (l.Cells.Any(c => c.Length > 0) || l.Formula >= 0 || l.Problem is not null));
+        return (IsWorkbook(stream) ? Workbook(stream, sheet) : Text(stream))
+            .Where(l => l.Number >= from && (l.Cells.Any(c => c.Length > 0) || l.Formula >= 0 || l.Problem is not null));
     }
 
     /// <summary>The sheets with cells of a workbook, those that are shown before those that are hidden; empty for text.</summary>
@@ -98,7 +99,8 @@ public static class LoadTable
             using (var packed = new System.IO.Compression.ZipArchive(stream, System.IO.Compression.ZipArchiveMode.Read, leaveOpen: true))
             {
                 var unpacked = packed.Entries.Sum(e => e.Length);
-                if (unpacked > MaxUnpacked || (unpacked > 20_000_000 && unpacked > MaxRatio * stream.Length)) throw new UnreadableTableException($"the workbook unpacks to {unpacked / 1_000_000} MB: save the sheet with the load cases alone");
+                if (unpacked > MaxUnpacked || (unpacked > 20_000_000
+                    && unpacked > MaxRatio * stream.Length)) throw new UnreadableTableException($"the workbook unpacks to {unpacked / 1_000_000} MB: save the sheet with the load cases alone");
             }
             stream.Position = 0;
             return SpreadsheetDocument.Open(stream, isEditable: false, new OpenSettings { MaxCharactersInPart = MaxUnpacked });
@@ -115,10 +117,12 @@ public static class LoadTable
         stream.Position = 0;
         using var reader = new StreamReader(stream, Encoding.UTF8, true, 4096, leaveOpen: true);
         var lines = new List<string>();
-        while (lines.Count < 5 && reader.ReadLine() is { } line) if (line.Trim().Length > 0) lines.Add(line.Length > 4000 ? line[..4000] : line);
+        while (lines.Count < 5 && reader.ReadLine() is { } line) if (line.Trim().Length > 0) lines.Add(line.Length > 4000 ? line[..4000]
+            : line);
         stream.Position = 0;
         // In a line with semicolons the commas mark decimals.
-        return new[] { '\t', ';', ',' }.FirstOrDefault(d => lines.Count > 0 && lines.All(l => l.Contains(d, StringComparison.Ordinal)), ',');
+        return new[] { '\t', ';', ',' }.FirstOrDefault(d => lines.Count > 0 && lines.All(l => l.Contains(d, StringComparison.Ordinal)),
+            ',');
     }
 
     private static IEnumerable<TableLine> Text(Stream stream)
@@ -128,7 +132,8 @@ public static class LoadTable
         using var reader = new ClosedQuotes(whole);
         using var parser = new CsvParser(reader, new CsvConfiguration(CultureInfo.InvariantCulture)
         {
-            Delimiter = delimiter.ToString(), BadDataFound = null, MaxFieldSize = 10_000, TrimOptions = TrimOptions.Trim, IgnoreBlankLines = true, DetectColumnCountChanges = false,
+            Delimiter = delimiter.ToString(), BadDataFound = null, MaxFieldSize = 10_000, TrimOptions = TrimOptions.Trim,
+            IgnoreBlankLines = true, DetectColumnCountChanges = false,
         });
         while (Next(parser))
         {
@@ -142,7 +147,8 @@ public static class LoadTable
                 if (formula < 0 && cell.StartsWith('=')) formula = i;
             }
             yield return new(
-                parser.RawRow, cells, formula, reader.Unclosed.Remove(parser.RawRow) ? "a quotation mark opens in it and never closes" : null);
+                parser.RawRow, cells, formula, reader.Unclosed.Remove(parser.RawRow) ? "a quotation mark opens in it and never closes"
+                    : null);
         }
     }
 
@@ -163,7 +169,8 @@ public static class LoadTable
         using var document = OpenBook(stream);
         var sheets = SheetsOf(document);
         if (sheets.Count == 0) throw new UnreadableTableException("there is no sheet with cells in the workbook");
-        var sheet = (name is null ? sheets[0] : sheets.FirstOrDefault(s => s.Name == name)).Part ?? throw new UnreadableTableException($"there is no sheet {name} in the workbook");
+        var sheet = (name is null ? sheets[0] : sheets.FirstOrDefault(s => s.Name == name))
+            .Part ?? throw new UnreadableTableException($"there is no sheet {name} in the workbook");
         List<string> shared;
         try
         {
@@ -180,8 +187,10 @@ public static class LoadTable
             var element = reader.ElementType;
             if (reader.IsStartElement)
             {
-                if (element == typeof(Row)) (row, cells, formula) = (int.TryParse(Attribute(reader, "r"), CultureInfo.InvariantCulture, out var r) ? r : row + 1, [], -1);
-                else if (element == typeof(Cell)) (column, type, text) = (ColumnOf(Attribute(reader, "r"), cells.Count), Attribute(reader, "t") ?? "", "");
+                if (element == typeof(Row)) (row, cells,
+                    formula) = (int.TryParse(Attribute(reader, "r"), CultureInfo.InvariantCulture, out var r) ? r : row + 1, [], -1);
+                else if (element == typeof(Cell)) (column, type, text) = (ColumnOf(Attribute(reader, "r"), cells.Count),
+                    Attribute(reader, "t") ?? "", "");
                 else if (element == typeof(CellFormula) && formula < 0) formula = column;
                 else if (element == typeof(CellValue) || element == typeof(Text)) text += reader.GetText();
             }
@@ -230,7 +239,8 @@ public static class LoadTable
     {
         // A truth value or a text that is not there must not be read as a number.
         if (type == "b") return text.Trim() is "1" or "true" ? "TRUE" : "FALSE";
-        if (type == "s") text = int.TryParse(text, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < shared.Count ? shared[i] : $"text {text} that the workbook lacks";
+        if (type == "s") text = int.TryParse(text, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < shared.Count ? shared[i]
+            : $"text {text} that the workbook lacks";
         text = text.Trim();
         return text.Length > MaxCell ? text[..MaxCell] : text;
     }

@@ -12,7 +12,8 @@ public static class PatternEdit
     /// <summary>Grows a pattern to a number of bolts by its own rule; false where there is no pattern, or none of that number.</summary>
     internal static bool Grow(JsonObject document, string text)
     {
-        if (JointDocument.LayoutOf(document) is not { } layout || !int.TryParse(text, CultureInfo.InvariantCulture, out var count) || count is < 1 or > PatternRules.MostBolts) return false;
+        if (JointDocument.LayoutOf(document) is not { } layout || !int.TryParse(text, CultureInfo.InvariantCulture, out var count)
+            || count is < 1 or > PatternRules.MostBolts) return false;
         if (layout.Grown(count) is not { } grown) return false;
         if (grown != layout) foreach (var (path, value) in PatternRules.Edits(grown)) JointEdit.Set(document, path, value, UnitSystem.Si);
         (document["bolts"] as JsonObject)?.Remove("count");
@@ -29,7 +30,8 @@ public static class PatternEdit
             if (before is not null) bolts["count"] = before.Places().Length - before.Off.Length;
             return;
         }
-        if (before is not null || bolts["count"] is not JsonValue stated || !stated.TryGetValue<int>(out var count) || count is < 1 or > PatternRules.MostBolts) return;
+        if (before is not null || bolts["count"] is not JsonValue stated || !stated.TryGetValue<int>(out var count)
+            || count is < 1 or > PatternRules.MostBolts) return;
         bolts.Remove("count");
         if (document["pattern"] is not JsonObject pattern) document["pattern"] = pattern = [];
         if (pattern.ContainsKey("rows") || pattern.ContainsKey("columns") || pattern.ContainsKey("count")) return;
@@ -76,7 +78,8 @@ public static class PatternEdit
     /// </summary>
     public static void Move(JsonObject document, IReadOnlyList<int> numbers, PlanPoint by)
     {
-        if (JointDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern || numbers.Count == 0) return;
+        if (JointDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern
+            || numbers.Count == 0) return;
         var places = layout.Places();
         if (numbers.Any(n => n < 1 || n > places.Length)) return;
         if (numbers.Count == places.Length || layout.Kind == PatternKind.Single)
@@ -104,8 +107,10 @@ public static class PatternEdit
         var (cos, sin) = (Math.Cos(layout.Turned), Math.Sin(layout.Turned));
         PlanPoint Unturned(PlanPoint p) => new((cos * p.X) + (sin * p.Y), (cos * p.Y) - (sin * p.X));
         var (from, to) = (Unturned(old), Unturned(target));
-        if (Math.Abs(from.X) > 1e-6 && Math.Abs(to.X - from.X) > 1e-6 && to.X / from.X > 0) pattern["pitchX"] = Mm(layout.PitchX * to.X / from.X);
-        if (Math.Abs(from.Y) > 1e-6 && Math.Abs(to.Y - from.Y) > 1e-6 && to.Y / from.Y > 0) pattern["pitchY"] = Mm(layout.PitchY * to.Y / from.Y);
+        if (Math.Abs(from.X) > 1e-6 && Math.Abs(to.X - from.X) > 1e-6
+            && to.X / from.X > 0) pattern["pitchX"] = Mm(layout.PitchX * to.X / from.X);
+        if (Math.Abs(from.Y) > 1e-6 && Math.Abs(to.Y - from.Y) > 1e-6
+            && to.Y / from.Y > 0) pattern["pitchY"] = Mm(layout.PitchY * to.Y / from.Y);
     }
 
     /// <summary>Takes bolts, given by their numbers, away: free ones for good, others by switching their place off; those switched off come back.</summary>
@@ -118,7 +123,8 @@ public static class PatternEdit
             foreach (var n in numbers.Distinct().OrderDescending().Where(n => n >= 1 && n <= list.Count)) list.RemoveAt(n - 1);
             return;
         }
-        var off = (JointEdit.Get(document, Fields.PatternOff.Path) ?? "").Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries).ToHashSet();
+        var off = (JointEdit.Get(document, Fields.PatternOff.Path) ?? "").Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries)
+            .ToHashSet();
         foreach (var n in numbers.Select(n => n.ToString(CultureInfo.InvariantCulture))) if (!off.Remove(n)) off.Add(n);
         if (off.Count == 0) pattern.Remove("off");
         else pattern["off"] = string.Join(", ", off.OrderBy(n => n.Length).ThenBy(n => n, StringComparer.Ordinal));

@@ -23,7 +23,8 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
 
     /// <summary>Materials of the user's own.</summary>
     public static RecordKind Materials { get; } =
-        Element("materials", "Materials", "material", Core.Joints.Fields.OwnMaterials, (said, faults) => JointRules.OwnMaterial(said, faults));
+        Element("materials", "Materials", "material", Core.Joints.Fields.OwnMaterials,
+            (said, faults) => JointRules.OwnMaterial(said, faults));
 
     /// <summary>What the columns of load files hold, by their headings; kept by the import.</summary>
     public static RecordKind Mappings { get; } = new("mappings", "Columns of load files", "mapping", []);
@@ -43,7 +44,8 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     // Listed when first asked for: the kinds of the shop stand in a file of their own.
     private static class Listed
     {
-        internal static readonly IReadOnlyList<RecordKind> All = [Grades, Materials, .. Shop.ShopKinds.All, Mappings, LoadSets, ProjectBases];
+        internal static readonly IReadOnlyList<RecordKind> All = [Grades, Materials, .. Shop.ShopKinds.All, Mappings, LoadSets,
+            ProjectBases];
 
         internal static readonly IReadOnlyList<RecordKind> Shelved = [.. All.Where(k => k.Fields.Count > 0)];
     }
@@ -90,7 +92,8 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
         using var parsed = JsonDocument.Parse(document.ToJsonString(), DocumentReader.Strict);
         try
         {
-            Judge(ElementOf is null ? Reader.Read(parsed.RootElement, faults) : JointDocument.Reader.ReadElement(ElementOf, parsed.RootElement, 0, faults), faults);
+            Judge(ElementOf is null ? Reader.Read(parsed.RootElement, faults)
+                : JointDocument.Reader.ReadElement(ElementOf, parsed.RootElement, 0, faults), faults);
         }
         catch (InvalidOperationException)
         {
@@ -112,5 +115,6 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     public string NameIn(JsonObject document) => JointEdit.Get(document, Fields[0].Key) ?? "";
 
     private static RecordKind Element(string id, string name, string one, ListField list, Action<Values, List<Fault>> judge) =>
-        new(id, name, one, [.. Core.Joints.Fields.All.Where(f => f.Path.StartsWith(list.Path + "[].", StringComparison.Ordinal))]) { ElementOf = list, Judge = judge };
+        new(id, name, one, [.. Core.Joints.Fields.All.Where(f => f.Path.StartsWith(list.Path + "[].",
+            StringComparison.Ordinal))]) { ElementOf = list, Judge = judge };
 }

@@ -89,7 +89,8 @@ public static class ResultDocument
             ["path"] = f.Path,
             ["was"] = f.Was,
             ["problem"] = f.Problem,
-            ["mends"] = new JsonArray([.. f.Mends.Select(m => (JsonNode)new JsonObject { ["path"] = m.Path, ["text"] = m.Text, ["words"] = m.Words })]),
+            ["mends"] = new JsonArray([.. f.Mends.Select(m => (JsonNode)new JsonObject { ["path"] = m.Path, ["text"] = m.Text,
+                ["words"] = m.Words })]),
         })]);
 
     /// <summary>A number that JSON can carry: null where it is not finite.</summary>
@@ -143,7 +144,8 @@ public static class ResultDocument
         ["place"] = c.Place,
         ["note"] = c.Note,
         ["byCase"] = new JsonArray([.. c.ByCase.Select(NumberOf)]),
-        ["schools"] = new JsonArray([.. c.Schools.Select(s => (JsonNode)new JsonObject { ["name"] = s.Name, ["factor"] = NumberOf(s.Factor) })]),
+        ["schools"] = new JsonArray([.. c.Schools.Select(s => (JsonNode)new JsonObject { ["name"] = s.Name,
+            ["factor"] = NumberOf(s.Factor) })]),
         ["working"] = new JsonArray([.. c.Working.Steps.Select(StepOf)]),
         ["source"] = c.Check.Source,
     };
@@ -219,7 +221,8 @@ public static class ResultDocument
             ["spacing"] = new JsonArray([.. joint.Spacing.Select(f => (JsonNode)new JsonObject
             {
                 ["kind"] = f.Kind.ToString().ToLowerInvariant(), ["bolt"] = f.Number, ["other"] = f.Other > 0 ? f.Other : null,
-                ["distance"] = ValueOf(Dimension.Length, f.Distance), ["goodPractice"] = ValueOf(Dimension.Length, f.Good), ["isShort"] = f.IsShort,
+                ["distance"] = ValueOf(Dimension.Length, f.Distance), ["goodPractice"] = ValueOf(Dimension.Length, f.Good),
+                ["isShort"] = f.IsShort,
             })]),
             ["loads"] = new JsonArray([.. joint.Cases.Select((c, i) => (JsonNode)new JsonObject
             {

@@ -32,7 +32,9 @@ public sealed record TableFile(string Name, IReadOnlyList<string> Heads, IReadOn
 
     private static Cell CellOf(object? value) => value switch
     {
-        int or long or double => new Cell { CellValue = new CellValue(Convert.ToString(value, System.Globalization.CultureInfo.InvariantCulture)!), DataType = CellValues.Number },
-        _ => new Cell { InlineString = new InlineString(new Text(value?.ToString() ?? "") { Space = SpaceProcessingModeValues.Preserve }), DataType = CellValues.InlineString },
+        int or long or double => new Cell { CellValue = new CellValue(Convert.ToString(value,
+            System.Globalization.CultureInfo.InvariantCulture)!), DataType = CellValues.Number },
+        _ => new Cell { InlineString = new InlineString(new Text(value?.ToString() ?? "") { Space = SpaceProcessingModeValues.Preserve }),
+            DataType = CellValues.InlineString },
     };
 }

@@ -117,7 +117,8 @@ public sealed class DataFolder : IDisposable
         using var db = new HaspDb(OptionsFor(file, "ReadWrite"));
         var applied = AppliedOf(db);
         if (applied.Count == 0) throw new InvalidDataException();
-        if (applied.Except(db.Database.GetMigrations()).Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; nothing was changed.");
+        if (applied.Except(db.Database.GetMigrations())
+            .Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; nothing was changed.");
         // Before the version that brought the log there is none to look through.
         return applied.Count < db.Database.GetMigrations().Count() ? new(0, "", null) : ShopLog.Check(db).GetAwaiter().GetResult();
     }

@@ -58,7 +58,8 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
             command.ExecuteNonQuery();
         }
 
-        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default)
         {
             await using var command = connection.CreateCommand();
             command.CommandText = Pragmas;

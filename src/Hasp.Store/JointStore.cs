@@ -12,7 +12,8 @@ namespace Hasp.Store;
 public sealed record StoredJoint(int Id, int ProjectId, int Revision, string Document, bool CanUndo, bool CanRedo);
 
 /// <summary>Projects and their joints: records of one kind, whose owner is the project.</summary>
-public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null) : RecordStore(databases, clock, authorship)
+public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider clock,
+    IAuthorship? authorship = null) : RecordStore(databases, clock, authorship)
 {
     /// <summary>The kind that joints are.</summary>
     public const string Kind = "joint";
@@ -62,7 +63,8 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
     public async Task<int?> ProjectOf(int joint)
     {
         await using var db = await Open();
-        return await db.Records.AsNoTracking().Where(r => r.Id == joint && r.Kind == Kind).Select(r => (int?)r.OwnerId).FirstOrDefaultAsync();
+        return await db.Records.AsNoTracking().Where(r => r.Id == joint && r.Kind == Kind).Select(r => (int?)r.OwnerId)
+            .FirstOrDefaultAsync();
     }
 
     /// <summary>A new joint in a project.</summary>

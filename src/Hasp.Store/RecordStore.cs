@@ -57,7 +57,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     public async Task<string> Stamp(IReadOnlyCollection<string> kinds)
     {
         await using var db = await Open();
-        var standing = await db.Records.AsNoTracking().Where(r => kinds.Contains(r.Kind) && r.OwnerId == 0 && r.DeletedAt == null).OrderBy(r => r.Id).Select(r => new { r.Id, r.Current, r.Name }).ToListAsync();
+        var standing = await db.Records.AsNoTracking().Where(r => kinds.Contains(r.Kind) && r.OwnerId == 0 && r.DeletedAt == null)
+            .OrderBy(r => r.Id).Select(r => new { r.Id, r.Current, r.Name }).ToListAsync();
         return string.Join('|', standing.Select(r => $"{r.Id}.{r.Current}.{r.Name}"));
     }
 
@@ -67,9 +68,11 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         await using var db = await Open();
         var record = await db.Records.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id && r.Kind == kind && r.DeletedAt == null);
         if (record is null) return null;
-        var revision = await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number == record.Current).Select(r => new { r.Document, r.Parent }).FirstAsync();
+        var revision = await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number == record.Current)
+            .Select(r => new { r.Document, r.Parent }).FirstAsync();
         var ahead = await db.Revisions.AnyAsync(r => r.RecordId == id && r.Parent == record.Current && r.Number > record.Current);
-        return new StoredRecord(id, kind, record.OwnerId, record.Name, record.Current, revision.Document, revision.Parent is not null, ahead);
+        return new StoredRecord(id, kind, record.OwnerId, record.Name, record.Current, revision.Document, revision.Parent is not null,
+            ahead);
     }
 
     /// <summary>The last record of a kind that an owner has; null where it has none.</summary>
@@ -83,7 +86,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     public async Task<byte[]?> Payload(int id, int revision)
     {
         await using var db = await Open();
-        return await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number == revision).Select(r => r.Payload).FirstOrDefaultAsync();
+        return await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number == revision).Select(r => r.Payload)
+            .FirstOrDefaultAsync();
     }
 
     /// <summary>A new record.</summary>
@@ -109,12 +113,14 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     /// <summary>The record of a name: its next revision where there is one already, a new record where there is not.</summary>
     public Task<int> Put(string kind, int owner, string name, string document, string summary) => Write(async db =>
     {
-        if (await db.Records.FirstOrDefaultAsync(r => r.Kind == kind && r.OwnerId == owner && r.Name == name && r.DeletedAt == null) is not { } record)
+        if (await db.Records.FirstOrDefaultAsync(r => r.Kind == kind && r.OwnerId == owner && r.Name == name
+            && r.DeletedAt == null) is not { } record)
         {
             return await Add(db, kind, owner, name, document, summary);
         }
         var next = await db.Revisions.Where(r => r.RecordId == record.Id).MaxAsync(r => r.Number) + 1;
-        db.Revisions.Add(Signed(new RevisionRow { RecordId = record.Id, Number = next, Parent = record.Current, Document = document, Summary = summary, At = Now }));
+        db.Revisions.Add(Signed(new RevisionRow { RecordId = record.Id, Number = next, Parent = record.Current, Document = document,
+            Summary = summary, At = Now }));
         record.Current = next;
         await db.SaveChangesAsync();
         return record.Id;
@@ -143,7 +149,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
         if (record is null) return new SaveOutcome(null, false);
         var next = await db.Revisions.Where(r => r.RecordId == id).MaxAsync(r => r.Number) + 1;
-        db.Revisions.Add(Signed(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document, Summary = summary, At = Now }));
+        db.Revisions.Add(Signed(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document,
+            Summary = summary, At = Now }));
         var conflict = record.Current != baseRevision;
         if (!conflict) record.Current = next;
         // What was unfinished at this very revision is in the document now; older unfinished typing stays until it is taken or let go.
@@ -181,7 +188,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     public Task<bool> KeepDraft(int id, string editor, int baseRevision, string document) => Write(async db =>
     {
         var row = await db.Drafts.FirstOrDefaultAsync(d => d.RecordId == id && d.Editor == editor && d.BaseRevision == baseRevision);
-        if (row is null) db.Drafts.Add(row = new DraftRow { RecordId = id, Editor = editor, BaseRevision = baseRevision, Document = document });
+        if (row is null) db.Drafts.Add(row = new DraftRow { RecordId = id, Editor = editor, BaseRevision = baseRevision,
+            Document = document });
         (row.Document, row.At) = (document, Now);
         await db.SaveChangesAsync();
         return true;
@@ -193,7 +201,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
 
     /// <summary>Forgets what this browser typed against revisions before <paramref name="revision"/>, or all where it is null.</summary>
     public Task<bool> DropDrafts(int id, string editor, int? revision) => Write(async db =>
-        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && (revision == null || d.BaseRevision != revision)).ExecuteDeleteAsync() > 0);
+        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && (revision == null || d.BaseRevision != revision))
+            .ExecuteDeleteAsync() > 0);
 
     /// <summary>Adds a record with its first revision, within a transaction.</summary>
     protected async Task<int> Add(HaspDb db, string kind, int owner, string name, string document, string summary, byte[]? payload = null)
@@ -201,7 +210,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         var row = new RecordRow { Kind = kind, OwnerId = owner, Name = name, Current = 1 };
         db.Records.Add(row);
         await db.SaveChangesAsync();
-        db.Revisions.Add(Signed(new RevisionRow { RecordId = row.Id, Number = 1, Document = document, Payload = payload, Summary = summary, At = Now }));
+        db.Revisions.Add(Signed(new RevisionRow { RecordId = row.Id, Number = 1, Document = document, Payload = payload, Summary = summary,
+            At = Now }));
         await db.SaveChangesAsync();
         return row.Id;
     }

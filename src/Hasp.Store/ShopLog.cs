@@ -102,7 +102,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
             {
                 if (known.TryGetValue(entry.Key, out var before))
                 {
-                    kept.Add(new(before, true, before.Document != entry.Document || before.Kind != entry.Kind || before.JointId != entry.JointId || before.Bolt != entry.Bolt));
+                    kept.Add(new(before, true, before.Document != entry.Document || before.Kind != entry.Kind
+                        || before.JointId != entry.JointId || before.Bolt != entry.Bolt));
                     continue;
                 }
                 db.Entries.Add(last = Next(entry, last));
@@ -162,8 +163,10 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
         var author = authorship?.Now ?? Author.ThisMachine;
         var row = new EntryRow
         {
-            Number = (last?.Number ?? 0) + 1, Key = entry.Key, Kind = entry.Kind, ProjectId = entry.ProjectId, JointId = entry.JointId, LotId = entry.LotId, Bolt = entry.Bolt,
-            Document = entry.Document, At = Utc(clock.GetUtcNow().UtcDateTime), Made = Utc(entry.Made), Account = author.Account, Role = author.Role, Device = author.Device,
+            Number = (last?.Number ?? 0) + 1, Key = entry.Key, Kind = entry.Kind, ProjectId = entry.ProjectId, JointId = entry.JointId,
+            LotId = entry.LotId, Bolt = entry.Bolt,
+            Document = entry.Document, At = Utc(clock.GetUtcNow().UtcDateTime), Made = Utc(entry.Made), Account = author.Account,
+            Role = author.Role, Device = author.Device,
             Previous = last?.Hash ?? "", Hash = "",
         };
         row.Hash = row.Reckoned();

@@ -48,7 +48,8 @@ builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<ProjectBasis>();
 builder.Services.AddSingleton<Imports>();
 builder.Services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Accounts/First", "/invite"));
-builder.Services.AddAntiforgery(options => (options.HeaderName, options.Cookie.SecurePolicy) = ("RequestVerificationToken", CookieSecurePolicy.SameAsRequest));
+builder.Services.AddAntiforgery(options => (options.HeaderName, options.Cookie.SecurePolicy) = ("RequestVerificationToken",
+    CookieSecurePolicy.SameAsRequest));
 builder.Services.AddApiDescription();
 builder.Services.AddProblemDetails();
 builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
@@ -72,7 +73,8 @@ try
     if (server.Demo)
     {
         await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
-        await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(), app.Services.GetRequiredService<TimeProvider>(), server.DemoShifts);
+        await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(),
+            app.Services.GetRequiredService<TimeProvider>(), server.DemoShifts);
     }
 }
 catch (UnusableFolderException e)

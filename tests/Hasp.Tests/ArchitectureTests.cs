@@ -13,7 +13,8 @@ public sealed class ArchitectureTests
     [Fact]
     public void Core_knows_no_other_room_nor_the_outside_world() =>
         // Moments are told to the shop's rules; nothing else of Core knows of any.
-        Holds(Types.InAssembly(Core).That().DoNotResideInNamespace("Hasp.Core.Shop").ShouldNot().HaveDependencyOnAny([.. Outside, "System.DateTime"]));
+        Holds(Types.InAssembly(Core).That().DoNotResideInNamespace("Hasp.Core.Shop").ShouldNot()
+            .HaveDependencyOnAny([.. Outside, "System.DateTime"]));
 
     [Fact]
     public void The_shop_knows_no_more_of_the_world_than_what_time_it_is_told() =>
@@ -28,7 +29,8 @@ public sealed class ArchitectureTests
     [Fact]
     public void Core_is_told_what_time_it_is()
     {
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(Samples.Root, "src/Hasp.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal)))
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(Samples.Root, "src/Hasp.Core"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal)))
         {
             Assert.DoesNotMatch(@"\b(DateTime|DateTimeOffset|TimeOnly)\.(Now|UtcNow|Today)\b|Stopwatch", File.ReadAllText(file));
         }
@@ -41,7 +43,8 @@ public sealed class ArchitectureTests
     [InlineData("Catalogue", "Quantities", "Formulas")]
     public void The_rooms_of_Core_point_one_way(string room, params string[] below)
     {
-        string[] above = [.. Rooms.Except(below).Except([room]).Select(r => "Hasp.Core." + r), "Hasp.Core.Evaluation", "Hasp.Core.Result", "Hasp.Core.Mechanics"];
+        string[] above = [.. Rooms.Except(below).Except([room]).Select(r => "Hasp.Core." + r), "Hasp.Core.Evaluation", "Hasp.Core.Result",
+            "Hasp.Core.Mechanics"];
         var types = Types.InAssembly(Core).That().ResideInNamespace("Hasp.Core." + room);
         Assert.NotEmpty(types.GetTypes());
         Holds(types.ShouldNot().HaveDependencyOnAny(above));
@@ -49,32 +52,39 @@ public sealed class ArchitectureTests
 
     [Fact]
     public void Searches_and_sampling_are_known_to_nobody_below_them() =>
-        Holds(Types.InAssembly(Core).That().ResideInNamespaceMatching(@"Hasp\.Core\.(Checks|LoadPath|Stiffness|Preload|Fatigue|Joints|Catalogue|Formulas|Quantities)")
+        Holds(Types.InAssembly(Core).That()
+            .ResideInNamespaceMatching(@"Hasp\.Core\.(Checks|LoadPath|Stiffness|Preload|Fatigue|Joints|Catalogue|Formulas|Quantities)")
             .ShouldNot().HaveDependencyOnAny("Hasp.Core.Sizing", "Hasp.Core.Evaluation"));
 
     private static readonly string[] Rooms =
-        ["Quantities", "Formulas", "Catalogue", "Joints", "LoadPath", "Stiffness", "Preload", "Fatigue", "Checks", "Sizing", "Uncertainty", "Shop"];
+        ["Quantities", "Formulas", "Catalogue", "Joints", "LoadPath", "Stiffness", "Preload", "Fatigue", "Checks", "Sizing", "Uncertainty",
+            "Shop"];
 
     [Fact]
     public void Files_knows_only_Core() =>
-        Holds(Types.InAssembly(Files).ShouldNot().HaveDependencyOnAny("Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore"));
+        Holds(Types.InAssembly(Files).ShouldNot()
+            .HaveDependencyOnAny("Hasp.Store", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore"));
 
     [Fact]
     public void Store_knows_only_Core() =>
         Holds(Types.InAssembly(Store).ShouldNot().HaveDependencyOnAny(
             // Of the web it knows the rows in which accounts are kept, and nothing that serves.
-            "Hasp.Files", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore.Http", "Microsoft.AspNetCore.Mvc", "Microsoft.AspNetCore.Builder", "Microsoft.AspNetCore.Hosting", "Microsoft.AspNetCore.Authentication"));
+            "Hasp.Files", "Hasp.Web", "Hasp.Cli", "Microsoft.AspNetCore.Http", "Microsoft.AspNetCore.Mvc", "Microsoft.AspNetCore.Builder",
+            "Microsoft.AspNetCore.Hosting", "Microsoft.AspNetCore.Authentication"));
 
     [Fact]
     public void Formulas_and_checks_know_nothing_of_the_evaluation_that_calls_them() =>
-        Holds(Types.InAssembly(Core).That().ResideInNamespaceStartingWith("Hasp.Core.Checks").Or().ResideInNamespaceStartingWith("Hasp.Core.Stiffness")
-            .Or().ResideInNamespaceStartingWith("Hasp.Core.Preload").ShouldNot().HaveDependencyOnAny("Hasp.Core.Evaluation", "Hasp.Core.Result", "Hasp.Core.Sizing"));
+        Holds(Types.InAssembly(Core).That().ResideInNamespaceStartingWith("Hasp.Core.Checks").Or()
+            .ResideInNamespaceStartingWith("Hasp.Core.Stiffness")
+            .Or().ResideInNamespaceStartingWith("Hasp.Core.Preload").ShouldNot()
+                .HaveDependencyOnAny("Hasp.Core.Evaluation", "Hasp.Core.Result", "Hasp.Core.Sizing"));
 
     [Fact]
     public void Project_references_point_the_same_way()
     {
         Assert.DoesNotContain(Core.GetReferencedAssemblies(), a => a.Name!.StartsWith("Hasp", StringComparison.Ordinal));
-        Assert.Equal(["Hasp.Core"], Files.GetReferencedAssemblies().Select(a => a.Name).Where(n => n!.StartsWith("Hasp", StringComparison.Ordinal)));
+        Assert.Equal(["Hasp.Core"], Files.GetReferencedAssemblies().Select(a => a.Name)
+            .Where(n => n!.StartsWith("Hasp", StringComparison.Ordinal)));
         Assert.DoesNotContain(Store.GetReferencedAssemblies(), a => a.Name is "Hasp.Files" or "Hasp.Web");
     }
 

@@ -16,7 +16,8 @@ internal static class DocumentText
 
     internal static JsonObject Material(string name, double yield, double tensile, string modulus = "210 GPa") => new()
     {
-        ["name"] = name, ["elasticModulus"] = modulus, ["yield"] = Mpa(yield), ["tensile"] = Mpa(tensile), ["bearingLimit"] = Mpa(tensile), ["source"] = "the test",
+        ["name"] = name, ["elasticModulus"] = modulus, ["yield"] = Mpa(yield), ["tensile"] = Mpa(tensile), ["bearingLimit"] = Mpa(tensile),
+        ["source"] = "the test",
     };
 
     internal static JsonObject Materials(params (string Name, double Yield, double Tensile)[] all) =>

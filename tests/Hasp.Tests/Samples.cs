@@ -41,7 +41,8 @@ internal static class Samples
     /// <summary>The sample on a grid of two columns and three rows, 90 by 80 mm, with a load of 42 kN down at x = 310 mm.</summary>
     internal static JsonObject Bracket(params (string Path, string Text)[] changes) => With(
     [
-        ("loads[0].tension", ""), ("loads[0].shear", ""), ("pattern.kind", "grid"), ("pattern.rows", "3"), ("pattern.columns", "2"), ("pattern.pitchX", "90 mm"),
+        ("loads[0].tension", ""), ("loads[0].shear", ""), ("pattern.kind", "grid"), ("pattern.rows", "3"), ("pattern.columns", "2"),
+        ("pattern.pitchX", "90 mm"),
         ("pattern.pitchY", "80 mm"), ("loads[0].fy", "-42 kN"), ("loads[0].atX", "310 mm"), .. changes,
     ]);
 
@@ -49,14 +50,16 @@ internal static class Samples
 
     internal static Result RunPattern(params (string Path, string Text)[] changes) => Evaluation.Run(PatternJoint(changes));
 
-    internal static IReadOnlyList<Fault> PatternFaults(params (string Path, string Text)[] changes) => JointDocument.Read(Bracket(changes).ToJsonString()).Faults;
+    internal static IReadOnlyList<Fault> PatternFaults(params (string Path, string Text)[] changes) =>
+        JointDocument.Read(Bracket(changes).ToJsonString()).Faults;
 
     /// <summary>The folder that the house lies in.</summary>
     internal static string Root { get; } = RootFrom(new DirectoryInfo(AppContext.BaseDirectory));
 
     private static string RootFrom(DirectoryInfo folder)
     {
-        while (!File.Exists(Path.Combine(folder.FullName, "README.md"))) folder = folder.Parent ?? throw new InvalidOperationException("the tests do not lie in the house");
+        while (!File.Exists(Path.Combine(folder.FullName,
+            "README.md"))) folder = folder.Parent ?? throw new InvalidOperationException("the tests do not lie in the house");
         return folder.FullName;
     }
 
@@ -90,5 +93,6 @@ internal static class Samples
 
     internal static CheckResult Check(this Result result, Core.Checks.Check check) => result.Checks.Single(c => c.Check == check);
 
-    internal static IReadOnlyList<Fault> Faults(params (string Path, string Text)[] changes) => JointDocument.Read(With(changes).ToJsonString()).Faults;
+    internal static IReadOnlyList<Fault> Faults(params (string Path, string Text)[] changes) =>
+        JointDocument.Read(With(changes).ToJsonString()).Faults;
 }

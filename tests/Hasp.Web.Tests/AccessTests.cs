@@ -5,7 +5,10 @@ using System.Text.RegularExpressions;
 
 namespace Hasp.Web.Tests;
 
-/// <summary>A server on which people sign in: an owner, one account of each role in the demonstration project, and a project that is the owner's alone.</summary>
+/// <summary>
+/// A server on which people sign in: an owner, one account of each role in the demonstration project, and a project that is the owner's
+/// alone.
+/// </summary>
 public sealed class SignedInServer : IAsyncLifetime
 {
     internal const string Password = "a long walk by the lock";
@@ -34,9 +37,11 @@ public sealed class SignedInServer : IAsyncLifetime
             Clients[role] = client;
         }
         await Post(owner, "/?handler=Project", "/", ("name", "Other yard"));
-        var foreign = int.Parse(Regex.Match(await owner.GetStringAsync("/"), @"href=""/\?project=([0-9]+)""[^>]*>Other yard").Groups[1].Value);
+        var foreign = int.Parse(Regex.Match(await owner.GetStringAsync("/"), @"href=""/\?project=([0-9]+)""[^>]*>Other yard").Groups[1]
+            .Value);
         await Post(owner, $"/?handler=Quick&project={foreign}", $"/?project={foreign}", ("Line", "4 M16 8.8, 20 kN apart, 12 + 20 steel"));
-        var joint = int.Parse(Regex.Match(await owner.GetStringAsync($"/?project={foreign}"), @"joint-link"" href=""/joints/([0-9]+)").Groups[1].Value);
+        var joint = int.Parse(Regex.Match(await owner.GetStringAsync($"/?project={foreign}"), @"joint-link"" href=""/joints/([0-9]+)")
+            .Groups[1].Value);
         Joints = (1, joint);
         Projects = (1, foreign);
     }
@@ -52,10 +57,12 @@ public sealed class SignedInServer : IAsyncLifetime
     /// <summary>A client without any cookie.</summary>
     internal HttpClient New() => Server.Client();
 
-    internal static Task<HttpResponseMessage> Post(HttpClient client, string path, params (string, string)[] fields) => Post(client, path, path, fields);
+    internal static Task<HttpResponseMessage> Post(HttpClient client, string path, params (string, string)[] fields) =>
+        Post(client, path, path, fields);
 
     /// <summary>Sends a form as a page would, with the token of <paramref name="page"/>.</summary>
-    internal static async Task<HttpResponseMessage> Post(HttpClient client, string path, string page, params (string Name, string Value)[] fields)
+    internal static async Task<HttpResponseMessage> Post(HttpClient client, string path, string page,
+        params (string Name, string Value)[] fields)
     {
         var token = Regex.Match(await client.GetStringAsync(page), @"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""").Groups[1].Value;
         return await client.PostAsync(path, new FormUrlEncodedContent(fields.Select(f => KeyValuePair.Create(f.Name, f.Value)).Append(new("__RequestVerificationToken", token))));
@@ -163,12 +170,16 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     {
         var engineer = shared.Clients["Engineer"];
         var token = Regex.Match(await engineer.GetStringAsync("/"), @"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""").Groups[1].Value;
-        foreach (var (inAddress, inForm) in new[] { (shared.Joints.Own, shared.Joints.Foreign), (shared.Joints.Foreign, shared.Joints.Own) })
+        foreach (var (inAddress, inForm) in new[] { (shared.Joints.Own, shared.Joints.Foreign),
+            (shared.Joints.Foreign, shared.Joints.Own) })
         {
-            var answer = await engineer.PostAsync($"/?handler=Delete&id={inAddress}", new FormUrlEncodedContent([new("id", inForm.ToString()), new("__RequestVerificationToken", token)]));
+            var answer = await engineer.PostAsync($"/?handler=Delete&id={inAddress}",
+                new FormUrlEncodedContent([new("id", inForm.ToString()), new("__RequestVerificationToken", token)]));
             Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
         }
-        var quick = await engineer.PostAsync($"/?handler=Quick&project={shared.Projects.Own}", new FormUrlEncodedContent([new("Project", shared.Projects.Foreign.ToString()), new("Line", "4 M16 8.8, 20 kN apart, 12 + 20 steel"), new("__RequestVerificationToken", token)]));
+        var quick = await engineer.PostAsync($"/?handler=Quick&project={shared.Projects.Own}",
+            new FormUrlEncodedContent([new("Project", shared.Projects.Foreign.ToString()),
+            new("Line", "4 M16 8.8, 20 kN apart, 12 + 20 steel"), new("__RequestVerificationToken", token)]));
         Assert.Equal(HttpStatusCode.NotFound, quick.StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await shared.Clients["Owner"].GetAsync($"/joints/{shared.Joints.Foreign}")).StatusCode);
     }
@@ -177,7 +188,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     public async Task A_shelf_takes_away_its_own_kind_only()
     {
         var shop = shared.Clients["Shop"];
-        var answer = await SignedInServer.Post(shop, "/stores?shelf=lots&handler=Delete", "/stores?shelf=lots", ("id", shared.Joints.Own.ToString()), ("name", "x"));
+        var answer = await SignedInServer.Post(shop, "/stores?shelf=lots&handler=Delete", "/stores?shelf=lots",
+            ("id", shared.Joints.Own.ToString()), ("name", "x"));
         Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await shop.DeleteAsync($"/api/v1/lots/{shared.Joints.Own}")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await shop.GetAsync($"/joints/{shared.Joints.Own}")).StatusCode);
@@ -188,7 +200,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
     {
         foreach (var route in Routes().Where(r => r.Method != "GET"))
         {
-            var status = await Ask(shared.Clients["Owner"], route, Filled(route, shared.Joints.Own, shared.Projects.Own), shared.Joints.Own, shared.Projects.Own, "https://elsewhere.example");
+            var status = await Ask(shared.Clients["Owner"], route, Filled(route, shared.Joints.Own, shared.Projects.Own), shared.Joints.Own,
+                shared.Projects.Own, "https://elsewhere.example");
             Assert.True(status == HttpStatusCode.Forbidden, $"{route.Method} {route.Address}: {(int)status}");
         }
     }
@@ -199,7 +212,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         var (server, first) = await Server.StartWithAccounts();
         using var ending = server;
         var cookies = new CookieContainer();
-        using var client = new HttpClient(new HttpClientHandler { CookieContainer = cookies, AllowAutoRedirect = false }) { BaseAddress = server.Address };
+        using var client = new HttpClient(new HttpClientHandler { CookieContainer = cookies,
+            AllowAutoRedirect = false }) { BaseAddress = server.Address };
         // One that somebody put there beforehand is not taken over.
         cookies.Add(server.Address, new Cookie("hasp-session", "planted"));
         await SignedInServer.Post(client, first, ("name", "Owner"), ("password", SignedInServer.Password));
@@ -221,7 +235,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         await SignedInServer.Post(client, "/signin?handler=Out", "/me");
         foreach (var to in new[] { "https://elsewhere.example/", "//elsewhere.example", "/\\elsewhere.example" })
         {
-            var answer = await SignedInServer.Post(client, "/signin", "/signin", ("to", to), ("name", "Owner"), ("password", SignedInServer.Password));
+            var answer = await SignedInServer.Post(client, "/signin", "/signin", ("to", to), ("name", "Owner"),
+                ("password", SignedInServer.Password));
             Assert.Equal("/", answer.Headers.Location!.ToString());
         }
     }
@@ -234,11 +249,14 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         using var tablet = server.Client();
         await SignedInServer.Post(tablet, first, ("name", "Owner"), ("password", SignedInServer.Password));
         // Easy ones are refused, with the reason.
-        foreach (var easy in new[] { "111111", "123456", "987654", "12345", "abcdef" }) Assert.Contains("▲", await (await SignedInServer.Post(tablet, "/me?handler=Pin", "/me", ("pin", easy))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        foreach (var easy in new[] { "111111", "123456", "987654", "12345", "abcdef" }) Assert.Contains("▲",
+            await (await SignedInServer.Post(tablet, "/me?handler=Pin", "/me", ("pin", easy))).Content.ReadAsStringAsync(),
+            StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.Found, (await SignedInServer.Post(tablet, "/me?handler=Pin", "/me", ("pin", "274916"))).StatusCode);
         // On a device that nobody approved the number is nothing.
         using var other = server.Client();
-        Assert.Contains("id=\"wrong\"", await (await SignedInServer.Post(other, "/signin?handler=Pin", "/signin", ("name", "Owner"), ("pin", "274916"))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Contains("id=\"wrong\"", await (await SignedInServer.Post(other, "/signin?handler=Pin", "/signin", ("name", "Owner"),
+            ("pin", "274916"))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
         await SignedInServer.Post(tablet, "/me?handler=Device", "/me", ("name", "Tablet 2"));
         await SignedInServer.Post(tablet, "/signin?handler=Out", "/me");
         Assert.Equal(HttpStatusCode.Found, (await Pin("274916")).StatusCode);
@@ -246,7 +264,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         for (var i = 0; i < 5; i++) Assert.Equal(HttpStatusCode.OK, (await Pin("27491" + i)).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await Pin("274916")).StatusCode);
 
-        Task<HttpResponseMessage> Pin(string pin) => SignedInServer.Post(tablet, "/signin?handler=Pin", "/signin", ("name", "Owner"), ("pin", pin));
+        Task<HttpResponseMessage> Pin(string pin) => SignedInServer.Post(tablet, "/signin?handler=Pin", "/signin", ("name", "Owner"),
+            ("pin", pin));
     }
 
     [Fact]
@@ -257,7 +276,8 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         using var guest = server.Client();
         foreach (var password in new[] { "short", "password123456", "aaaaaaaaaaaa", "123456789012", "my name is guest" })
         {
-            var page = await (await SignedInServer.Post(guest, first, ("name", "guest"), ("password", password))).Content.ReadAsStringAsync();
+            var page = await (await SignedInServer.Post(guest, first, ("name", "guest"), ("password", password)))
+                .Content.ReadAsStringAsync();
             Assert.Contains("▲", page, StringComparison.Ordinal);
             Assert.Contains("value=\"guest\"", page, StringComparison.Ordinal);
         }
@@ -269,8 +289,11 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         var shop = shared.Clients["Shop"];
         // A device is known by the key that a page gives its browser.
         await shop.GetAsync("/joints/1/tablet");
-        var sent = new JsonObject { ["entries"] = new JsonArray(new JsonObject { ["key"] = Guid.NewGuid().ToString("N"), ["kind"] = "bolt", ["bolt"] = 1, ["made"] = DateTime.UtcNow.ToString("O"), ["document"] = new JsonObject { ["pass"] = "snug", ["result"] = "tight" } }) };
-        var answer = JsonNode.Parse(await (await shop.PostAsync("/api/v1/joints/1/entries", JsonContent.Create(sent))).Content.ReadAsStringAsync())!;
+        var sent = new JsonObject { ["entries"] = new JsonArray(new JsonObject { ["key"] = Guid.NewGuid().ToString("N"), ["kind"] = "bolt",
+            ["bolt"] = 1, ["made"] = DateTime.UtcNow.ToString("O"),
+            ["document"] = new JsonObject { ["pass"] = "snug", ["result"] = "tight" } }) };
+        var answer = JsonNode.Parse(await (await shop.PostAsync("/api/v1/joints/1/entries", JsonContent.Create(sent)))
+            .Content.ReadAsStringAsync())!;
         var number = (long)answer["results"]![0]!["number"]!;
         var entry = JsonNode.Parse(await shop.GetStringAsync($"/api/v1/joints/1/entries?after={number - 1}"))![0]!;
         Assert.Equal(("Shop 1", "shop"), ((string)entry["account"]!, (string)entry["role"]!));
@@ -279,7 +302,9 @@ public sealed partial class AccessTests(SignedInServer shared) : IClassFixture<S
         sent["entries"]![0]!["key"] = Guid.NewGuid().ToString("N");
         sent["entries"]![0]!["kind"] = "witness";
         sent["entries"]![0]!["document"] = new JsonObject { ["pass"] = "snug", ["result"] = "accepted" };
-        Assert.Contains("not-witness", await (await shop.PostAsync("/api/v1/joints/1/entries", JsonContent.Create(sent))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
-        Assert.Contains("\"number\": ", await (await shared.Clients["Inspector"].PostAsync("/api/v1/joints/1/entries", JsonContent.Create(sent))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Contains("not-witness", await (await shop.PostAsync("/api/v1/joints/1/entries", JsonContent.Create(sent)))
+            .Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Contains("\"number\": ", await (await shared.Clients["Inspector"]
+            .PostAsync("/api/v1/joints/1/entries", JsonContent.Create(sent))).Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 }

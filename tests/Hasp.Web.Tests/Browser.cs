@@ -25,7 +25,8 @@ public sealed class Browser : IDisposable
         b._driver.Navigate().GoToUrl("about:blank");
         b.Dismiss();
         b._driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
-        b._driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new() { ["origin"] = server.Address.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" });
+        b._driver.ExecuteCdpCommand("Storage.clearDataForOrigin",
+            new() { ["origin"] = server.Address.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" });
         b.Complaints();
         return b;
     }
@@ -39,7 +40,8 @@ public sealed class Browser : IDisposable
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-prefers-reduced-motion", "--force-device-scale-factor=1", $"--window-size={width},{height}");
+            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-prefers-reduced-motion",
+            "--force-device-scale-factor=1", $"--window-size={width},{height}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin"), options, TimeSpan.FromSeconds(60));
         Resize(width, height);
@@ -47,20 +49,23 @@ public sealed class Browser : IDisposable
 
     /// <summary>What the page sees of the window; the window's own size counts its frame.</summary>
     public void Resize(int width, int height) =>
-        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
+            new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
 
     /// <summary>Every answer takes this much longer.</summary>
     public void Latency(int milliseconds)
     {
         _driver.ExecuteCdpCommand("Network.enable", []);
-        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = false, ["latency"] = milliseconds, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions",
+            new() { ["offline"] = false, ["latency"] = milliseconds, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
     }
 
     /// <summary>Nothing reaches the server any more, or everything does again.</summary>
     public void Offline(bool off)
     {
         _driver.ExecuteCdpCommand("Network.enable", []);
-        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = off, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions",
+            new() { ["offline"] = off, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
     }
 
     /// <summary>Whether pages run their scripts.</summary>
@@ -84,7 +89,8 @@ public sealed class Browser : IDisposable
     public void Keystrokes(IEnumerable<string> keys, int pause = 60)
     {
         var hand = new OpenQA.Selenium.Interactions.Actions(_driver);
-        foreach (var key in keys) (key == All ? hand.KeyDown(Keys.Control).SendKeys("a").KeyUp(Keys.Control) : hand.SendKeys(key)).Pause(TimeSpan.FromMilliseconds(pause));
+        foreach (var key in keys) (key == All ? hand.KeyDown(Keys.Control).SendKeys("a").KeyUp(Keys.Control) : hand.SendKeys(key))
+            .Pause(TimeSpan.FromMilliseconds(pause));
         hand.Perform();
     }
 
@@ -96,7 +102,8 @@ public sealed class Browser : IDisposable
         return IsQuiet();
     }, "nothing under way");
 
-    private bool IsQuiet() => (bool)(_driver.ExecuteScript("return !window.Edits || Edits.pending() === 0 && !document.querySelector('.htmx-request');") ?? false);
+    private bool IsQuiet() =>
+        (bool)(_driver.ExecuteScript("return !window.Edits || Edits.pending() === 0 && !document.querySelector('.htmx-request');") ?? false);
 
     public IWebDriver Driver => _driver;
 
@@ -136,7 +143,8 @@ public sealed class Browser : IDisposable
     {
         _driver.ExecuteScript("window.__settled = false; document.addEventListener('htmx:afterSettle', () => { window.__settled = true; }, { once: true });");
         action();
-        Until(() => (bool)(_driver.ExecuteScript("return window.__settled === true || window.__settled === undefined;") ?? false), "the server's answer");
+        Until(() => (bool)(_driver.ExecuteScript("return window.__settled === true || window.__settled === undefined;") ?? false),
+            "the server's answer");
         Quiet();
     }
 
@@ -146,7 +154,8 @@ public sealed class Browser : IDisposable
     public void Press(string keys) => new OpenQA.Selenium.Interactions.Actions(_driver).SendKeys(keys).Perform();
 
     /// <summary>One key while another is held down.</summary>
-    public void Chord(string held, string key) => new OpenQA.Selenium.Interactions.Actions(_driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
+    public void Chord(string held, string key) =>
+        new OpenQA.Selenium.Interactions.Actions(_driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
 
     public object? Run(string script) => _driver.ExecuteScript(script);
 

@@ -338,7 +338,8 @@ public sealed class BrowserTests(SharedServer shared)
         b.Until(() => b.Driver.FindElements(By.CssSelector("#own .fault")).Count >= 4, "the faults");
         Assert.Equal("House 830", b.Value("#own [name=name]"));
         b.NoBarrier();
-        foreach (var (key, text) in new[] { ("yield", "660 MPa"), ("tensile", "830 MPa"), ("minDiameter", "6 mm"), ("maxDiameter", "24 mm"), ("source", "mill sheet 7") })
+        foreach (var (key, text) in new[] { ("yield", "660 MPa"), ("tensile", "830 MPa"), ("minDiameter", "6 mm"), ("maxDiameter", "24 mm"),
+            ("source", "mill sheet 7") })
         {
             b.Find($"#own [name={key}]").SendKeys(text);
         }
@@ -389,7 +390,8 @@ public sealed class BrowserTests(SharedServer shared)
         b.Settled(() => b.Find("#just-holds .plain-button").Click());
         Assert.StartsWith("0.26", b.Value("#f-faceFriction"), StringComparison.Ordinal);
         Assert.Contains("Holds", b.Find("#callout").GetDomAttribute("data-told"), StringComparison.Ordinal);
-        b.Until(() => b.Find("#announce").GetDomProperty("textContent")!.StartsWith("Holds", StringComparison.Ordinal), "the changed verdict is said");
+        b.Until(() => b.Find("#announce").GetDomProperty("textContent")!.StartsWith("Holds", StringComparison.Ordinal),
+            "the changed verdict is said");
         // It stays open over a change, and Escape closes it.
         Assert.True(b.Has("#just-holds"));
         b.Settled(() => b.Press(Keys.Escape));

@@ -31,7 +31,8 @@ public sealed class DurabilityTests
             await enough.Task.WaitAsync(TimeSpan.FromSeconds(60));
             server.Kill();
             await Task.WhenAll(saving.Select(s => s.ContinueWith(t => t.Exception, TaskScheduler.Default)));
-            Assert.All(saving, s => Assert.True(s.Exception!.InnerException is HttpRequestException or IOException, s.Exception.ToString()));
+            Assert.All(saving, s => Assert.True(s.Exception!.InnerException is HttpRequestException or IOException,
+                s.Exception.ToString()));
             Assert.NotEmpty(acknowledged);
 
             using var again = await Server.Start(data);
@@ -77,7 +78,8 @@ public sealed class DurabilityTests
         Assert.Contains("cannot be judged", page, StringComparison.Ordinal);
         Assert.Contains("Spoilt", await http.GetStringAsync(joint + "/revisions?handler=Export&number=2"), StringComparison.Ordinal);
         var token = Editor.TokenOf(page);
-        using var back = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token, ["number"] = "1", ["seen"] = "2" });
+        using var back = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token,
+            ["number"] = "1", ["seen"] = "2" });
         Assert.Equal(joint, (await http.PostAsync(joint + "/revisions?handler=GoBack", back)).Headers.Location?.ToString());
         Assert.Contains("Collar strap", await http.GetStringAsync(joint), StringComparison.Ordinal);
         Assert.Contains("rev 3", await http.GetStringAsync(joint), StringComparison.Ordinal);

@@ -62,7 +62,8 @@ public sealed partial class HttpTests(SharedServer shared)
         var statuses = new Dictionary<HttpStatusCode, int>();
         await Parallel.ForEachAsync(Enumerable.Range(0, 10_000), new ParallelOptions { MaxDegreeOfParallelism = 8 }, async (seed, _) =>
         {
-            using var answer = await http.PostAsync("/api/v1/evaluate", Json(Breaker.Break(Good, seed, 1 + (seed % 5))), CancellationToken.None);
+            using var answer = await http.PostAsync("/api/v1/evaluate", Json(Breaker.Break(Good, seed, 1 + (seed % 5))),
+                CancellationToken.None);
             lock (statuses) statuses[answer.StatusCode] = statuses.GetValueOrDefault(answer.StatusCode) + 1;
             if (answer.StatusCode is not (HttpStatusCode.OK or HttpStatusCode.BadRequest)) Assert.Fail($"seed {seed}: {answer.StatusCode}");
         });
@@ -76,7 +77,8 @@ public sealed partial class HttpTests(SharedServer shared)
     {
         using var http = _server.Client();
         Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes(new byte[3_000_000]))).StatusCode);
-        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes([0xff, 0xfe, 0x00, 0xc3, 0x28]))).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes([0xff, 0xfe, 0x00, 0xc3, 0x28])))
+            .StatusCode);
         Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/evaluate", Bytes([]))).StatusCode);
         // A form of a foreign page can send text, but not JSON.
         Assert.Equal(HttpStatusCode.UnsupportedMediaType, (await http.PostAsync("/api/v1/evaluate", new StringContent(Good))).StatusCode);
@@ -105,7 +107,8 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Equal(HttpStatusCode.BadRequest, (await http.PostAsync("/api/v1/find?series=imaginary", Json(Good))).StatusCode);
         var openApi = JsonNode.Parse(await http.GetStringAsync("/openapi.json"))!;
         Assert.Equal("3.1", ((string)openApi["openapi"]!)[..3]);
-        Assert.Equal("#/components/schemas/joint", (string)openApi["paths"]!["/api/v1/evaluate"]!["post"]!["requestBody"]!["content"]!["application/json"]!["schema"]!["$ref"]!);
+        Assert.Equal("#/components/schemas/joint",
+            (string)openApi["paths"]!["/api/v1/evaluate"]!["post"]!["requestBody"]!["content"]!["application/json"]!["schema"]!["$ref"]!);
         Assert.NotNull(openApi["components"]!["schemas"]!["joint"]!["properties"]!["bolts"]!["properties"]!["thread"]);
         var chances = JsonNode.Parse(await (await http.PostAsync("/api/v1/chance", Json(Good))).Content.ReadAsStringAsync())!;
         Assert.Equal(1_000_000, chances["samples"]!.GetValue<int>());
@@ -183,7 +186,8 @@ public sealed partial class HttpTests(SharedServer shared)
     [InlineData("7,5", "2", "spares-fault")]
     [InlineData("7.5", "2.5", "least-fault")]
     [InlineData("7.5", "-1", "least-fault")]
-    public async Task Spares_that_cannot_be_read_stay_in_their_field_and_no_list_leaves_with_another_rule(string spares, string least, string fault)
+    public async Task Spares_that_cannot_be_read_stay_in_their_field_and_no_list_leaves_with_another_rule(string spares, string least,
+        string fault)
     {
         using var http = _server.Client();
         var typed = $"/projects/1/buying?Spares={spares}&Least={least}";
@@ -198,10 +202,14 @@ public sealed partial class HttpTests(SharedServer shared)
     /// <summary>Every page there is: the stages by their list, a joint with fatigue among them, and the pages that are none.</summary>
     public static TheoryData<string> EveryPage =>
         [.. Stage.All.SelectMany(s => new[] { "/joints/AL-03" + s.Path, "/joints/AL-06" + s.Path }),
-            "/", "/joints/AL-03?Open=slip", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/loads", "/joints/AL-03/revisions", "/stores", "/stores?shelf=threads",
-            "/joints/AL-23", "/joints/AL-23/basis", "/joints/AL-23/finder", "/joints/AL-24", "/joints/AL-24/basis", "/joints/AL-24?Seek=pin.eyeThickness", "/joints/AL-25", "/joints/AL-25?Open=enBasePressed", "/joints/AL-26",
-            "/joints/AL-26/chance", "/joints/AL-27", "/joints/AL-27/fatigue", "/joints/AL-27/preload", "/help/kinds", "/check", "/check?Load=20+US+tons&Bolts=4+M20+8.8", "/projects/1/buying",
-            "/joints/AL-17/tightening", "/joints/AL-23/tightening", "/joints/AL-25/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/projects/1/record",
+            "/", "/joints/AL-03?Open=slip", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/loads", "/joints/AL-03/revisions", "/stores",
+            "/stores?shelf=threads",
+            "/joints/AL-23", "/joints/AL-23/basis", "/joints/AL-23/finder", "/joints/AL-24", "/joints/AL-24/basis",
+            "/joints/AL-24?Seek=pin.eyeThickness", "/joints/AL-25", "/joints/AL-25?Open=enBasePressed", "/joints/AL-26",
+            "/joints/AL-26/chance", "/joints/AL-27", "/joints/AL-27/fatigue", "/joints/AL-27/preload", "/help/kinds", "/check",
+            "/check?Load=20+US+tons&Bolts=4+M20+8.8", "/projects/1/buying",
+            "/joints/AL-17/tightening", "/joints/AL-23/tightening", "/joints/AL-25/tightening", "/joints/AL-26/tightening",
+            "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/projects/1/record",
             "/stores?shelf=lots", "/stores?shelf=wrenches", "/stores?shelf=shop", "/chart", "/chart?finish=lot:L-2031", "/signin"];
 
     [Theory]

@@ -63,7 +63,8 @@ public sealed class KindStageTests(SharedServer shared)
         Assert.Contains($"{number} bolts, as the splice has them", b.Text("#matrix .legend:last-child"), StringComparison.Ordinal);
         // Adopted as it was judged: of another size, with the same numbers.
         b.Find("#matrix button[data-thread='M24'][data-grade='8.8']").Click();
-        b.Until(() => b.Has("#callout-text") && b.Text("#callout-text").Contains("M24", StringComparison.Ordinal), "the Bench with the size that was taken");
+        b.Until(() => b.Has("#callout-text") && b.Text("#callout-text").Contains("M24", StringComparison.Ordinal),
+            "the Bench with the size that was taken");
         Assert.StartsWith(number + " × M24", b.Text("#callout-text"), StringComparison.Ordinal);
         Assert.Empty(b.Complaints());
     }

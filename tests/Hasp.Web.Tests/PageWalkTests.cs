@@ -8,10 +8,13 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
     private static readonly string[] Pages =
     [
         .. Stage.All.Select(s => "/joints/AL-06" + s.Path),
-        "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-09", "/joints/AL-16/loads", "/joints/AL-03/revisions",
-        "/joints/AL-23", "/joints/AL-24", "/joints/AL-25", "/joints/AL-26", "/joints/AL-27", "/help/kinds", "/check?Load=80+mm+at+210+bar&Bolts=4+M20+8.8", "/projects/1/buying",
+        "/", "/joints/AL-03", "/joints/AL-11?Open=bearing", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-09",
+        "/joints/AL-16/loads", "/joints/AL-03/revisions",
+        "/joints/AL-23", "/joints/AL-24", "/joints/AL-25", "/joints/AL-26", "/joints/AL-27", "/help/kinds",
+        "/check?Load=80+mm+at+210+bar&Bolts=4+M20+8.8", "/projects/1/buying",
         "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
-        "/joints/AL-17/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/projects/1/record", "/stores?shelf=lots", "/stores?shelf=wrenches", "/chart", "/signin",
+        "/joints/AL-17/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record",
+        "/projects/1/record", "/stores?shelf=lots", "/stores?shelf=wrenches", "/chart", "/signin",
     ];
 
     /// <summary>The colours of both themes are tested apart: here every page is walked in one of them.</summary>
@@ -24,7 +27,8 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
             b.Go(path);
             var found = b.Violations();
             Assert.True(found.Count == 0, $"{path}: {string.Join('\n', found)}");
-            Assert.True((bool)b.Run("return performance.getEntriesByType('resource').every(e => e.name.startsWith(location.origin))")!, path);
+            Assert.True((bool)b.Run("return performance.getEntriesByType('resource').every(e => e.name.startsWith(location.origin))")!,
+                path);
             Assert.Equal("", (string)b.Run("const ids = [...document.querySelectorAll('[id]')].map((e) => e.id); return ids.filter((id, i) => ids.indexOf(id) !== i).join(' ')")!);
         }
         b.Press("?");
@@ -44,7 +48,8 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
             foreach (var (width, height) in new[] { (390, 844), (640, 400), (1024, 768) })
             {
                 b.Resize(width, height);
-                Assert.True((bool)b.Run("return document.scrollingElement.scrollWidth <= document.documentElement.clientWidth")!, $"{path} is wider than {width}");
+                Assert.True((bool)b.Run("return document.scrollingElement.scrollWidth <= document.documentElement.clientWidth")!,
+                    $"{path} is wider than {width}");
                 Assert.Equal("", (string)b.Run("""
                     return [...document.querySelectorAll('svg text, svg input')].filter((e) => (e.value || e.textContent).trim() && e.getClientRects().length).filter((e) => {
                       const size = parseFloat(getComputedStyle(e).fontSize) * (e.getScreenCTM?.() || e.closest('svg').getScreenCTM()).a;

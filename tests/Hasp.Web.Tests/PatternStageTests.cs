@@ -29,7 +29,8 @@ public sealed class PatternStageTests(SharedServer shared)
     private static void Drag(Browser b, string css, int dx, int dy)
     {
         var element = b.Find(css);
-        b.Settled(() => new Actions(b.Driver).MoveToElement(element).ClickAndHold().MoveByOffset(dx / 2, dy / 2).MoveByOffset(dx - (dx / 2), dy - (dy / 2)).Release().Perform());
+        b.Settled(() => new Actions(b.Driver).MoveToElement(element).ClickAndHold().MoveByOffset(dx / 2, dy / 2)
+            .MoveByOffset(dx - (dx / 2), dy - (dy / 2)).Release().Perform());
     }
 
     private static double Mm(string text) => double.Parse(text.Split(' ')[0], CultureInfo.InvariantCulture);
@@ -167,7 +168,8 @@ public sealed class PatternStageTests(SharedServer shared)
         b.Settled(() => b.Find(".empty button").Click());
         var file = Path.Combine(Path.GetTempPath(), $"cases-{Guid.NewGuid():N}.csv");
         var text = new StringBuilder("Case;Fx [kN];Fy;Fz [kN];Mz [kN·m]\n");
-        for (var i = 1; i <= 400; i++) text.Append(CultureInfo.InvariantCulture, $"LC {i};{i % 7};{i % 11};{(i == 250 ? 60 : i % 5)};{(i == 321 ? 3 : 0)}\n");
+        for (var i = 1; i <= 400; i++) text.Append(CultureInfo.InvariantCulture,
+            $"LC {i};{i % 7};{i % 11};{(i == 250 ? 60 : i % 5)};{(i == 321 ? 3 : 0)}\n");
         text.Append("bad;1;two;3;0\nshort;1;2\nsum;=A1+1;2;3;0\ncomma;1,5;2;3;0\n");
         File.WriteAllText(file, text.ToString());
         b.Driver.FindElement(By.LinkText("from a file")).Click();
@@ -201,7 +203,8 @@ public sealed class PatternStageTests(SharedServer shared)
         Assert.Contains("LC 321", cases, StringComparison.Ordinal);
         Assert.Contains("10 kN", b.Text("#bolt-row-1"), StringComparison.Ordinal);
         // Scrub through the whole file, line by line.
-        b.Settled(() => b.Find("#case-pick").FindElements(By.TagName("option")).First(o => o.Text.Contains("line by line", StringComparison.Ordinal)).Click());
+        b.Settled(() => b.Find("#case-pick").FindElements(By.TagName("option"))
+            .First(o => o.Text.Contains("line by line", StringComparison.Ordinal)).Click());
         b.Settled(() => b.Run("const s = document.getElementById('scrub'); s.value = 250; s.dispatchEvent(new Event('input', { bubbles: true }))"));
         Assert.Contains("LC 250", b.Text(".bolts-side h2:nth-of-type(2)"), StringComparison.Ordinal);
         Assert.Contains("10 kN", b.Text("#bolt-row-1"), StringComparison.Ordinal);
@@ -247,7 +250,9 @@ public sealed class PatternStageTests(SharedServer shared)
         File.Delete(file);
     }
 
-    private static string Places(Browser b) => string.Join(' ', b.Driver.FindElements(By.CssSelector("#plan .bolt")).Select(x => x.GetDomAttribute("data-px") + "," + x.GetDomAttribute("data-py")));
+    private static string Places(Browser b) =>
+        string.Join(' ', b.Driver.FindElements(By.CssSelector("#plan .bolt"))
+            .Select(x => x.GetDomAttribute("data-px") + "," + x.GetDomAttribute("data-py")));
 
     [Fact]
     public async Task A_file_that_is_too_large_or_cannot_be_read_is_refused_with_the_reason()
@@ -270,8 +275,10 @@ public sealed class PatternStageTests(SharedServer shared)
                 return (HttpStatusCode.RequestEntityTooLarge, "larger");
             }
         }
-        Assert.Contains("zero bytes", (await Send(new ByteArrayContent([0x41, 0, 0, 0x0A, 0x41, 0, 0]), "cases.csv")).Text, StringComparison.Ordinal);
-        Assert.Contains("cannot be opened", (await Send(new ByteArrayContent([0x50, 0x4B, 3, 4, 9, 9, 9, 9, 9]), "cases.xlsx")).Text, StringComparison.Ordinal);
+        Assert.Contains("zero bytes", (await Send(new ByteArrayContent([0x41, 0, 0, 0x0A, 0x41, 0, 0]), "cases.csv")).Text,
+            StringComparison.Ordinal);
+        Assert.Contains("cannot be opened", (await Send(new ByteArrayContent([0x50, 0x4B, 3, 4, 9, 9, 9, 9, 9]), "cases.xlsx")).Text,
+            StringComparison.Ordinal);
         Assert.Contains("the file is empty", (await Send(new ByteArrayContent([]), "cases.csv")).Text, StringComparison.Ordinal);
         Assert.Contains("no line below", (await Send(new StringContent("Fx [kN],Fy [kN]\n"), "cases.csv")).Text, StringComparison.Ordinal);
         var large = await Send(new ByteArrayContent(new byte[200_000_000]), "cases.csv");

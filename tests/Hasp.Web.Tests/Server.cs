@@ -33,7 +33,8 @@ public sealed partial class Server : IDisposable
     public static async Task<Server> Start(string? data = null, bool demo = true, string urls = "http://127.0.0.1:0", params string[] more)
     {
         data ??= Directory.CreateTempSubdirectory("hasp-").FullName;
-        var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts", ShiftAhead(), .. more]))!, data);
+        var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts",
+            ShiftAhead(), .. more]))!, data);
         var ready = new TaskCompletionSource<Uri>();
         void Take(string? line)
         {
@@ -52,7 +53,8 @@ public sealed partial class Server : IDisposable
 
     /// <summary>The one shift of the day began an hour ago: none ends while a test runs.</summary>
     private static string ShiftAhead() =>
-        TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow.AddHours(-1), TimeZoneInfo.FindSystemTimeZoneById("Europe/London")).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+        TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow.AddHours(-1), TimeZoneInfo.FindSystemTimeZoneById("Europe/London"))
+            .ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>Starts one on which people sign in, with nothing in it: the server, and the link that makes the first account.</summary>
     public static async Task<(Server Server, string First)> StartWithAccounts(bool demo = false)
@@ -71,7 +73,8 @@ public sealed partial class Server : IDisposable
 
     private static string HouseFrom(DirectoryInfo folder)
     {
-        while (!File.Exists(Path.Combine(folder.FullName, "Hasp.slnx"))) folder = folder.Parent ?? throw new InvalidOperationException("the tests do not lie in the house");
+        while (!File.Exists(Path.Combine(folder.FullName,
+            "Hasp.slnx"))) folder = folder.Parent ?? throw new InvalidOperationException("the tests do not lie in the house");
         return folder.FullName;
     }
 
@@ -102,7 +105,8 @@ public sealed partial class Server : IDisposable
 
     /// <summary>A client of its own; in its addresses a demonstration joint may stand by its number (<c>/joints/AL-03</c>).</summary>
     public HttpClient Client() =>
-        new(new ByNumber(this) { InnerHandler = new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false } }) { BaseAddress = Address };
+        new(new ByNumber(this) { InnerHandler = new HttpClientHandler { CookieContainer = new CookieContainer(),
+            AllowAutoRedirect = false } }) { BaseAddress = Address };
 
     /// <summary>An address with the joints that it names by number as this server numbers them.</summary>
     public string At(string path) => JointNumber().Replace(path, m => "/joints/" + IdOf(m.Groups[1].Value));
@@ -115,7 +119,9 @@ public sealed partial class Server : IDisposable
     private Dictionary<string, int> Ids()
     {
         using var http = new HttpClient { BaseAddress = Address };
-        return OnBoard().Matches(http.GetStringAsync("/").GetAwaiter().GetResult()).ToDictionary(m => m.Groups[2].Value, m => int.Parse(m.Groups[1].Value));
+        return OnBoard(
+            ).Matches(http.GetStringAsync("/").GetAwaiter().GetResult())
+                .ToDictionary(m => m.Groups[2].Value, m => int.Parse(m.Groups[1].Value));
     }
 
     [GeneratedRegex(@"/joints/(AL-[0-9]+)")]

@@ -12,13 +12,15 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
     private static string LotOf(Server server, string name)
     {
         using var http = server.Client();
-        return Regex.Match(http.GetStringAsync("/stores?shelf=lots").GetAwaiter().GetResult(), $@"href=""(/lots/[0-9]+)"">{name}<").Groups[1].Value;
+        return Regex.Match(http.GetStringAsync("/stores?shelf=lots").GetAwaiter().GetResult(), $@"href=""(/lots/[0-9]+)"">{name}<")
+            .Groups[1].Value;
     }
 
     private static async Task<List<JsonNode>> Entries(Server server, string joint)
     {
         using var http = server.Client();
-        return [.. JsonNode.Parse(await http.GetStringAsync(server.At($"/api/v1/joints/{server.IdOf(joint)}/entries")))!.AsArray().Select(e => e!)];
+        return [.. JsonNode.Parse(await http.GetStringAsync(server.At($"/api/v1/joints/{server.IdOf(joint)}/entries")))!.AsArray()
+            .Select(e => e!)];
     }
 
     [Fact]
@@ -123,7 +125,8 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         {
             b.Offline(true);
             for (var i = 0; i < 40; i++) b.Find("#t-tight").Click();
-            b.Until(() => b.Text("#t-line").Contains("No connection: 40 kept on this device", StringComparison.Ordinal), "kept on the device");
+            b.Until(() => b.Text("#t-line").Contains("No connection: 40 kept on this device", StringComparison.Ordinal),
+                "kept on the device");
         }
         // Where the answer to a sending is lost, it is sent again.
         one.Offline(false);
@@ -136,7 +139,8 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         Assert.Equal(80, entries.Select(e => (string)e["key"]!).Distinct().Count());
         var devices = entries.GroupBy(e => (string)e["device"]!).ToList();
         Assert.Equal([40, 40], devices.Select(d => d.Count()));
-        foreach (var device in devices) Assert.Equal(device.Select(e => (string)e["made"]!).Order(StringComparer.Ordinal), device.Select(e => (string)e["made"]!));
+        foreach (var device in devices) Assert.Equal(device.Select(e => (string)e["made"]!).Order(StringComparer.Ordinal),
+            device.Select(e => (string)e["made"]!));
         // What both did is shown as such.
         one.Until(() => one.Has(".tablet-bolt.twice"), "bolts that both recorded");
         using var http = server.Client();
@@ -190,7 +194,9 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         using var http = server.Client();
         var answer = await http.PostAsync($"/api/v1/joints/{server.IdOf("AL-06")}/entries", JsonContent.Create(new JsonObject
         {
-            ["entries"] = new JsonArray(new JsonObject { ["key"] = "k1", ["kind"] = "bolt", ["bolt"] = 2, ["made"] = DateTime.UtcNow.ToString("O"), ["document"] = new JsonObject { ["pass"] = "p30", ["result"] = "tight", ["lot"] = "L-1604", ["wrench"] = "Click 300" } }),
+            ["entries"] = new JsonArray(new JsonObject { ["key"] = "k1", ["kind"] = "bolt", ["bolt"] = 2,
+                ["made"] = DateTime.UtcNow.ToString("O"),
+                ["document"] = new JsonObject { ["pass"] = "p30", ["result"] = "tight", ["lot"] = "L-1604", ["wrench"] = "Click 300" } }),
         }));
         var refused = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["results"]![0]!;
         Assert.Null(refused["number"]);
@@ -221,7 +227,8 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         using var http = server.Client();
         foreach (var (body, id) in table)
         {
-            var answer = await http.PostAsync($"/api/v1/joints/{server.IdOf("AL-05")}/entries", new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+            var answer = await http.PostAsync($"/api/v1/joints/{server.IdOf("AL-05")}/entries",
+                new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
             Assert.Contains($"\"{id}\"", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         }
         Assert.Empty(await Entries(server, "AL-05"));

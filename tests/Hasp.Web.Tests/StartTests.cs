@@ -9,7 +9,8 @@ public sealed class StartTests
         foreach (var moment in new[] { 150, 500, 1000, 1800, 2600, 3600 })
         {
             var data = Directory.CreateTempSubdirectory("hasp-start-").FullName;
-            using (var process = System.Diagnostics.Process.Start(Server.Command("--urls", "http://127.0.0.1:0", "--data", data, "--demo", "true"))!)
+            using (var process = System.Diagnostics.Process.Start(Server.Command("--urls", "http://127.0.0.1:0", "--data", data, "--demo",
+                "true"))!)
             {
                 await Task.Delay(moment);
                 process.Kill();
@@ -59,6 +60,7 @@ public sealed class StartTests
     {
         var (exit, said) = await Server.Refused("--routes", "true", "--data", Directory.CreateTempSubdirectory("hasp-routes-").FullName);
         Assert.Equal(0, exit);
-        Assert.Equal(await File.ReadAllTextAsync(Path.Combine(Server.House, "docs", "access.md"), TestContext.Current.CancellationToken), said);
+        Assert.Equal(await File.ReadAllTextAsync(Path.Combine(Server.House, "docs", "access.md"), TestContext.Current.CancellationToken),
+            said);
     }
 }

@@ -22,7 +22,8 @@ public sealed class TypingTests(SharedServer shared)
               "layers": [ { "thickness": "20 mm", "material": "S355" }, { "thickness": "20 mm", "material": "S355" } ],
               "loads": [ { "name": "A", "fz": "1 kN" } ], "washers": { "head": "hardened", "nut": "hardened" } }
             """;
-        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new StringContent(Document), "file", "a.joint.json" } };
+        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" },
+            { new StringContent(Document), "file", "a.joint.json" } };
         using var answer = await http.PostAsync("/?handler=Import", form);
         return int.Parse(answer.Headers.Location!.ToString().Split('/')[^1], CultureInfo.InvariantCulture);
     }
@@ -141,7 +142,8 @@ public sealed class TypingTests(SharedServer shared)
         Assert.Equal("19", b.Value("#f-layers-0-thickness"));
 
         using var again = await Server.Start(data, urls: address);
-        b.Until(() => b.Text("#kept").EndsWith("saved", StringComparison.Ordinal) && !b.Text("#kept").Contains("not", StringComparison.Ordinal), "sent by itself");
+        b.Until(() => b.Text("#kept").EndsWith("saved", StringComparison.Ordinal) && !b.Text("#kept")
+            .Contains("not", StringComparison.Ordinal), "sent by itself");
         Assert.Equal("7", b.Value("#f-bolts-count"));
         Assert.Equal("19 mm", b.Value("#f-layers-0-thickness"));
         Assert.False(b.Has("[data-unsent]"));
@@ -199,7 +201,8 @@ public sealed class TypingTests(SharedServer shared)
     {
         var joint = await Joint();
         using var editor = await Editor.Open(_server, joint);
-        foreach (var path in new[] { "layers[0].thickness", "bolts.count", "loads[0].fz", "tightening.aim", "faceFriction", "uncertainty.load" })
+        foreach (var path in new[] { "layers[0].thickness", "bolts.count", "loads[0].fz", "tightening.aim", "faceFriction",
+            "uncertainty.load" })
         {
             var shown = await editor.Set(path, text);
             Assert.Contains("aria-invalid", shown, StringComparison.Ordinal);
@@ -219,7 +222,8 @@ public sealed class TypingTests(SharedServer shared)
         b.Go($"/joints/{joint}");
         b.Find("#identity summary").Click();
         Assert.Equal(note, b.Value("#f-note").ReplaceLineEndings("\n"));
-        Assert.Contains("must be text of at most 10000", System.Net.WebUtility.HtmlDecode(await editor.Set("note", new string('x', 10_001))), StringComparison.Ordinal);
+        Assert.Contains("must be text of at most 10000",
+            System.Net.WebUtility.HtmlDecode(await editor.Set("note", new string('x', 10_001))), StringComparison.Ordinal);
     }
 
     [Fact]

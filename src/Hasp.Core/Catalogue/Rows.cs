@@ -46,7 +46,8 @@ public sealed record ScrewThread(
 /// <param name="Own">True where a user defined it; marked in every result that used it.</param>
 public sealed record GradeBand(
     string Grade, string Standard, MeasureSystem System, double MinDiameter, double MaxDiameter,
-    double Proof, double Yield, double Tensile, double ElasticModulus, double Expansion, bool HighHardness, string Marking, string Source, bool Own = false)
+    double Proof, double Yield, double Tensile, double ElasticModulus, double Expansion, bool HighHardness, string Marking, string Source,
+    bool Own = false)
 {
     /// <summary>
     /// Least hardness of the washers that go with it, HV (ISO 7089: 200 HV to 8.8, 300 HV to 10.9; F436 with F3125). Above 10.9 none is
@@ -207,7 +208,8 @@ public sealed record BearingPart(
 /// <param name="Hardness">Least Vickers hardness.</param>
 /// <param name="BearingLimit">Limiting pressure on the washer, MPa.</param>
 /// <param name="Source">Standard.</param>
-public sealed record Washer(string Kind, double Diameter, double InnerDiameter, double OuterDiameter, double Thickness, double Hardness, double BearingLimit, string Source);
+public sealed record Washer(string Kind, double Diameter, double InnerDiameter, double OuterDiameter, double Thickness, double Hardness,
+    double BearingLimit, string Source);
 
 /// <summary>Proof stress of nuts of one class over a range of diameters: what they must carry without stripping.</summary>
 /// <param name="Name">8, 10, DH, 2H, …</param>
@@ -311,7 +313,8 @@ public enum Plating
 /// ends, ultrasound.</param>
 /// <param name="Measure">What is read while tightening.</param>
 public sealed record TighteningMethod(
-    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true, Measure Measure = Measure.Torque)
+    string Name, double Scatter, string Label, string Source, bool ByTorque = false, double AboveMinimum = 1.05, bool Workshop = true,
+    Measure Measure = Measure.Torque)
 {
     /// <summary>Where the figure is only to be come near to: by what means, in words; empty where it can be set.</summary>
     public string Means { get; init; } = "";

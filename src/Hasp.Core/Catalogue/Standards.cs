@@ -10,16 +10,19 @@ public static partial class Standards
 {
     /// <summary>All threads, smallest first within each series.</summary>
     public static IReadOnlyList<ScrewThread> Threads { get; } = Read("threads", r => new ScrewThread(
-        Text(r, "designation"), Text(r, "series"), Number(r, "diameter_mm"), Optional(r, "pitch_mm") ?? 25.4 / Number(r, "threads_per_inch"),
+        Text(r, "designation"), Text(r, "series"), Number(r, "diameter_mm"),
+        Optional(r, "pitch_mm") ?? 25.4 / Number(r, "threads_per_inch"),
         Text(r, "first_choice") == "yes", Optional(r, "published_stress_area"), Text(r, "source")));
 
     /// <summary>All grades, a row for each range of diameters.</summary>
     public static IReadOnlyList<GradeBand> Grades { get; } = Read("grades", r => new GradeBand(
         Text(r, "grade"), Text(r, "standard"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"),
         Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Number(r, "yield_mpa"), Number(r, "tensile_mpa"),
-        Number(r, "elastic_modulus_mpa"), Number(r, "expansion_per_k"), Text(r, "high_hardness") == "yes", Text(r, "marking"), Text(r, "source"))
+        Number(r, "elastic_modulus_mpa"), Number(r, "expansion_per_k"), Text(r, "high_hardness") == "yes", Text(r, "marking"),
+        Text(r, "source"))
         {
-            WasherHardness = Number(r, "washer_hv"), Service = (Number(r, "service_min_c"), Number(r, "service_max_c")), Stainless = Text(r, "stainless") == "yes", Stocked = Text(r, "stocked") == "yes",
+            WasherHardness = Number(r, "washer_hv"), Service = (Number(r, "service_min_c"), Number(r, "service_max_c")),
+            Stainless = Text(r, "stainless") == "yes", Stocked = Text(r, "stocked") == "yes",
             Hexagon = Text(r, "hexagon"), NutClass = Text(r, "nut_class"),
         });
 
@@ -35,7 +38,8 @@ public static partial class Standards
     /// <summary>Bolt heads.</summary>
     public static IReadOnlyList<BearingPart> Heads { get; } = Read("heads", r => Part(r, "head_height_mm") with
     {
-        Shape = Enum.Parse<HeadShape>(Text(r, "shape"), true), ConeAngle = Optional(r, "cone_angle_deg"), ThreadRule = Enum.Parse<ThreadLengthRule>(Text(r, "thread_rule"), true),
+        Shape = Enum.Parse<HeadShape>(Text(r, "shape"), true), ConeAngle = Optional(r, "cone_angle_deg"),
+        ThreadRule = Enum.Parse<ThreadLengthRule>(Text(r, "thread_rule"), true),
     });
 
     /// <summary>Nuts.</summary>
@@ -43,11 +47,13 @@ public static partial class Standards
 
     /// <summary>Strengths of nuts by class, a row for each range of diameters.</summary>
     public static IReadOnlyList<NutClass> NutClasses { get; } = Read("nutClasses", r => new NutClass(
-        Text(r, "nut_class"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"), Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Text(r, "source")));
+        Text(r, "nut_class"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"),
+        Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Text(r, "source")));
 
     /// <summary>Lengths that a size is stocked in.</summary>
     public static IReadOnlyList<LengthRange> LengthRanges { get; } = Read("lengthRanges", r => new LengthRange(
-        Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "diameter_mm"), Number(r, "least_mm"), Number(r, "most_mm"), Text(r, "source")));
+        Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "diameter_mm"), Number(r, "least_mm"), Number(r, "most_mm"),
+        Text(r, "source")));
 
     /// <summary>Washers.</summary>
     public static IReadOnlyList<Washer> Washers { get; } = Read("washers", r => new Washer(
@@ -67,13 +73,15 @@ public static partial class Standards
     public static IReadOnlyList<NutFactor> NutFactors { get; } = Read("nutFactors", r => new NutFactor(
         Text(r, "lubrication"), Number(r, "nut_factor"), Number(r, "low"), Number(r, "high"), Text(r, "label"), Text(r, "source"))
         {
-            ServiceMost = Number(r, "service_max_c"), Plating = Enum.Parse<Plating>(Text(r, "plating"), true), Lubricant = Text(r, "lubricant") == "yes",
+            ServiceMost = Number(r, "service_max_c"), Plating = Enum.Parse<Plating>(Text(r, "plating"), true),
+            Lubricant = Text(r, "lubricant") == "yes",
         });
 
     /// <summary>Tightening methods.</summary>
     public static IReadOnlyList<TighteningMethod> Methods { get; } = Read("methods", r =>
         new TighteningMethod(
-            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes", Number(r, "above_minimum"),
+            Text(r, "method"), Number(r, "scatter"), Text(r, "label"), Text(r, "source"), Text(r, "by_torque") == "yes",
+            Number(r, "above_minimum"),
             Text(r, "workshop") == "yes", Enum.Parse<Measure>(Text(r, "measure"), true))
     {
         Means = Text(r, "means"), ToolScatter = Optional(r, "tool"),
@@ -101,10 +109,12 @@ public static partial class Standards
         Washers.ToFrozenDictionary(h => (h.Kind, Math.Round(h.Diameter, 2)));
 
     private static readonly FrozenDictionary<string, GradeBand[]> GradesByName =
-        Grades.GroupBy(g => g.Grade, StringComparer.OrdinalIgnoreCase).ToFrozenDictionary(g => g.Key, g => g.ToArray(), StringComparer.OrdinalIgnoreCase);
+        Grades.GroupBy(g => g.Grade, StringComparer.OrdinalIgnoreCase)
+            .ToFrozenDictionary(g => g.Key, g => g.ToArray(), StringComparer.OrdinalIgnoreCase);
 
     private static readonly FrozenDictionary<string, Material[]> MaterialsByName =
-        Materials.GroupBy(m => m.Name, StringComparer.OrdinalIgnoreCase).ToFrozenDictionary(m => m.Key, m => m.ToArray(), StringComparer.OrdinalIgnoreCase);
+        Materials.GroupBy(m => m.Name, StringComparer.OrdinalIgnoreCase)
+            .ToFrozenDictionary(m => m.Key, m => m.ToArray(), StringComparer.OrdinalIgnoreCase);
 
     private static readonly FrozenDictionary<string, HoleRow[]> HolesByFit =
         Holes.GroupBy(h => h.Fit).ToFrozenDictionary(h => h.Key, h => h.ToArray());
@@ -129,7 +139,8 @@ public static partial class Standards
 
     /// <summary>The strength of a nut class for a thread, or null where none is listed.</summary>
     public static NutClass? FindNutClass(string name, ScrewThread thread) => NutClasses.FirstOrDefault(c =>
-        c.Name == name && (c.System == MeasureSystem.Any || c.System == thread.System) && thread.Diameter >= c.MinDiameter - 0.005 && thread.Diameter <= c.MaxDiameter + 0.005);
+        c.Name == name && (c.System == MeasureSystem.Any || c.System == thread.System) && thread.Diameter >= c.MinDiameter - 0.005
+            && thread.Diameter <= c.MaxDiameter + 0.005);
 
     /// <summary>The lengths that a size is stocked in, or null where none are listed.</summary>
     public static LengthRange? FindLengths(ScrewThread thread) =>
@@ -140,7 +151,8 @@ public static partial class Standards
 
     /// <summary>The listed endurance strength of a grade in a thread of that diameter (mm), or null where none is listed.</summary>
     public static EnduranceRow? FindEndurance(string grade, double diameter) => Endurances.FirstOrDefault(e =>
-        e.Grade.Equals(grade, StringComparison.OrdinalIgnoreCase) && diameter >= e.MinDiameter - 0.005 && diameter <= e.MaxDiameter + 0.005);
+        e.Grade.Equals(grade, StringComparison.OrdinalIgnoreCase) && diameter >= e.MinDiameter - 0.005 && diameter <= e.MaxDiameter
+            + 0.005);
 
     /// <summary>The least preload of structural practice for a grade and diameter (mm), or null where none is laid down.</summary>
     public static PretensionRow? FindPretension(string grade, double diameter) => Pretensions.FirstOrDefault(p =>
@@ -196,14 +208,16 @@ public static partial class Standards
             ThreadLengthRule.AsmeHex => (2 * diameter) + ((length <= (6 * Inch) + 1e-9 ? 0.25 : 0.5) * Inch),
             ThreadLengthRule.AsmeSocket => (2 * diameter) + (0.5 * Inch),
             ThreadLengthRule.HvHex => HvThreads.TryGetValue(Math.Round(diameter, 2), out var mm) ? mm : length,
-            ThreadLengthRule.AsmeStructural => StructuralThreads.TryGetValue(Math.Round(diameter / Inch, 4), out var inches) ? inches * Inch : length,
+            ThreadLengthRule.AsmeStructural => StructuralThreads.TryGetValue(Math.Round(diameter / Inch, 4), out var inches) ? inches * Inch
+                : length,
             _ => length,
         };
         return Math.Min(b, length);
     }
 
     private static BearingPart Part(CsvReader r, string height) => new(
-        Text(r, "kind"), Number(r, "diameter_mm"), Number(r, height), Number(r, "across_mm"), Number(r, "bearing_diameter_mm"), Text(r, "source"));
+        Text(r, "kind"), Number(r, "diameter_mm"), Number(r, height), Number(r, "across_mm"), Number(r, "bearing_diameter_mm"),
+        Text(r, "source"));
 
     private static IEnumerable<string> Spellings(ScrewThread t)
     {
@@ -224,7 +238,8 @@ public static partial class Standards
     private static partial Regex Blank();
 
     private static string Key(string text) =>
-        Blank().Replace(text.Trim().ToUpperInvariant().Replace('×', 'X').Replace("NO.", "#").Replace("NO", "#").Replace("UNRC", "UNC"), "").TrimEnd('.');
+        Blank().Replace(text.Trim().ToUpperInvariant().Replace('×', 'X').Replace("NO.", "#").Replace("NO", "#").Replace("UNRC", "UNC"), "")
+            .TrimEnd('.');
 
     internal static string Text(CsvReader r, string column) => r.GetField(column)!;
 

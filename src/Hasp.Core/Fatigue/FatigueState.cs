@@ -83,7 +83,8 @@ public sealed record FatigueState
     {
         var rules = m.Joint.Fatigue;
         var (max, min) = load.Swing;
-        var (tight, loose) = (FatigueCheck.AtPreload(m, load, rules.Criterion, m.PreloadMax).Value, FatigueCheck.AtPreload(m, load, rules.Criterion, m.PreloadMin).Value);
+        var (tight, loose) = (FatigueCheck.AtPreload(m, load, rules.Criterion, m.PreloadMax).Value,
+            FatigueCheck.AtPreload(m, load, rules.Criterion, m.PreloadMin).Value);
         var atLargest = tight <= loose;
         var preload = atLargest ? m.PreloadMax : m.PreloadMin;
         var area = m.Thread.StressArea;
@@ -116,11 +117,13 @@ public sealed record FatigueState
     internal static IReadOnlyList<School> CriteriaOf(in Mechanics<Plain> m, in BoltLoad<Plain> load)
     {
         var rules = m.Joint.Fatigue;
-        if (rules.School == EnduranceSchool.Amplitude) return [new School("amplitude", FatigueCheck.EndlessFactor(m, load, rules.Criterion).Value)];
+        if (rules.School == EnduranceSchool.Amplitude) return [new School("amplitude", FatigueCheck.EndlessFactor(m, load, rules.Criterion)
+            .Value)];
         var schools = new List<School>();
         foreach (var criterion in Enum.GetValues<FatigueCriterion>().OrderBy(c => c != rules.Criterion))
         {
-            schools.Add(new School(criterion == FatigueCriterion.Elliptic ? "ASME-elliptic" : criterion.ToString(), FatigueCheck.EndlessFactor(m, load, criterion).Value));
+            schools.Add(new School(criterion == FatigueCriterion.Elliptic ? "ASME-elliptic" : criterion.ToString(),
+                FatigueCheck.EndlessFactor(m, load, criterion).Value));
         }
         return schools;
     }
@@ -143,9 +146,13 @@ public readonly record struct BreakPlace(string Name, double Height, double Shar
         var thread = m.Thread.StressArea.Value;
         var shank = bolts.ShankLength > m.Stack.SeatDepth ? thread / m.Thread.ShankArea.Value : 1;
         var places = new List<BreakPlace>();
-        if (!bolts.IsStud) places.Add(new("under the head", m.Stack.SeatDepth, 0.15, state.Mean * shank, state.Amplitude * shank, kf.Fillet));
-        if (!bolts.IsStud && bolts.ShankLength > m.Stack.SeatDepth && bolts.ShankLength < m.Stack.Clamped) places.Add(new("thread runout", bolts.ShankLength, 0.20, state.Mean, state.Amplitude, kf.Thread));
-        places.Add(new(m.Joint.Tapped ? "first thread in the part" : "first thread in the nut", m.Stack.Clamped, 0.65, state.Mean, state.Amplitude, kf.Thread));
+        if (!bolts.IsStud) places.Add(new("under the head", m.Stack.SeatDepth, 0.15, state.Mean * shank, state.Amplitude * shank,
+            kf.Fillet));
+        if (!bolts.IsStud && bolts.ShankLength > m.Stack.SeatDepth
+            && bolts.ShankLength < m.Stack.Clamped) places.Add(new("thread runout", bolts.ShankLength, 0.20, state.Mean, state.Amplitude,
+            kf.Thread));
+        places.Add(new(m.Joint.Tapped ? "first thread in the part" : "first thread in the nut", m.Stack.Clamped, 0.65, state.Mean,
+            state.Amplitude, kf.Thread));
         return places;
     }
 }

@@ -92,7 +92,8 @@ internal static class Spectrum
         where T : struct, IScalar<T>
     {
         var (mean, amplitude) = Stresses(m, load, preload, times, block);
-        var cycles = load.Case.Cycles is { } stated ? T.Given(Terms.Cycles, stated, block, load.Case.Name) : T.Given(Terms.Knee, m.Joint.Fatigue.Knee);
+        var cycles = load.Case.Cycles is { } stated ? T.Given(Terms.Cycles, stated, block, load.Case.Name)
+            : T.Given(Terms.Knee, m.Joint.Fatigue.Knee);
         return FatigueFormulas.Damage(cycles, CyclesToFailure(m, preload, mean, amplitude, block), block);
     }
 

@@ -58,7 +58,8 @@ public enum Operation
 /// <param name="Written">How a constant is written, where digits would hide it.</param>
 /// <param name="Source">The row, entry or rule it came from, where that says more than its term.</param>
 public sealed record Expression(
-    Operation Operation, double Value, Expression[] Operands, Term? Term = null, int Index = 0, string? Written = null, string? Source = null);
+    Operation Operation, double Value, Expression[] Operands, Term? Term = null, int Index = 0, string? Written = null,
+    string? Source = null);
 
 /// <summary>A number that remembers how it was made, so that the printed working is the very formula that computed it.</summary>
 /// <param name="Expression">The expression so far.</param>

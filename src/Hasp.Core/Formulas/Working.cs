@@ -22,7 +22,8 @@ public sealed record Working(IReadOnlyList<Expression> Givens, IReadOnlyList<Ste
 
     /// <summary>What was divided by what in the last step, and what it measures; null where the result is no quotient of two quantities of one kind.</summary>
     public (double Over, double Under, Quantities.Dimension Dimension)? Quotient =>
-        Steps.Count > 0 && Steps[^1].Formula is { Operation: Operation.Divide, Operands: [{ Term: { } term } over, var under] } && term.Dimension != Quantities.Dimension.None
+        Steps.Count > 0 && Steps[^1].Formula is { Operation: Operation.Divide, Operands: [{ Term: { } term } over, var under] }
+            && term.Dimension != Quantities.Dimension.None
             && (under.Term is null || under.Term.Dimension == term.Dimension)
             ? (over.Value, under.Value, term.Dimension) : null;
 

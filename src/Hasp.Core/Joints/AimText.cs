@@ -19,8 +19,10 @@ public static partial class AimText
         if (trimmed.Contains('%'))
         {
             var share = Share().Match(trimmed);
-            var kind = share.Groups["what"].Value.ToLowerInvariant() switch { "" or "proof" => AimKind.ProofShare, "yield" => AimKind.YieldShare, _ => AimKind.RootYieldShare };
-            return share.Success && double.TryParse(share.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture, out var percent) && percent is > 0 and <= 100
+            var kind = share.Groups["what"].Value.ToLowerInvariant() switch { "" or "proof" => AimKind.ProofShare,
+                "yield" => AimKind.YieldShare, _ => AimKind.RootYieldShare };
+            return share.Success && double.TryParse(share.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture,
+                out var percent) && percent is > 0 and <= 100
                 ? (new Aim(kind, percent / 100), null)
                 : (null, $"\"{trimmed}\" is not a share: above 0 %, at most 100 %, of proof where nothing is said, else \"of yield\" or \"of root yield\".");
         }
@@ -32,11 +34,13 @@ public static partial class AimText
         if (torque.Ok) return Within(AimKind.Torque, torque.Held, trimmed);
         var unit = trimmed.TrimStart('+', '-', '.', ',', ' ', '0', '1', '2', '3', '4', '5', '6', '7', '8', '9').Trim().ToLowerInvariant();
         // Pounds alone could be a clamp force or a torque short of its arm.
-        if (unit is "lb" or "lbs" or "#") return (null, $"\"{trimmed}\" could be a force or a torque: write lbf for a clamp force, ft·lb or in·lb for a torque.");
+        if (unit is "lb" or "lbs" or "#") return (null,
+            $"\"{trimmed}\" could be a force or a torque: write lbf for a clamp force, ft·lb or in·lb for a torque.");
         var force = QuantityText.Parse(trimmed, Dimension.Force);
         return force.Ok
             ? Within(AimKind.Preload, force.Held, trimmed)
-            : (null, force.Problem!.Contains("is not a unit", StringComparison.Ordinal) ? $"\"{trimmed}\" is neither a share (75 %), nor a clamp force (68 kN), nor a torque (196 N·m)." : force.Problem);
+            : (null, force.Problem!.Contains("is not a unit", StringComparison.Ordinal)
+                ? $"\"{trimmed}\" is neither a share (75 %), nor a clamp force (68 kN), nor a torque (196 N·m)." : force.Problem);
     }
 
     private static (Aim?, string?) Within(AimKind kind, double held, string text) =>

@@ -33,7 +33,8 @@ public static class CombinationText
             {
                 var digits = 0;
                 while (digits < rest.Length && (char.IsAsciiDigit(rest[digits]) || rest[digits] == '.')) digits++;
-                if (digits > 0 && double.TryParse(rest[..digits], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out factor) && factor <= 1000)
+                if (digits > 0 && double.TryParse(rest[..digits], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out factor)
+                    && factor <= 1000)
                 {
                     rest = rest[digits..].TrimStart().TrimStart(['×', '*', '·']).TrimStart();
                     found = Longest(rest, names);
@@ -56,7 +57,8 @@ public static class CombinationText
         for (var i = 0; i < names.Count; i++)
         {
             var name = names[i];
-            if (name.Length == 0 || (best >= 0 && name.Length <= names[best].Length) || !text.StartsWith(name, StringComparison.OrdinalIgnoreCase)) continue;
+            if (name.Length == 0 || (best >= 0 && name.Length <= names[best].Length)
+                || !text.StartsWith(name, StringComparison.OrdinalIgnoreCase)) continue;
             // "Case 1" is not the beginning of "Case 10".
             if (name.Length < text.Length && !(char.IsWhiteSpace(text[name.Length]) || text[name.Length] is '+' or '-' or '−')) continue;
             best = i;

@@ -71,12 +71,14 @@ public static class Types
     private static (string?, Fault?) ReadText(in Raw raw, Field field)
     {
         if (raw.Text?.Trim() is not { } text || text.Length > field.MaxLength) return (null, NotAllowed(field));
-        if (text.Any(c => char.IsControl(c) && !(field.Lines && c is '\n' or '\r' or '\t'))) return (null, Fault.At("unprintable", "holds characters that cannot be shown; type it anew"));
+        if (text.Any(c => char.IsControl(c) && !(field.Lines && c is '\n' or '\r' or '\t'))) return (null,
+            Fault.At("unprintable", "holds characters that cannot be shown; type it anew"));
         return field.Required && text.Length == 0 ? (null, Fault.At("empty", "empty; " + field.Allowed)) : (text, null);
     }
 
     private static (DateOnly, Fault?) ReadDate(in Raw raw, Field field) =>
-        DateOnly.TryParseExact(raw.Text?.Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? (day, null) : (default, NotAllowed(field));
+        DateOnly.TryParseExact(raw.Text?.Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? (day, null)
+            : (default, NotAllowed(field));
 
     private static (string?, Fault?) ReadChoice(in Raw raw, Field field)
     {

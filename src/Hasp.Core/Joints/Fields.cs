@@ -49,7 +49,8 @@ public static partial class Fields
     };
     public static readonly Field<string> Name = new("name", Types.Text, "Name", "what the joint is called") { Required = true };
     public static readonly Field<string> Kind = new(
-        "kind", Types.OneOf([.. Kinds.Kind.All.Select(k => k.Id)]), "Kind of joint", "what kind of joint it is: a kind lays out its parts, bolts and loads from a few inputs of its own")
+        "kind", Types.OneOf([.. Kinds.Kind.All.Select(k => k.Id)]), "Kind of joint",
+        "what kind of joint it is: a kind lays out its parts, bolts and loads from a few inputs of its own")
     {
         Otherwise = Kinds.Kind.Parts.Id, Labels = Kinds.Kind.All.ToDictionary(k => k.Id, k => k.Name),
     };
@@ -155,7 +156,8 @@ public static partial class Fields
         "pattern.tension", Types.Named(Names.TensionSchools), "Tension by",
         "how moments out of the plane pull the bolts: about the centroid (faces stay shut) or about a compression line")
     {
-        Otherwise = TensionSchool.Centroid, Blank = (_, _) => "the centroid", Labels = new() { ["centroid"] = "centroid", ["pivot"] = "compression line" },
+        Otherwise = TensionSchool.Centroid, Blank = (_, _) => "the centroid",
+        Labels = new() { ["centroid"] = "centroid", ["pivot"] = "compression line" },
     };
     public static readonly Field<double> PivotLeft = new(
         "pattern.pivotLeft", Types.Length, "Pivot line, left", "compression line x = const of moments that pull the bolts right of it")
@@ -280,7 +282,8 @@ public static partial class Fields
         "kind of head; a stud is threaded over its whole length and has a nut in the head's place")
     {
         Default = "hex; heavy hex with structural grades (ASTM F3125)",
-        Labels = new() { ["hex"] = "hex", ["socket"] = "socket cap", ["button"] = "button socket", ["countersunk"] = "countersunk socket", ["flange"] = "hex flange", ["HV hex"] = "HV hex (EN 14399-4)", ["stud"] = "stud, nuts both ends" },
+        Labels = new() { ["hex"] = "hex", ["socket"] = "socket cap", ["button"] = "button socket", ["countersunk"] = "countersunk socket",
+            ["flange"] = "hex flange", ["HV hex"] = "HV hex (EN 14399-4)", ["stud"] = "stud, nuts both ends" },
         Blank = (j, _) => j.Bolts.Head.Kind + ", chosen",
     };
 
@@ -399,7 +402,8 @@ public static partial class Fields
         Blank = (j, u) => j.Pattern?.Plate is null ? "not stated" : "by the plate",
     };
     public static readonly Field<HoleKind> LayerHoleKind = new(
-        "layers[].holes", Types.Named(Names.HoleKinds), "Holes", "how the holes of the part are made; along and across are meant to the load")
+        "layers[].holes", Types.Named(Names.HoleKinds), "Holes",
+        "how the holes of the part are made; along and across are meant to the load")
     {
         Otherwise = HoleKind.Standard,
     };
@@ -410,7 +414,8 @@ public static partial class Fields
     {
         Otherwise = LimitStates.NotStated,
         Default = "not stated: taken as it stands wherever a basis asks for a load",
-        Labels = new() { ["not stated"] = "not stated", ["ultimate"] = "ultimate (ULS, LRFD)", ["service"] = "service (SLS, ASD)", ["ULS"] = "ULS only", ["SLS"] = "SLS only", ["LRFD"] = "LRFD only", ["ASD"] = "ASD only" },
+        Labels = new() { ["not stated"] = "not stated", ["ultimate"] = "ultimate (ULS, LRFD)", ["service"] = "service (SLS, ASD)",
+            ["ULS"] = "ULS only", ["SLS"] = "SLS only", ["LRFD"] = "LRFD only", ["ASD"] = "ASD only" },
     };
 
     public static readonly Field<string> CaseName = new("loads[].name", Types.Text, "Load case", "what the load case is called")
@@ -501,7 +506,9 @@ public static partial class Fields
         "loads[].helper.kind", Types.Named(Names.Helpers), "Load from", "what the load is worked out from")
     {
         Default = "stated",
-        Labels = new() { ["pressure"] = "pressure on a bore", ["ram push"] = "hydraulic ram, push", ["ram pull"] = "hydraulic ram, pull", ["bracket"] = "bracket load", ["panel"] = "panel in wind", ["reciprocating"] = "reciprocating mass", ["mass"] = "mass, weight", ["column"] = "column foot" },
+        Labels = new() { ["pressure"] = "pressure on a bore", ["ram push"] = "hydraulic ram, push", ["ram pull"] = "hydraulic ram, pull",
+            ["bracket"] = "bracket load", ["panel"] = "panel in wind", ["reciprocating"] = "reciprocating mass", ["mass"] = "mass, weight",
+            ["column"] = "column foot" },
     };
     public static readonly Field<Heading> HelperHeading = new(
         "loads[].helper.heading", Types.Named(Names.Headings), "Direction", "which way it acts; z pulls the parts apart")
@@ -707,7 +714,8 @@ public static partial class Fields
         "where the endurance strength comes from: table (rolled threads), estimated from tensile strength, or the amplitude school (rolled threads)")
     {
         Default = "table where threads are rolled and the grade is listed, else estimated",
-        Labels = new() { ["table"] = "table, rolled threads", ["estimated"] = "estimated from Su", ["amplitude"] = "amplitude by diameter" },
+        Labels = new() { ["table"] = "table, rolled threads", ["estimated"] = "estimated from Su",
+            ["amplitude"] = "amplitude by diameter" },
         Blank = (j, _) => j.Fatigue.School.ToString().ToLowerInvariant() + ", chosen",
     };
     public static readonly Field<double> EnduranceStrength = new(
@@ -739,7 +747,8 @@ public static partial class Fields
     };
 
     public static readonly Field<string> Basis = new(
-        "judging.basis", Types.OneOf([.. Checks.Basis.All.Select(b => b.Id)]), "Design basis", "by which code or practice the joint is judged")
+        "judging.basis", Types.OneOf([.. Checks.Basis.All.Select(b => b.Id)]), "Design basis",
+        "by which code or practice the joint is judged")
     {
         Otherwise = "machine", Labels = Checks.Basis.All.ToDictionary(b => b.Id, b => b.FullName),
     };
@@ -874,7 +883,8 @@ public static partial class Fields
     public static readonly Field<Spread> SpreadBearingFriction = Scattering(
         "bearingFriction", "Bearing friction", "of the friction under the part that turns, long form", "lognormal 10 %");
     public static readonly Field<Spread> SpreadTool = Scattering("tool", "Tightening tool",
-        "of what the tool gives: torque, or preload where the method does not go by torque", "3 % for a wrench, else half the method's scatter");
+        "of what the tool gives: torque, or preload where the method does not go by torque",
+        "3 % for a wrench, else half the method's scatter");
     public static readonly Field<Spread> SpreadStrength = Scattering(
         "strength", "Bolt strength", "of the bolt's yield about its listed minimum", "3 %");
     public static readonly Field<Spread> SpreadLoad = Scattering("load", "Load", "of the outside loads", "10 %");
@@ -929,7 +939,8 @@ public static partial class Fields
     public static IReadOnlyList<Field<double>> Required { get; } =
     [
         .. Checks.Check.All.Select(check => new Field<double>(
-            "judging.required." + check.Id, Types.Number, $"Required: {check.Name}", $"required factor of \"{check.Name}\"; 0 shows it without judging it")
+            "judging.required." + check.Id, Types.Number, $"Required: {check.Name}",
+            $"required factor of \"{check.Name}\"; 0 shows it without judging it")
         {
             Min = 0, Max = 100, Otherwise = check.Required,
         }),
@@ -949,7 +960,8 @@ public static partial class Fields
         var places = Element().Matches(path);
         if (places.Count == 0) return field?.Label ?? path;
         var place = places[^1];
-        var named = Lists.FirstOrDefault(l => l.Path.EndsWith(place.Groups[1].Value, StringComparison.Ordinal))?.Element ?? place.Groups[1].Value;
+        var named = Lists.FirstOrDefault(l => l.Path.EndsWith(place.Groups[1].Value, StringComparison.Ordinal))?.Element ?? place.Groups[1]
+            .Value;
         var list = $"{named} {int.Parse(place.Groups[2].ValueSpan, CultureInfo.InvariantCulture) + 1}";
         return field is null ? list : $"{list}, {InSentence(field.Label)}";
     }

@@ -16,7 +16,8 @@ public static class HandText
             var read = QuantityText.Parse(text, dimension);
             return read.Ok ? (read.Held, null) : (0, read.Problem);
         }
-        return double.TryParse(text.Replace(",", ""), NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
+        return double.TryParse(text.Replace(",", ""), NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+            && double.IsFinite(number)
             ? (number, null)
             : (0, $"\"{text}\" is not a number; this value has no unit.");
     }

@@ -37,7 +37,8 @@ public sealed record Joint
 
     /// <summary>Why sizes are not searched and nothing is sampled for it; null where they are: both are of bolts that are tightened.</summary>
     public Fault? NotSearched => Kind.IsTightened ? null
-        : new("kind-not-tightened", Fields.Kind.Path, Kind.Id, $"nothing is tightened in a {Kind.Name.ToLowerInvariant()}: sizes are not searched and chances are not sampled for it");
+        : new("kind-not-tightened", Fields.Kind.Path, Kind.Id,
+            $"nothing is tightened in a {Kind.Name.ToLowerInvariant()}: sizes are not searched and chances are not sampled for it");
 
     /// <summary>Which side of the joint this is, where its sides are judged apart; empty where there is one.</summary>
     public string Side { get; init; } = "";
@@ -214,7 +215,8 @@ public sealed record JointSide(string Name, Joint Joint);
 /// <param name="Nut">Nut; null where the thread runs into a part.</param>
 /// <param name="Above">How far a stud stands above the face that its upper nut presses on, mm; 0 for a bolt with a head.</param>
 public sealed record BoltSet(
-    ScrewThread Thread, GradeBand Grade, int Count, double Length, bool LengthChosen, double ThreadLength, BearingPart Head, BearingPart? Nut, double Above = 0)
+    ScrewThread Thread, GradeBand Grade, int Count, double Length, bool LengthChosen, double ThreadLength, BearingPart Head,
+    BearingPart? Nut, double Above = 0)
 {
     /// <summary>True for a stud, threaded over its whole length.</summary>
     public bool IsStud => Head.Kind == JointRules.Stud;
@@ -265,7 +267,8 @@ public enum ThreadEndKind
 /// <param name="OuterDiameter">Diameter whose thread can strip out of the part: d, or the insert's outer thread.</param>
 /// <param name="InsertLength">Length of the insert; 0 where there is none.</param>
 /// <param name="Blind">True where the hole does not go through the part.</param>
-public sealed record ThreadEnd(ThreadEndKind Kind, double ThreadDepth, double Engagement, double OuterDiameter, double InsertLength, bool Blind);
+public sealed record ThreadEnd(ThreadEndKind Kind, double ThreadDepth, double Engagement, double OuterDiameter, double InsertLength,
+    bool Blind);
 
 /// <summary>Temperatures, °C.</summary>
 /// <param name="Assembly">When it is tightened.</param>
@@ -425,7 +428,8 @@ public enum LimitStates
 /// judged.</param>
 /// <param name="Width">Width of the part across the pull, mm; null where not stated, and then its net section is not judged.</param>
 /// <param name="HolesAcross">Holes side by side in that width.</param>
-public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance, double? Width = null, int HolesAcross = 1)
+public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance, double? Width = null,
+    int HolesAcross = 1)
 {
     /// <summary>Hole centre to the edge beside the load, mm; null where not stated.</summary>
     public double? SideDistance { get; init; }
@@ -470,7 +474,8 @@ public sealed record LoadCase(string Name, Resultant Load, Components? At)
     /// <inheritdoc cref="Forces"/>
     internal T Pull<T>(int index = 0)
         where T : struct, IReal<T> =>
-        Origin is null ? T.Given(Terms.JointTension, Tension, index, Name) : T.Let(Terms.JointTension, Read<T>(Component.Fz, index), index, Name);
+        Origin is null ? T.Given(Terms.JointTension, Tension, index, Name)
+            : T.Let(Terms.JointTension, Read<T>(Component.Fz, index), index, Name);
 
     /// <summary>Size of the in-plane force, N.</summary>
     /// <inheritdoc cref="Forces"/>

@@ -10,7 +10,8 @@ namespace Hasp.Core.Joints;
 public static partial class JointRules
 {
     /// <summary>Head and nut; the head of a stud is a nut, and where the thread runs into a part there is no nut. Null where none is listed.</summary>
-    private static (BearingPart? Head, BearingPart? Nut) HeadAndNutFor(Values said, ThreadEndKind end, ScrewThread? thread, GradeBand? grade, List<Fault> faults)
+    private static (BearingPart? Head, BearingPart? Nut) HeadAndNutFor(Values said, ThreadEndKind end, ScrewThread? thread,
+        GradeBand? grade, List<Fault> faults)
     {
         if (thread is null) return default;
         var usual = grade is not null && Standards.FindHead(grade.Hexagon, thread.Diameter) is not null ? grade.Hexagon : "hex";
@@ -58,18 +59,21 @@ public static partial class JointRules
     /// <summary>The nut: as stated, or the one that goes with a structural head, else a hex nut; null where none is listed for the thread.</summary>
     private static BearingPart? NutFor(Values said, string headKind, ScrewThread thread, List<Fault> faults)
     {
-        if (said.Stated(Fields.Nut) is not { } kind) return Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex", thread.Diameter);
+        if (said.Stated(Fields.Nut) is not { } kind) return Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex",
+            thread.Diameter);
         var nut = Standards.FindNut(kind, thread.Diameter);
         if (nut is null)
         {
             faults.Add(new("nut-unlisted", Fields.Nut.Path, kind,
-                $"no {kind} nut is listed for {thread.Designation}. Choose another kind or size") { Mends = [new("The usual nut", Fields.Nut.Path, "")] });
+                $"no {kind} nut is listed for {thread.Designation}. Choose another kind or size") { Mends = [new("The usual nut",
+                    Fields.Nut.Path, "")] });
         }
         return nut;
     }
 
     /// <summary>The class of the nut, and whether it is weaker than the one that goes with the bolt; none where there is no nut, or none is listed.</summary>
-    private static (NutClass? Class, bool IsWeaker) NutClassFor(Values said, ScrewThread? thread, GradeBand? grade, BearingPart? nut, List<Fault> faults)
+    private static (NutClass? Class, bool IsWeaker) NutClassFor(Values said, ScrewThread? thread, GradeBand? grade, BearingPart? nut,
+        List<Fault> faults)
     {
         if (thread is null || grade is null || nut is null) return (null, false);
         var usual = Standards.FindNutClass(grade.NutClass, thread);
@@ -78,9 +82,11 @@ public static partial class JointRules
         if (found is null)
         {
             faults.Add(new("nut-class-unlisted", Fields.NutClass.Path, stated,
-                $"nuts of class {stated} are not made for {thread.Designation}") { Mends = [new("The class that goes with the grade", Fields.NutClass.Path, "")] });
+                $"nuts of class {stated} are not made for {thread.Designation}") { Mends = [new("The class that goes with the grade",
+                    Fields.NutClass.Path, "")] });
         }
-        return (found, found is not null && found.Proof < (usual?.Proof ?? grade.Tensile) - Tolerance && found.Proof < grade.Tensile - Tolerance);
+        return (found, found is not null && found.Proof < (usual?.Proof ?? grade.Tensile) - Tolerance
+            && found.Proof < grade.Tensile - Tolerance);
     }
 
     /// <summary>The next preferred nominal length of at least <paramref name="least"/> mm; null past the list.</summary>
@@ -127,30 +133,35 @@ public static partial class JointRules
         }
         else if (grade is not null && washer.Hardness < grade.WasherHardness)
         {
-            var fitting = Standards.Washers.FirstOrDefault(w => w.Hardness >= grade.WasherHardness && Math.Abs(w.Diameter - thread.Diameter) < SameSize);
+            var fitting = Standards.Washers.FirstOrDefault(w => w.Hardness >= grade.WasherHardness
+                && Math.Abs(w.Diameter - thread.Diameter) < SameSize);
             faults.Add(new("washer-soft", field.Path, kind,
                 $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
             {
-                Mends = fitting is null ? [] : [new($"{char.ToUpperInvariant(fitting.Kind[0])}{fitting.Kind[1..]} washer", field.Path, fitting.Kind)],
+                Mends = fitting is null ? [] : [new($"{char.ToUpperInvariant(fitting.Kind[0])}{fitting.Kind[1..]} washer", field.Path,
+                    fitting.Kind)],
             });
         }
         return washer;
     }
 
     private static (BoltSet Bolts, ThreadEnd End)? BoltsFor(
-        Values said, int count, ScrewThread thread, GradeBand grade, BearingPart head, BearingPart? nut, ThreadEndKind kind, ImmutableArray<Layer> layers, double washers, List<Fault> faults)
+        Values said, int count, ScrewThread thread, GradeBand grade, BearingPart head, BearingPart? nut, ThreadEndKind kind,
+        ImmutableArray<Layer> layers, double washers, List<Fault> faults)
     {
         if (head.Countersunk && layers[0].Thickness < head.Height - Tolerance)
         {
             faults.Add(new("countersink-deep", "layers[0].thickness", Mm(layers[0].Thickness),
                 $"the countersink is deeper than the part: the head is {Mm(head.Height)} high")
             {
-                Mends = [new($"{layers[0].Name} {Mm(Math.Ceiling(head.Height))} thick", "layers[0].thickness", Mm(Math.Ceiling(head.Height))), new("Hex head", Fields.Head.Path, "hex")],
+                Mends = [new($"{layers[0].Name} {Mm(Math.Ceiling(head.Height))} thick", "layers[0].thickness",
+                    Mm(Math.Ceiling(head.Height))), new("Hex head", Fields.Head.Path, "hex")],
             });
             return null;
         }
         var all = layers.Sum(l => l.Thickness) + washers;
-        return nut is not null ? Nutted(said, count, thread, grade, head, nut, all, faults) : Screwed(said, count, thread, grade, head, kind, layers, all - layers[^1].Thickness, faults);
+        return nut is not null ? Nutted(said, count, thread, grade, head, nut, all, faults)
+            : Screwed(said, count, thread, grade, head, kind, layers, all - layers[^1].Thickness, faults);
     }
 
     private static (BoltSet, ThreadEnd)? Nutted(
@@ -172,7 +183,8 @@ public static partial class JointRules
                 $"too short for its grip: {Mm(clamped)} clamped and {(stud ? "two nuts" : "nut")} {Mm(least - clamped)} need at least {Mm(least)}"
                 + (chosen is { } c ? $"; {Mm(c)} is the next preferred length with a thread through the nut" : ""))
             {
-                Mends = chosen is { } next ? [new($"{Mm(next)} long", Fields.Length.Path, Mm(next)), new("Let the length be chosen", Fields.Length.Path, "")] : [new("Let the length be chosen", Fields.Length.Path, "")],
+                Mends = chosen is { } next ? [new($"{Mm(next)} long", Fields.Length.Path, Mm(next)),
+                    new("Let the length be chosen", Fields.Length.Path, "")] : [new("Let the length be chosen", Fields.Length.Path, "")],
             });
             return null;
         }
@@ -183,7 +195,8 @@ public static partial class JointRules
     }
 
     private static (BoltSet, ThreadEnd)? Screwed(
-        Values said, int count, ScrewThread thread, GradeBand grade, BearingPart head, ThreadEndKind kind, ImmutableArray<Layer> layers, double clamped, List<Fault> faults)
+        Values said, int count, ScrewThread thread, GradeBand grade, BearingPart head, ThreadEndKind kind, ImmutableArray<Layer> layers,
+        double clamped, List<Fault> faults)
     {
         var part = layers[^1];
         var depth = said.Stated(Fields.ThreadDepth) ?? part.Thickness;
@@ -193,7 +206,8 @@ public static partial class JointRules
             faults.Add(new("thread-depth", Fields.ThreadDepth.Path, Mm(depth),
                 $"deeper than {part.Name}, which is {Mm(part.Thickness)} thick")
             {
-                Mends = [new("Tap it through", Fields.ThreadDepth.Path, ""), new($"{part.Name} {Mm(depth)} thick", $"layers[{layers.Length - 1}].thickness", Mm(depth))],
+                Mends = [new("Tap it through", Fields.ThreadDepth.Path, ""),
+                    new($"{part.Name} {Mm(depth)} thick", $"layers[{layers.Length - 1}].thickness", Mm(depth))],
             });
             return null;
         }
@@ -208,7 +222,8 @@ public static partial class JointRules
                     .. depth >= d ? [new Mend($"An insert {Mm(d)} long", Fields.InsertLength.Path, Mm(d))] : Array.Empty<Mend>(),
                     insert <= part.Thickness + Tolerance
                         ? new Mend($"Thread {Mm(insert)} deep", Fields.ThreadDepth.Path, Mm(insert))
-                        : new Mend($"{part.Name} {Mm(Math.Ceiling(insert))} thick", $"layers[{layers.Length - 1}].thickness", Mm(Math.Ceiling(insert))),
+                        : new Mend($"{part.Name} {Mm(Math.Ceiling(insert))} thick", $"layers[{layers.Length - 1}].thickness",
+                            Mm(Math.Ceiling(insert))),
                 ],
             });
             return null;
@@ -217,12 +232,14 @@ public static partial class JointRules
         var holds = kind == ThreadEndKind.Insert ? insert : depth;
         var geometry = ThreadGeometry<Plain>.Of(thread);
         var breaking = Stripping.RequiredEngagement<Plain>(
-            geometry.NutMinorDiameter, geometry.StressArea, new(outer), new(grade.Tensile), new(part.Material.Tensile), new(Stripping.ShearRatio)).Value;
+            geometry.NutMinorDiameter, geometry.StressArea, new(outer), new(grade.Tensile), new(part.Material.Tensile),
+            new(Stripping.ShearRatio)).Value;
         var wanted = said.Stated(Fields.Engagement) ?? Math.Min(holds, kind == ThreadEndKind.Insert ? insert : Math.Max(d, breaking));
         if (wanted > holds + Tolerance)
         {
             faults.Add(new("engagement-deep", Fields.Engagement.Path, Mm(wanted),
-                $"only {Mm(holds)} of thread can hold the bolt") { Mends = [new("Let the engagement be chosen", Fields.Engagement.Path, "")] });
+                $"only {Mm(holds)} of thread can hold the bolt") { Mends = [new("Let the engagement be chosen", Fields.Engagement.Path,
+                    "")] });
             return null;
         }
         var stud = head.Kind == Stud;
@@ -230,14 +247,16 @@ public static partial class JointRules
         var most = clamped + depth + (stud ? double.PositiveInfinity : 0);
         // Where no preferred length reaches the engagement without bottoming, the longest that fits stands for it.
         var chosen = NextLength(thread, least) is { } next && next <= most + Tolerance ? next
-            : Standards.Lengths.LastOrDefault(l => l.System == thread.System && l.Length <= most + Tolerance && l.Length > clamped + thread.Pitch)?.Length;
+            : Standards.Lengths.LastOrDefault(l => l.System == thread.System && l.Length <= most + Tolerance && l.Length > clamped
+                + thread.Pitch)?.Length;
         if ((said.Stated(Fields.Length) ?? chosen) is not { } length)
         {
             faults.Add(new("length-unlisted", Fields.Length.Path, null,
                 $"no preferred length reaches through {Mm(clamped)} into {Mm(depth)} of thread. Give the length"));
             return null;
         }
-        Mend[] mends = chosen is { } fits ? [new($"{Mm(fits)} long", Fields.Length.Path, Mm(fits)), new("Let the length be chosen", Fields.Length.Path, "")] : [];
+        Mend[] mends = chosen is { } fits ? [new($"{Mm(fits)} long", Fields.Length.Path, Mm(fits)),
+            new("Let the length be chosen", Fields.Length.Path, "")] : [];
         if (length > most + Tolerance)
         {
             faults.Add(new("screw-bottoms", Fields.Length.Path, Mm(length),
@@ -245,7 +264,8 @@ public static partial class JointRules
             return null;
         }
         var engaged = stud ? wanted : Math.Min(length - clamped, holds);
-        if (engaged < thread.Pitch || length - clamped < (said.Stated(Fields.Engagement) ?? 0) - Tolerance || (stud && length < least - thread.Pitch - Tolerance))
+        if (engaged < thread.Pitch || length - clamped < (said.Stated(Fields.Engagement) ?? 0) - Tolerance
+            || (stud && length < least - thread.Pitch - Tolerance))
         {
             faults.Add(new("length-short", Fields.Length.Path, Mm(length), stud
                 ? $"too short: {Mm(wanted)} engaged, {Mm(clamped)} clamped and a nut of {Mm(head.Height)} need at least {Mm(least)}"
@@ -253,7 +273,8 @@ public static partial class JointRules
             return null;
         }
         if (ThreadLengthFor(said, thread, head, length, clamped, faults) is not { } threadLength) return null;
-        return (new BoltSet(thread, grade, count, length, said.Stated(Fields.Length) is null, threadLength, head, null, stud ? length - clamped - wanted : 0),
+        return (new BoltSet(thread, grade, count, length, said.Stated(Fields.Length) is null, threadLength, head, null, stud
+            ? length - clamped - wanted : 0),
             new ThreadEnd(kind, depth, engaged, outer, insert, depth < part.Thickness - Tolerance));
     }
 
@@ -261,16 +282,20 @@ public static partial class JointRules
     /// The threaded length: the whole stud; what was given; by the standard; or a screw threaded to the head where the standard's shank
     /// would not pass.
     /// </summary>
-    private static double? ThreadLengthFor(Values said, ScrewThread thread, BearingPart head, double length, double clamped, List<Fault> faults)
+    private static double? ThreadLengthFor(Values said, ScrewThread thread, BearingPart head, double length, double clamped,
+        List<Fault> faults)
     {
         var stud = head.Kind == Stud;
         if (said.Stated(Fields.ThreadLength) is { } b && (stud || b > length + Tolerance))
         {
             faults.Add(new("thread-length", Fields.ThreadLength.Path, Mm(b),
-                stud ? "a stud here is threaded over its whole length" : $"longer than the bolt, which is {Mm(length)}") { Mends = [new("Let the thread length be chosen", Fields.ThreadLength.Path, "")] });
+                stud ? "a stud here is threaded over its whole length"
+                    : $"longer than the bolt, which is {Mm(length)}") { Mends = [new("Let the thread length be chosen",
+                    Fields.ThreadLength.Path, "")] });
             return null;
         }
-        var threadLength = stud ? length : said.Stated(Fields.ThreadLength) ?? Standards.ThreadLength(head.ThreadRule, thread.Diameter, length);
+        var threadLength = stud ? length : said.Stated(Fields.ThreadLength) ?? Standards.ThreadLength(head.ThreadRule, thread.Diameter,
+            length);
         if (length - threadLength <= clamped + Tolerance) return threadLength;
         // ISO 4014 would leave the shank too long; the same length is sold threaded to the head (ISO 4017), and only where nothing was
         // given.
@@ -279,7 +304,8 @@ public static partial class JointRules
         faults.Add(new("shank-long", path, Mm(said.Stated(Fields.ThreadLength) ?? length),
             $"the shank is in the way: the thread begins {Mm(length - threadLength)} under the head, only {Mm(clamped)} are clamped. Shorten the bolt, thread it further or pack the grip")
         {
-            Mends = [new("Threaded to the head", Fields.ThreadLength.Path, Mm(length)), .. said.Stated(Fields.Length) is null ? Array.Empty<Mend>() : [new("Let the length be chosen", Fields.Length.Path, "")]],
+            Mends = [new("Threaded to the head", Fields.ThreadLength.Path, Mm(length)), .. said.Stated(Fields.Length) is null
+                ? Array.Empty<Mend>() : [new("Let the length be chosen", Fields.Length.Path, "")]],
         });
         return null;
     }

@@ -16,11 +16,13 @@ public static partial class JointRules
     public static GradeBand? OwnGrade(Values said, List<Fault> faults)
     {
         var before = faults.Count;
-        var (proof, yield, tensile) = (said.Stated(Fields.OwnGradeProof), said.Stated(Fields.OwnGradeYield), said.Stated(Fields.OwnGradeTensile));
+        var (proof, yield, tensile) = (said.Stated(Fields.OwnGradeProof), said.Stated(Fields.OwnGradeYield),
+            said.Stated(Fields.OwnGradeTensile));
         var (min, max) = (said.Stated(Fields.OwnGradeMin), said.Stated(Fields.OwnGradeMax));
         if (proof > tensile || yield > tensile)
         {
-            faults.Add(new("own-strengths", said.PathOf(Fields.OwnGradeTensile), null, "proof and yield must not be above the tensile strength"));
+            faults.Add(new("own-strengths", said.PathOf(Fields.OwnGradeTensile), null,
+                "proof and yield must not be above the tensile strength"));
         }
         if (min > max) faults.Add(new("own-sizes", said.PathOf(Fields.OwnGradeMax), null, "must not be below the smallest diameter"));
         if (said.HasFaults || faults.Count > before) return null;
@@ -34,7 +36,8 @@ public static partial class JointRules
     {
         var before = faults.Count;
         var (yield, tensile) = (said.Stated(Fields.OwnMaterialYield), said.Stated(Fields.OwnMaterialTensile));
-        if (yield > tensile) faults.Add(new("own-strengths", said.PathOf(Fields.OwnMaterialTensile), null, "yield must not be above the tensile strength"));
+        if (yield > tensile) faults.Add(new("own-strengths", said.PathOf(Fields.OwnMaterialTensile), null,
+            "yield must not be above the tensile strength"));
         if (said.HasFaults || faults.Count > before) return null;
         return new Material(
             said.Of(Fields.OwnMaterialName), double.PositiveInfinity, said.Of(Fields.OwnMaterialModulus), yield!.Value, tensile!.Value,
@@ -49,7 +52,8 @@ public static partial class JointRules
     }
 
     private static HandFigures HandFiguresFor(Values said, List<Fault> faults) =>
-        new(said.Of(Fields.HandTolerance), [.. said[Fields.HandChecks].Where(h => !h.HasFaults).Select(h => HandFigureFor(h, faults)).OfType<HandFigure>()]);
+        new(said.Of(Fields.HandTolerance), [.. said[Fields.HandChecks].Where(h => !h.HasFaults).Select(h => HandFigureFor(h, faults))
+            .OfType<HandFigure>()]);
 
     private static HandFigure? HandFigureFor(Values said, List<Fault> faults)
     {

@@ -11,7 +11,8 @@ public static partial class JointRules
     /// <summary>Diameter that a head or nut presses on the part, mm: its bearing face, spread through a washer at the cone's angle.</summary>
     private static double PressedDiameter(BearingPart part, Washer? washer, double halfAngle) => washer is null
         ? part.BearingDiameter
-        : MemberFormulas.PressedDiameter<Plain>(new(part.BearingDiameter), new(washer.OuterDiameter), new(washer.Thickness), new(halfAngle)).Value;
+        : MemberFormulas.PressedDiameter<Plain>(new(part.BearingDiameter), new(washer.OuterDiameter), new(washer.Thickness), new(halfAngle))
+            .Value;
 
     private static (double Diameter, string Source)? HoleFor(
         Values said, ScrewThread? thread, BearingPart? head, BearingPart? nut, Washer? headWasher, Washer? nutWasher, List<Fault> faults)
@@ -76,7 +77,8 @@ public static partial class JointRules
         return layers.Count >= 2 && layers.All(l => l is not null) ? [.. layers.Select(l => l!)] : null;
     }
 
-    private static Layer? LayerFor(Values said, int index, IReadOnlyList<Material> own, ScrewThread? thread, double? hole, List<Fault> faults)
+    private static Layer? LayerFor(Values said, int index, IReadOnlyList<Material> own, ScrewThread? thread, double? hole,
+        List<Fault> faults)
     {
         var material = MaterialFor(said, own, faults);
         var across = said.Of(Fields.LayerHoles);
@@ -107,7 +109,8 @@ public static partial class JointRules
     private static string? EdgeFault(double edge, double diameter, double? hole)
     {
         if (hole is { } bored && edge <= bored / 2) return $"the edge lies within the hole: above {Mm(bored / 2)} is needed, at least {Mm(diameter)} (one diameter) is accepted";
-        return edge < diameter - Tolerance ? $"less than one bolt diameter: at least {Mm(diameter)} is accepted, {Mm(2 * diameter)} is good practice" : null;
+        return edge < diameter - Tolerance
+            ? $"less than one bolt diameter: at least {Mm(diameter)} is accepted, {Mm(2 * diameter)} is good practice" : null;
     }
 
     private static Material? MaterialFor(Values said, IReadOnlyList<Material> own, List<Fault> faults)
@@ -118,7 +121,8 @@ public static partial class JointRules
     }
 
     /// <summary>A material with the strengths of a thickness; null where it is unknown, listed for thinner parts only, or no thickness is given.</summary>
-    internal static Material? MaterialNamed(string name, double? thickness, string path, IReadOnlyList<Material> own, List<Fault> faults, string? thicknessPath = null)
+    internal static Material? MaterialNamed(string name, double? thickness, string path, IReadOnlyList<Material> own, List<Fault> faults,
+        string? thicknessPath = null)
     {
         var mine = own.Where(m => m.Name.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
         var bands = mine.Count > 0 ? mine : Standards.MaterialBands(name);

@@ -10,13 +10,18 @@ public static partial class JointRules
     {
         if (said.Stated(PlanFields.Passes) is { } passes && PassShares.Parse(passes) is null)
         {
-            Once(new("passes-unreadable", PlanFields.Passes.Path, passes, "shares of the torque in per cent that rise to 100, at most eight: 30, 60, 100") { Mends = [new("30, 60, 100 %", PlanFields.Passes.Path, "")] });
+            Once(new("passes-unreadable", PlanFields.Passes.Path, passes,
+                "shares of the torque in per cent that rise to 100, at most eight: 30, 60, 100") { Mends = [new("30, 60, 100 %",
+                PlanFields.Passes.Path, "")] });
         }
         if (said.Stated(PlanFields.Sequence) is { } sequence && SequenceText.Parse(sequence) is null)
         {
-            Once(new("sequence-unreadable", PlanFields.Sequence.Path, sequence, "numbers of bolts, parted by commas, each once: 3, 1, 2") { Mends = [new("By the usual rule", PlanFields.Sequence.Path, "")] });
+            Once(new("sequence-unreadable", PlanFields.Sequence.Path, sequence,
+                "numbers of bolts, parted by commas, each once: 3, 1, 2") { Mends = [new("By the usual rule", PlanFields.Sequence.Path,
+                "")] });
         }
-        if (said.Has(PlanFields.StiffestX) != said.Has(PlanFields.StiffestY) && !said.IsFaulty(PlanFields.StiffestX) && !said.IsFaulty(PlanFields.StiffestY))
+        if (said.Has(PlanFields.StiffestX) != said.Has(PlanFields.StiffestY) && !said.IsFaulty(PlanFields.StiffestX)
+            && !said.IsFaulty(PlanFields.StiffestY))
         {
             var missing = said.Has(PlanFields.StiffestX) ? PlanFields.StiffestY : PlanFields.StiffestX;
             Once(new("stiffest-half", missing.Path, null, "the stiffest part is a place: it needs x and y"));
@@ -39,7 +44,8 @@ public static class SequenceText
         var numbers = new List<int>();
         foreach (var piece in text.Split([',', ';', ' ', '-'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
-            if (!int.TryParse(piece, NumberStyles.None, CultureInfo.InvariantCulture, out var n) || n < 1 || numbers.Contains(n)) return null;
+            if (!int.TryParse(piece, NumberStyles.None, CultureInfo.InvariantCulture, out var n) || n < 1
+                || numbers.Contains(n)) return null;
             numbers.Add(n);
         }
         return numbers;

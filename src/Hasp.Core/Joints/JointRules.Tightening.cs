@@ -18,7 +18,8 @@ public static partial class JointRules
         if (thread is { } inThread && bearing is { } underHead)
         {
             if (k is null) return (inThread, underHead);
-            faults.Add(new("friction-twice", Fields.NutFactor.Path, QuantityText.Figures(k.Value), "a nut factor and two frictions say the same thing twice: clear one or the others")
+            faults.Add(new("friction-twice", Fields.NutFactor.Path, QuantityText.Figures(k.Value),
+                "a nut factor and two frictions say the same thing twice: clear one or the others")
             {
                 Mends = [new("Use the frictions", Fields.NutFactor.Path, "")],
             });
@@ -26,7 +27,8 @@ public static partial class JointRules
         else if (thread is null != bearing is null)
         {
             var missing = thread is null ? Fields.ThreadFriction : Fields.BearingFriction;
-            faults.Add(new("friction-half", missing.Path, null, "the long torque form needs both frictions, in the thread and under the part that turns"));
+            faults.Add(new("friction-half", missing.Path, null,
+                "the long torque form needs both frictions, in the thread and under the part that turns"));
         }
         return null;
     }
@@ -47,7 +49,8 @@ public static partial class JointRules
     /// <param name="friction">In the thread and under the part that turns; null for the nut factor.</param>
     /// <param name="interfaces">Pairs of faces that embed, the thread's not counted.</param>
     /// <param name="lot">What was measured on the bolts themselves; null where nothing was, or not on these.</param>
-    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, int interfaces, MeasuredLot? lot)
+    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, int interfaces,
+        MeasuredLot? lot)
     {
         var lubrication = Standards.NutFactors.First(k => k.Lubrication == (said.Stated(Fields.Lubrication) ?? UsualLubrication));
         var method = Standards.Methods.First(m => m.Name == (said.Stated(Fields.Method) ?? UsualMethod(lubrication)));

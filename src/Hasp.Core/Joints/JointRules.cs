@@ -55,11 +55,15 @@ public static partial class JointRules
         var kind = Kind.ById(said.Of(Fields.Kind))!;
         var before = faults.Count;
         // What the kind lays out itself must not be said twice.
-        if (!kind.IsParts && !said[Fields.Layers].IsEmpty) faults.Add(new("kind-lays-parts", Fields.Layers.Path, null, $"the parts of a {kind.Name.ToLowerInvariant()} follow from its own inputs: leave the list out"));
-        if (!kind.IsParts && IsPatternStated(said)) faults.Add(new("kind-lays-bolts", Fields.PatternKind.Path, null, $"the bolts of a {kind.Name.ToLowerInvariant()} are placed by its own inputs: leave the pattern out"));
+        if (!kind.IsParts && !said[Fields.Layers]
+            .IsEmpty) faults.Add(new("kind-lays-parts", Fields.Layers.Path, null,
+            $"the parts of a {kind.Name.ToLowerInvariant()} follow from its own inputs: leave the list out"));
+        if (!kind.IsParts && IsPatternStated(said)) faults.Add(new("kind-lays-bolts", Fields.PatternKind.Path, null,
+            $"the bolts of a {kind.Name.ToLowerInvariant()} are placed by its own inputs: leave the pattern out"));
         foreach (var field in Fields.OfKinds.Where(f => said.Has(f) && !kind.Inputs().Contains(f)))
         {
-            faults.Add(new("other-kind", field.Path, null, $"belongs to a {Kind.ById(field.Section)!.Name.ToLowerInvariant()}, and this is {(kind.IsParts ? "a joint of parts" : $"a {kind.Name.ToLowerInvariant()}")}: leave it out, or say kind \"{field.Section}\""));
+            faults.Add(new("other-kind", field.Path, null,
+                $"belongs to a {Kind.ById(field.Section)!.Name.ToLowerInvariant()}, and this is {(kind.IsParts ? "a joint of parts" : $"a {kind.Name.ToLowerInvariant()}")}: leave it out, or say kind \"{field.Section}\""));
         }
         return faults.Count > before ? null : kind;
     }
@@ -82,7 +86,8 @@ public static partial class JointRules
             var own = new List<Fault>();
             if (Bolted(said, side, kind, inputs, own) is { } joint) sides.Add(new(side.Side, joint));
             // A mend of the joint underneath would write a value of another meaning into the kind's field: it is left out.
-            foreach (var fault in own.Select(f => f with { Path = PathIn(side, f.Path), Mends = [.. f.Mends.Where(m => PathIn(side, m.Path) == m.Path)] }))
+            foreach (var fault in own.Select(f => f with { Path = PathIn(side, f.Path),
+                Mends = [.. f.Mends.Where(m => PathIn(side, m.Path) == m.Path)] }))
             {
                 if (faults.All(f => f.Path != fault.Path || f.Id != fault.Id)) faults.Add(fault);
             }
@@ -122,7 +127,8 @@ public static partial class JointRules
         var aim = AimFor(said, grade, thread, faults);
         var friction = FrictionFor(said, faults);
         var lot = LotFor(said, thread, grade, faults);
-        if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null || fatigue is null || count is null)
+        if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null
+            || fatigue is null || count is null)
         {
             return null;
         }
@@ -195,13 +201,16 @@ public static partial class JointRules
         var kept = by.Kept;
         return new Joint
         {
-            Said = asked, Kind = made, Inputs = inputs, Number = said.Of(Fields.Number), Chosen = said.Chosen, Name = said.Stated(Fields.Name) ?? "",
-            Bolts = new BoltSet(by.Thread, by.Grade, pattern?.Group.Bolts.Length ?? said.Stated(Fields.Count) ?? 1, grip + (2 * kept.Height), true, by.Thread.Pitch > 0 ? grip + (2 * kept.Height) : 0, kept, kept),
+            Said = asked, Kind = made, Inputs = inputs, Number = said.Of(Fields.Number), Chosen = said.Chosen,
+            Name = said.Stated(Fields.Name) ?? "",
+            Bolts = new BoltSet(by.Thread, by.Grade, pattern?.Group.Bolts.Length ?? said.Stated(Fields.Count) ?? 1, grip
+                + (2 * kept.Height), true, by.Thread.Pitch > 0 ? grip + (2 * kept.Height) : 0, kept, kept),
             Condition = said.Of(Fields.Condition),
             End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
             Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,
             Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, layers.Value.Length + 1, null),
-            Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue, HandFigures = figures,
+            Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue,
+            HandFigures = figures,
             Sampling = SamplingFor(said), FaceFriction = said.Of(Fields.FaceFriction), Judging = JudgingFor(said, made), Pattern = pattern,
             Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value), SidesStated = true,
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
@@ -228,7 +237,8 @@ public static partial class JointRules
     }
 
     private static Sampling SamplingFor(Values said) =>
-        new(said.Of(Fields.Samples), said.Of(Fields.Seed), ScatterInputs.All.Where(u => said.Has(u.Field)).ToDictionary(u => u.What, u => said.Of(u.Field)));
+        new(said.Of(Fields.Samples), said.Of(Fields.Seed), ScatterInputs.All.Where(u => said.Has(u.Field))
+            .ToDictionary(u => u.What, u => said.Of(u.Field)));
 
     /// <summary>The number of bolts: as stated, or the pattern's, which the stated one must not contradict.</summary>
     private static int? CountFor(Values said, BoltPattern? pattern, List<Fault> faults)

@@ -21,7 +21,8 @@ namespace Hasp.Core.Joints;
 /// <param name="Tool">With what.</param>
 /// <param name="Entry">Number of the verification in the shop's log; 0 where it is not in it.</param>
 public sealed record MeasuredLot(
-    string Name, string Bolts, string Lubrication, double NutFactor, double Low, double High, int Tests, double Tension, double Torque, string Tested, string Tool, int Entry)
+    string Name, string Bolts, string Lubrication, double NutFactor, double Low, double High, int Tests, double Tension, double Torque,
+    string Tested, string Tool, int Entry)
 {
     // Tensions that differ by less are the same target: a torque is not tested anew for the last figure of a preload.
     private const double SameTension = 0.01;
@@ -57,22 +58,29 @@ public static partial class JointRules
         var before = faults.Count;
         foreach (var field in LotFields.All.Where(f => !said.Has(f) && !said.IsFaulty(f) && f != LotFields.Entry && f != LotFields.Tool))
         {
-            faults.Add(new("lot-half", field.Path, null, $"the figures of a lot go together, and this one is missing: state {field.Meaning}, or clear the lot"));
+            faults.Add(new("lot-half", field.Path, null,
+                $"the figures of a lot go together, and this one is missing: state {field.Meaning}, or clear the lot"));
         }
-        foreach (var twice in new Field[] { Fields.NutFactor, Fields.Scatter, Fields.ThreadFriction, Fields.BearingFriction }.Where(said.Has))
+        foreach (var twice in new Field[] { Fields.NutFactor, Fields.Scatter, Fields.ThreadFriction,
+            Fields.BearingFriction }.Where(said.Has))
         {
-            faults.Add(new("lot-twice", twice.Path, null, $"the lot {said.Stated(LotFields.Name)} says it already, by its tests: clear this, or the lot") { Mends = [new("Keep the lot's", twice.Path, "")] });
+            faults.Add(new("lot-twice", twice.Path, null,
+                $"the lot {said.Stated(LotFields.Name)} says it already, by its tests: clear this, or the lot") { Mends = [new("Keep the lot's", twice.Path, "")] });
         }
         if (faults.Count > before || LotFields.All.Any(said.IsFaulty)) return null;
-        var (low, mean, high) = (said.Stated(LotFields.Low)!.Value, said.Stated(LotFields.NutFactor)!.Value, said.Stated(LotFields.High)!.Value);
+        var (low, mean, high) = (said.Stated(LotFields.Low)!.Value, said.Stated(LotFields.NutFactor)!.Value,
+            said.Stated(LotFields.High)!.Value);
         if (!(low < mean && mean < high))
         {
-            faults.Add(new("lot-band", LotFields.NutFactor.Path, QuantityText.Figures(mean), "the mean nut factor lies between the ends of its band"));
+            faults.Add(new("lot-band", LotFields.NutFactor.Path, QuantityText.Figures(mean),
+                "the mean nut factor lies between the ends of its band"));
             return null;
         }
         return new(
-            said.Stated(LotFields.Name)!, said.Stated(LotFields.Bolts)!, said.Stated(LotFields.Lubrication)!, mean, low, high, said.Stated(LotFields.Tests)!.Value, said.Stated(LotFields.Tension)!.Value,
-            said.Stated(LotFields.Torque)!.Value, said.Stated(LotFields.Tested)!, said.Stated(LotFields.Tool) ?? "", said.Stated(LotFields.Entry) ?? 0);
+            said.Stated(LotFields.Name)!, said.Stated(LotFields.Bolts)!, said.Stated(LotFields.Lubrication)!, mean, low, high,
+            said.Stated(LotFields.Tests)!.Value, said.Stated(LotFields.Tension)!.Value,
+            said.Stated(LotFields.Torque)!.Value, said.Stated(LotFields.Tested)!, said.Stated(LotFields.Tool) ?? "",
+            said.Stated(LotFields.Entry) ?? 0);
     }
 }
 
@@ -83,11 +91,13 @@ public static class LotFields
     public static readonly Field<string> Bolts = new(
         "tightening.lot.bolts", Types.Text, "Bolts tested", "thread and grade of the lot: M16 8.8");
     public static readonly Field<string> Lubrication = new(
-        "tightening.lot.lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant tested", "finish and lubricant that the lot was tested with");
+        "tightening.lot.lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant tested",
+        "finish and lubricant that the lot was tested with");
     public static readonly Field<double> NutFactor = new(
         "tightening.lot.nutFactor", Types.Number, "Nut factor K of the lot", "mean nut factor of its tests") { Above = 0, Max = 1 };
     public static readonly Field<double> Low = new(
-        "tightening.lot.low", Types.Number, "K, lower end", "lower end of its tolerance interval, 95 % of the lot with 95 % confidence (ISO 16269-6)") { Above = 0, Max = 1 };
+        "tightening.lot.low", Types.Number, "K, lower end",
+        "lower end of its tolerance interval, 95 % of the lot with 95 % confidence (ISO 16269-6)") { Above = 0, Max = 1 };
     public static readonly Field<double> High = new(
         "tightening.lot.high", Types.Number, "K, upper end", "upper end of that interval") { Above = 0, Max = 2 };
     public static readonly Field<int> Tests = new(
@@ -95,14 +105,17 @@ public static class LotFields
     public static readonly Field<double> Tension = new(
         "tightening.lot.tension", Types.Force, "Tension shown", "tension at which the torque was read") { Above = 0, Max = 1e9 };
     public static readonly Field<double> Torque = new(
-        "tightening.lot.torque", Types.Torque, "Job torque", "highest torque that any of its tests took to that tension") { Above = 0, Max = 1e9 };
+        "tightening.lot.torque", Types.Torque, "Job torque", "highest torque that any of its tests took to that tension") { Above = 0,
+        Max = 1e9 };
     public static readonly Field<string> Tested = new(
         "tightening.lot.tested", Types.Text, "Tested", "when it was tested, as 2026-11-26T07:20:00Z");
     public static readonly Field<string> Tool = new(
         "tightening.lot.tool", Types.Text, "Tool", "the wrench that it was tested with") { Default = "not stated" };
     public static readonly Field<int> Entry = new(
-        "tightening.lot.entry", Types.Whole, "Entry", "number of the verification in the shop's log") { Min = 0, Default = "not in the log" };
+        "tightening.lot.entry", Types.Whole, "Entry", "number of the verification in the shop's log") { Min = 0,
+        Default = "not in the log" };
 
     /// <summary>All, in their order.</summary>
-    public static IReadOnlyList<Field> All { get; } = [Name, Bolts, Lubrication, NutFactor, Low, High, Tests, Tension, Torque, Tested, Tool, Entry];
+    public static IReadOnlyList<Field> All { get; } = [Name, Bolts, Lubrication, NutFactor, Low, High, Tests, Tension, Torque, Tested, Tool,
+        Entry];
 }

@@ -53,7 +53,8 @@ public static class Names
 
     /// <summary>What a load is worked out from.</summary>
     public static readonly Named<HelperKind> Helpers = new(
-        ("pressure", HelperKind.Pressure), ("ram push", HelperKind.RamPush), ("ram pull", HelperKind.RamPull), ("bracket", HelperKind.Bracket),
+        ("pressure", HelperKind.Pressure), ("ram push", HelperKind.RamPush), ("ram pull", HelperKind.RamPull),
+        ("bracket", HelperKind.Bracket),
         ("panel", HelperKind.Panel), ("reciprocating", HelperKind.Reciprocating), ("mass", HelperKind.Mass), ("column", HelperKind.Column));
 
     /// <summary>Which way a load acts.</summary>
@@ -63,12 +64,15 @@ public static class Names
     /// <summary>How holes are made.</summary>
     public static readonly Named<HoleKind> HoleKinds = new(
         ("standard", HoleKind.Standard), ("oversize", HoleKind.Oversize), ("short slot along", HoleKind.ShortSlotAlong),
-        ("short slot across", HoleKind.ShortSlotAcross), ("long slot along", HoleKind.LongSlotAlong), ("long slot across", HoleKind.LongSlotAcross));
+        ("short slot across", HoleKind.ShortSlotAcross), ("long slot along", HoleKind.LongSlotAlong),
+        ("long slot across", HoleKind.LongSlotAcross));
 
     /// <summary>What a load is stated for.</summary>
     public static readonly Named<LimitStates> LimitStates = new(
-        ("not stated", Joints.LimitStates.NotStated), ("ultimate", Joints.LimitStates.Uls | Joints.LimitStates.Lrfd), ("service", Joints.LimitStates.Sls | Joints.LimitStates.Asd),
-        ("ULS", Joints.LimitStates.Uls), ("SLS", Joints.LimitStates.Sls), ("LRFD", Joints.LimitStates.Lrfd), ("ASD", Joints.LimitStates.Asd));
+        ("not stated", Joints.LimitStates.NotStated), ("ultimate", Joints.LimitStates.Uls | Joints.LimitStates.Lrfd),
+        ("service", Joints.LimitStates.Sls | Joints.LimitStates.Asd),
+        ("ULS", Joints.LimitStates.Uls), ("SLS", Joints.LimitStates.Sls), ("LRFD", Joints.LimitStates.Lrfd),
+        ("ASD", Joints.LimitStates.Asd));
 
     /// <summary>What the thread runs into.</summary>
     public static readonly Named<ThreadEndKind> Ends = new(

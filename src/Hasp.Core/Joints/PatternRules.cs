@@ -79,7 +79,8 @@ public static class PatternRules
         foreach (var (line, field, words) in new[]
         {
             (pattern.RowLine(1), Fields.PivotBottom, "above the bottom line"), (pattern.RowLine(-1), Fields.PivotTop, "below the top line"),
-            (pattern.ColumnLine(1), Fields.PivotRight, "left of the right line"), (pattern.ColumnLine(-1), Fields.PivotLeft, "right of the left line"),
+            (pattern.ColumnLine(1), Fields.PivotRight, "left of the right line"),
+            (pattern.ColumnLine(-1), Fields.PivotLeft, "right of the left line"),
         })
         {
             if (said.Stated(field) is not { } at || line.Squares >= NoHold) continue;
@@ -97,8 +98,10 @@ public static class PatternRules
             var path = layout.Kind == PatternKind.Points ? $"pattern.points[{finding.Number - 1}].x"
                 : finding.Kind == SpacingKind.Edge ? Fields.PlateShape.Path
                 : layout.IsRound ? Fields.PatternDiameter.Path
-                : Math.Abs(finding.To.X - finding.From.X) >= Math.Abs(finding.To.Y - finding.From.Y) ? Fields.PitchX.Path : Fields.PitchY.Path;
-            if (path.StartsWith("pattern.points", StringComparison.Ordinal) && finding.Number > layout.Points.Length) path = Fields.PatternMirror.Path;
+                : Math.Abs(finding.To.X - finding.From.X) >= Math.Abs(finding.To.Y - finding.From.Y) ? Fields.PitchX.Path
+                    : Fields.PitchY.Path;
+            if (path.StartsWith("pattern.points", StringComparison.Ordinal)
+                && finding.Number > layout.Points.Length) path = Fields.PatternMirror.Path;
             if (faults.All(f => f.Path != path))
             {
                 faults.Add(new(finding.Kind == SpacingKind.Edge ? "edge-distance" : "pitch", path, Mm(finding.Distance), Words(finding)));
@@ -110,7 +113,8 @@ public static class PatternRules
     public static string Words(SpacingFinding finding) => finding switch
     {
         { Kind: SpacingKind.Pitch, Distance: < 1e-6 } => $"bolts {finding.Number} and {finding.Other} are at the same place",
-        { Kind: SpacingKind.Pitch, IsRefused: true } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} apart: heads, washers or holes would run into each other below {Mm(finding.Refused)}",
+        { Kind: SpacingKind.Pitch,
+            IsRefused: true } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} apart: heads, washers or holes would run into each other below {Mm(finding.Refused)}",
         { Kind: SpacingKind.Pitch } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} apart{(finding.IsShort ? $", under {Mm(finding.Good)}" : "")}",
         { Distance: < 0 } => $"bolt {finding.Number} lies off the plate",
         { IsRefused: true } => $"bolt {finding.Number} is {Mm(finding.Distance)} from an edge of the plate: at least {Mm(finding.Refused)} is accepted, {Mm(finding.Good)} is good practice",
@@ -144,14 +148,16 @@ public static class PatternRules
     /// <summary>What to write into the document for another number of rows, columns or bolts.</summary>
     public static (string Path, string Text)[] Edits(Layout layout) => layout.IsRound
         ? [(Fields.PatternCount.Path, layout.Count.ToString(CultureInfo.InvariantCulture))]
-        : [(Fields.PatternRows.Path, layout.Rows.ToString(CultureInfo.InvariantCulture)), (Fields.PatternColumns.Path, layout.Columns.ToString(CultureInfo.InvariantCulture))];
+        : [(Fields.PatternRows.Path, layout.Rows.ToString(CultureInfo.InvariantCulture)),
+            (Fields.PatternColumns.Path, layout.Columns.ToString(CultureInfo.InvariantCulture))];
 
     /// <summary>Where the number of bolts is stated.</summary>
     public static string CountPath(Layout layout) =>
         layout.HasRows ? Fields.PatternRows.Path : layout.IsRound ? Fields.PatternCount.Path : Fields.PatternKind.Path;
 
     /// <summary>Moments that the bolts cannot hold: index of the case, the field, and why.</summary>
-    public static IReadOnlyList<(int Case, string Key, string Problem)> MomentsWithoutHold(ImmutableArray<LoadCase> cases, BoltPattern pattern)
+    public static IReadOnlyList<(int Case, string Key, string Problem)> MomentsWithoutHold(ImmutableArray<LoadCase> cases,
+        BoltPattern pattern)
     {
         var found = new List<(int, string, string)>();
         var group = pattern.Group;
@@ -165,18 +171,25 @@ public static class PatternRules
             if (Math.Abs(mz.Value) > least && group.IsPoint) found.Add((i, "mz", Why("one bolt cannot hold a torsion")));
             if (pattern.School == TensionSchool.Pivot)
             {
-                if (Math.Abs(mx.Value) > least && pattern.RowLine(mx.Value).Squares < NoHold) found.Add((i, "mx", Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
-                if (Math.Abs(my.Value) > least && pattern.ColumnLine(my.Value).Squares < NoHold) found.Add((i, "my", Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
+                if (Math.Abs(mx.Value) > least && pattern.RowLine(mx.Value)
+                    .Squares < NoHold) found.Add((i, "mx",
+                    Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
+                if (Math.Abs(my.Value) > least && pattern.ColumnLine(my.Value)
+                    .Squares < NoHold) found.Add((i, "my",
+                    Why("all bolts lie on the compression line: nothing holds against this moment. Move the line, or draw the plate")));
             }
             else if (group.IsPoint)
             {
-                if (Math.Abs(mx.Value) > least) found.Add((i, "mx", Why("one bolt cannot hold a moment about its centre; about a compression line it can")));
-                if (Math.Abs(my.Value) > least) found.Add((i, "my", Why("one bolt cannot hold a moment about its centre; about a compression line it can")));
+                if (Math.Abs(mx.Value) > least) found.Add((i, "mx",
+                    Why("one bolt cannot hold a moment about its centre; about a compression line it can")));
+                if (Math.Abs(my.Value) > least) found.Add((i, "my",
+                    Why("one bolt cannot hold a moment about its centre; about a compression line it can")));
             }
             else if (group.IsLine)
             {
                 var (ux, uy) = group.LineDirection;
-                if (Math.Abs((ux * mx.Value) + (uy * my.Value)) > least) found.Add((i, Math.Abs(ux) > Math.Abs(uy) ? "mx" : "my", Why("all bolts lie on one line, and nothing holds against a moment about it; about a compression line beside them it would")));
+                if (Math.Abs((ux * mx.Value) + (uy * my.Value)) > least) found.Add((i, Math.Abs(ux) > Math.Abs(uy) ? "mx" : "my",
+                    Why("all bolts lie on one line, and nothing holds against a moment about it; about a compression line beside them it would")));
             }
         }
         return found;
@@ -195,7 +208,8 @@ public static class PatternRules
         var before = faults.Count;
         var centroid = pattern?.Group.Centroid ?? default;
         var laidOut = IsLaidOut(said);
-        var resolved = said.Once(Fields.Loads.Path, () => Resolve(stated, laidOut, centroid, faults), r => r.LaidOut == laidOut && r.Centroid == centroid && r.IsSound);
+        var resolved = said.Once(Fields.Loads.Path, () => Resolve(stated, laidOut, centroid, faults), r => r.LaidOut == laidOut
+            && r.Centroid == centroid && r.IsSound);
         if (faults.Count > before || pattern is null) return faults.Count > before ? null : resolved.Judged;
         var judged = resolved.Judged;
         var all = resolved.All;
@@ -218,7 +232,8 @@ public static class PatternRules
     {
         var before = faults.Count;
         var all = new CasesStated([.. stated.Select((c, i) => new CaseStated(c, i))]);
-        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, laidOut, faults) : new LoadCase(c.Name, default(Resultant), null)).ToList();
+        var cases = all.Each.Select(c => c.Sum is null ? Stated(c, laidOut, faults) : new LoadCase(c.Name, default(Resultant), null))
+            .ToList();
         foreach (var c in all.Each.Where(c => c.Sum is not null)) cases[c.Index] = Combined(c, all, cases, centroid, faults);
         var judged = all.Each.Select(c => cases[c.Index] with
         {
@@ -232,7 +247,8 @@ public static class PatternRules
         }).ToImmutableArray();
         if (judged.All(c => c.OnlyCombined))
         {
-            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations", "no case is judged: every one counts only in combinations"));
+            faults.Add(new("no-case-judged", "loads[0].judged", "only in combinations",
+                "no case is judged: every one counts only in combinations"));
         }
         return new(all, judged, laidOut, centroid, faults.Count == before);
     }
@@ -270,7 +286,8 @@ public static class PatternRules
         internal string[] Summable { get; } = [.. Each.Select(c => c.Sum is null ? c.Name : "")];
     }
 
-    private static readonly Field<double>[] ForceFields = [Fields.CaseFx, Fields.CaseFy, Fields.CaseFz, Fields.CaseMx, Fields.CaseMy, Fields.CaseMz];
+    private static readonly Field<double>[] ForceFields = [Fields.CaseFx, Fields.CaseFy, Fields.CaseFz, Fields.CaseMx, Fields.CaseMy,
+        Fields.CaseMz];
 
     private static readonly Field<double>[] PlaceFields = [Fields.CaseAtX, Fields.CaseAtY, Fields.CaseAtZ];
 
@@ -366,7 +383,8 @@ public static class PatternRules
             faults.Add(new("rod-thick", said.PathOf(Fields.HelperRod), Mm(helper.Rod),
                 $"the rod is as thick as the bore ({Mm(helper.Bore)}): nothing would be left to pull with"));
         }
-        foreach (var field in lacks) faults.Add(new("helper-lacks", said.PathOf(field), null, "missing: the load cannot be worked out without it"));
+        foreach (var field in lacks) faults.Add(new("helper-lacks", said.PathOf(field), null,
+            "missing: the load cannot be worked out without it"));
     }
 
     private static LoadCase Combined(CaseStated c, CasesStated all, List<LoadCase> cases, Components centroid, List<Fault> faults)
@@ -399,7 +417,8 @@ public static class PatternRules
     {
         if (c.AlternatesWith is not { } name) return null;
         if (name.Equals(JointRules.Unloaded, StringComparison.OrdinalIgnoreCase)) return -1;
-        if (all.Each.FirstOrDefault(o => o.Index != c.Index && o.Name.Equals(name, StringComparison.OrdinalIgnoreCase)) is { } other) return other.Index;
+        if (all.Each.FirstOrDefault(o => o.Index != c.Index
+            && o.Name.Equals(name, StringComparison.OrdinalIgnoreCase)) is { } other) return other.Index;
         var known = string.Join(", ", all.Each.Where(o => o.Index != c.Index).Select(o => o.Name).Append(JointRules.Unloaded));
         faults.Add(new("alternates-with-nothing", c.Said.PathOf(Fields.CaseAlternates), name,
             $"no other load case of that name. Choose one of {known}"));
@@ -442,7 +461,8 @@ public static class PatternRules
     /// <summary>A circle on which the bolts stand at the usual pitch, not tighter than two pitches across, mm.</summary>
     private static double UsualDiameter(Layout layout, double pitch)
     {
-        var spread = layout.Kind == PatternKind.Arc ? layout.Sweep / Math.Max(1, layout.Count - 1) : 2 * Math.PI / Math.Max(1, layout.Count);
+        var spread = layout.Kind == PatternKind.Arc ? layout.Sweep / Math.Max(1, layout.Count - 1)
+            : 2 * Math.PI / Math.Max(1, layout.Count);
         return Math.Ceiling(Math.Max(2 * pitch, pitch / Math.Sin(Math.Min(Math.PI, Math.Max(0.01, spread)) / 2)) / 5) * 5;
     }
 
@@ -452,7 +472,8 @@ public static class PatternRules
         foreach (var part in text.Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries))
         {
             if (int.TryParse(part, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n > 0) numbers.Add(n);
-            else faults.Add(new("off-unreadable", Fields.PatternOff.Path, text, $"\"{part}\" is not the number of a bolt. Write for example 3, 5"));
+            else faults.Add(new("off-unreadable", Fields.PatternOff.Path, text,
+                $"\"{part}\" is not the number of a bolt. Write for example 3, 5"));
         }
         return [.. numbers.Distinct().Order()];
     }
@@ -462,8 +483,10 @@ public static class PatternRules
         var shape = said.Of(Fields.PlateShape);
         if (shape == "none") return null;
         var before = faults.Count;
-        ImmutableArray<PlanPoint> corners = [.. said[Fields.Corners].Select(c => new PlanPoint(c.Of(Fields.CornerX), c.Of(Fields.CornerY)))];
-        foreach (var needed in NeededOf(shape).Where(f => !said.Has(f))) faults.Add(new("plate-lacks", needed.Path, null, $"missing: a {shape} plate has one"));
+        ImmutableArray<PlanPoint> corners = [.. said[Fields.Corners]
+            .Select(c => new PlanPoint(c.Of(Fields.CornerX), c.Of(Fields.CornerY)))];
+        foreach (var needed in NeededOf(shape).Where(f => !said.Has(f))) faults.Add(new("plate-lacks", needed.Path, null,
+            $"missing: a {shape} plate has one"));
         if (shape == "polygon") RefuseOutline(corners, faults);
         var openings = said[Fields.Openings].Select(o => OpeningOf(o, faults)).ToImmutableArray();
         if (faults.Count > before) return null;
@@ -499,7 +522,8 @@ public static class PatternRules
 
     private static Opening OpeningOf(Values said, List<Fault> faults)
     {
-        var (diameter, width, height) = (said.Stated(Fields.OpeningDiameter) ?? 0, said.Stated(Fields.OpeningWidth) ?? 0, said.Stated(Fields.OpeningHeight) ?? 0);
+        var (diameter, width, height) = (said.Stated(Fields.OpeningDiameter) ?? 0, said.Stated(Fields.OpeningWidth) ?? 0,
+            said.Stated(Fields.OpeningHeight) ?? 0);
         if (diameter <= 0 && (width <= 0 || height <= 0))
         {
             faults.Add(new("opening-lacks", said.PathOf(Fields.OpeningDiameter), null,
@@ -523,7 +547,8 @@ public static class PatternRules
             return new Prying(factor, 0, 0, 0);
         }
         if (!byFlange) return null;
-        foreach (var lacking in FlangeFields.Where(f => !said.Has(f))) faults.Add(new("flange-lacks", lacking.Path, null, "missing: the flange needs all three distances"));
+        foreach (var lacking in FlangeFields.Where(f => !said.Has(f))) faults.Add(new("flange-lacks", lacking.Path, null,
+            "missing: the flange needs all three distances"));
         var (stem, edge, length) = (said.Stated(Fields.PryingStem), said.Stated(Fields.PryingEdge), said.Stated(Fields.PryingLength));
         if (stem <= d / 2)
         {

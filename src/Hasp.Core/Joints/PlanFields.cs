@@ -7,7 +7,8 @@ namespace Hasp.Core.Joints;
 public static class PlanFields
 {
     public static readonly Field<string> Installation = new(
-        "plan.installation", Types.OneOf([.. Shop.Installation.All.Select(i => i.Id)]), "Installation", "by which procedure the bolts are tightened")
+        "plan.installation", Types.OneOf([.. Shop.Installation.All.Select(i => i.Id)]), "Installation",
+        "by which procedure the bolts are tightened")
     {
         Default = "by the tightening method and the design basis",
         Labels = Shop.Installation.All.ToDictionary(i => i.Id, i => i.Name),
@@ -26,16 +27,19 @@ public static class PlanFields
         MaxLength = 4000, OneLine = true, Default = "none: bolts left out follow by the usual rule",
     };
     public static readonly Field<double> StiffestX = new(
-        "plan.stiffestX", Types.Length, "Stiffest part, x", "where the joint is stiffest, for the order from there") { Min = -1e6, Max = 1e6, Default = "the middle of the bolts" };
+        "plan.stiffestX", Types.Length, "Stiffest part, x", "where the joint is stiffest, for the order from there") { Min = -1e6,
+        Max = 1e6, Default = "the middle of the bolts" };
     public static readonly Field<double> StiffestY = new(
-        "plan.stiffestY", Types.Length, "Stiffest part, y", "where the joint is stiffest, for the order from there") { Min = -1e6, Max = 1e6, Default = "the middle of the bolts" };
+        "plan.stiffestY", Types.Length, "Stiffest part, y", "where the joint is stiffest, for the order from there") { Min = -1e6,
+        Max = 1e6, Default = "the middle of the bolts" };
     public static readonly Field<string> Lot = new(
         "plan.lot", Types.Text, "Lot in hand", "the lot of bolts that it is built with, by its name in the Stores")
     {
         Default = "the lot whose figures the joint uses", Blank = (j, _) => j.Tightening.Lot is { } lot ? lot.Name : "none named",
     };
     public static readonly Field<string> Wrench = new(
-        "plan.wrench", Types.Text, "Wrench", "the wrench in hand, by its name in the Stores") { Default = "none named", Blank = (_, _) => "none named" };
+        "plan.wrench", Types.Text, "Wrench", "the wrench in hand, by its name in the Stores") { Default = "none named",
+        Blank = (_, _) => "none named" };
     public static readonly Field<string> Consumable = new(
         "plan.consumable", Types.Text, "Lubricant, adhesive in hand", "the tin in hand, by its name in the Stores")
     {
@@ -44,41 +48,53 @@ public static class PlanFields
     public static readonly Field<string> Passes = new(
         "plan.passes", Types.Text, "Passes", "shares of the torque after snug, rising to 100 %: 30, 60, 100")
     {
-        MaxLength = 60, Default = "30, 60, 100 % for several bolts", Blank = (j, _) => j.Bolts.Count > 1 ? "30, 60, 100 %, chosen" : "100 %, chosen",
+        MaxLength = 60, Default = "30, 60, 100 % for several bolts", Blank = (j, _) => j.Bolts.Count > 1 ? "30, 60, 100 %, chosen"
+            : "100 %, chosen",
     };
     public static readonly Field<FaceSlope> Faces = new(
         "plan.faces", Types.Named(Slopes), "Faces under head and nut", "whether they lie square to the axis, for the turn of the nut")
     {
-        Otherwise = FaceSlope.Square, Labels = new() { ["square"] = "both square to the axis", ["one sloped"] = "one sloped, to 1:20", ["both sloped"] = "both sloped, to 1:20" },
+        Otherwise = FaceSlope.Square, Labels = new() { ["square"] = "both square to the axis", ["one sloped"] = "one sloped, to 1:20",
+            ["both sloped"] = "both sloped, to 1:20" },
     };
     public static readonly Field<Locking> Locking = new(
         "plan.locking", Types.Named(Lockings), "Locking", "what keeps it from working loose")
     {
-        Otherwise = Shop.Locking.None, Labels = new() { ["nut"] = "prevailing torque nut", ["wedge"] = "wedge-locking washers", ["wire"] = "locking wire", ["adhesive"] = "thread adhesive", ["none"] = "by preload alone" },
+        Otherwise = Shop.Locking.None, Labels = new() { ["nut"] = "prevailing torque nut", ["wedge"] = "wedge-locking washers",
+            ["wire"] = "locking wire", ["adhesive"] = "thread adhesive", ["none"] = "by preload alone" },
     };
     public static readonly Field<double> PrimerMinutes = new(
-        "plan.primerMinutes", Types.Number, "Primer dries, min", "drying time of the primer, minutes, by its maker") { Above = 0, Max = 10_000, Default = "no primer", Blank = (_, _) => "no primer" };
+        "plan.primerMinutes", Types.Number, "Primer dries, min", "drying time of the primer, minutes, by its maker") { Above = 0,
+        Max = 10_000, Default = "no primer", Blank = (_, _) => "no primer" };
     public static readonly Field<double> OpenMinutes = new(
-        "plan.openMinutes", Types.Number, "Insert within, min", "time from applying adhesive or sealant to the last turn, minutes, by its maker") { Above = 0, Max = 10_000, Default = "not stated", Blank = (_, _) => "by its maker" };
+        "plan.openMinutes", Types.Number, "Insert within, min",
+        "time from applying adhesive or sealant to the last turn, minutes, by its maker") { Above = 0, Max = 10_000, Default = "not stated",
+        Blank = (_, _) => "by its maker" };
     public static readonly Field<double> CureHours = new(
-        "plan.cureHours", Types.Number, "Cures, h", "time before the joint is loaded: adhesive, sealant or grout, hours, by its maker") { Above = 0, Max = 10_000, Default = "not stated", Blank = (_, _) => "by its maker" };
+        "plan.cureHours", Types.Number, "Cures, h",
+        "time before the joint is loaded: adhesive, sealant or grout, hours, by its maker") { Above = 0, Max = 10_000,
+        Default = "not stated", Blank = (_, _) => "by its maker" };
     public static readonly Field<double> RetorqueHours = new(
-        "plan.retorqueHours", Types.Number, "Tighten again after, h", "when it is tightened again after settling, hours") { Above = 0, Max = 10_000, Default = "once nothing turns, not again", Blank = (_, _) => "not again" };
+        "plan.retorqueHours", Types.Number, "Tighten again after, h", "when it is tightened again after settling, hours") { Above = 0,
+        Max = 10_000, Default = "once nothing turns, not again", Blank = (_, _) => "not again" };
     public static readonly Field<HoldPoint> Hold = new(
         "plan.hold", Types.Named(Holds), "Hold points", "where work stops until somebody else has looked")
     {
-        Otherwise = HoldPoint.Last, Labels = new() { ["none"] = "none", ["snug"] = "after snug", ["last"] = "after the last pass", ["both"] = "after snug and after the last pass", ["each"] = "after each pass" },
+        Otherwise = HoldPoint.Last, Labels = new() { ["none"] = "none", ["snug"] = "after snug", ["last"] = "after the last pass",
+            ["both"] = "after snug and after the last pass", ["each"] = "after each pass" },
     };
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, Locking, PrimerMinutes, OpenMinutes, CureHours, RetorqueHours, Hold];
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, Locking, PrimerMinutes, OpenMinutes,
+            CureHours, RetorqueHours, Hold];
 
     private static Named<FaceSlope> Slopes =>
         new(("square", FaceSlope.Square), ("one sloped", FaceSlope.OneSloped), ("both sloped", FaceSlope.BothSloped));
 
     private static Named<Locking> Lockings => new(
-        ("none", Shop.Locking.None), ("nut", Shop.Locking.PrevailingNut), ("wedge", Shop.Locking.Wedge), ("wire", Shop.Locking.Wire), ("adhesive", Shop.Locking.Adhesive));
+        ("none", Shop.Locking.None), ("nut", Shop.Locking.PrevailingNut), ("wedge", Shop.Locking.Wedge), ("wire", Shop.Locking.Wire),
+        ("adhesive", Shop.Locking.Adhesive));
 
     private static Named<HoldPoint> Holds => new(
         ("none", HoldPoint.None), ("snug", HoldPoint.Snug), ("last", HoldPoint.Last), ("both", HoldPoint.Both), ("each", HoldPoint.Each));

@@ -158,7 +158,8 @@ public sealed record Stack
             if (SideOf(joint.Layers, i) == SideOf(joint.Layers, i + 1)) continue;
             // A hair's tolerance: a plane exactly at the end of the sure shank lies in the shank. A stud has none.
             var thread = bolts.IsStud || height > bolts.SureShank + 1e-9;
-            planes.Add(new ShearPlane(height, thread, thread && !bolts.IsStud && height <= bolts.ShankLength + 1e-9, PackingAt(joint.Layers, i)));
+            planes.Add(new ShearPlane(height, thread, thread && !bolts.IsStud && height <= bolts.ShankLength + 1e-9,
+                PackingAt(joint.Layers, i)));
         }
         return planes.ToImmutable();
     }

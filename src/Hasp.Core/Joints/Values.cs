@@ -21,7 +21,8 @@ public sealed class Values
     /// <param name="given">What was stated and could be read.</param>
     /// <param name="lists">The elements of its lists.</param>
     /// <param name="faulty">Paths in it that have their fault already, those of its lists' elements among them.</param>
-    public Values(string path, Dictionary<Field, object> given, Dictionary<ListField, ImmutableArray<Values>> lists, ImmutableArray<string> faulty) =>
+    public Values(string path, Dictionary<Field, object> given, Dictionary<ListField, ImmutableArray<Values>> lists,
+        ImmutableArray<string> faulty) =>
         (Path, _given, _lists, _faulty) = (path, given, lists, faulty);
 
     /// <summary>Where it stands in the document; empty for the document.</summary>
@@ -111,7 +112,8 @@ public sealed class Values
         ConcurrentDictionary<string, object> made)
         : this(path, given, lists, faulty) => _made = made;
 
-    private static Dictionary<ListField, ImmutableArray<Values>> Elsewhere(Dictionary<ListField, ImmutableArray<Values>> lists, Change change)
+    private static Dictionary<ListField, ImmutableArray<Values>> Elsewhere(Dictionary<ListField, ImmutableArray<Values>> lists,
+        Change change)
     {
         var list = lists.Keys.First(l => change.Field.Path.StartsWith(l.Path + "[]", StringComparison.Ordinal));
         return new(lists) { [list] = lists[list].SetItem(change.Index, lists[list][change.Index].With(change with { Index = -1 })) };

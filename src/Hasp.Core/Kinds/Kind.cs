@@ -82,8 +82,12 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// </summary>
     public ImmutableArray<(Field<int> Field, Func<Joint, int> Now, string Name)> Counted { get; init; } = [];
 
+    /// <summary>Those numbers that a joint has: a lap has none for its other side.</summary>
+    public IEnumerable<(Field<int> Field, Func<Joint, int> Now, string Name)> CountedIn(Joint joint) =>
+        Counted.Where(c => Shows(joint, c.Field));
+
     /// <summary>What a joint says, with those numbers held.</summary>
-    internal Values Held(Joint joint) => Counted.Aggregate(joint.Said, (said, c) => said.With(c.Field.To(c.Now(joint))));
+    internal Values Held(Joint joint) => CountedIn(joint).Aggregate(joint.Said, (said, c) => said.With(c.Field.To(c.Now(joint))));
 
     /// <summary>What it still needs, beside what the basis asks.</summary>
     public Func<Joint, IEnumerable<Ask>> Asks { get; init; } = _ => [];
@@ -172,7 +176,8 @@ internal sealed record Fastening(ScrewThread Thread, GradeBand Grade, double Hol
     internal static Fastening Pin(double diameter, Material material, double hole) => new(
         new ScrewThread($"Pin Ø{diameter:0.###}", "metric plain", diameter, 0, true, null, "plain round"),
         new GradeBand(
-            material.Name, "material", MeasureSystem.Any, 0, double.PositiveInfinity, material.Yield, material.Yield, material.Tensile, material.ElasticModulus,
+            material.Name, "material", MeasureSystem.Any, 0, double.PositiveInfinity, material.Yield, material.Yield, material.Tensile,
+            material.ElasticModulus,
             material.Expansion ?? 1.15e-5, false, "", material.Source, material.Own),
         hole);
 }

@@ -15,25 +15,30 @@ internal static class KindFields
     /// <param name="meaning">What it says.</param>
     /// <param name="otherwise">What is chosen, in words; null where it has to be stated.</param>
     /// <param name="chosen">What was chosen, mm; null where there is nothing to show.</param>
-    internal static Field<double> Length<TInputs>(string path, string label, string meaning, string? otherwise = null, Func<TInputs, double>? chosen = null)
+    internal static Field<double> Length<TInputs>(string path, string label, string meaning, string? otherwise = null,
+        Func<TInputs, double>? chosen = null)
         where TInputs : class => new(path, Types.Length, label, meaning)
         {
             Above = 0, Max = 20_000, Default = otherwise ?? Needed, Blank = Size(Dimension.Length, otherwise ?? Needed, chosen),
         };
 
     /// <summary>A material by its name.</summary>
-    internal static Field<string> Material<TInputs>(string path, string label, string meaning, string otherwise, Func<TInputs, Catalogue.Material?> chosen)
+    internal static Field<string> Material<TInputs>(string path, string label, string meaning, string otherwise,
+        Func<TInputs, Catalogue.Material?> chosen)
         where TInputs : class => new(path, Types.Listed, label, meaning)
         {
-            Default = otherwise, Blank = (j, _) => j.As<TInputs>() is { } inputs && chosen(inputs) is { } material ? material.Name + ", chosen" : otherwise,
+            Default = otherwise, Blank = (j, _) => j.As<TInputs>() is { } inputs && chosen(inputs) is { } material ? material.Name
+                + ", chosen" : otherwise,
         };
 
     /// <summary>What an empty control of a quantity reads.</summary>
     internal static Func<Joint, UnitSystem, string> Size<TInputs>(Dimension dimension, string otherwise, Func<TInputs, double>? chosen)
         where TInputs : class =>
-        (j, units) => chosen is not null && j.As<TInputs>() is { } inputs && chosen(inputs) is var value && double.IsFinite(value) ? QuantityText.ShowText(value, dimension, units) + ", chosen" : otherwise;
+        (j, units) => chosen is not null && j.As<TInputs>() is { } inputs && chosen(inputs) is var value && double.IsFinite(value)
+            ? QuantityText.ShowText(value, dimension, units) + ", chosen" : otherwise;
 
     /// <summary>What an empty control of a number reads.</summary>
     internal static Func<Joint, UnitSystem, string> Count<TInputs>(string otherwise, Func<TInputs, double> chosen)
-        where TInputs : class => (j, _) => j.As<TInputs>() is { } inputs ? chosen(inputs).ToString("0.###", CultureInfo.InvariantCulture) + ", chosen" : otherwise;
+        where TInputs : class => (j, _) => j.As<TInputs>() is { } inputs ? chosen(inputs).ToString("0.###", CultureInfo.InvariantCulture)
+            + ", chosen" : otherwise;
 }

@@ -50,7 +50,8 @@ internal sealed class KindReader(Values said, List<Fault> faults)
             }
             name = otherwise;
         }
-        return double.IsNaN(thickness) ? null : JointRules.MaterialNamed(name, thickness, field.Path, JointRules.OwnMaterialsOf(said), faults);
+        return double.IsNaN(thickness) ? null : JointRules.MaterialNamed(name, thickness, field.Path, JointRules.OwnMaterialsOf(said),
+            faults);
     }
 
     /// <summary>The thread; null where it is missing or unknown.</summary>
@@ -81,7 +82,8 @@ internal sealed class KindReader(Values said, List<Fault> faults)
 
     private void Missing(Field field)
     {
-        if (!said.IsFaulty(field) && faults.All(f => f.Path != field.Path)) faults.Add(new("missing", field.Path, null, "missing; " + field.Allowed));
+        if (!said.IsFaulty(field) && faults.All(f => f.Path != field.Path)) faults.Add(new("missing", field.Path, null, "missing; "
+            + field.Allowed));
     }
 }
 
@@ -94,11 +96,13 @@ internal sealed class Laying(Values said)
     private Values _said = said;
 
     /// <summary>Puts a part under those that are there.</summary>
-    public Laying Part(string name, double thickness, Field from, Material material, Field ofMaterial, Side side, params ReadOnlySpan<(Change Change, Field From)> more)
+    public Laying Part(string name, double thickness, Field from, Material material, Field ofMaterial, Side side,
+        params ReadOnlySpan<(Change Change, Field From)> more)
     {
         var path = $"layers[{_parts.Count}]";
         var part = new Values(path, [], [], []).With(
-            Fields.LayerName.To(name), Fields.LayerThickness.To(thickness), Fields.LayerMaterial.To(material.Name), Fields.LayerSide.To(side));
+            Fields.LayerName.To(name), Fields.LayerThickness.To(thickness), Fields.LayerMaterial.To(material.Name),
+            Fields.LayerSide.To(side));
         _from[path + ".thickness"] = from.Path;
         _from[path + ".material"] = ofMaterial.Path;
         foreach (var (change, origin) in more)

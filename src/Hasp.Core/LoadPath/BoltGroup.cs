@@ -121,7 +121,8 @@ public sealed class BoltGroup
         var least = double.PositiveInfinity;
         for (var i = 0; i < bolts.Length; i++)
         {
-            for (var j = i + 1; j < bolts.Length; j++) least = Math.Min(least, Square(bolts[i].X - bolts[j].X) + Square(bolts[i].Y - bolts[j].Y));
+            for (var j = i + 1; j < bolts.Length; j++) least = Math.Min(least, Square(bolts[i].X - bolts[j].X)
+                + Square(bolts[i].Y - bolts[j].Y));
         }
         return Math.Sqrt(least);
     }
@@ -246,7 +247,8 @@ internal static class Sums
     /// <param name="over">What it is the sum over.</param>
     /// <param name="terms">Weight and the two factors of every bolt; asked for where they are shown.</param>
     /// <param name="index">Tells apart several sums of one working.</param>
-    internal static T Of<T, TOver>(Term name, double value, TOver over, Func<TOver, IEnumerable<(double Weight, double A, double B)>> terms, int index = 0)
+    internal static T Of<T, TOver>(Term name, double value, TOver over, Func<TOver, IEnumerable<(double Weight, double A, double B)>> terms,
+        int index = 0)
         where T : struct, IReal<T>
     {
         if (!Traced.Reads<T>()) return T.Given(name, value, index);

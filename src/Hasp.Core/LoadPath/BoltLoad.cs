@@ -13,7 +13,8 @@ namespace Hasp.Core.LoadPath;
 /// <param name="ShearY">V along y.</param>
 /// <param name="Other">P of the case it alternates with; null where it is steady.</param>
 /// <param name="BeforePrying">P before prying.</param>
-public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Tension, T Shear, T ShearX, T ShearY, T? Other, T BeforePrying)
+public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Tension, T Shear, T ShearX, T ShearY, T? Other,
+    T BeforePrying)
     where T : struct, IScalar<T>
 {
     /// <summary>
@@ -41,7 +42,8 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
         var pull = factor * BeforePrying;
         return this with
         {
-            Tension = joint.Pattern?.Prying?.With(joint, pull) ?? pull, Shear = factor * Shear, ShearX = factor * ShearX, ShearY = factor * ShearY, BeforePrying = pull,
+            Tension = joint.Pattern?.Prying?.With(joint, pull) ?? pull, Shear = factor * Shear, ShearX = factor * ShearX,
+            ShearY = factor * ShearY, BeforePrying = pull,
             Other = Other is { } other ? factor * other : null,
         };
     }
@@ -83,7 +85,8 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     /// <param name="count">Number of bolts it was shared among.</param>
     public static BoltLoad<T> Of(Joint joint, int loadCase, in BoltPull pull, int count) =>
         WithPrying(joint, joint.Cases[loadCase], pull.Bolt, T.Const(count),
-            new(T.Const(pull.Tension), T.Const(pull.Shear), T.Const(pull.ShearX), T.Const(pull.ShearY)), pull.Other is { } other ? T.Const(other) : null, 0);
+            new(T.Const(pull.Tension), T.Const(pull.Shear), T.Const(pull.ShearX), T.Const(pull.ShearY)), pull.Other is { } other
+                ? T.Const(other) : null, 0);
 }
 
 /// <summary>What one load case brings to the parts together, N.</summary>

@@ -106,6 +106,7 @@ public sealed record BoltPattern
         var places = layout.Places();
         var group = GroupOf(layout, places);
         // Lines that were left to the outermost bolts move out with them.
-        return this with { Layout = layout, Places = places, Group = group, Pivots = Plate is null && Pivots == UsualPivots(Group, null) ? UsualPivots(group, null) : Pivots };
+        return this with { Layout = layout, Places = places, Group = group, Pivots = Plate is null && Pivots == UsualPivots(Group, null)
+            ? UsualPivots(group, null) : Pivots };
     }
 }

@@ -36,7 +36,8 @@ public static class InstantaneousCentre
         var (ux, uy) = (directionX / length, directionY / length);
         // The load as seen from the centroid: force of 1 and its moment.
         var arm = ((atX - group.CentroidX) * uy) - ((atY - group.CentroidY) * ux);
-        if (group.IsPoint && Math.Abs(arm) > 1e-9) throw new ArgumentException("one bolt alone cannot carry a load beside it", nameof(group));
+        if (group.IsPoint && Math.Abs(arm) > 1e-9) throw new ArgumentException("one bolt alone cannot carry a load beside it",
+            nameof(group));
         var bolts = group.Bolts;
         var n = bolts.Length;
         var x = bolts.Select(b => b.X - group.CentroidX).ToArray();
@@ -65,7 +66,8 @@ public static class InstantaneousCentre
             var reach = Math.Max(group.Size, Math.Abs(arm));
             // With a very long arm the moment is what must balance, and the load follows from it.
             if (Math.Abs(arm) > group.Size) strength = m / arm;
-            residual = Math.Sqrt(BoltGroup.Square(fx - (strength * ux)) + BoltGroup.Square(fy - (strength * uy)) + BoltGroup.Square((m - (strength * arm)) / Math.Max(reach, 1e-9)))
+            residual = Math.Sqrt(BoltGroup.Square(fx - (strength * ux)) + BoltGroup.Square(fy - (strength * uy))
+                + BoltGroup.Square((m - (strength * arm)) / Math.Max(reach, 1e-9)))
                 / Math.Max(Math.Abs(strength) * Math.Max(1, group.IsPoint ? 1 : Math.Abs(arm) / group.Size), 1e-12);
 
             double Move(int i) => Math.Sqrt(BoltGroup.Square(shiftX - (turn * y[i])) + BoltGroup.Square(shiftY + (turn * x[i])));
@@ -83,8 +85,10 @@ public static class InstantaneousCentre
         var torsion = OnBolt.MomentsAtCentroid<Formulas.Plain>(load, group).Z.Value;
         var square = (fx * fx) + (fy * fy);
         // Beyond a thousand times the group's size the force is a remainder of a couple: there is no line to follow.
-        if (square < 1e-12 || (group.IsPoint ? Math.Abs(torsion) > 1e-3 * Math.Sqrt(square) : Math.Abs(torsion) > 1000 * group.Size * Math.Sqrt(square))) return null;
-        var strength = Solve(group, fx, fy, group.CentroidX + (group.IsPoint ? 0 : torsion * fy / square), group.CentroidY - (group.IsPoint ? 0 : torsion * fx / square), 1);
+        if (square < 1e-12 || (group.IsPoint ? Math.Abs(torsion) > 1e-3 * Math.Sqrt(square)
+            : Math.Abs(torsion) > 1000 * group.Size * Math.Sqrt(square))) return null;
+        var strength = Solve(group, fx, fy, group.CentroidX + (group.IsPoint ? 0 : torsion * fy / square),
+            group.CentroidY - (group.IsPoint ? 0 : torsion * fx / square), 1);
         return (strength.Coefficient, strength.ElasticStrength);
     }
 
@@ -94,13 +98,15 @@ public static class InstantaneousCentre
         var most = 0.0;
         for (var i = 0; i < group.Bolts.Length; i++)
         {
-            most = Math.Max(most, GroupFormulas.InPlane<Formulas.Plain>(group, i, new(ux), new(uy), new(arm)).Resultant.Value / group.Bolts[i].Weight);
+            most = Math.Max(most, GroupFormulas.InPlane<Formulas.Plain>(group, i, new(ux), new(uy), new(arm))
+                .Resultant.Value / group.Bolts[i].Weight);
         }
         return boltStrength / most;
     }
 
     /// <summary>Shift and turn of a rigid plate on springs under a unit force and its moment: three equations, solved by elimination.</summary>
-    private static (double X, double Y, double Turn) Solve(double[] k, double[] x, double[] y, double ux, double uy, double moment, bool point)
+    private static (double X, double Y, double Turn) Solve(double[] k, double[] x, double[] y, double ux, double uy, double moment,
+        bool point)
     {
         double s = 0, sx = 0, sy = 0, sr = 0;
         for (var i = 0; i < k.Length; i++)

@@ -156,7 +156,8 @@ public sealed record Layout
             // A field of bolts does not dwindle to a line, nor a line widen to a field, unless there are too few for one.
             where grown.PlaceCount < 4 || (rows > 1 == Rows > 1 && columns > 1 == Columns > 1)
             // As near as may be to the proportions that were drawn: first those that keep a side, then the likest.
-            orderby (rows == Rows || columns == Columns ? 0 : 1), Math.Abs(Math.Log((double)rows * Columns / (columns * Rows))), columns == Columns ? 0 : 1
+            orderby (rows == Rows || columns == Columns ? 0 : 1), Math.Abs(Math.Log((double)rows * Columns / (columns * Rows))),
+            columns == Columns ? 0 : 1
             select grown);
 
         Layout? Candidates(IEnumerable<Layout> layouts) => layouts.FirstOrDefault(l => l.Places().Length == count);

@@ -24,7 +24,8 @@ public static class LoadEnvelope
     /// <param name="progress">Told the share done, from any thread.</param>
     /// <param name="stop">Stops the search.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static BoltExtremes[] Of(BoltPattern pattern, ReadOnlyMemory<Resultant> cases, Action<double>? progress = null, CancellationToken stop = default)
+    public static BoltExtremes[] Of(BoltPattern pattern, ReadOnlyMemory<Resultant> cases, Action<double>? progress = null,
+        CancellationToken stop = default)
     {
         if (cases.IsEmpty) throw new ArgumentException("there is no load case", nameof(cases));
         var blocks = (cases.Length + Block - 1) / Block;
@@ -80,13 +81,15 @@ public static class LoadEnvelope
                 if (Vector.GreaterThanAny(tension, mostTension))
                 {
                     tension.CopyTo(tensions);
-                    for (var k = 0; k < width; k++) if (tensions[k] > worst.Tension) worst = worst with { Tension = tensions[k], TensionCase = first + Math.Min((l * width) + k, cases.Length - 1) };
+                    for (var k = 0; k < width; k++) if (tensions[k] > worst.Tension) worst = worst with { Tension = tensions[k],
+                        TensionCase = first + Math.Min((l * width) + k, cases.Length - 1) };
                     mostTension = new Vector<double>(worst.Tension);
                 }
                 if (Vector.GreaterThanAny(shear, mostShear))
                 {
                     shear.CopyTo(shears);
-                    for (var k = 0; k < width; k++) if (shears[k] > worst.Shear) worst = worst with { Shear = shears[k], ShearCase = first + Math.Min((l * width) + k, cases.Length - 1) };
+                    for (var k = 0; k < width; k++) if (shears[k] > worst.Shear) worst = worst with { Shear = shears[k], ShearCase = first
+                        + Math.Min((l * width) + k, cases.Length - 1) };
                     mostShear = new Vector<double>(worst.Shear);
                 }
             }
@@ -99,7 +102,8 @@ public static class LoadEnvelope
     {
         for (var k = 0; k < into.Length; k++)
         {
-            into[k] = OnBolt.BySchool<Plain>(pattern, bolt, new(loads[2][from + k]), new(loads[3][from + k]), new(loads[4][from + k])).Value;
+            into[k] = OnBolt.BySchool<Plain>(pattern, bolt, new(loads[2][from + k]), new(loads[3][from + k]), new(loads[4][from + k]))
+                .Value;
         }
         return new Vector<double>(into);
     }
@@ -128,7 +132,8 @@ public static class LoadEnvelope
                 for (var bolt = 0; bolt < pattern.Group.Bolts.Length; bolt++)
                 {
                     var tension = OnBolt.BySchool<Plain>(pattern, bolt, new(load.Force.Z), new(load.Moment.X), new(load.Moment.Y)).Value;
-                    var shear = GroupFormulas.InPlane<Plain>(pattern.Group, bolt, new(load.Force.X), new(load.Force.Y), new(load.Moment.Z)).Resultant.Value;
+                    var shear = GroupFormulas.InPlane<Plain>(pattern.Group, bolt, new(load.Force.X), new(load.Force.Y), new(load.Moment.Z))
+                        .Resultant.Value;
                     Put(front, (tension, shear, (b * Block) + i));
                 }
             }
@@ -161,7 +166,8 @@ public static class LoadEnvelope
     private static List<(double Tension, double Shear, int Case)> Thinned(List<(double Tension, double Shear, int Case)> front)
     {
         if (front.Count <= MostGoverning) return front;
-        var (tension, shear) = ((front.Max(e => e.Tension) - front.Min(e => e.Tension)) / 400, (front.Max(e => e.Shear) - front.Min(e => e.Shear)) / 400);
+        var (tension, shear) = ((front.Max(e => e.Tension) - front.Min(e => e.Tension)) / 400,
+            (front.Max(e => e.Shear) - front.Min(e => e.Shear)) / 400);
         var kept = new List<(double Tension, double Shear, int Case)>();
         // Along the front tension falls while shear rises.
         foreach (var e in front.OrderByDescending(e => e.Tension).ThenBy(e => e.Shear))

@@ -95,14 +95,18 @@ public sealed record HelperInputs(HelperKind Kind, Heading UsualHeading, params 
         new(HelperKind.Pressure, Heading.Z, Need(Fields.HelperPressure), Need(Fields.HelperBore)),
         new(HelperKind.RamPush, Heading.Z, Need(Fields.HelperPressure), Need(Fields.HelperBore)),
         new(HelperKind.RamPull, Heading.MinusZ, Need(Fields.HelperPressure), Need(Fields.HelperBore), Need(Fields.HelperRod, "Rod")),
-        new(HelperKind.Bracket, Heading.MinusY, Need(Fields.HelperForce, "Load"), May(Fields.HelperOffset), May(Fields.HelperStandOff, "Stand-off from face")),
+        new(HelperKind.Bracket, Heading.MinusY, Need(Fields.HelperForce, "Load"), May(Fields.HelperOffset),
+            May(Fields.HelperStandOff, "Stand-off from face")),
         new(HelperKind.Panel, Heading.Z,
-            Need(Fields.HelperForce, "Weight"), Need(Fields.HelperPressure, "Wind pressure"), Need(Fields.HelperWidth, "Width"), Need(Fields.HelperHeight, "Height"),
-            May(Fields.HelperOffset, "Panel centre, x"), May(Fields.HelperOffsetUp, "Panel centre, y"), May(Fields.HelperStandOff, "Stand-off from face")),
+            Need(Fields.HelperForce, "Weight"), Need(Fields.HelperPressure, "Wind pressure"), Need(Fields.HelperWidth, "Width"),
+            Need(Fields.HelperHeight, "Height"),
+            May(Fields.HelperOffset, "Panel centre, x"), May(Fields.HelperOffsetUp, "Panel centre, y"),
+            May(Fields.HelperStandOff, "Stand-off from face")),
         new(HelperKind.Reciprocating, Heading.Z,
             Need(Fields.HelperMass), Need(Fields.HelperRadius, "Radius"), Need(Fields.HelperSpeed, "Speed"), Need(Fields.HelperRodLength)),
         new(HelperKind.Mass, Heading.Z, Need(Fields.HelperMass), May(Fields.HelperLevel)),
-        new(HelperKind.Column, Heading.Y, Need(Fields.HelperForce, "Axial compression N"), May(Fields.HelperShear), May(Fields.HelperMoment)),
+        new(HelperKind.Column, Heading.Y, Need(Fields.HelperForce, "Axial compression N"), May(Fields.HelperShear),
+            May(Fields.HelperMoment)),
     ];
 
     /// <summary>The row of a kind.</summary>
@@ -174,12 +178,16 @@ public sealed record LoadHelper(HelperKind Kind, Heading Heading)
         T Of(Term term, double value) => T.Given(term, value, index);
         return Kind switch
         {
-            HelperKind.Pressure or HelperKind.RamPush => LoadHelpers.EndLoad(Of(Terms.PressureInside, Pressure), Of(Terms.BoreDiameter, Bore), index),
-            HelperKind.RamPull => LoadHelpers.RamPull(Of(Terms.PressureInside, Pressure), Of(Terms.BoreDiameter, Bore), Of(Terms.RodDiameter, Rod), index),
+            HelperKind.Pressure or HelperKind.RamPush => LoadHelpers.EndLoad(Of(Terms.PressureInside, Pressure),
+                Of(Terms.BoreDiameter, Bore), index),
+            HelperKind.RamPull => LoadHelpers.RamPull(Of(Terms.PressureInside, Pressure), Of(Terms.BoreDiameter, Bore),
+                Of(Terms.RodDiameter, Rod), index),
             HelperKind.Reciprocating => LoadHelpers.Reciprocating(
-                Of(Terms.MovingMass, Mass), Of(Terms.CrankRadius, Radius), Of(Terms.CrankSpeed, Speed), Of(Terms.CrankRadius, Radius) / Of(Terms.ConnectingRod, RodLength), index),
+                Of(Terms.MovingMass, Mass), Of(Terms.CrankRadius, Radius), Of(Terms.CrankSpeed, Speed),
+                Of(Terms.CrankRadius, Radius) / Of(Terms.ConnectingRod, RodLength), index),
             HelperKind.Mass => LoadHelpers.OfMass(Of(Terms.MovingMass, Mass), Of(Terms.GravityLevel, Level), index),
-            HelperKind.Panel => LoadHelpers.Wind(Of(Terms.PressureInside, Pressure), Of(Terms.PanelWidth, Width), Of(Terms.PanelHeight, Height), index),
+            HelperKind.Panel => LoadHelpers.Wind(Of(Terms.PressureInside, Pressure), Of(Terms.PanelWidth, Width),
+                Of(Terms.PanelHeight, Height), index),
             _ => Of(Terms.ForceX, Force),
         };
     }
@@ -207,7 +215,8 @@ public sealed record LoadHelper(HelperKind Kind, Heading Heading)
         {
             HelperKind.Bracket => new Resultant(force * along, default).Moved(beside, default),
             HelperKind.Panel => new Resultant(new(0, -Force, force), default).Moved(new(Offset, OffsetUp, StandOff), default),
-            HelperKind.Column => new Resultant((Shear * along) + new Components(0, 0, -Force), Components.Cross(new(0, 0, 1), Moment * along)),
+            HelperKind.Column => new Resultant((Shear * along) + new Components(0, 0, -Force),
+                Components.Cross(new(0, 0, 1), Moment * along)),
             _ => new Resultant(force * along, default),
         };
     }

@@ -18,8 +18,10 @@ public sealed record LoadOrigin(double Factor, ImmutableArray<LoadPart> Parts)
 {
     /// <summary>The load as numbers: each component read from its parts.</summary>
     public Resultant Load { get; } = new(
-        new(Sum<Plain>(Factor, Parts, Component.Fx).Value, Sum<Plain>(Factor, Parts, Component.Fy).Value, Sum<Plain>(Factor, Parts, Component.Fz).Value),
-        new(Sum<Plain>(Factor, Parts, Component.Mx).Value, Sum<Plain>(Factor, Parts, Component.My).Value, Sum<Plain>(Factor, Parts, Component.Mz).Value));
+        new(Sum<Plain>(Factor, Parts, Component.Fx).Value, Sum<Plain>(Factor, Parts, Component.Fy).Value,
+            Sum<Plain>(Factor, Parts, Component.Fz).Value),
+        new(Sum<Plain>(Factor, Parts, Component.Mx).Value, Sum<Plain>(Factor, Parts, Component.My).Value,
+            Sum<Plain>(Factor, Parts, Component.Mz).Value));
 
     /// <summary>True where the load is what was stated, and nothing leads to it.</summary>
     internal bool IsAsStated => Factor == 1 && Parts is [{ Factor: 1, Helper: null }];
@@ -34,7 +36,8 @@ public sealed record LoadOrigin(double Factor, ImmutableArray<LoadPart> Parts)
         // Searches read numbers only, and those were added up once.
         origin is null || !Traced.Reads<T>()
             ? T.Given(which.Whole, which.Of(load), index)
-            : T.Let(which.Whole, Sum<T>(origin.Factor, origin.Parts, which), index, "load case, " + string.Join(" + ", origin.Parts.Select(p => p.Name)));
+            : T.Let(which.Whole, Sum<T>(origin.Factor, origin.Parts, which), index, "load case, "
+                + string.Join(" + ", origin.Parts.Select(p => p.Name)));
 
     private static T Sum<T>(double factor, ImmutableArray<LoadPart> parts, Component which)
         where T : struct, IReal<T>

@@ -8,20 +8,23 @@ public static class OnBolt
 {
     /// <summary>The in-plane load on one bolt with its parts, N; only with a pattern.</summary>
     public static InPlaneShare<Plain> InPlane(LoadCase load, BoltPattern pattern, int bolt) =>
-        GroupFormulas.InPlane<Plain>(pattern.Group, bolt, new(load.Load.Force.X), new(load.Load.Force.Y), MomentsAtCentroid<Plain>(load, pattern.Group).Z);
+        GroupFormulas.InPlane<Plain>(pattern.Group, bolt, new(load.Load.Force.X), new(load.Load.Force.Y),
+            MomentsAtCentroid<Plain>(load, pattern.Group).Z);
 
     /// <summary>The compression lines that a case turns about, of x = const and of y = const, mm; null where it turns about none.</summary>
     public static (double? X, double? Y) LinesOf(LoadCase load, BoltPattern pattern)
     {
         var (mx, my, _) = MomentsAtCentroid<Plain>(load, pattern.Group);
         var (aboutX, aboutY) = Turns(mx.Value, my.Value);
-        return (aboutY ? (my.Value > 0 ? pattern.Pivots.Right : pattern.Pivots.Left) : null, aboutX ? (mx.Value > 0 ? pattern.Pivots.Bottom : pattern.Pivots.Top) : null);
+        return (aboutY ? (my.Value > 0 ? pattern.Pivots.Right : pattern.Pivots.Left) : null, aboutX
+            ? (mx.Value > 0 ? pattern.Pivots.Bottom : pattern.Pivots.Top) : null);
     }
 
     /// <summary>Moment of a case about the centroid, N·mm.</summary>
     public static (T X, T Y, T Z) MomentsAtCentroid<T>(LoadCase load, BoltGroup group, int index = 0)
         where T : struct, IReal<T> =>
-        load.At is { } at ? GroupFormulas.Carried(load.Forces<T>(index), load.Moments<T>(index), at - group.Centroid, index) : load.Moments<T>(index);
+        load.At is { } at ? GroupFormulas.Carried(load.Forces<T>(index), load.Moments<T>(index), at - group.Centroid, index)
+            : load.Moments<T>(index);
 
     /// <summary>Tension of one bolt from pull and moments about the centroid, by the pattern's school, N.</summary>
     internal static T BySchool<T>(BoltPattern pattern, int bolt, T pull, T momentX, T momentY, int index = 0)
@@ -57,11 +60,13 @@ public static class OnBolt
 
         static T Size(T moment) => moment.Value < 0 ? -moment : moment;
 
-        static Turning<T>? LineOf(PivotLine line, T moment, int number) => new(line, moment, T.Given(Terms.PivotArm, line.Centroid, number), number);
+        static Turning<T>? LineOf(PivotLine line, T moment, int number) => new(line, moment, T.Given(Terms.PivotArm, line.Centroid, number),
+            number);
 
         static T Moment(Turning<T> t, T part) => T.Let(Terms.PivotMoment, t.About + (part * t.Arm), t.Number);
 
-        static double Held(Turning<T>? t, T? moment) => t is { } line && moment is { } m ? line.Line.Held * Math.Max(0, m.Value) / line.Line.Squares : 0;
+        static double Held(Turning<T>? t, T? moment) => t is { } line && moment is { } m
+            ? line.Line.Held * Math.Max(0, m.Value) / line.Line.Squares : 0;
 
         T Share(Turning<T> t, T about) => GroupFormulas.TensionByPivot(
             about, T.Given(Terms.PivotDistance, t.Line.Distances[bolt], t.Number), weight, t.Line.SquaresOf<T>(t.Number), t.Number);

@@ -43,5 +43,6 @@ public sealed class PivotLine
     internal T SquaresOf<T>(int number)
         where T : struct, IReal<T> =>
         Sums.Of<T, PivotLine>(
-            Terms.PivotSquares, Squares, this, static l => l._group.Bolts.Select((b, i) => (b.Weight, l.Distances[i], l.Distances[i])).Where(t => t.Item2 > 0), number);
+            Terms.PivotSquares, Squares, this, static l => l._group.Bolts.Select((b, i) => (b.Weight, l.Distances[i], l.Distances[i]))
+                .Where(t => t.Item2 > 0), number);
 }

@@ -31,7 +31,9 @@ public readonly record struct PlanLoad(int Number, PlanPoint At, double Tension,
         get
         {
             var both = Direct * Torsional;
-            return both < 1e-12 || Torsional < 1e-9 * Direct || Direct < 1e-9 * Torsional ? 0 : Math.Acos(Math.Clamp(((InPlane.DirectX.Value * InPlane.TorsionX.Value) + (InPlane.DirectY.Value * InPlane.TorsionY.Value)) / both, -1, 1));
+            return both < 1e-12 || Torsional < 1e-9 * Direct || Direct < 1e-9 * Torsional ? 0
+                : Math.Acos(Math.Clamp(((InPlane.DirectX.Value * InPlane.TorsionX.Value)
+                + (InPlane.DirectY.Value * InPlane.TorsionY.Value)) / both, -1, 1));
         }
     }
 }
@@ -52,6 +54,7 @@ public static class PlanLoads
         var pattern = joint.Pattern!;
         var b = pattern.Group.Bolts[bolt];
         var pull = joint.LoadPath.Tension<Plain>(load, bolt);
-        return new PlanLoad(b.Number, new(b.X, b.Y), (pattern.Prying?.With(joint, pull) ?? pull).Value, OnBolt.InPlane(load, pattern, bolt));
+        return new PlanLoad(b.Number, new(b.X, b.Y), (pattern.Prying?.With(joint, pull) ?? pull).Value,
+            OnBolt.InPlane(load, pattern, bolt));
     }
 }

@@ -58,7 +58,8 @@ public sealed record Plate(ImmutableArray<PlanPoint> Corners, PlanPoint Middle, 
         var nearest = IsRound ? ToCircle(p, towards, Middle, Diameter) : ToSides(p, towards, Corners);
         foreach (var opening in Openings)
         {
-            nearest = Math.Min(nearest, opening.IsRound ? ToCircle(p, towards, opening.At, opening.Diameter) : ToSides(p, towards, opening.Corners));
+            nearest = Math.Min(nearest, opening.IsRound ? ToCircle(p, towards, opening.At, opening.Diameter)
+                : ToSides(p, towards, opening.Corners));
         }
         return nearest;
     }

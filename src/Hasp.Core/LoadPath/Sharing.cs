@@ -94,7 +94,8 @@ public sealed class Sharing
         for (var i = 0; i < all.Length; i++)
         {
             var on = path.On<Plain>(load, i);
-            all[i] = new(i, on.Tension.Value, on.Shear.Value, on.ShearX.Value, on.ShearY.Value, OtherTension<Plain>(load, cases, path, i)?.Value);
+            all[i] = new(i, on.Tension.Value, on.Shear.Value, on.ShearX.Value, on.ShearY.Value,
+                OtherTension<Plain>(load, cases, path, i)?.Value);
         }
         return load.Other is null && mayLeaveOut ? Unsurpassed(all, b => b.Tension, b => b.Shear) : [.. all];
     }

@@ -21,7 +21,8 @@ public enum SpacingKind
 /// <param name="Good">Good practice, mm.</param>
 /// <param name="From">Middle of the bolt.</param>
 /// <param name="To">Middle of the other bolt, or the nearest place on the edge.</param>
-public sealed record SpacingFinding(SpacingKind Kind, int Number, int Other, double Distance, double Refused, double Good, PlanPoint From, PlanPoint To)
+public sealed record SpacingFinding(SpacingKind Kind, int Number, int Other, double Distance, double Refused, double Good, PlanPoint From,
+    PlanPoint To)
 {
     /// <summary>True where the joint is refused.</summary>
     public bool IsRefused => Distance < Refused - 1e-9;
@@ -66,7 +67,8 @@ public static class Spacing
             // Each pair once, from its lower number.
             if (other > i || (other >= 0 && pitches.All(p => p.Number != bolts[other].Number || p.Other != bolts[i].Number)))
             {
-                pitches.Add(new(SpacingKind.Pitch, bolts[i].Number, bolts[other].Number, near, Math.Max(hole, head), GoodPitch * diameter, here, new(bolts[other].X, bolts[other].Y)));
+                pitches.Add(new(SpacingKind.Pitch, bolts[i].Number, bolts[other].Number, near, Math.Max(hole, head), GoodPitch * diameter,
+                    here, new(bolts[other].X, bolts[other].Y)));
             }
             if (plate is null) continue;
             var (distance, edge) = plate.EdgeFrom(here);

@@ -20,7 +20,8 @@ internal static class DefaultTarget
         var bolts = joint.Bolts;
         if (joint.Judging.Basis.Pretensions(joint.Judging) && Standards.LeastPretension(bolts.Grade.Grade, bolts.Thread) is { } least)
         {
-            return joint.Tightening with { Aim = AimKind.Structural, AimValue = least.Force, LeastSource = least.Source, AimChosen = "least pretension of the code, chosen" };
+            return joint.Tightening with { Aim = AimKind.Structural, AimValue = least.Force, LeastSource = least.Source,
+                AimChosen = "least pretension of the code, chosen" };
         }
         var usual = (int)Math.Round(JointRules.UsualAim * 100);
         var why = "";
@@ -30,11 +31,13 @@ internal static class DefaultTarget
             var passes = Passes(joint with { Tightening = how });
             if (passes.Length == 0)
             {
-                return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen" : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
+                return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen"
+                    : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
             }
             if (percent == usual) why = passes;
         }
-        return joint.Tightening with { AimValue = Least / 100.0, AimChosen = $"{Least} % of proof, chosen: more would pass {why} at the tight end" };
+        return joint.Tightening with { AimValue = Least / 100.0,
+            AimChosen = $"{Least} % of proof, chosen: more would pass {why} at the tight end" };
     }
 
     /// <summary>What the tight end would pass; empty where it passes nothing.</summary>

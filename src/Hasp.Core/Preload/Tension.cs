@@ -21,7 +21,8 @@ public static class Tension
     /// <summary>F = (T − Tprev)/arm, N, never below nothing: the torque form read the other way.</summary>
     public static T FromTorque<T>(T torque, T? prevailing, T arm, int end = 0)
         where T : struct, IReal<T> =>
-        T.Let(end == 0 ? Terms.Preload : end == 1 ? Terms.PreloadAtLowFriction : Terms.PreloadAtHighFriction, (prevailing is { } idle ? T.Max(T.Const(0), torque - idle) : torque) / arm);
+        T.Let(end == 0 ? Terms.Preload : end == 1 ? Terms.PreloadAtLowFriction : Terms.PreloadAtHighFriction,
+            (prevailing is { } idle ? T.Max(T.Const(0), torque - idle) : torque) / arm);
 
     /// <summary>ΔF = fz/(1/kb + 1/km), N: what embedding takes from the stretch of bolt and members.</summary>
     public static T EmbeddingLoss<T>(T settling, T bolt, T members)
@@ -51,7 +52,8 @@ public static class Tension
     /// <param name="modulus">E, MPa.</param>
     public static T MeasuredStretch<T>(T preload, T bolt, T headLength, T diameter, T shankArea, T rootArea, T modulus)
         where T : struct, IReal<T> =>
-        T.Let(Terms.MeasuredStretch, preload * ((T.Const(1) / bolt) + (headLength / (shankArea * modulus)) + (T.Const(0.5) * diameter / (rootArea * modulus))));
+        T.Let(Terms.MeasuredStretch, preload * ((T.Const(1) / bolt) + (headLength / (shankArea * modulus))
+            + (T.Const(0.5) * diameter / (rootArea * modulus))));
 
     /// <summary>
     /// ΔF = (αm·ΔTm − αb·ΔTb)·l/(1/kb + 1/km), N: parts that grow more than the bolt stretch it. Holds while both stay elastic and

@@ -33,12 +33,14 @@ public static class Torsion
     public static T ImpliedFriction<T>(T nutFactor, T diameter, T pitch, T pitchDiameter, T meanDiameter)
         where T : struct, IReal<T> =>
         T.Let(Terms.Friction, T.Max(T.Const(0),
-            ((nutFactor * diameter) - (pitch / T.Const(2 * Math.PI, "2π"))) / ((pitchDiameter / HalfCosine<T>()) + (meanDiameter / T.Const(2)))));
+            ((nutFactor * diameter) - (pitch / T.Const(2 * Math.PI, "2π"))) / ((pitchDiameter / HalfCosine<T>())
+                + (meanDiameter / T.Const(2)))));
 
     /// <summary>P/(2π) + μt·d2/(2·cos 30°) + μb·Dm/2, mm: the long torque form for each unit of preload.</summary>
     public static T Arm<T>(T pitch, T threadFriction, T pitchDiameter, T bearingFriction, T meanDiameter)
         where T : struct, IReal<T> =>
-        T.Let(Terms.TorqueArm, (pitch / T.Const(2 * Math.PI, "2π")) + (threadFriction * pitchDiameter / HalfCosine<T>()) + (bearingFriction * meanDiameter / T.Const(2)));
+        T.Let(Terms.TorqueArm, (pitch / T.Const(2 * Math.PI, "2π")) + (threadFriction * pitchDiameter / HalfCosine<T>())
+            + (bearingFriction * meanDiameter / T.Const(2)));
 
     /// <summary>The nut factor that the long form equals, (T − Tprev)/(F·d): what turns into clamp, the locking feature left out.</summary>
     public static T EquivalentNutFactor<T>(T arm, T diameter)
@@ -55,7 +57,8 @@ public static class Torsion
     /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, and a locking feature, but not the nut's face.</summary>
     public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque, T? prevailing = null)
         where T : struct, IReal<T> =>
-        T.Let(Terms.ThreadTorque, prevailing is { } locking ? pitchTorque + threadFrictionTorque + locking : pitchTorque + threadFrictionTorque);
+        T.Let(Terms.ThreadTorque, prevailing is { } locking ? pitchTorque + threadFrictionTorque + locking : pitchTorque
+            + threadFrictionTorque);
 
     /// <summary>τ = 16·T/(π·d³), d the mean of pitch and root diameter.</summary>
     public static T Stress<T>(T threadTorque, T pitchDiameter, T rootDiameter)
@@ -68,7 +71,8 @@ public static class Torsion
     /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch, thread friction and a locking feature over the section.</summary>
     public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter, T? prevailing = null)
         where T : struct, IReal<T> =>
-        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter), prevailing), pitchDiameter, rootDiameter);
+        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter), prevailing),
+            pitchDiameter, rootDiameter);
 
     /// <summary>σv = √(σ² + 3(k·τ)²); k = 1 while tightening, 0.5 in service.</summary>
     public static T EquivalentStress<T>(T tension, T torsion, double kept)

@@ -47,8 +47,10 @@ public static class Units
         new("kip", Dimension.Force, 1000 * PoundForce, 0, "kips", "klbf"),
         new("kgf", Dimension.Force, KilogramForce, 0),
         new("daN", Dimension.Force, 10, 0),
-        new("tf", Dimension.Force, 1000 * KilogramForce, 0, "metric ton-force", "tonne-force", "tonne", "tonnes", "metric ton", "metric tons"),
-        new("US tonf", Dimension.Force, 2000 * PoundForce, 0, "short tonf", "short ton-force", "short ton", "short tons", "US ton", "US tons"),
+        new("tf", Dimension.Force, 1000 * KilogramForce, 0, "metric ton-force", "tonne-force", "tonne", "tonnes", "metric ton",
+            "metric tons"),
+        new("US tonf", Dimension.Force, 2000 * PoundForce, 0, "short tonf", "short ton-force", "short ton", "short tons", "US ton",
+            "US tons"),
         new("UK tonf", Dimension.Force, 2240 * PoundForce, 0, "long tonf", "long ton-force", "long ton", "long tons", "UK ton", "UK tons"),
     ];
 
@@ -191,7 +193,8 @@ public static class Units
 
     private static readonly FrozenSet<string> Customary = new[]
     {
-        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi", "°F", "in²", "lbf/in", "kip/in", "lb",
+        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi", "°F", "in²",
+        "lbf/in", "kip/in", "lb",
     }.ToFrozenSet();
 
     /// <summary>"length", "force", … as the messages say it.</summary>

@@ -31,7 +31,8 @@ public readonly record struct AsBuiltBolt(int Bolt, double Least, double Most, C
 
     /// <summary>In words.</summary>
     public string Words =>
-        Within ? "within the window" : Least < From && Most > To ? "may be outside on either side" : Least < From ? (Most < From ? "too loose" : "may be too loose") : Least > To ? "too tight" : "may be too tight";
+        Within ? "within the window" : Least < From && Most > To ? "may be outside on either side" : Least < From
+            ? (Most < From ? "too loose" : "may be too loose") : Least > To ? "too tight" : "may be too tight";
 
     // What a micrometer over both ends and a gauge of the tension are good for, either way.
     private const double ByStretch = 0.05, ByTension = 0.02;
@@ -46,7 +47,8 @@ public readonly record struct AsBuiltBolt(int Bolt, double Least, double Most, C
     {
         // What is in the bolt after tightening, before it settles: the window is of what is left, and the loss is added to its lower edge;
         // a code has counted it in.
-        var loss = result.Joint.Tightening.Pretensioned ? 0 : result[Terms.EmbeddingLoss] + (result[Terms.Relaxation] * result[Terms.Preload]);
+        var loss = result.Joint.Tightening.Pretensioned ? 0 : result[Terms.EmbeddingLoss]
+            + (result[Terms.Relaxation] * result[Terms.Preload]);
         var (from, to) = (result.Window.From + loss, result.Window.To);
         if (tension is > 0) return new(bolt, tension.Value * (1 - ByTension), tension.Value * (1 + ByTension), ClampBy.Tension, from, to);
         if (stretch is > 0)
@@ -59,7 +61,8 @@ public readonly record struct AsBuiltBolt(int Bolt, double Least, double Most, C
         var turning = Math.Max(0, torque.Value - how.PrevailingTorque);
         var d = result.Joint.Bolts.Thread.Diameter;
         // K given without a band has the method's scatter about it.
-        var (low, high) = how.FrictionFromTable || how.FrictionMeasured ? (how.NutFactor.Low, how.NutFactor.High) : (result[Terms.NutFactor] / (1 + how.Method.Scatter), result[Terms.NutFactor] / (1 - how.Method.Scatter));
+        var (low, high) = how.FrictionFromTable || how.FrictionMeasured ? (how.NutFactor.Low, how.NutFactor.High)
+            : (result[Terms.NutFactor] / (1 + how.Method.Scatter), result[Terms.NutFactor] / (1 - how.Method.Scatter));
         return new(bolt, turning / (high * d), turning / (low * d), ClampBy.Torque, from, to);
     }
 }

@@ -38,5 +38,6 @@ public sealed record Assembly(ImmutableArray<PlanPoint> Places, ImmutableArray<i
     /// <summary>Bolts evenly round a circle, the first at the top, on with the clock.</summary>
     public static ImmutableArray<PlanPoint> Ring(int count, double radius) => count == 1
         ? [new(0, 0)]
-        : [.. Enumerable.Range(0, count).Select(i => 2 * Math.PI * i / count).Select(a => new PlanPoint(radius * Math.Sin(a), radius * Math.Cos(a)))];
+        : [.. Enumerable.Range(0, count).Select(i => 2 * Math.PI * i / count)
+            .Select(a => new PlanPoint(radius * Math.Sin(a), radius * Math.Cos(a)))];
 }

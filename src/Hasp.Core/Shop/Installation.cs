@@ -83,14 +83,18 @@ public sealed record Installation(string Id, string Name, string Source)
             },
             new("yield", "Torque to yield", "the torque that no longer rises with the angle as it did: half of the elastic slope")
             {
-                Passes = c => [Pass.Snug, new("yield", "To yield", "With a wrench that measures both, turn until the torque rises half as fast as it did. Use the bolt once.", PassMeasure.Sign, 0, "slope of the torque–angle trace")],
-                Refuses = j => j.Tightening is { Aim: AimKind.YieldShare or AimKind.RootYieldShare, AimValue: >= 0.9 } ? "" : "it ends near yield, and the joint is judged for less: aim for 90 % of yield or more first",
+                Passes = c => [Pass.Snug, new("yield", "To yield",
+                    "With a wrench that measures both, turn until the torque rises half as fast as it did. Use the bolt once.",
+                    PassMeasure.Sign, 0, "slope of the torque–angle trace")],
+                Refuses = j => j.Tightening is { Aim: AimKind.YieldShare or AimKind.RootYieldShare, AimValue: >= 0.9 } ? ""
+                    : "it ends near yield, and the joint is judged for less: aim for 90 % of yield or more first",
             },
             new("turn", "Turn of nut from snug, computed", "θ = 2π/P·F·(1/kb + 1/km)")
             {
                 AsksTest = false,
                 Verified = "reaches the tension to be shown by the turn alone",
-                Passes = c => [Pass.Snug, Match, new("turn", "Turn", "Turn the nut by this much from the match mark; hold the bolt.", PassMeasure.Turn, c.TurnFromSnug, "stretch of the bolt and closing of the parts")],
+                Passes = c => [Pass.Snug, Match, new("turn", "Turn", "Turn the nut by this much from the match mark; hold the bolt.",
+                    PassMeasure.Turn, c.TurnFromSnug, "stretch of the bolt and closing of the parts")],
                 Refuses = NoComputedTurn,
             },
             new("turnOfNut", "Turn of nut", "RCSC specification, turn-of-nut; Table 8.2")
@@ -104,8 +108,11 @@ public sealed record Installation(string Id, string Name, string Source)
             {
                 AsksTest = false,
                 Verified = "shows 1.05 times the least pretension when its spline shears",
-                Passes = c => [Pass.Snug, new("twist", "To the spline", "Tighten until the spline shears off; refuse a bolt whose spline sheared while it was run up to snug.", PassMeasure.Sign, 0, "RCSC specification, twist-off-type bolts")],
-                Refuses = j => j.Bolts.Grade.Grade is "F1852" or "F2280" ? "" : $"{j.Bolts.Grade.Grade} bolts have no spline: F1852 and F2280 do",
+                Passes = c => [Pass.Snug, new("twist", "To the spline",
+                    "Tighten until the spline shears off; refuse a bolt whose spline sheared while it was run up to snug.",
+                    PassMeasure.Sign, 0, "RCSC specification, twist-off-type bolts")],
+                Refuses = j => j.Bolts.Grade.Grade is "F1852" or "F2280" ? ""
+                    : $"{j.Bolts.Grade.Grade} bolts have no spline: F1852 and F2280 do",
             },
             new("indicator", "Direct tension indicator", "ASTM F959 with the RCSC specification; EN 14399-9 with EN 1090-2, Annex J")
             {
@@ -116,26 +123,35 @@ public sealed record Installation(string Id, string Name, string Source)
             },
             new("torqueK2", "Torque method (k-class K2)", "EN 1090-2, 8.5.3")
             {
-                Passes = c => [Pass.Snug, Share(c, "first", "First step, 75 %", 0.75, c.Reference, "EN 1090-2, 8.5.3: 0.75 Mr,2"), Share(c, "second", "Second step, 110 %", 1.10, c.Reference, "EN 1090-2, 8.5.3: 1.10 Mr,2") with { Repeats = true }],
-                Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : j.Tightening.Lot is null ? "Mr,2 needs the mean km of a lot (k-class K2, from its certificate or its tests): use a lot first" : "",
+                Passes = c => [Pass.Snug, Share(c, "first", "First step, 75 %", 0.75, c.Reference, "EN 1090-2, 8.5.3: 0.75 Mr,2"),
+                    Share(c, "second", "Second step, 110 %", 1.10, c.Reference, "EN 1090-2, 8.5.3: 1.10 Mr,2") with { Repeats = true }],
+                Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : j.Tightening.Lot is null
+                    ? "Mr,2 needs the mean km of a lot (k-class K2, from its certificate or its tests): use a lot first" : "",
             },
             new("combined", "Combined method", "EN 1090-2, 8.5.4")
             {
-                Passes = c => [Pass.Snug, Share(c, "first", "First step, 75 %", 0.75, c.Reference, c.ReferenceSource), Match, CombinedTurn(c)],
-                Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : CombinedTurnOf(j) is null ? "longer than ten diameters: the turn is found by test" : TwoGrips(j),
+                Passes = c => [Pass.Snug, Share(c, "first", "First step, 75 %", 0.75, c.Reference, c.ReferenceSource), Match,
+                    CombinedTurn(c)],
+                Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : CombinedTurnOf(j) is null
+                    ? "longer than ten diameters: the turn is found by test" : TwoGrips(j),
             },
             new("stretch", "Stretch by micrometer", "F/kb with the share of head and nut, VDI 2230-1, 5.1.1.1")
             {
                 AsksTest = false,
                 Verified = "shows the tension at the stretch",
-                Passes = c => [Pass.Snug, new("half", "Half", "Measure each bolt free, note its temperature. Stretch to half.", PassMeasure.Stretch, c.Stretch / 2, "F/kb"), new("full", "Full", "Stretch until the micrometer shows this more than the free length. A bolt that stays longer by a thousandth when loosened is done for.", PassMeasure.Stretch, c.Stretch, "F/kb") { Repeats = true }],
+                Passes = c => [Pass.Snug, new("half", "Half", "Measure each bolt free, note its temperature. Stretch to half.",
+                    PassMeasure.Stretch, c.Stretch / 2, "F/kb"),
+                    new("full", "Full", "Stretch until the micrometer shows this more than the free length. A bolt that stays longer by a thousandth when loosened is done for.", PassMeasure.Stretch, c.Stretch, "F/kb") { Repeats = true }],
                 Refuses = j => NotTightened(j) is { Length: > 0 } no ? no : TwoGrips(j),
             },
             new("tensioner", "Hydraulic tensioner", "force from the pressure, less what the nut's seating loses")
             {
                 AsksTest = false,
                 Verified = "keeps the tension after the pressure is let go",
-                Passes = c => [Pass.Snug, new("half", "Half", "Pull to half, run the nut down by hand, let go.", PassMeasure.Force, c.Preload / 2, "the preload aimed at"), new("full", "Full", "Pull until this remains after letting go; the maker's factor for what the nut loses comes on top.", PassMeasure.Force, c.Preload, "the preload aimed at") { Repeats = true }],
+                Passes = c => [Pass.Snug, new("half", "Half", "Pull to half, run the nut down by hand, let go.", PassMeasure.Force,
+                    c.Preload / 2, "the preload aimed at"),
+                    new("full", "Full", "Pull until this remains after letting go; the maker's factor for what the nut loses comes on top.",
+                    PassMeasure.Force, c.Preload, "the preload aimed at") { Repeats = true }],
                 Refuses = NotTightened,
             },
             new("handTight", "Run up by hand, secured", "no preload is reckoned with")
@@ -148,20 +164,24 @@ public sealed record Installation(string Id, string Name, string Source)
         ];
 
         private static Pass Match =>
-            new("match", "Match mark", "Mark nut, bolt end and part with one line across.", PassMeasure.Sign, 0, "RCSC specification; EN 1090-2, 8.5.4");
+            new("match", "Match mark", "Mark nut, bolt end and part with one line across.", PassMeasure.Sign, 0,
+                "RCSC specification; EN 1090-2, 8.5.4");
 
         /// <summary>Shares of the torque, one pass each.</summary>
         private static IEnumerable<Pass> Rising(PlanContext c) => c.Shares.Select(share =>
-            Share(c, FormattableString.Invariant($"p{share * 100:0.#}"), FormattableString.Invariant($"{share * 100:0.#} %"), share, c.Torque, share < 1 ? "ASME PCC-1: rising passes keep the faces parallel" : c.TorqueSource));
+            Share(c, FormattableString.Invariant($"p{share * 100:0.#}"), FormattableString.Invariant($"{share * 100:0.#} %"), share,
+                c.Torque, share < 1 ? "ASME PCC-1: rising passes keep the faces parallel" : c.TorqueSource));
 
         /// <summary>At the full torque until nothing turns: a bolt tightened later has taken from those before it.</summary>
         private static Pass LastRound(PlanContext c) => Share(c, "round", "Round", 1, c.Torque, "ASME PCC-1: until no nut turns") with
         {
-            Does = "Go round once more at the full setting, and again, until no nut turns: each bolt has taken from its neighbours.", Repeats = true,
+            Does = "Go round once more at the full setting, and again, until no nut turns: each bolt has taken from its neighbours.",
+            Repeats = true,
         };
 
         private static Pass Share(PlanContext c, string id, string name, double share, double torque, string source) =>
-            c.OnWrench(new(id, name, "Pull smoothly to the setting; the nut turns, the bolt is held.", PassMeasure.Torque, share * torque, source), share >= 1);
+            c.OnWrench(new(id, name, "Pull smoothly to the setting; the nut turns, the bolt is held.", PassMeasure.Torque, share * torque,
+                source), share >= 1);
 
         private static IEnumerable<Pass> ThresholdAndAngle(PlanContext c)
         {
@@ -170,13 +190,15 @@ public sealed record Installation(string Id, string Name, string Source)
             yield return Share(c, "threshold", "Threshold", Threshold, c.Torque, "half of the torque, where the faces are shut");
             yield return Match;
             yield return new(
-                "angle", "Angle", "Turn on by this angle. Between bolts the clamp differs no more than it did at the threshold.", PassMeasure.Turn, (1 - Threshold) * c.TurnFromSnug, "the other half of the preload over the stiffness");
+                "angle", "Angle", "Turn on by this angle. Between bolts the clamp differs no more than it did at the threshold.",
+                PassMeasure.Turn, (1 - Threshold) * c.TurnFromSnug, "the other half of the preload over the stiffness");
         }
 
         private static Pass TabledTurn(PlanContext c)
         {
             var turn = TabledTurnOf(c.Joint)!.Value;
-            return new("turn", "Turn", "Turn the nut against the bolt by this much from the match mark.", PassMeasure.Turn, turn.Turn, turn.Source)
+            return new("turn", "Turn", "Turn the nut against the bolt by this much from the match mark.", PassMeasure.Turn, turn.Turn,
+                turn.Source)
             {
                 // From 2014 one tolerance holds for every turn; the editions before had ±30° up to half a turn and ±45° from two thirds.
                 Tolerance = (30 * Degree, 60 * Degree),
@@ -188,7 +210,8 @@ public sealed record Installation(string Id, string Name, string Source)
             var diameters = joint.Bolts.Length / joint.Bolts.Thread.Diameter;
             var faces = joint.Said.Of(PlanFields.Faces);
             return TurnTables.TurnOfNut.FirstOrDefault(r => diameters <= r.UpTo + Hair) is { } row
-                ? ((faces switch { FaceSlope.Square => row.Square, FaceSlope.OneSloped => row.OneSloped, _ => row.BothSloped }) * 2 * Math.PI, row.Source)
+                ? ((faces switch { FaceSlope.Square => row.Square, FaceSlope.OneSloped => row.OneSloped,
+                    _ => row.BothSloped }) * 2 * Math.PI, row.Source)
                 : null;
         }
 
@@ -196,7 +219,8 @@ public sealed record Installation(string Id, string Name, string Source)
 
         private static string NoTabledTurn(Joint joint) => joint switch
         {
-            _ when Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter)?.Source is not { } source || source.StartsWith("EN", StringComparison.Ordinal) => $"the table is of F3125 bolts, not of {joint.Bolts.Grade.Grade}",
+            _ when Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter)?.Source is not { } source
+                || source.StartsWith("EN", StringComparison.Ordinal) => $"the table is of F3125 bolts, not of {joint.Bolts.Grade.Grade}",
             _ when joint.Layers.Any(l => l.Material.Family != MaterialFamily.Steel) => "the table holds where all in the grip is steel and nothing is a gasket",
             _ when TabledTurnOf(joint) is null => "longer than twelve diameters: the turn is found by test",
             _ => TwoGrips(joint),
@@ -222,20 +246,24 @@ public sealed record Installation(string Id, string Name, string Source)
             var words = row is null
                 ? "Tighten until a feeler gauge of 0.40 mm (0.25 mm under a nut that turns) is refused: in 3 of 4 or 5 spaces, 4 of 6 or 7, 5 of 8 or 9, or as the maker states."
                 : $"Tighten until a feeler gauge of 0.005 in (0.125 mm) is refused in at least {(row.Spaces + 1) / 2} of {row.Spaces} spaces, or as the maker states.";
-            return new("indicator", "Until it shows", words, PassMeasure.Sign, 0, row?.Source ?? "EN 14399-9; EN 1090-2, Annex J") { Repeats = true };
+            return new("indicator", "Until it shows", words, PassMeasure.Sign, 0,
+                row?.Source ?? "EN 14399-9; EN 1090-2, Annex J") { Repeats = true };
         }
 
         private static Pass CombinedTurn(PlanContext c) =>
-            new("turn", "Second step, turn", "Turn the nut on by this angle from the match mark.", PassMeasure.Turn, CombinedTurnOf(c.Joint)!.Value.Turn, CombinedTurnOf(c.Joint)!.Value.Source);
+            new("turn", "Second step, turn", "Turn the nut on by this angle from the match mark.", PassMeasure.Turn,
+                CombinedTurnOf(c.Joint)!.Value.Turn, CombinedTurnOf(c.Joint)!.Value.Source);
 
         private static (double Turn, string Source)? CombinedTurnOf(Joint joint)
         {
             var diameters = Stack.Of(joint).Clamped / joint.Bolts.Thread.Diameter;
-            return TurnTables.Combined.FirstOrDefault(r => diameters < r.UpTo - Hair || (r.Inclusive && diameters <= r.UpTo + Hair)) is { } row ? (row.Degrees * Degree, row.Source) : null;
+            return TurnTables.Combined.FirstOrDefault(r => diameters < r.UpTo - Hair
+                || (r.Inclusive && diameters <= r.UpTo + Hair)) is { } row ? (row.Degrees * Degree, row.Source) : null;
         }
 
         private static string NotEuropean(Joint joint) =>
-            IsStructural(joint) && joint.Bolts.Grade.Grade is "8.8" or "10.9" ? "" : "for 8.8 and 10.9 bolts of EN 14399 that are preloaded to the code: aim for \"structural\" first";
+            IsStructural(joint) && joint.Bolts.Grade.Grade is "8.8" or "10.9" ? ""
+                : "for 8.8 and 10.9 bolts of EN 14399 that are preloaded to the code: aim for \"structural\" first";
 
         private static string NotTightened(Joint joint) => joint.Kind.IsTightened ? "" : "nothing is preloaded here";
     }
@@ -251,10 +279,12 @@ internal static class TurnTables
     internal sealed record IndicatorRow(double Diameter, int Spaces, string Source);
 
     internal static IReadOnlyList<TurnRow> TurnOfNut { get; } = Standards.Read("turnOfNut", r => new TurnRow(
-        Standards.Number(r, "up_to_diameters"), Standards.Number(r, "square"), Standards.Number(r, "one_sloped"), Standards.Number(r, "both_sloped"), Standards.Text(r, "source")));
+        Standards.Number(r, "up_to_diameters"), Standards.Number(r, "square"), Standards.Number(r, "one_sloped"),
+        Standards.Number(r, "both_sloped"), Standards.Text(r, "source")));
 
     internal static IReadOnlyList<CombinedRow> Combined { get; } = Standards.Read("combinedTurn", r => new CombinedRow(
-        Standards.Number(r, "up_to_diameters"), Standards.Text(r, "inclusive") == "yes", Standards.Number(r, "turn_degrees"), Standards.Text(r, "source")));
+        Standards.Number(r, "up_to_diameters"), Standards.Text(r, "inclusive") == "yes", Standards.Number(r, "turn_degrees"),
+        Standards.Text(r, "source")));
 
     internal static IReadOnlyList<IndicatorRow> Indicators { get; } = Standards.Read("indicatorSpaces", r => new IndicatorRow(
         Standards.Number(r, "diameter_mm"), (int)Standards.Number(r, "spaces"), Standards.Text(r, "source")));
@@ -286,14 +316,17 @@ internal sealed record PlanContext(Result Result, Wrench? Wrench, double? Verifi
 
     /// <summary>Mr of EN 1090-2, 8.5.2: km·d·Fp,C with the mean of a lot (k-class K2), or 0.13·d·Fp,C (K1).</summary>
     internal double Reference =>
-        Tension.Torque(new Plain((Joint.Tightening.Lot?.NutFactor ?? ClassK1) * Joint.Bolts.Thread.Diameter), new Plain(Joint.Tightening.AimValue)).Value;
+        Tension.Torque(new Plain((Joint.Tightening.Lot?.NutFactor ?? ClassK1) * Joint.Bolts.Thread.Diameter),
+            new Plain(Joint.Tightening.AimValue)).Value;
 
     internal string ReferenceSource =>
-        Joint.Tightening.Lot is null ? "EN 1090-2, 8.5.2: 0.75 of Mr,1 = 0.13·d·Fp,C (k-class K1)" : "EN 1090-2, 8.5.2: 0.75 of Mr,2 = km·d·Fp,C (k-class K2)";
+        Joint.Tightening.Lot is null ? "EN 1090-2, 8.5.2: 0.75 of Mr,1 = 0.13·d·Fp,C (k-class K1)"
+            : "EN 1090-2, 8.5.2: 0.75 of Mr,2 = km·d·Fp,C (k-class K2)";
 
     /// <summary>Shares of the torque after snug.</summary>
     internal ImmutableArray<double> Shares =>
-        Joint.Said.Stated(PlanFields.Passes) is { } stated && PassShares.Parse(stated) is { } shares ? shares : Joint.Bolts.Count > 1 ? [0.3, 0.6, 1] : [1];
+        Joint.Said.Stated(PlanFields.Passes) is { } stated && PassShares.Parse(stated) is { } shares ? shares : Joint.Bolts.Count > 1
+            ? [0.3, 0.6, 1] : [1];
 
     /// <summary>A torque as the wrench in hand can be set to it, and why it cannot.</summary>
     /// <param name="pass">The pass.</param>
@@ -320,10 +353,12 @@ public static class PassShares
         var shares = new List<double>();
         foreach (var piece in text.Split([',', ';', '%', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
-            if (!double.TryParse(piece, System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out var percent)) return null;
+            if (!double.TryParse(piece, System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture,
+                out var percent)) return null;
             shares.Add(percent / 100);
         }
-        var rises = shares.Count is > 0 and <= Most && shares.Zip(shares.Skip(1), (a, b) => a < b).All(x => x) && shares[0] > 0 && shares[^1] == 1;
+        var rises = shares.Count is > 0 and <= Most && shares.Zip(shares.Skip(1), (a, b) => a < b).All(x => x) && shares[0] > 0
+            && shares[^1] == 1;
         return rises ? [.. shares] : null;
     }
 }

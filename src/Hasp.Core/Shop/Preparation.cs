@@ -70,17 +70,23 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
         var said = joint.Said;
         var finish = joint.Tightening.NutFactor;
         foreach (var own in assembly.Before) yield return own;
-        yield return new("threads", !joint.Kind.IsTightened ? "Inspect bolts and nuts; see that the nuts run down by hand." : joint.Tapped && joint.End.Blind
+        yield return new("threads", !joint.Kind.IsTightened ? "Inspect bolts and nuts; see that the nuts run down by hand." : joint.Tapped
+            && joint.End.Blind
             ? "Inspect bolts and holes. Clean the threads; blow the blind holes dry: oil at their bottom holds the bolt up, or bursts the part."
             : "Inspect bolts, nuts and washers. Clean the threads; refuse what is nicked, bent or rusted.");
         if (!joint.Kind.IsTightened) yield break;
         yield return new("reuse", ReuseRule.Of(joint).Words);
-        if (finish.Lubricant) yield return new("lubricant", $"Lubricate ({finish.Label}): the thread, and the face under what turns. The same tin, the same way as in the test; none on the faces that slip is held by.");
-        else yield return new("as received", $"Tighten as received ({finish.Label}): no oil, no cleaning with solvent. Fingers with oil on them halve the torque needed.");
-        if (joint.Judging.Basis.Id != "machine" && joint.Sharing.AnyShear && joint.Tightening.Pretensioned) yield return new("faces", "See that the faying surfaces are as the slip class asks: dry, free of oil, loose rust and paint that was not foreseen.");
-        if (joint.Gasket is { } gasket) yield return new("gasket", $"Clean the faces of the gasket ({gasket.Name}); a new gasket each time, dry unless its maker says otherwise.");
+        if (finish.Lubricant) yield return new("lubricant",
+            $"Lubricate ({finish.Label}): the thread, and the face under what turns. The same tin, the same way as in the test; none on the faces that slip is held by.");
+        else yield return new("as received",
+            $"Tighten as received ({finish.Label}): no oil, no cleaning with solvent. Fingers with oil on them halve the torque needed.");
+        if (joint.Judging.Basis.Id != "machine" && joint.Sharing.AnyShear && joint.Tightening.Pretensioned) yield return new("faces",
+            "See that the faying surfaces are as the slip class asks: dry, free of oil, loose rust and paint that was not foreseen.");
+        if (joint.Gasket is { } gasket) yield return new("gasket",
+            $"Clean the faces of the gasket ({gasket.Name}); a new gasket each time, dry unless its maker says otherwise.");
         if (WasherSide(joint) is { } washers) yield return new("washers", washers);
-        if (joint.Cases.Any(c => c.Pressure > 0)) yield return new("sealant", "Where a hole is open to what is contained, seal the thread with what the medium allows, and count its friction: test the lot with it.", said.Stated(PlanFields.OpenMinutes), true);
+        if (joint.Cases.Any(c => c.Pressure > 0)) yield return new("sealant",
+            "Where a hole is open to what is contained, seal the thread with what the medium allows, and count its friction: test the lot with it.", said.Stated(PlanFields.OpenMinutes), true);
         foreach (var locking in Locks(joint)) yield return locking;
     }
 
@@ -89,9 +95,12 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
     {
         var said = joint.Said;
         yield return new("mark", "Mark bolt, nut and part with one line across when it is tight: what turns later shows.");
-        if (said.Of(PlanFields.Locking) == Locking.Wire) yield return new("wire", "Wire the heads so that each pull tightens its neighbour.");
-        if (joint.Kind.IsTightened && said.Stated(PlanFields.CureHours) is { } cure) yield return new("cure", "Leave it unloaded until it has cured.", cure * Hour);
-        if (said.Stated(PlanFields.RetorqueHours) is { } again) yield return new("again", "After settling, go round once more at the full setting, in the same order.", again * Hour);
+        if (said.Of(PlanFields.Locking) == Locking.Wire) yield return new("wire",
+            "Wire the heads so that each pull tightens its neighbour.");
+        if (joint.Kind.IsTightened && said.Stated(PlanFields.CureHours) is { } cure) yield return new("cure",
+            "Leave it unloaded until it has cured.", cure * Hour);
+        if (said.Stated(PlanFields.RetorqueHours) is { } again) yield return new("again",
+            "After settling, go round once more at the full setting, in the same order.", again * Hour);
     }
 
     private static IEnumerable<Preparation> Locks(Joint joint)
@@ -100,7 +109,8 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
         switch (said.Of(PlanFields.Locking))
         {
             case Locking.Adhesive:
-                if (said.Stated(PlanFields.PrimerMinutes) is { } primer) yield return new("primer", "Clean off all oil, prime both threads and let the primer dry.", primer);
+                if (said.Stated(PlanFields.PrimerMinutes) is { } primer) yield return new("primer",
+                    "Clean off all oil, prime both threads and let the primer dry.", primer);
                 yield return new(
                     "adhesive", "Apply the adhesive where the threads will meet and drive the bolt home before it sets. It acts as a lubricant: the torque is that of a lot tested with it.", said.Stated(PlanFields.OpenMinutes), true);
                 break;
@@ -143,12 +153,18 @@ public sealed record ReuseRule(int? Times, string Words)
         var galvanised = how.NutFactor.Plating == Plating.HotDip;
         return bolts.Grade.Grade switch
         {
-            "A490" or "A490M" or "F1852" or "F2280" => new(1, "Never use these bolts again once they were tight (RCSC specification, reuse)."),
-            "A325" or "A325M" when galvanised => new(1, "Never use galvanised bolts again once they were tight (RCSC specification, reuse)."),
-            "A325" or "A325M" => new(null, "Use again only with the engineer's consent, and only where the nut runs the whole thread by hand (RCSC specification, reuse)."),
-            _ when how.Pretensioned => new(1, "A preloaded assembly that was loosened is discarded, bolt, nut and washers (EN 1090-2, 8.5.1)."),
-            _ when how.Aim is AimKind.YieldShare or AimKind.RootYieldShare && how.AimValue >= 0.9 => new(1, "Tightened to yield: use once."),
-            _ when how.NutFactor.Lubricant => new(null, "Use again while the thread is clean, runs free and was lubricated anew: count the tightenings."),
+            "A490" or "A490M" or "F1852" or "F2280" => new(1,
+                "Never use these bolts again once they were tight (RCSC specification, reuse)."),
+            "A325" or "A325M" when galvanised => new(1,
+                "Never use galvanised bolts again once they were tight (RCSC specification, reuse)."),
+            "A325" or "A325M" => new(null,
+                "Use again only with the engineer's consent, and only where the nut runs the whole thread by hand (RCSC specification, reuse)."),
+            _ when how.Pretensioned => new(1,
+                "A preloaded assembly that was loosened is discarded, bolt, nut and washers (EN 1090-2, 8.5.1)."),
+            _ when how.Aim is AimKind.YieldShare or AimKind.RootYieldShare
+                && how.AimValue >= 0.9 => new(1, "Tightened to yield: use once."),
+            _ when how.NutFactor.Lubricant => new(null,
+                "Use again while the thread is clean, runs free and was lubricated anew: count the tightenings."),
             _ => new(null, "Dry plated threads lose clamp with each tightening at the same torque, to about half in six: count the tightenings, and use new bolts where it matters."),
         };
     }

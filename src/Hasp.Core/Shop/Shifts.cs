@@ -17,7 +17,8 @@ public sealed record Shifts(ImmutableArray<TimeOnly> Starts, TimeZoneInfo Zone)
         var starts = new List<TimeOnly>();
         foreach (var piece in text.Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
-            if (!TimeOnly.TryParseExact(piece, ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var start)) return null;
+            if (!TimeOnly.TryParseExact(piece, ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None,
+                out var start)) return null;
             starts.Add(start);
         }
         return starts.Count is > 0 and <= 12 && starts.Distinct().Count() == starts.Count ? [.. starts.Order()] : null;

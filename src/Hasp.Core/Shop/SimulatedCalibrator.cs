@@ -44,7 +44,8 @@ public static class SimulatedCalibrator
     /// <param name="from">Number of the first assembly: the next ones of the same lot are other bolts.</param>
     /// <param name="count">How many.</param>
     /// <param name="fault">What is wrong with the last of them.</param>
-    public static IReadOnlyList<TestedAssembly> Turn(string lot, NutFactor finish, double diameter, double tension, double temperature, int from, int count, AssemblyFault fault = AssemblyFault.None)
+    public static IReadOnlyList<TestedAssembly> Turn(string lot, NutFactor finish, double diameter, double tension, double temperature,
+        int from, int count, AssemblyFault fault = AssemblyFault.None)
     {
         var mean = MeanOf(lot, finish) * (1 + (Cold * Math.Max(0, UsualTemperature - temperature)));
         return
@@ -52,7 +53,8 @@ public static class SimulatedCalibrator
             .. Enumerable.Range(0, count).Select(i =>
             {
                 var factor = mean * (1 + (WithinLot * Bell(lot, from + i)));
-                if (i == count - 1) factor *= fault switch { AssemblyFault.Dirt => 1.35, AssemblyFault.Dry => 1.6, AssemblyFault.Oily => 0.7, _ => 1 };
+                if (i == count - 1) factor *= fault switch { AssemblyFault.Dirt => 1.35, AssemblyFault.Dry => 1.6,
+                    AssemblyFault.Oily => 0.7, _ => 1 };
                 // Nobody stops exactly on the mark.
                 var shown = tension * (1 + (0.01 * Even(lot, from + i)));
                 return new TestedAssembly(Math.Round(factor * diameter * shown / 1000) * 1000, Math.Round(shown / 10) * 10);

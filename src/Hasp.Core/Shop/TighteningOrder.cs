@@ -32,7 +32,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
 {
     /// <summary>The rules with their names in documents.</summary>
     public static Joints.Named<OrderRule> Names { get; } = new(
-        ("star", OrderRule.Star), ("spiral", OrderRule.Spiral), ("alternating", OrderRule.Alternating), ("stiffest", OrderRule.FromStiffest), ("by hand", OrderRule.ByHand));
+        ("star", OrderRule.Star), ("spiral", OrderRule.Spiral), ("alternating", OrderRule.Alternating),
+        ("stiffest", OrderRule.FromStiffest), ("by hand", OrderRule.ByHand));
 
     // Distances that differ by less are the same, as a share of the pattern's extent: a grid typed in inches is still a grid.
     private const double Same = 1e-6;
@@ -67,12 +68,14 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     /// <param name="stiffest">Where the joint is stiffest; its centre where nobody said.</param>
     /// <param name="byHand">The order pointed out; bolts that it leaves out follow in the usual order, and one named twice counts
     /// once.</param>
-    public static TighteningOrder Of(IReadOnlyList<PlanPoint> places, OrderRule rule, PlanPoint? stiffest = null, IReadOnlyList<int>? byHand = null) => new(rule, rule switch
+    public static TighteningOrder Of(IReadOnlyList<PlanPoint> places, OrderRule rule, PlanPoint? stiffest = null,
+        IReadOnlyList<int>? byHand = null) => new(rule, rule switch
     {
         OrderRule.Star => Star(places),
         OrderRule.Alternating => Alternating(places),
         OrderRule.FromStiffest => Outward(places, stiffest ?? Centre(places)),
-        OrderRule.ByHand => [.. (byHand ?? []).Where(i => i >= 0 && i < places.Count).Concat(Of(places, UsualFor(places)).Bolts).Distinct()],
+        OrderRule.ByHand => [.. (byHand ?? []).Where(i => i >= 0 && i < places.Count).Concat(Of(places, UsualFor(places)).Bolts)
+            .Distinct()],
         _ => Outward(places, Centre(places)),
     });
 
@@ -85,7 +88,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     private static ImmutableArray<int> Star(IReadOnlyList<PlanPoint> places)
     {
         var centre = Centre(places);
-        var round = Enumerable.Range(0, places.Count).OrderBy(i => Angle(places[i] - centre, From(places, centre))).ThenBy(i => places[i].To(centre)).ThenBy(i => i).ToArray();
+        var round = Enumerable.Range(0, places.Count).OrderBy(i => Angle(places[i] - centre, From(places, centre)))
+            .ThenBy(i => places[i].To(centre)).ThenBy(i => i).ToArray();
         var n = round.Length;
         if (n < 3) return [.. round];
         if (n % 2 == 1) return [.. Enumerable.Range(0, n).Select(i => round[i * (n / 2) % n])];
@@ -104,7 +108,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
             yield return last;
             for (var i = 0; i < n; i++) nearest[i] = Math.Min(nearest[i], Apart(i, last, n));
             var from = last;
-            last = Enumerable.Range(0, n).Where(i => !taken[i]).OrderByDescending(i => nearest[i]).ThenByDescending(i => Apart(i, from, n)).ThenBy(i => i).FirstOrDefault();
+            last = Enumerable.Range(0, n).Where(i => !taken[i]).OrderByDescending(i => nearest[i]).ThenByDescending(i => Apart(i, from, n))
+                .ThenBy(i => i).FirstOrDefault();
         }
     }
 
@@ -158,7 +163,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     private static PlanPoint Along(IReadOnlyList<PlanPoint> places)
     {
         var centre = Centre(places);
-        var (xx, yy, xy) = (places.Sum(p => (p.X - centre.X) * (p.X - centre.X)), places.Sum(p => (p.Y - centre.Y) * (p.Y - centre.Y)), places.Sum(p => (p.X - centre.X) * (p.Y - centre.Y)));
+        var (xx, yy, xy) = (places.Sum(p => (p.X - centre.X) * (p.X - centre.X)), places.Sum(p => (p.Y - centre.Y) * (p.Y - centre.Y)),
+            places.Sum(p => (p.X - centre.X) * (p.Y - centre.Y)));
         var angle = Math.Atan2(2 * xy, xx - yy) / 2;
         return new(Math.Cos(angle), Math.Sin(angle));
     }

@@ -62,7 +62,8 @@ public sealed record TighteningPlan
             Order = OrderOf(joint, assembly),
             Installation = installation,
             Problem = problem,
-            Passes = problem.Length > 0 ? [] : Marked([.. installation.Passes(new(result, wrench, verified))], joint.Said.Of(PlanFields.Hold)),
+            Passes = problem.Length > 0 ? [] : Marked([.. installation.Passes(new(result, wrench, verified))],
+                joint.Said.Of(PlanFields.Hold)),
             Before = [.. Preparation.Before(joint, assembly)],
             After = [.. Preparation.After(joint)],
             Reuse = ReuseRule.Of(joint),
@@ -73,7 +74,8 @@ public sealed record TighteningPlan
     {
         var said = joint.Said;
         var rule = said.Read(PlanFields.Order) is { State: ReadState.Given } stated ? stated.Value : assembly.Rule;
-        PlanPoint? stiffest = said.Stated(PlanFields.StiffestX) is { } x && said.Stated(PlanFields.StiffestY) is { } y ? new(x, y) : assembly.Stiffest;
+        PlanPoint? stiffest = said.Stated(PlanFields.StiffestX) is { } x && said.Stated(PlanFields.StiffestY) is { } y ? new(x, y)
+            : assembly.Stiffest;
         var byHand = (SequenceText.Parse(said.Stated(PlanFields.Sequence) ?? "") ?? []).Select(n => assembly.Numbers.IndexOf(n)).ToList();
         return TighteningOrder.Of(assembly.Places, rule, stiffest, byHand);
     }
@@ -89,7 +91,8 @@ public sealed record TighteningPlan
         [
             .. passes.Select(p => p with
             {
-                Holds = hold == HoldPoint.Each || (hold is HoldPoint.Snug or HoldPoint.Both && p.Id == Pass.Snug.Id) || (hold is HoldPoint.Last or HoldPoint.Both && p.Id == last.Id),
+                Holds = hold == HoldPoint.Each || (hold is HoldPoint.Snug or HoldPoint.Both && p.Id == Pass.Snug.Id)
+                    || (hold is HoldPoint.Last or HoldPoint.Both && p.Id == last.Id),
                 IsFull = p.Id == last.Id || (p.Measure == last.Measure && last.Value > 0 && p.Value >= last.Value),
             }),
         ];

@@ -40,7 +40,8 @@ public static class ToleranceFactors
         var offsets = Enumerable.Range(0, Points + 1).Select(i => Tail * i / Points).ToArray();
         var widths = offsets.Select(z => HalfWidth(z / Math.Sqrt(n), content)).ToArray();
         return Root(
-            k => Simpson(offsets, i => 2 * Normal.PDF(0, 1, offsets[i]) * (1 - deviation.CumulativeDistribution((n - 1) * widths[i] * widths[i] / (k * k)))) - confidence);
+            k => Simpson(offsets, i => 2 * Normal.PDF(0, 1,
+                offsets[i]) * (1 - deviation.CumulativeDistribution((n - 1) * widths[i] * widths[i] / (k * k)))) - confidence);
     }
 
     /// <summary>

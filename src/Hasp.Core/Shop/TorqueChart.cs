@@ -13,7 +13,8 @@ namespace Hasp.Core.Shop;
 /// <param name="Most">Preload at its lower end.</param>
 /// <param name="Proof">Proof load.</param>
 /// <param name="Source">Where K comes from.</param>
-public readonly record struct ChartLine(ScrewThread Thread, double Preload, double Torque, double Least, double Most, double Proof, string Source);
+public readonly record struct ChartLine(ScrewThread Thread, double Preload, double Torque, double Least, double Most, double Proof,
+    string Source);
 
 /// <summary>A torque chart for the wall: one grade, one finish, every size of a series.</summary>
 public static class TorqueChart
@@ -30,7 +31,8 @@ public static class TorqueChart
     [
         .. from thread in Standards.Threads
            where thread.Series == series
-           let band = Standards.GradeBands(grade).FirstOrDefault(b => thread.Diameter >= b.MinDiameter - 0.005 && thread.Diameter <= b.MaxDiameter + 0.005)
+           let band = Standards.GradeBands(grade).FirstOrDefault(b => thread.Diameter >= b.MinDiameter - 0.005
+               && thread.Diameter <= b.MaxDiameter + 0.005)
            where band is not null
            select Line(thread, band, finish, share),
     ];

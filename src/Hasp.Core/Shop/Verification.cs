@@ -40,7 +40,8 @@ public sealed record TestedAssembly(double Torque, double Tension, TestRefusal R
 {
     /// <summary>The reasons with their names in documents.</summary>
     public static Named<TestRefusal> Reasons { get; } = new(
-        ("none", TestRefusal.None), ("dirt", TestRefusal.Dirt), ("dry", TestRefusal.Dry), ("reused", TestRefusal.Reused), ("cold", TestRefusal.Cold),
+        ("none", TestRefusal.None), ("dirt", TestRefusal.Dirt), ("dry", TestRefusal.Dry), ("reused", TestRefusal.Reused),
+        ("cold", TestRefusal.Cold),
         ("galled", TestRefusal.Galled), ("wrong nut", TestRefusal.WrongNut), ("other", TestRefusal.Other));
 
     /// <summary>True where it counts.</summary>
@@ -56,7 +57,8 @@ public sealed record TestedAssembly(double Torque, double Tension, TestRefusal R
 /// <param name="Tool">The wrench.</param>
 /// <param name="Hose">Its hose and pump; empty for a wrench without.</param>
 /// <param name="Temperature">Of the bolts, °C.</param>
-public sealed record Conditions(string Lot, string Nuts, string Washers, string Lubricant, string Storage, string Tool, string Hose, double Temperature)
+public sealed record Conditions(string Lot, string Nuts, string Washers, string Lubricant, string Storage, string Tool, string Hose,
+    double Temperature)
 {
     /// <summary>What differs from the conditions of a test, in words; nothing where all is as it was.</summary>
     /// <param name="now">As it is now.</param>
@@ -65,10 +67,12 @@ public sealed record Conditions(string Lot, string Nuts, string Washers, string 
     {
         (string What, string Then, string Now)[] pairs =
         [
-            ("lot", Lot, now.Lot), ("nut lot", Nuts, now.Nuts), ("washer lot", Washers, now.Washers), ("lubricant", Lubricant, now.Lubricant),
+            ("lot", Lot, now.Lot), ("nut lot", Nuts, now.Nuts), ("washer lot", Washers, now.Washers),
+            ("lubricant", Lubricant, now.Lubricant),
             ("storage", Storage, now.Storage), ("tool", Tool, now.Tool), ("hose", Hose, now.Hose),
         ];
-        foreach (var (what, then, here) in pairs.Where(p => !p.Then.Equals(p.Now, StringComparison.Ordinal))) yield return $"another {what}: tested with {Say(then)}, now {Say(here)}";
+        foreach (var (what, then, here) in pairs.Where(p => !p.Then.Equals(p.Now,
+            StringComparison.Ordinal))) yield return $"another {what}: tested with {Say(then)}, now {Say(here)}";
         if (Math.Abs(now.Temperature - Temperature) > step) yield return FormattableString.Invariant($"the temperature moved by more than {step:0.#} K: tested at {Temperature:0.#} °C, now {now.Temperature:0.#} °C");
 
         static string Say(string text) => text.Length == 0 ? "none" : text;
@@ -85,7 +89,8 @@ public sealed record Conditions(string Lot, string Nuts, string Washers, string 
 /// <param name="Prevailing">Torque of a locking feature, N·mm.</param>
 /// <param name="Tests">The assemblies, in their order.</param>
 public sealed record Verification(
-    Conditions With, DateTimeOffset At, DateTimeOffset Until, double Required, Installation Installation, double Diameter, double Prevailing, ImmutableArray<TestedAssembly> Tests)
+    Conditions With, DateTimeOffset At, DateTimeOffset Until, double Required, Installation Installation, double Diameter,
+    double Prevailing, ImmutableArray<TestedAssembly> Tests)
 {
     /// <summary>Fewest assemblies that count (RCSC specification, pre-installation verification).</summary>
     public const int Fewest = 3;
@@ -111,7 +116,8 @@ public sealed record Verification(
 
     /// <summary>Nut factors of those that count.</summary>
     public IReadOnlyList<double> NutFactors =>
-        [.. Counted.Where(t => t.Torque > Prevailing && t.Tension > 0).Select(t => LotFigures.NutFactorOf(t.Torque - Prevailing, t.Tension, Diameter))];
+        [.. Counted.Where(t => t.Torque > Prevailing && t.Tension > 0)
+            .Select(t => LotFigures.NutFactorOf(t.Torque - Prevailing, t.Tension, Diameter))];
 
     /// <summary>Why it does not verify the lot; nothing where it does.</summary>
     public IReadOnlyList<string> Problems => [.. Finds()];
@@ -129,7 +135,8 @@ public sealed record Verification(
         for (var i = 0; i < tests.Count; i++)
         {
             if (!tests[i].Counts || tests[i].Tension <= 0 || tests[i].Torque <= prevailing) continue;
-            var others = tests.Where((t, j) => j != i && t.Counts && t.Tension > 0 && t.Torque > prevailing).Select(t => (t.Torque - prevailing) / t.Tension).Order().ToArray();
+            var others = tests.Where((t, j) => j != i && t.Counts && t.Tension > 0 && t.Torque > prevailing)
+                .Select(t => (t.Torque - prevailing) / t.Tension).Order().ToArray();
             if (others.Length < 2) continue;
             var middle = (others[(others.Length - 1) / 2] + others[others.Length / 2]) / 2;
             if (Math.Abs(((tests[i].Torque - prevailing) / tests[i].Tension / middle) - 1) > FarOff) yield return i;
@@ -150,10 +157,14 @@ public sealed record Verification(
     private IEnumerable<string> Finds()
     {
         if (Counted.Count() < Fewest) yield return $"{Counted.Count()} of {Fewest} assemblies count";
-        foreach (var (test, i) in Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts && x.t.Tension < Required * (1 - Read))) yield return $"assembly {i + 1} did not reach the tension to be shown";
-        if (Installation.AsksTest) foreach (var (_, i) in Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts && x.t.Torque <= Prevailing)) yield return $"assembly {i + 1} has no torque above the prevailing one";
-        if (Installation.Id == "indicator") foreach (var (test, i) in Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts)) if (Indicates(test) is { } problem) yield return $"assembly {i + 1}: {problem}";
-        foreach (var i in FarOffIn(Tests, Prevailing)) yield return $"assembly {i + 1} is far off the others: find out why, and refuse it with its reason";
+        foreach (var (test, i) in Tests.Select((t, i) => (t, i))
+            .Where(x => x.t.Counts && x.t.Tension < Required * (1 - Read))) yield return $"assembly {i + 1} did not reach the tension to be shown";
+        if (Installation.AsksTest) foreach (var (_, i) in Tests.Select((t, i) => (t, i))
+            .Where(x => x.t.Counts && x.t.Torque <= Prevailing)) yield return $"assembly {i + 1} has no torque above the prevailing one";
+        if (Installation.Id == "indicator") foreach (var (test, i) in Tests.Select((t, i) => (t, i))
+            .Where(x => x.t.Counts)) if (Indicates(test) is { } problem) yield return $"assembly {i + 1}: {problem}";
+        foreach (var i in FarOffIn(Tests,
+            Prevailing)) yield return $"assembly {i + 1} is far off the others: find out why, and refuse it with its reason";
     }
 }
 
@@ -196,7 +207,8 @@ public sealed record LotStanding(Verification? Verified, ImmutableArray<string> 
         var more = Reasons.ToBuilder();
         if (Verified.Installation.Id != installation.Id) more.Add($"tested for \"{Verified.Installation.Name}\", and this joint is tightened by \"{installation.Name}\"");
         if (Verified.Required < required * 0.99) more.Add("tested at less tension than this joint asks");
-        if (installation.AsksTest && Verified.Required > required * 1.01) more.Add("tested at more tension than this joint asks: its torque is too high here");
+        if (installation.AsksTest
+            && Verified.Required > required * 1.01) more.Add("tested at more tension than this joint asks: its torque is too high here");
         return this with { Reasons = more.ToImmutable() };
     }
 }

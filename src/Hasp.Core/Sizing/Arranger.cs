@@ -86,7 +86,8 @@ public static class Arranger
 
     private static Arrangement? Judged(Joint joint, Candidate candidate)
     {
-        if (JointRules.JointOf(joint.Said.With(candidate.Edits), []) is not { } laid || PatternRules.Obstacle(laid) is not null) return null;
+        if (JointRules.JointOf(joint.Said.With(candidate.Edits), []) is not { } laid
+            || PatternRules.Obstacle(laid) is not null) return null;
         var reserves = TwoReserves.Of(Mechanics<Plain>.Of(laid));
         return reserves.Holds && reserves.First.Check >= 0 && !laid.Judging.Basis.Asks(laid).Any()
             ? new(candidate.Words, candidate.Edits, laid, reserves.First.Value, Check.All[reserves.First.Check]) : null;

@@ -45,7 +45,8 @@ public static class BuyingList
     [
         .. joints.SelectMany(Items).GroupBy(i => (i.What, i.Designation, i.Finish, i.Note))
             .Select(g => (g.Key, Count: g.Sum(i => i.Count), For: string.Join(", ", g.Select(i => i.For).Distinct())))
-            .Select(g => new BuyingLine(g.Key.What, g.Key.Designation, g.Key.Finish, g.Count, g.Count == 0 ? 0 : spare.Of(g.Count), g.For, g.Key.Note))
+            .Select(g => new BuyingLine(g.Key.What, g.Key.Designation, g.Key.Finish, g.Count, g.Count == 0 ? 0 : spare.Of(g.Count), g.For,
+                g.Key.Note))
             .OrderBy(l => Array.IndexOf(Order, l.What)).ThenBy(l => l.Designation, StringComparer.Ordinal),
     ];
 
@@ -62,7 +63,9 @@ public static class BuyingList
             var (order, _, _) = joint.Kind.Orders(joint, Quantities.UnitSystem.Si);
             var isPin = bolts.Thread.Pitch == 0;
             yield return new(
-                isPin ? "pin" : "holding-down bolt", isPin ? order : $"{bolts.Thread.Designation} – {bolts.Grade.Grade}", "", bolts.Count, name, isPin ? "with what keeps it in place" : "length and anchorage by the anchorage designer; nut and plate washer with it");
+                isPin ? "pin" : "holding-down bolt", isPin ? order : $"{bolts.Thread.Designation} – {bolts.Grade.Grade}", "", bolts.Count,
+                name, isPin ? "with what keeps it in place"
+                : "length and anchorage by the anchorage designer; nut and plate washer with it");
             yield break;
         }
         var finish = joint.Tightening.NutFactor.Label;
@@ -72,23 +75,29 @@ public static class BuyingList
             var what = set.IsStud ? "stud" : "bolt";
             yield return new(
                 what, $"{(set.IsStud ? "stud" : Standard(set.Head.Source))} – {set.Thread.Designation} × {CallOut.LengthOf(set)} – {set.Grade.Grade}", finish, count, name, note);
-            if (set.IsStud) yield return new("nut", $"{Standard(set.Head.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count, name, note);
-            if (set.Nut is { } nut) yield return new("nut", $"{Standard(nut.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count, name, note);
+            if (set.IsStud) yield return new("nut", $"{Standard(set.Head.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count,
+                name, note);
+            if (set.Nut is { } nut) yield return new("nut", $"{Standard(nut.Source)} – {set.Thread.Designation}{Class(joint)}", finish,
+                count, name, note);
             foreach (var washer in new[] { joint.HeadWasher, joint.NutWasher }.OfType<Washer>().GroupBy(w => w))
             {
                 yield return new(
-                    "washer", $"{Standard(washer.Key.Source)} – {set.Thread.Designation} – {washer.Key.Hardness:0} HV", finish, count * washer.Count(), name, note);
+                    "washer", $"{Standard(washer.Key.Source)} – {set.Thread.Designation} – {washer.Key.Hardness:0} HV", finish,
+                    count * washer.Count(), name, note);
             }
-            if (joint.End.Kind == ThreadEndKind.Insert) yield return new("thread insert", $"{set.Thread.Designation} × {Quantities.QuantityText.Figures(joint.End.InsertLength)} long", "", count, name, "");
+            if (joint.End.Kind == ThreadEndKind.Insert) yield return new("thread insert",
+                $"{set.Thread.Designation} × {Quantities.QuantityText.Figures(joint.End.InsertLength)} long", "", count, name, "");
         }
-        if (joint.Tightening.NutFactor.Lubricant) yield return new("lubricant", finish, "", 0, name, "one tin serves the project; the same for test and work");
+        if (joint.Tightening.NutFactor.Lubricant) yield return new("lubricant", finish, "", 0, name,
+            "one tin serves the project; the same for test and work");
     }
 
     private static string Class(Joint joint) => joint.NutClass is { } strength ? $" – {strength.Name}" : "";
 
     /// <summary>Assemblies for preloading: of a code's least pretension, or of grades that are sold so.</summary>
     private static bool IsMatched(Joint joint) =>
-        joint.Tightening.Pretensioned || joint.Bolts.Head.Kind.StartsWith("HV", StringComparison.Ordinal) || joint.Judging.Where<CodeSettings>() is { Pretensions: true };
+        joint.Tightening.Pretensioned || joint.Bolts.Head.Kind.StartsWith("HV", StringComparison.Ordinal)
+            || joint.Judging.Where<CodeSettings>() is { Pretensions: true };
 
     private static string Standard(string source) => CallOut.Standard(source) is { Length: > 0 } found ? found : source.Split(',', ';')[0];
 }

@@ -25,7 +25,8 @@ public sealed record LoadLimit(Check Check, int Case, int Bolt, double Times, do
         (string, Dimension, double)[] parts =
         [
             ("tension", Dimension.Force, load.Tension), ("shear", Dimension.Force, load.Shear),
-            ("Mx", Dimension.Torque, load.Load.Moment.X), ("My", Dimension.Torque, load.Load.Moment.Y), ("Mz", Dimension.Torque, load.Load.Moment.Z),
+            ("Mx", Dimension.Torque, load.Load.Moment.X), ("My", Dimension.Torque, load.Load.Moment.Y),
+            ("Mz", Dimension.Torque, load.Load.Moment.Z),
             ("pressure", Dimension.Stress, load.Pressure),
         ];
         return parts.Where(p => p.Item3 != 0);
@@ -56,7 +57,8 @@ public static class Capacity
         return Ranked(mechanics, _ => loads);
     }
 
-    private static IReadOnlyList<LoadLimit> Ranked(Mechanics<Plain> mechanics, Func<Check, IEnumerable<(int Case, BoltPull Pull)>> loadsOf) =>
+    private static IReadOnlyList<LoadLimit> Ranked(Mechanics<Plain> mechanics,
+        Func<Check, IEnumerable<(int Case, BoltPull Pull)>> loadsOf) =>
         [.. mechanics.Joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, mechanics.Joint))
             .Select(c => First(c, mechanics, loadsOf(c))).OfType<LoadLimit>().OrderBy(l => l.Times)];
 

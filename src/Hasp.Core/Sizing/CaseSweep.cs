@@ -52,7 +52,8 @@ public sealed record CaseSweep(IReadOnlyList<SweptCheck> ByCheck, IReadOnlyList<
         var all = new Tightest(checks.Length, joint.Bolts.Count);
         foreach (var block in blocks) all.Take(block);
         return new(
-            [.. checks.Select((c, i) => new SweptCheck(c, all.Factors[i].Factor, all.Factors[i].Case, all.Factors[i].Bolt)).Where(c => c.Case >= 0)],
+            [.. checks.Select((c, i) => new SweptCheck(c, all.Factors[i].Factor, all.Factors[i].Case, all.Factors[i].Bolt))
+                .Where(c => c.Case >= 0)],
             [.. all.Bolts.Select((b, i) => new SweptBolt(i, b.Reserve, b.Check < 0 ? null : checks[b.Check], b.Case))]);
     }
 

@@ -20,7 +20,8 @@ public sealed record BasisVerdict(Basis Basis, Result Result, int? LeastBolts)
 
     /// <summary>Which load cases its strength checks look at.</summary>
     public IReadOnlyList<string> Cases =>
-        [.. Result.Joint.Cases.Where(c => !c.OnlyCombined && (Basis.LooksAt == LimitStates.NotStated || c.CountsIn(Basis.LooksAt))).Select(c => c.Name)];
+        [.. Result.Joint.Cases.Where(c => !c.OnlyCombined && (Basis.LooksAt == LimitStates.NotStated || c.CountsIn(Basis.LooksAt)))
+            .Select(c => c.Name)];
 }
 
 /// <summary>The same joint under every basis, side by side. Differences are shown, never averaged.</summary>
@@ -48,7 +49,8 @@ public static class Comparison
         for (var n = 1; n <= MostBolts; n++)
         {
             if (Trial(joint, n) is not { } trial) continue;
-            var m = joint.Judging.Band is { ByNumber: true } || trial.Pattern is not null ? Mechanics<Plain>.Of(trial) : mechanics with { Joint = trial };
+            var m = joint.Judging.Band is { ByNumber: true } || trial.Pattern is not null ? Mechanics<Plain>.Of(trial)
+                : mechanics with { Joint = trial };
             if (TwoReserves.Of(m) is { Holds: true, First.Check: >= 0 } && PatternRules.Obstacle(trial) is null) return n;
         }
         return null;
@@ -56,7 +58,8 @@ public static class Comparison
 
     private static Joint? Trial(Joint joint, int n)
     {
-        if (joint.Pattern is not { } pattern) return joint.WithBolts(null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
+        if (joint.Pattern is not { } pattern) return joint.WithBolts(null,
+            Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
         if (pattern.Grown(n) is not { } grown || PatternRules.MomentsWithoutHold(joint.Cases, grown).Count > 0) return null;
         return joint.WithBolts(grown, Sharing.Of(joint.Cases, new PatternShares(grown), joint.Judging.Basis.MayLeaveOut));
     }

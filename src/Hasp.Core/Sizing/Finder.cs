@@ -67,7 +67,8 @@ public static class Finder
         if (JointRules.JointOf(said, []) is { Kind.IsParts: false } kind) said = kind.Kind.Held(kind);
         // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
         var shared = new ConcurrentDictionary<(double, double, double), (BoltPattern? Pattern, Sharing? Sharing)[]>();
-        Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop }, r => rows[r] = Row(said, threads[r], grades, maxCount, SharedAmong, stop));
+        Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop },
+            r => rows[r] = Row(said, threads[r], grades, maxCount, SharedAmong, stop));
         return rows;
 
         (BoltPattern? Pattern, Sharing? Sharing)[] SharedAmong(Joint candidate)
@@ -80,14 +81,17 @@ public static class Finder
     /// <summary>The grades that are made for at least one of the sizes, own grades first.</summary>
     public static IReadOnlyList<string> GradesFor(Values said, IReadOnlyList<ScrewThread> threads) =>
         [.. JointRules.OwnGradesOf(said).Concat(Standards.Grades)
-            .Where(g => threads.Any(t => (g.System == MeasureSystem.Any || g.System == t.System) && t.Diameter >= g.MinDiameter - 0.005 && t.Diameter <= g.MaxDiameter + 0.005))
+            .Where(g => threads.Any(t => (g.System == MeasureSystem.Any || g.System == t.System) && t.Diameter >= g.MinDiameter - 0.005
+                && t.Diameter <= g.MaxDiameter + 0.005))
             .Select(g => g.Grade).Distinct()];
 
     private static FinderCell[] Row(
-        Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
+        Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount,
+        Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
-        // Stiffness depends on the size, on the bolt's modulus and on what is clamped, which is another thing on each side of a joint that has two.
+        // Stiffness depends on the size, on the bolt's modulus and on what is clamped, which is another thing on each side of a joint that
+        // has two.
         var stiff = new Dictionary<(double Modulus, string Side), Mechanics<Plain>>();
         var faults = new List<Fault>();
         // The pattern says how many there are; where none is laid out, one stands for any number.
@@ -125,7 +129,8 @@ public static class Finder
     private static Joint? CandidateOf(Values said, List<Fault> faults)
     {
         var candidate = JointRules.JointOf(said, faults);
-        if (candidate is not null || !PatternRules.IsLaidOut(said) || faults.Any(f => !f.Path.StartsWith("pattern.", StringComparison.Ordinal))) return candidate;
+        if (candidate is not null || !PatternRules.IsLaidOut(said)
+            || faults.Any(f => !f.Path.StartsWith("pattern.", StringComparison.Ordinal))) return candidate;
         var layout = PatternRules.LayoutOf(said, Standards.FindThread(said.Of(Fields.Thread))!.Diameter, []);
         for (var n = layout.PlaceCount - 1; n >= 1 && candidate is null; n--)
         {
@@ -143,7 +148,8 @@ public static class Finder
         {
             if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
             // Too few bolts may find no hold against a moment.
-            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.MomentsWithoutHold(joint.Cases, grown).Count == 0 ? Sharing.Of(joint.Cases, new PatternShares(grown), joint.Judging.Basis.MayLeaveOut) : null);
+            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.MomentsWithoutHold(joint.Cases, grown)
+                .Count == 0 ? Sharing.Of(joint.Cases, new PatternShares(grown), joint.Judging.Basis.MayLeaveOut) : null);
         }
         return all;
     }
@@ -151,16 +157,20 @@ public static class Finder
     private static FinderEntry Entry(in Mechanics<Plain> mechanics, (BoltPattern? Pattern, Sharing? Sharing) shared, int n)
     {
         var joint = mechanics.Joint;
-        if (!joint.Kind.IsParts) return n == joint.AllBolts ? new(TwoReserves.Of(mechanics)) : FinderEntry.Refused($"the number follows from what is stated of the {joint.Kind.Name.ToLowerInvariant()}");
-        if (joint.Pattern is not null && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
+        if (!joint.Kind.IsParts) return n == joint.AllBolts ? new(TwoReserves.Of(mechanics))
+            : FinderEntry.Refused($"the number follows from what is stated of the {joint.Kind.Name.ToLowerInvariant()}");
+        if (joint.Pattern is not null
+            && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
         if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
         // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.
-        if (shared.Pattern is null && joint.Fatigue.Slope is null && joint.Judging.Band is not { ByNumber: true }) return new(TwoReserves.Of(mechanics, shared.Sharing));
+        if (shared.Pattern is null && joint.Fatigue.Slope is null
+            && joint.Judging.Band is not { ByNumber: true }) return new(TwoReserves.Of(mechanics, shared.Sharing));
         var trial = joint.WithBolts(shared.Pattern, shared.Sharing);
         // A circle keeps its diameter while it grows: its bolts, and the cones under them, come closer.
         var narrower = shared.Pattern is { } grown && Math.Abs(grown.Group.LeastPitch - joint.Pattern!.Group.LeastPitch) > 1e-9;
         if (narrower) return new(TwoReserves.Of(Mechanics<Plain>.Of(trial)), PatternRules.Obstacle(trial));
         return new(
-            TwoReserves.Of(joint.Judging.Band is { ByNumber: true } ? mechanics.Tightened(trial) : mechanics with { Joint = trial }), PatternRules.Obstacle(trial));
+            TwoReserves.Of(joint.Judging.Band is { ByNumber: true } ? mechanics.Tightened(trial) : mechanics with { Joint = trial }),
+            PatternRules.Obstacle(trial));
     }
 }

@@ -25,8 +25,10 @@ public sealed record PreloadSweep(IReadOnlyList<double> Preloads, IReadOnlyList<
         var curves = new List<SweepCurve>();
         foreach (var check in joint.Judging.Checks)
         {
-            if (check.Preload == PreloadUsed.None || joint.Judging.Required(check) <= 0 || PreloadWindow.ReserveAt(check.Index, mechanics, to) is null) continue;
-            curves.Add(new SweepCurve(check, [.. preloads.Select(p => PreloadWindow.ReserveAt(check.Index, mechanics, p) ?? double.PositiveInfinity)]));
+            if (check.Preload == PreloadUsed.None || joint.Judging.Required(check) <= 0
+                || PreloadWindow.ReserveAt(check.Index, mechanics, to) is null) continue;
+            curves.Add(new SweepCurve(check, [.. preloads.Select(p => PreloadWindow.ReserveAt(check.Index, mechanics,
+                p) ?? double.PositiveInfinity)]));
         }
         var (most, at, bolt) = joint.Sharing.MostTension;
         if (at >= 0) most = BoltLoad<Plain>.Of(joint, at, bolt).Tension.Value;

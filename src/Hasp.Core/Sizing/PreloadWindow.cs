@@ -104,7 +104,8 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
             {
                 var judged = Check.All[check].Judge(trial, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
                 if (!judged.Applies) continue;
-                var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
+                var reserve = double.IsNaN(judged.Factor.Value) ? double.PositiveInfinity
+                    : judged.Factor.Value / joint.Judging.RequiredByIndex[check];
                 if (least is null || reserve < least) least = reserve;
             }
         }

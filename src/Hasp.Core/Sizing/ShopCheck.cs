@@ -46,8 +46,11 @@ public sealed record ShopCheck(double Force, int Count, ScrewThread Thread, Grad
         double All(Plain one) => count * one.Value;
         return new(force, count, thread, grade,
         [
-            new("in tension", All(Tension.ProofLoad(new Plain(grade.Proof), area)), All(new Plain(grade.Tensile) * area), MachineBasis.Load.Required, $"proof and tensile strength on the tensile stress area, {grade.Cited}"),
-            new("in shear, one plane, thread in it", All(new Plain(0.577 * grade.Yield) * area), All(new Plain(Stripping.ShearRatio * grade.Tensile) * area), MachineBasis.Shear.Required, $"0.577 of yield and 0.6 of tensile strength on the tensile stress area, {grade.Cited}"),
+            new("in tension", All(Tension.ProofLoad(new Plain(grade.Proof), area)), All(new Plain(grade.Tensile) * area),
+                MachineBasis.Load.Required, $"proof and tensile strength on the tensile stress area, {grade.Cited}"),
+            new("in shear, one plane, thread in it", All(new Plain(0.577 * grade.Yield) * area),
+                All(new Plain(Stripping.ShearRatio * grade.Tensile) * area), MachineBasis.Shear.Required,
+                $"0.577 of yield and 0.6 of tensile strength on the tensile stress area, {grade.Cited}"),
         ]);
     }
 

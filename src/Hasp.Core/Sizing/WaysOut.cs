@@ -46,21 +46,24 @@ public static class WaysOut
     /// </summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
-        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Lubricants(j), (j, _) => Methods(j),
-        (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j), (j, _) => Edges(j), (j, _) => Faces(j),
+        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2),
+        (j, _) => Lubricants(j), (j, _) => Methods(j),
+        (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j),
+        (j, _) => Edges(j), (j, _) => Faces(j),
     ];
 
     /// <summary>Where a kind of joint lays out its parts, their sizes are its own; what nothing tightens has no other tightening.</summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfKinds =
     [
-        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Methods), (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Washers), (j, _) => Faces(j),
+        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Methods),
+        (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Washers), (j, _) => Faces(j),
     ];
 
     private static IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> KindsFor(Joint joint) =>
-        joint.Kind.IsParts ? OfParts : 
+        joint.Kind.IsParts ? OfParts :
         [
             .. OfKinds, .. joint.Kind.Grows.Select(g => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => Grown(j, g))),
-            .. joint.Kind.Counted.Select(c => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => More(j, c))),
+            .. joint.Kind.CountedIn(joint).Select(c => (Func<Joint, double, IEnumerable<Proposal>>)((j, _) => More(j, c))),
         ];
 
     private static IEnumerable<Proposal> Tightened(Joint joint, Func<Joint, IEnumerable<Proposal>> changes) =>
@@ -71,7 +74,8 @@ public static class WaysOut
         from t in Plates.Concat(Enumerable.Range(17, 100).Select(i => 5.0 * i))
         let now = size.Now(joint)
         where t > now && t <= 2.5 * now
-        select Proposal.Of(joint, $"{char.ToUpperInvariant(size.Name[0])}{size.Name[1..]} {Mm(t)}", size.Field.To(t, Mm(t)), Fields.Length.Cleared);
+        select Proposal.Of(joint, $"{char.ToUpperInvariant(size.Name[0])}{size.Name[1..]} {Mm(t)}", size.Field.To(t, Mm(t)),
+            Fields.Length.Cleared);
 
     /// <summary>More bolts, where the kind of joint has its number.</summary>
     private static IEnumerable<Proposal> More(Joint joint, (Field<int> Field, Func<Joint, int> Now, string Name) number) =>
@@ -145,7 +149,8 @@ public static class WaysOut
             // A joint that holds already is offered only what makes a difference.
             if (reserves.First.Check < 0 || !reserves.Holds || reserves.First.Value < now * WorthAChange) continue;
             if (IsCrowded(joint, before)) continue;
-            return new WayOut(IdOf(change), change.Words, change.Edits, reserves.First.Value, Check.All[reserves.First.Check]) { Sides = SidesOf(before) };
+            return new WayOut(IdOf(change), change.Words, change.Edits, reserves.First.Value,
+                Check.All[reserves.First.Check]) { Sides = SidesOf(before) };
         }
         return null;
     }
@@ -203,14 +208,16 @@ public static class WaysOut
     private static IEnumerable<Proposal> Engagements(Joint joint) =>
         from l in Standards.Lengths
         where joint.Tapped && l.System == joint.Bolts.Thread.System && l.Length > joint.Bolts.Length
-        select Proposal.Of(joint, $"{Mm(l.Length)} long: deeper into {joint.Layers[^1].Name}", Fields.Length.To(l.Length, Mm(l.Length)), Fields.ThreadLength.Cleared);
+        select Proposal.Of(joint, $"{Mm(l.Length)} long: deeper into {joint.Layers[^1].Name}", Fields.Length.To(l.Length, Mm(l.Length)),
+            Fields.ThreadLength.Cleared);
 
     private static IEnumerable<Proposal> Inserts(Joint joint) =>
         from times in new[] { 1, 1.5, 2, 2.5 }
         let length = times * joint.Bolts.Thread.Diameter
         where joint.Tapped && length > joint.End.InsertLength
         select Proposal.Of(joint, $"A thread insert {Mm(length)} long",
-            Fields.EndKind.To(ThreadEndKind.Insert), Fields.InsertLength.To(length, Mm(length)), Fields.Length.Cleared, Fields.ThreadLength.Cleared, Fields.Engagement.Cleared);
+            Fields.EndKind.To(ThreadEndKind.Insert), Fields.InsertLength.To(length, Mm(length)), Fields.Length.Cleared,
+            Fields.ThreadLength.Cleared, Fields.Engagement.Cleared);
 
     /// <summary>A sleeve under the head makes the bolt longer and softer: more stretch to lose, less of the swing.</summary>
     private static IEnumerable<Proposal> Grips(Joint joint) =>
@@ -244,11 +251,13 @@ public static class WaysOut
     {
         var mechanics = Mechanics<Plain>.Of(joint);
         var share = mechanics.Preload.Value / mechanics.ProofLoad.Value;
-        var mayBeLower = joint.Cases.All(c => c.Tension <= 0 && c.Load.Moment.X == 0 && c.Load.Moment.Y == 0) || TwoReserves.Of(mechanics).Tightening.Value < 1;
+        var mayBeLower = joint.Cases.All(c => c.Tension <= 0 && c.Load.Moment.X == 0 && c.Load.Moment.Y == 0) || TwoReserves.Of(mechanics)
+            .Tightening.Value < 1;
         return
             from percent in new[] { 70, 80, 65, 85, 60, 90, 55, 50 }
             where percent > 100 * share || mayBeLower
-            select Proposal.Of(joint, $"Aim for {percent} % of proof", Fields.Aim.To(new(AimKind.ProofShare, percent / 100.0), $"{percent} %"));
+            select Proposal.Of(joint, $"Aim for {percent} % of proof",
+                Fields.Aim.To(new(AimKind.ProofShare, percent / 100.0), $"{percent} %"));
     }
 
     private static IEnumerable<Proposal> Washers(Joint joint) =>

@@ -8,7 +8,8 @@ namespace Hasp.Core.Stiffness;
 /// <param name="Modulus">E, MPa.</param>
 /// <param name="WasherDiameter">Its own outer diameter where it is a washer, mm; null for a part.</param>
 /// <param name="MaxDiameter">No ring is wider than the part, mm.</param>
-public readonly record struct RingLayer(double Thickness, double Modulus, double? WasherDiameter, double MaxDiameter = double.PositiveInfinity);
+public readonly record struct RingLayer(double Thickness, double Modulus, double? WasherDiameter,
+    double MaxDiameter = double.PositiveInfinity);
 
 /// <summary>Other schools of member stiffness, shown beside the cones: their spread is the honest error bar of a hand calculation.</summary>
 public static class MemberSchools

@@ -19,7 +19,8 @@ public readonly record struct ConeLayer(double Thickness, double Modulus, double
 /// <param name="UpperDiameter">Outer diameter at its upper face, mm.</param>
 /// <param name="LowerDiameter">Outer diameter at its lower face, mm.</param>
 public readonly record struct ConeSegment(
-    double Top, double Thickness, double Depth, bool FromNut, double Modulus, double? RingDiameter, int Layer, double UpperDiameter, double LowerDiameter);
+    double Top, double Thickness, double Depth, bool FromNut, double Modulus, double? RingDiameter, int Layer, double UpperDiameter,
+    double LowerDiameter);
 
 /// <summary>
 /// The clamped members as cones of pressure: frusta start at the bearing faces under head and nut with the half-angle α
@@ -62,9 +63,11 @@ public static class PressureCone
             var frustumEnd = Math.Min(widest, end);
             var (small, large) = (face + (2 * start * tangent), face + (2 * frustumEnd * tangent));
             var frustum = new ConeSegment(
-                fromNut ? grip - frustumEnd : start, frustumEnd - start, start, fromNut, layer.Modulus, null, index, fromNut ? large : small, fromNut ? small : large);
+                fromNut ? grip - frustumEnd : start, frustumEnd - start, start, fromNut, layer.Modulus, null, index, fromNut ? large
+                    : small, fromNut ? small : large);
             var ring = new ConeSegment(
-                fromNut ? from : widest, end - widest, widest, fromNut, layer.Modulus, layer.MaxDiameter, index, layer.MaxDiameter, layer.MaxDiameter);
+                fromNut ? from : widest, end - widest, widest, fromNut, layer.Modulus, layer.MaxDiameter, index, layer.MaxDiameter,
+                layer.MaxDiameter);
             if (widest >= end) segments.Add(frustum);
             else if (widest <= start) segments.Add(ring);
             else if (fromNut) segments.AddRange([ring, frustum]);

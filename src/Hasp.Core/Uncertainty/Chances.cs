@@ -120,7 +120,8 @@ public sealed record Chances(long Asked, long Samples, ulong Seed, Spreads Sprea
                 names[i], cases[i], total.Failed[i], total.Count, centre[i], centre[i] * (1 + mean), Math.Abs(centre[i]) * deviation,
                 Math.Abs(centre[i]) * Math.Sqrt(mine.Sum(s => s.Spread * s.Spread)),
                 total.Histogram[i], Tally.Reach * centre[i],
-                [.. mine.Where(s => Math.Abs(s.PerPercent) > 1e-9).OrderByDescending(s => s.Spread).ThenByDescending(s => Math.Abs(s.PerPercent))]));
+                [.. mine.Where(s => Math.Abs(s.PerPercent) > 1e-9).OrderByDescending(s => s.Spread)
+                    .ThenByDescending(s => Math.Abs(s.PerPercent))]));
         }
         return new Chances(asked, total.Count, seed, simulation.Spreads, failures);
     }
@@ -134,8 +135,10 @@ public sealed record Chances(long Asked, long Samples, ulong Seed, Spreads Sprea
         {
             var more = simulation.Factors(varied.In(Sample<Plain>.Mean, new(1.005)));
             var less = simulation.Factors(varied.In(Sample<Plain>.Mean, new(0.995)));
-            double[] change = [(more.Opening.Value - less.Opening.Value) / at.Opening.Value, (more.Slip.Value - less.Slip.Value) / at.Slip.Value, (more.Yield.Value - less.Yield.Value) / at.Yield.Value];
-            for (var i = 0; i < 3; i++) all[i].Add(new Sensitivity(varied.What, change[i] * 100, Math.Abs(change[i]) * 100 * simulation.Spreads[varied.What].Deviation));
+            double[] change = [(more.Opening.Value - less.Opening.Value) / at.Opening.Value,
+                (more.Slip.Value - less.Slip.Value) / at.Slip.Value, (more.Yield.Value - less.Yield.Value) / at.Yield.Value];
+            for (var i = 0; i < 3; i++) all[i].Add(new Sensitivity(varied.What, change[i] * 100,
+                Math.Abs(change[i]) * 100 * simulation.Spreads[varied.What].Deviation));
         }
         return all;
     }

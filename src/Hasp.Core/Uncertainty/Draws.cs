@@ -16,7 +16,8 @@ public static class Draws
     /// <param name="place">Which draw of the sample, below 64.</param>
     public static Vector<double> Uniform(ulong seed, Vector<ulong> samples, int place)
     {
-        var z = (samples * new Vector<ulong>(64) + new Vector<ulong>((ulong)place)) * new Vector<ulong>(Golden) + new Vector<ulong>(Mix(seed + Golden));
+        var z = (samples * new Vector<ulong>(64) + new Vector<ulong>((ulong)place)) * new Vector<ulong>(Golden)
+            + new Vector<ulong>(Mix(seed + Golden));
         z = (z ^ (z >>> 30)) * new Vector<ulong>(0xBF58476D1CE4E5B9);
         z = (z ^ (z >>> 27)) * new Vector<ulong>(0x94D049BB133111EB);
         z ^= z >>> 31;

@@ -11,7 +11,8 @@ namespace Hasp.Core.Uncertainty;
 
 /// <summary>One sample: each quantity over its mean, in the order of <see cref="Uncertain"/>.</summary>
 /// <typeparam name="T">A number, or as many samples as a vector holds.</typeparam>
-public readonly record struct Sample<T>(T NutFactor, T ThreadFriction, T BearingFriction, T Tool, T Strength, T Load, T Settling, T FaceFriction, T Grip)
+public readonly record struct Sample<T>(T NutFactor, T ThreadFriction, T BearingFriction, T Tool, T Strength, T Load, T Settling,
+    T FaceFriction, T Grip)
     where T : struct, IReal<T>
 {
     /// <summary>Every quantity at its mean.</summary>
@@ -60,13 +61,15 @@ public sealed class Simulation
         Spreads = Spreads.Of(joint);
         _nominal = Mechanics<Plain>.Of(joint);
         var bolts = joint.Sharing.Cases
-            .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p, joint.Bolts.Count)).Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
+            .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p, joint.Bolts.Count))
+                .Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
         var most = bolts.MaxBy(b => b.Tension);
         var slipping = Sharing.Unsurpassed(bolts.Where(b => b.Shear > 0), b => b.Tension, b => b.Shear);
         OpeningCase = most.Tension > 0 ? most.Index : -1;
         YieldCase = most.Index;
         SlipCase = _nominal.Stack.Planes.Length > 0 && slipping.Length > 0
-            ? slipping.MinBy(b => JointUnderLoad.MemberForce(_nominal.Preload, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear).Index
+            ? slipping.MinBy(b => JointUnderLoad.MemberForce(_nominal.Preload, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear)
+                .Index
             : -1;
         _slips = [.. slipping.Select(b => (b.Tension, b.Shear))];
         _pull = Math.Max(0, most.Tension);
@@ -91,12 +94,15 @@ public sealed class Simulation
         var how = _joint.Tightening;
         var m = _nominal;
         T C(Plain value) => T.Const(value.Value);
-        var (d, pitch, d2, d3, at) = (C(m.Thread.Diameter), C(m.Thread.Pitch), C(m.Thread.PitchDiameter), C(m.Thread.RootDiameter), C(m.Thread.StressArea));
+        var (d, pitch, d2, d3, at) = (C(m.Thread.Diameter), C(m.Thread.Pitch), C(m.Thread.PitchDiameter), C(m.Thread.RootDiameter),
+            C(m.Thread.StressArea));
         var bolt = BoltStiffness.Of(
-            C(m.Thread.ShankArea), at, T.Const(m.Stack.ShankInGrip) * x.Grip, T.Const(m.Stack.ThreadInGrip) * x.Grip, T.Const(_joint.Bolts.Grade.ElasticModulus));
+            C(m.Thread.ShankArea), at, T.Const(m.Stack.ShankInGrip) * x.Grip, T.Const(m.Stack.ThreadInGrip) * x.Grip,
+            T.Const(_joint.Bolts.Grade.ElasticModulus));
         var members = PressureCone.InSeries(
             m.Stack.Cones, T.Const(_joint.Bolts.Head.ConeFace), T.Const((_joint.Bolts.Nut ?? _joint.Bolts.Head).ConeFace),
-            T.Const(_joint.Judging.ConeBoreIsHole ? _joint.Hole : _joint.Bolts.Thread.Diameter), T.Const(_joint.Judging.ConeHalfAngle), x.Grip);
+            T.Const(_joint.Judging.ConeBoreIsHole ? _joint.Hole : _joint.Bolts.Thread.Diameter), T.Const(_joint.Judging.ConeHalfAngle),
+            x.Grip);
         var share = BoltStiffness.EffectiveShare(T.Const(_joint.Judging.LoadIntroduction), BoltStiffness.LoadShare(bolt, members));
 
         T arm, threadFriction;
@@ -158,7 +164,8 @@ public sealed class Simulation
         double[] centre = [nominal.Opening.Value, nominal.Slip.Value, nominal.Yield.Value];
         var blocks = (samples + Block - 1) / Block;
         // A run that lasts leaves one processor to whoever else is at work.
-        var options = new ParallelOptions { MaxDegreeOfParallelism = samples > 5_000_000 ? Math.Max(1, Environment.ProcessorCount - 1) : Environment.ProcessorCount };
+        var options = new ParallelOptions { MaxDegreeOfParallelism = samples > 5_000_000 ? Math.Max(1, Environment.ProcessorCount - 1)
+            : Environment.ProcessorCount };
         var total = new Tally(0);
         var wave = new Tally?[Math.Min(blocks, Wave)];
         long done = 0;
@@ -212,7 +219,8 @@ public sealed class Simulation
             (bell[i], bell[i + 1]) = Draws.Normals(even[i], even[i + 1]);
         }
         var x = new Sample<Lanes>(
-            Of(0, bell, even), Of(1, bell, even), Of(2, bell, even), Of(3, bell, even), Of(4, bell, even), Of(5, bell, even), Of(6, bell, even), Of(7, bell, even), Of(8, bell, even));
+            Of(0, bell, even), Of(1, bell, even), Of(2, bell, even), Of(3, bell, even), Of(4, bell, even), Of(5, bell, even),
+            Of(6, bell, even), Of(7, bell, even), Of(8, bell, even));
         return x;
     }
 

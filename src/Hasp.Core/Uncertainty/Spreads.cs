@@ -72,7 +72,8 @@ public sealed record Sampling(int Samples, int Seed, IReadOnlyDictionary<Uncerta
 /// <param name="Usual">Share taken where none is stated.</param>
 /// <param name="In">The sample with this quantity at so many times its mean.</param>
 public sealed record ScatterInput(
-    Uncertain What, Field<Spread> Field, string Name, Distribution Shape, Func<Tightening, double> Usual, Func<Sample<Plain>, Plain, Sample<Plain>> In)
+    Uncertain What, Field<Spread> Field, string Name, Distribution Shape, Func<Tightening, double> Usual, Func<Sample<Plain>, Plain,
+    Sample<Plain>> In)
 {
     /// <summary>True where it has a part in joints that are tightened so.</summary>
     public Func<Tightening, bool> Applies { get; init; } = _ => true;
@@ -87,24 +88,31 @@ public static class ScatterInputs
     /// <summary>One row a quantity.</summary>
     public static ImmutableArray<ScatterInput> All { get; } =
     [
-        new(Uncertain.NutFactor, Fields.SpreadNutFactor, "nut factor", Distribution.Lognormal, BandOfNutFactor, (x, v) => x with { NutFactor = v })
+        new(Uncertain.NutFactor, Fields.SpreadNutFactor, "nut factor", Distribution.Lognormal, BandOfNutFactor,
+            (x, v) => x with { NutFactor = v })
         {
             Applies = how => how.Method.ByTorque && how.Friction is null,
         },
-        new(Uncertain.ThreadFriction, Fields.SpreadThreadFriction, "friction in the thread", Distribution.Lognormal, _ => Friction, (x, v) => x with { ThreadFriction = v })
+        new(Uncertain.ThreadFriction, Fields.SpreadThreadFriction, "friction in the thread", Distribution.Lognormal, _ => Friction,
+            (x, v) => x with { ThreadFriction = v })
         {
             Applies = how => how.Method.ByTorque && how.Friction is not null,
         },
-        new(Uncertain.BearingFriction, Fields.SpreadBearingFriction, "friction under the part that turns", Distribution.Lognormal, _ => Friction, (x, v) => x with { BearingFriction = v })
+        new(Uncertain.BearingFriction, Fields.SpreadBearingFriction, "friction under the part that turns", Distribution.Lognormal,
+            _ => Friction, (x, v) => x with { BearingFriction = v })
         {
             Applies = how => how.Method.ByTorque && how.Friction is not null,
         },
         // A wrench within its standard (ISO 6789: ±6 %); what goes without a wrench scatters as the method does.
-        new(Uncertain.Tool, Fields.SpreadTool, "tool", Distribution.Normal, how => how.Method.ToolScatter ?? HalfOfMethod(how), (x, v) => x with { Tool = v }),
-        new(Uncertain.Strength, Fields.SpreadStrength, "yield of the bolt", Distribution.Normal, _ => Strength, (x, v) => x with { Strength = v }),
+        new(Uncertain.Tool, Fields.SpreadTool, "tool", Distribution.Normal, how => how.Method.ToolScatter ?? HalfOfMethod(how),
+            (x, v) => x with { Tool = v }),
+        new(Uncertain.Strength, Fields.SpreadStrength, "yield of the bolt", Distribution.Normal, _ => Strength,
+            (x, v) => x with { Strength = v }),
         new(Uncertain.Load, Fields.SpreadLoad, "outside load", Distribution.Normal, _ => Load, (x, v) => x with { Load = v }),
-        new(Uncertain.Settling, Fields.SpreadSettling, "embedding", Distribution.Lognormal, _ => Settling, (x, v) => x with { Settling = v }),
-        new(Uncertain.FaceFriction, Fields.SpreadFaceFriction, "friction of the faces", Distribution.Lognormal, _ => FaceFriction, (x, v) => x with { FaceFriction = v }),
+        new(Uncertain.Settling, Fields.SpreadSettling, "embedding", Distribution.Lognormal, _ => Settling,
+            (x, v) => x with { Settling = v }),
+        new(Uncertain.FaceFriction, Fields.SpreadFaceFriction, "friction of the faces", Distribution.Lognormal, _ => FaceFriction,
+            (x, v) => x with { FaceFriction = v }),
         new(Uncertain.Grip, Fields.SpreadGrip, "lengths in the grip", Distribution.Normal, _ => Grip, (x, v) => x with { Grip = v }),
     ];
 

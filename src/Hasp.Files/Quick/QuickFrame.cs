@@ -69,7 +69,8 @@ internal static partial class QuickFrame
             if (Tube().Match(text) is { Success: true } tube)
             {
                 (width, height) = (Length(tube.Groups["b"].Value).Held, Length(tube.Groups["h"].Value).Held);
-                return double.IsFinite(width + height) && width > 0 && height > 0 ? ("hollow section", null) : ("", "two sizes of the section, such as 120 × 120");
+                return double.IsFinite(width + height) && width > 0 && height > 0 ? ("hollow section", null)
+                    : ("", "two sizes of the section, such as 120 × 120");
             }
             if (Place().Match(text) is { Success: true } place && Length(place.Groups["q"].Value) is { Problem: null } where)
             {
@@ -81,14 +82,16 @@ internal static partial class QuickFrame
             {
                 var read = QuantityText.Parse(force.Groups["q"].Value, Dimension.Force);
                 if (read.Problem is { } why) return ("", why);
-                var (key, sign) = force.Groups["how"].Value.ToLowerInvariant() switch { "down" => ("fy", -1), "up" => ("fy", 1), "across" => ("fx", 1), _ => ("fz", 1) };
+                var (key, sign) = force.Groups["how"].Value.ToLowerInvariant() switch { "down" => ("fy", -1), "up" => ("fy", 1),
+                    "across" => ("fx", 1), _ => ("fz", 1) };
                 forces[key] = forces.GetValueOrDefault(key) + (sign * read.Held);
                 return ("load", null);
             }
             if (Bolt().Match(text) is { Success: true } bolt && Standards.FindThread(bolt.Groups["thread"].Value) is { } size)
             {
                 (count, thread) = (int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture), size.Designation);
-                if (bolt.Groups["grade"].Success && Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("", $"no grade is called {bolt.Groups["grade"].Value}");
+                if (bolt.Groups["grade"].Success && Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("",
+                    $"no grade is called {bolt.Groups["grade"].Value}");
                 if (bolt.Groups["grade"].Success) grade = bolt.Groups["grade"].Value;
                 return Frames.Contains(count) ? ("bolts", null) : ("", $"a frame has {string.Join(", ", Frames)} bolts");
             }
@@ -105,25 +108,31 @@ internal static partial class QuickFrame
             var (x, y) = (width + (4 * d), height + (4 * d));
             var frame = Frames.Contains(count) ? count : 4;
             var (columns, rows) = frame == 4 ? (2, 2) : (((frame / 2) + 3) / 2, (frame / 2) + 2 - (((frame / 2) + 3) / 2));
-            var load = new JsonObject { ["name"] = "Load", ["atX"] = Text(at.GetValueOrDefault("beside")), ["atY"] = Text(at.GetValueOrDefault("above")), ["atZ"] = Text(at.GetValueOrDefault("out")) };
+            var load = new JsonObject { ["name"] = "Load", ["atX"] = Text(at.GetValueOrDefault("beside")),
+                ["atY"] = Text(at.GetValueOrDefault("above")), ["atZ"] = Text(at.GetValueOrDefault("out")) };
             foreach (var (key, value) in forces) load[key] = QuantityText.ShowText(value, Dimension.Force, UnitSystem.Si, 6);
             chosen.Add($"plate {Text(x + (4 * d))} × {Text(y + (4 * d))} × {Text(plate)} S275 on a part as thick, compression lines at its edges");
             return new JsonObject
             {
-                ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : "Frame round a hollow section",
+                ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80
+                    && !line.Any(char.IsControl) ? line.Trim() : "Frame round a hollow section",
                 ["note"] = "Corner bolts take the most: biaxial bending, torsion and direct shear act at once. Prying and the plate's own bending: state them with the pattern.",
                 ["bolts"] = new JsonObject { ["thread"] = thread, ["grade"] = grade },
                 ["washers"] = new JsonObject { ["head"] = "hardened", ["nut"] = "hardened" },
                 ["pattern"] = new JsonObject
                 {
-                    ["kind"] = frame == 4 ? "grid" : "outline", ["rows"] = rows, ["columns"] = columns, ["pitchX"] = Text(x / (columns - 1)), ["pitchY"] = Text(y / (rows - 1)), ["tension"] = "pivot",
+                    ["kind"] = frame == 4 ? "grid" : "outline", ["rows"] = rows, ["columns"] = columns,
+                    ["pitchX"] = Text(x / (columns - 1)), ["pitchY"] = Text(y / (rows - 1)), ["tension"] = "pivot",
                     ["plate"] = new JsonObject { ["shape"] = "rectangle", ["width"] = Text(x + (4 * d)), ["height"] = Text(y + (4 * d)) },
                 },
                 ["layers"] = new JsonArray(
-                    new JsonObject { ["name"] = "End plate", ["thickness"] = Text(plate), ["material"] = "S275", ["edgeDistance"] = Text(2 * d) }, new JsonObject { ["name"] = "Support", ["thickness"] = Text(plate), ["material"] = "S275" }),
+                    new JsonObject { ["name"] = "End plate", ["thickness"] = Text(plate), ["material"] = "S275",
+                        ["edgeDistance"] = Text(2 * d) }, new JsonObject { ["name"] = "Support", ["thickness"] = Text(plate),
+                        ["material"] = "S275" }),
                 ["loads"] = new JsonArray(load),
                 ["judging"] = new JsonObject { ["shearBy"] = "bearing" },
-                ["chosen"] = new JsonArray("washers.head", "washers.nut", "pattern.tension", "layers[0].material", "layers[1].thickness", "layers[1].material", "judging.shearBy"),
+                ["chosen"] = new JsonArray("washers.head", "washers.nut", "pattern.tension", "layers[0].material", "layers[1].thickness",
+                    "layers[1].material", "judging.shearBy"),
             };
         }
 

@@ -34,52 +34,77 @@ internal static partial class QuickKinds
     /// <param name="Force">Field of a load that a bare force goes into.</param>
     /// <param name="Count">Field that a number of bolts goes into.</param>
     /// <param name="Needs">What is chosen where nothing was said, the first that holds.</param>
-    private sealed record Spoken(string Kind, string[] Words, Piece[] Pieces, string Force, string Count, Func<JsonObject, (string Path, string[] Texts)[]> Needs);
+    private sealed record Spoken(string Kind, string[] Words, Piece[] Pieces, string Force, string Count,
+        Func<JsonObject, (string Path, string[] Texts)[]> Needs);
 
     private static Piece P(string pattern, string taken, params (string, string)[] fields) =>
-        new(new Regex("^" + pattern.Replace("#", Number, StringComparison.Ordinal).Replace("~", Times, StringComparison.Ordinal) + "$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant), fields, taken);
+        new(new Regex("^" + pattern.Replace("#", Number, StringComparison.Ordinal).Replace("~", Times, StringComparison.Ordinal) + "$",
+            RegexOptions.IgnoreCase | RegexOptions.CultureInvariant), fields, taken);
 
-    private static readonly string[] Stock = ["8 mm", "10 mm", "12 mm", "15 mm", "20 mm", "25 mm", "30 mm", "35 mm", "40 mm", "50 mm", "60 mm"];
+    private static readonly string[] Stock = ["8 mm", "10 mm", "12 mm", "15 mm", "20 mm", "25 mm", "30 mm", "35 mm", "40 mm", "50 mm",
+        "60 mm"];
 
     private static readonly Spoken[] All =
     [
         new("splice", ["splice", "lap"],
         [
-            P(@"(?<a>#)\s*/\s*(?<b>#)\s*plates?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")), P("(?<a>#) plates?", "plates", ("a", "splice.left")),
-            P("2~(?<t>#) covers?", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")), P("(?:1~)?(?<t>#) covers?", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
-            P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")), P(@"(?<n>[0-9]+) (?:rows|across)", "bolts across", ("n", "splice.rows")),
+            P(@"(?<a>#)\s*/\s*(?<b>#)\s*plates?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")),
+            P("(?<a>#) plates?", "plates", ("a", "splice.left")),
+            P("2~(?<t>#) covers?", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
+            P("(?:1~)?(?<t>#) covers?", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
+            P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")),
+            P(@"(?<n>[0-9]+) (?:rows|across)", "bolts across", ("n", "splice.rows")),
             P("pitch (?<p>#)", "pitch", ("p", "splice.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "splice.end")),
-        ], "fx", "splice.columns", _ => [("splice.width", ["60 mm", "80 mm", "100 mm", "120 mm", "150 mm", "180 mm", "200 mm", "250 mm", "300 mm", "350 mm", "400 mm", "500 mm", "600 mm"])]),
+        ], "fx", "splice.columns", _ => [("splice.width",
+            ["60 mm", "80 mm", "100 mm", "120 mm", "150 mm", "180 mm", "200 mm", "250 mm", "300 mm", "350 mm", "400 mm", "500 mm",
+            "600 mm"])]),
         new("pin", ["pin", "clevis", "hanger", "lug"],
         [
-            P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")), P("eye (?<w>#) wide", "eye width", ("w", "pin.eyeWidth")),
-            P("eye (?<t>#)~(?<w>#)", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")), P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
-            P("one cheek (?<t>#)", "one cheek", ("t", "pin.cheekThickness"), ("=1", "pin.cheeks")), P("gaps? (?<c>#)", "gap", ("c", "pin.gap")), P("hole (?<h>#)", "hole", ("h", "pin.hole")), P("(?:end|end distance) (?<e>#)", "end distance", ("e", "pin.eyeEnd")),
+            P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
+            P("eye (?<w>#) wide", "eye width", ("w", "pin.eyeWidth")),
+            P("eye (?<t>#)~(?<w>#)", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")),
+            P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
+            P("one cheek (?<t>#)", "one cheek", ("t", "pin.cheekThickness"), ("=1", "pin.cheeks")),
+            P("gaps? (?<c>#)", "gap", ("c", "pin.gap")), P("hole (?<h>#)", "hole", ("h", "pin.hole")),
+            P("(?:end|end distance) (?<e>#)", "end distance", ("e", "pin.eyeEnd")),
         ], "shear", "", _ => [("pin.eyeThickness", Stock)]),
         new("closure", ["plug", "closure"],
         [
-            P("(?<b>#) bore (?<o>#) (?:tube|outer|od)", "bore and tube", ("b", "closure.bore"), ("o", "closure.outer")), P("(?<b>#) bore", "bore", ("b", "closure.bore")), P("(?<o>#) (?:tube|outer|od)", "tube, outer", ("o", "closure.outer")),
-            P("(?<r>[0-9]) rows?", "rows", ("r", "closure.rows")), P("(?<e>#) to (?:the )?end", "hole to tube end", ("e", "closure.tubeEnd")),
+            P("(?<b>#) bore (?<o>#) (?:tube|outer|od)", "bore and tube", ("b", "closure.bore"), ("o", "closure.outer")),
+            P("(?<b>#) bore", "bore", ("b", "closure.bore")), P("(?<o>#) (?:tube|outer|od)", "tube, outer", ("o", "closure.outer")),
+            P("(?<r>[0-9]) rows?", "rows", ("r", "closure.rows")),
+            P("(?<e>#) to (?:the )?end", "hole to tube end", ("e", "closure.tubeEnd")),
         ], "", "closure.perRow", _ => []),
         new("cover", ["cover", "hatch"],
         [
-            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")), P("(?<l>#)~(?<w>#) seal", "sealed rectangle", ("l", "cover.sealLength"), ("w", "cover.sealWidth"), ("=rectangle", "cover.shape")),
-            P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")), P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")), P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
-        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, rubber"]), ("cover.thickness", Stock), .. JointEdit.Get(d, "cover.shape") == "rectangle" ? Array.Empty<(string, string[])>() : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
+            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")),
+            P("(?<l>#)~(?<w>#) seal", "sealed rectangle", ("l", "cover.sealLength"), ("w", "cover.sealWidth"),
+            ("=rectangle", "cover.shape")),
+            P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")),
+            P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")),
+            P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
+        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, rubber"]), ("cover.thickness", Stock),
+        .. JointEdit.Get(d, "cover.shape") == "rectangle" ? Array.Empty<(string, string[])>()
+        : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
         new("basePlate", ["base"],
         [
-            P("(?:plate )?(?<h>#)~(?<b>#)~(?<t>#)(?: plate)?", "plate, along y, along x, thickness", ("h", "basePlate.depth"), ("b", "basePlate.width"), ("t", "basePlate.thickness")),
-            P("grout (?<g>#)", "grout", ("g", "basePlate.grout")), P("bolts (?<x>#)~(?<y>#)", "bolts, along x and y", ("x", "basePlate.boltsX"), ("y", "basePlate.boltsY")),
+            P("(?:plate )?(?<h>#)~(?<b>#)~(?<t>#)(?: plate)?", "plate, along y, along x, thickness", ("h", "basePlate.depth"),
+                ("b", "basePlate.width"), ("t", "basePlate.thickness")),
+            P("grout (?<g>#)", "grout", ("g", "basePlate.grout")),
+            P("bolts (?<x>#)~(?<y>#)", "bolts, along x and y", ("x", "basePlate.boltsX"), ("y", "basePlate.boltsY")),
         ], "fz", "", Feet),
     ];
 
     /// <summary>Where bolts of a foot may stand: two diameters from the plate's edges, or between the flanges.</summary>
     private static (string, string[])[] Feet(JsonObject d)
     {
-        double? Mm(string path) => JointEdit.Get(d, path) is { } text && QuantityText.Parse(text, Dimension.Length) is { Problem: null } read ? read.Held : null;
+        double? Mm(string path) => JointEdit.Get(d, path) is { } text
+            && QuantityText.Parse(text, Dimension.Length) is { Problem: null } read ? read.Held : null;
         var bolt = Standards.FindThread(JointEdit.Get(d, "bolts.thread") ?? "")?.Diameter ?? 20;
-        string[] Near(string path) => Mm(path) is { } size ? [.. new[] { 4, 3, 5, 6, 8 }.Select(k => Text(Math.Max(2 * bolt, size - (k * bolt))))] : ["200 mm"];
-        return [("basePlate.boltsY", Near("basePlate.depth")), ("basePlate.boltsX", Near("basePlate.width")), ("basePlate.fck", ["20 MPa"])];
+        string[] Near(string path) => Mm(path) is { } size
+            ? [.. new[] { 4, 3, 5, 6, 8 }.Select(k => Text(Math.Max(2 * bolt, size - (k * bolt))))] : ["200 mm"];
+        return [("basePlate.boltsY", Near("basePlate.depth")), ("basePlate.boltsX", Near("basePlate.width")),
+            ("basePlate.fck", ["20 MPa"])];
     }
 
     private static string Text(double mm) => mm.ToString("0.###", CultureInfo.InvariantCulture) + " mm";
@@ -91,14 +116,17 @@ internal static partial class QuickKinds
         var word = spoken.Words.First(w => Begins(line, w));
         var document = new JsonObject
         {
-            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name,
-            ["kind"] = spoken.Kind, [spoken.Kind] = new JsonObject(), ["bolts"] = new JsonObject(), ["loads"] = new JsonArray(new JsonObject { ["name"] = "Case 1" }),
+            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80
+                && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name,
+            ["kind"] = spoken.Kind, [spoken.Kind] = new JsonObject(), ["bolts"] = new JsonObject(),
+            ["loads"] = new JsonArray(new JsonObject { ["name"] = "Case 1" }),
         };
         if (word == "lap") document["splice"]!["form"] = "lap";
         var parts = new List<QuickPart>();
         Numbered? number = null;
         var at = line.IndexOf(word, StringComparison.OrdinalIgnoreCase) + word.Length;
-        parts.Add(new(at - word.Length, word.Length, line.Substring(at - word.Length, word.Length), Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []));
+        parts.Add(new(at - word.Length, word.Length, line.Substring(at - word.Length, word.Length),
+            Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []));
         foreach (var (start, text) in Pieces(line, at))
         {
             var (taken, problem) = Take(document, spoken, text, shown, ref number);
@@ -111,8 +139,10 @@ internal static partial class QuickKinds
         Choose(document, spoken, chosen);
         if (document["bolts"] is JsonObject { Count: 0 }) document.Remove("bolts");
         var (joint, faults) = JointDocument.Read(document.ToJsonString());
-        var short_ = joint is not null && !TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds ? "As stated it falls short; the Bench shows by what, and what would mend it." : null;
-        return new QuickJoint(parts, document, chosen, joint is null ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
+        var short_ = joint is not null && !TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds
+            ? "As stated it falls short; the Bench shows by what, and what would mend it." : null;
+        return new QuickJoint(parts, document, chosen, joint is null
+            ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
     }
 
     private static bool Begins(string line, string word) => Regex.IsMatch(line, $@"^\s*{word}\b", RegexOptions.IgnoreCase);
@@ -139,12 +169,14 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
     private static partial Regex Concrete();
 
-    private static (string Taken, string? Problem) Take(JsonObject document, Spoken spoken, string text, UnitSystem shown, ref Numbered? number)
+    private static (string Taken, string? Problem) Take(JsonObject document, Spoken spoken, string text, UnitSystem shown,
+        ref Numbered? number)
     {
         foreach (var piece in spoken.Pieces)
         {
             if (piece.Pattern.Match(text) is not { Success: true } match) continue;
-            foreach (var (group, path) in piece.Fields) JointEdit.Set(document, path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
+            foreach (var (group, path) in piece.Fields) JointEdit.Set(document, path, group[0] == '=' ? group[1..] : match.Groups[group]
+                .Value, shown);
             return (piece.Taken, null);
         }
         return TakeBolt(document, text, shown, ref number) ?? TakeGiven(document, spoken, text) ?? TakeLoad(document, spoken, text)
@@ -159,14 +191,17 @@ internal static partial class QuickKinds
             return ("grade", null);
         }
         var said = Share().Match(text);
-        if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
+        if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
+            || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
         JointEdit.Set(document, "bolts.thread", thread.Designation, shown);
         if (bolt.Groups["grade"].Success)
         {
-            if (Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("", $"no grade is called {bolt.Groups["grade"].Value}");
+            if (Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("",
+                $"no grade is called {bolt.Groups["grade"].Value}");
             JointEdit.Set(document, "bolts.grade", bolt.Groups["grade"].Value, shown);
         }
-        if (bolt.Groups["n"].Success) number = new Numbered(-1, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture), said.Success ? said.Groups["all"].Success : null);
+        if (bolt.Groups["n"].Success) number = new Numbered(-1, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture),
+            said.Success ? said.Groups["all"].Success : null);
         return ("bolts", null);
     }
 
@@ -186,8 +221,10 @@ internal static partial class QuickKinds
     private static QuickPart Counted(JsonObject document, Spoken spoken, Numbered number, string line, QuickPart part, UnitSystem shown)
     {
         QuickPart Wrong(string problem, params QuickAnswer[] answers) => part with { Taken = "", Problem = problem, Answers = answers };
-        QuickAnswer With(string words) => new($"{number.Bolts} {words}", line[..part.Start] + part.Text + " " + words + line[(part.Start + part.Length)..]);
-        int? Stated(string path) => int.TryParse(JointEdit.Get(document, path), NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : null;
+        QuickAnswer With(string words) => new($"{number.Bolts} {words}", line[..part.Start] + part.Text + " " + words
+            + line[(part.Start + part.Length)..]);
+        int? Stated(string path) => int.TryParse(JointEdit.Get(document, path), NumberStyles.None, CultureInfo.InvariantCulture, out var n)
+            ? n : null;
         if (part.Problem is not null) return part;
         if (spoken.Kind == "pin") return number.Bolts == 1 ? part : Wrong("one bolt is the pin");
         var (groups, each) = spoken.Kind switch
@@ -197,7 +234,8 @@ internal static partial class QuickKinds
             _ => (1, ""),
         };
         if (groups > 1 && number.InAll is null) return Wrong($"in all, or {each}?", With("in all"), With(each));
-        if (groups > 1 && number.InAll is true && number.Bolts % groups != 0) return Wrong($"{number.Bolts} cannot be shared evenly: say how many {each}");
+        if (groups > 1 && number.InAll is true
+            && number.Bolts % groups != 0) return Wrong($"{number.Bolts} cannot be shared evenly: say how many {each}");
         var n = number.InAll is true ? number.Bolts / groups : number.Bolts;
         void Set(string path, int value) => JointEdit.Set(document, path, value.ToString(CultureInfo.InvariantCulture), shown);
         switch (spoken.Kind)
@@ -244,18 +282,21 @@ internal static partial class QuickKinds
         if (Load().Match(text) is not { Success: true } load) return null;
         var (quantity, how) = (load.Groups["q"].Value, load.Groups["how"].Value.ToLowerInvariant());
         var to = (JsonObject)document["loads"]![0]!;
-        var (force, pressure, moment) = (QuantityText.Parse(quantity, Dimension.Force), QuantityText.Parse(quantity, Dimension.Stress), QuantityText.Parse(quantity, Dimension.Torque));
+        var (force, pressure, moment) = (QuantityText.Parse(quantity, Dimension.Force), QuantityText.Parse(quantity, Dimension.Stress),
+            QuantityText.Parse(quantity, Dimension.Torque));
         if (QuantityText.IsBareNumber(quantity)) return ("", "a number without a unit: say what it is, such as 60 kN, 12 MPa or 16 mm");
         if (spoken.Force.Length == 0)
         {
-            if (pressure.Problem is not null) return force.Problem is null ? ("", "a pressure is meant here, such as 12 MPa or 120 bar") : ("", pressure.Problem);
+            if (pressure.Problem is not null) return force.Problem is null ? ("", "a pressure is meant here, such as 12 MPa or 120 bar")
+                : ("", pressure.Problem);
             to["pressure"] = quantity;
             return ("pressure", null);
         }
         if (force.Problem is null)
         {
             var key = how is "across" or "shear" && spoken.Kind != "pin" ? spoken.Kind == "splice" ? "fy" : "fx" : spoken.Force;
-            to[key] = how == "down" && key == "fz" ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6) : quantity;
+            to[key] = how == "down" && key == "fz" ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
+                : quantity;
             return (how.Length > 0 ? $"load, {how}" : "load", null);
         }
         if (moment.Problem is null && spoken.Kind is "basePlate" or "splice")
@@ -315,5 +356,7 @@ internal static partial class QuickKinds
     private const int MostTrials = 120;
 
     private static IEnumerable<List<(string Path, string Text)>> Combinations(List<(string Path, string[] Texts)> needs) =>
-        needs.Aggregate<(string Path, string[] Texts), IEnumerable<List<(string, string)>>>([[]], (all, need) => all.SelectMany(a => need.Texts.Select(t => new List<(string, string)>(a) { (need.Path, t) })));
+        needs.Aggregate<(string Path, string[] Texts),
+        IEnumerable<List<(string, string)>>>([[]],
+        (all, need) => all.SelectMany(a => need.Texts.Select(t => new List<(string, string)>(a) { (need.Path, t) })));
 }

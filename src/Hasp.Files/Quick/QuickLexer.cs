@@ -41,7 +41,8 @@ internal static partial class QuickLexer
 {
     private static readonly Dictionary<char, double> Vulgar = new()
     {
-        ['½'] = 0.5, ['¼'] = 0.25, ['¾'] = 0.75, ['⅛'] = 0.125, ['⅜'] = 0.375, ['⅝'] = 0.625, ['⅞'] = 0.875, ['⅓'] = 1 / 3.0, ['⅔'] = 2 / 3.0,
+        ['½'] = 0.5, ['¼'] = 0.25, ['¾'] = 0.75, ['⅛'] = 0.125, ['⅜'] = 0.375, ['⅝'] = 0.625, ['⅞'] = 0.875, ['⅓'] = 1 / 3.0,
+        ['⅔'] = 2 / 3.0,
     };
 
     [GeneratedRegex(@"\G(?<whole>[0-9]+)?\s?(?<vulgar>[½¼¾⅛⅜⅝⅞⅓⅔])")]
@@ -88,7 +89,8 @@ internal static partial class QuickLexer
             var whole = vulgar.Groups["whole"].Success ? Parse(vulgar.Groups["whole"].Value) : 0;
             return Of(vulgar, at, whole + Vulgar[vulgar.Groups["vulgar"].Value[0]], true);
         }
-        if (CountThenSize().Match(line, at) is { Success: true } several && IsSize(several)) return Of(several.Groups["count"], at, Parse(several.Groups["count"].Value), false);
+        if (CountThenSize().Match(line, at) is { Success: true } several && IsSize(several)) return Of(several.Groups["count"], at,
+            Parse(several.Groups["count"].Value), false);
         if (Fraction().Match(line, at) is { Success: true } fraction && fraction.Groups["den"].Value.Trim('0').Length > 0)
         {
             var whole = fraction.Groups["whole"].Success ? Parse(fraction.Groups["whole"].Value) : 0;
@@ -107,7 +109,8 @@ internal static partial class QuickLexer
             return Of(number, at, Parse(number.Value.Replace(",", "").Replace("'", "").Replace("’", "").Replace(" ", "")), false);
         }
         // 4xM16, 80x160: the sign stands between two things.
-        if (at > 0 && char.IsAsciiDigit(line[at - 1]) && line[at] is 'x' or 'X' && at + 1 < line.Length && (char.IsAsciiDigit(line[at + 1]) || line[at + 1] is 'M' or 'm' or '#'))
+        if (at > 0 && char.IsAsciiDigit(line[at - 1]) && line[at] is 'x' or 'X' && at + 1 < line.Length
+            && (char.IsAsciiDigit(line[at + 1]) || line[at + 1] is 'M' or 'm' or '#'))
         {
             return new(TokenKind.Sign, line[at].ToString(), at, 0, false, null, false);
         }
@@ -117,7 +120,8 @@ internal static partial class QuickLexer
             return new(TokenKind.Word, text.Length == 0 ? word.Value[..1] : text, at, 0, false, null, false);
         }
         return new(
-            line[at] is ',' or ';' or '.' or '|' or '(' or ')' or ':' ? TokenKind.Break : TokenKind.Sign, line[at].ToString(), at, 0, false, null, false);
+            line[at] is ',' or ';' or '.' or '|' or '(' or ')' or ':' ? TokenKind.Break : TokenKind.Sign, line[at].ToString(), at, 0, false,
+            null, false);
     }
 
     /// <summary>True where the fraction alone is a size that is listed, and the whole with it is none.</summary>

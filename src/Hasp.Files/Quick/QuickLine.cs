@@ -100,20 +100,25 @@ public static class QuickLine
         };
         (string Path, JsonNode? Value)[] fields =
         [
-            ("bolts.thread", read.Thread?.Designation), ("bolts.grade", read.Grade), ("bolts.count", read.Count), ("bolts.length", read.Length?.Text), ("bolts.condition", read.Condition),
+            ("bolts.thread", read.Thread?.Designation), ("bolts.grade", read.Grade), ("bolts.count", read.Count),
+            ("bolts.length", read.Length?.Text), ("bolts.condition", read.Condition),
             ("bolts.head", read.Head == "hex" ? null : read.Head), ("threadEnd.kind", read.End is "nut" ? null : read.End),
-            ("hole.fit", read.Hole is null ? read.Fit : null), ("hole.diameter", read.Hole?.Text), ("tightening.lubrication", read.Finish), ("tightening.method", read.Method),
-            ("tightening.aim", read.Aim), ("tightening.nutFactor", read.NutFactor), ("faceFriction", read.Friction), ("judging.shearBy", read.ShearBy),
+            ("hole.fit", read.Hole is null ? read.Fit : null), ("hole.diameter", read.Hole?.Text), ("tightening.lubrication", read.Finish),
+            ("tightening.method", read.Method),
+            ("tightening.aim", read.Aim), ("tightening.nutFactor", read.NutFactor), ("faceFriction", read.Friction),
+            ("judging.shearBy", read.ShearBy),
         ];
         foreach (var (path, value) in fields) if (value is not null) Write(document, path, value);
-        foreach (var plate in read.Plates) ((JsonArray)document["layers"]!).Add(LayerOf(plate, ((JsonArray)document["layers"]!).Count, read.Edge));
+        foreach (var plate in read.Plates) ((JsonArray)document["layers"]!)
+            .Add(LayerOf(plate, ((JsonArray)document["layers"]!).Count, read.Edge));
         if (LoadOf(read) is { } load) ((JsonArray)document["loads"]!).Add(load);
         return document;
     }
 
     private static JsonObject LayerOf(QuickPlate plate, int index, Amount? edge)
     {
-        var layer = new JsonObject { ["name"] = $"Part {index + 1}", ["thickness"] = Amount.Of(plate.Value, plate.Unit!).Text, ["material"] = plate.Material ?? "Steel" };
+        var layer = new JsonObject { ["name"] = $"Part {index + 1}", ["thickness"] = Amount.Of(plate.Value, plate.Unit!).Text,
+            ["material"] = plate.Material ?? "Steel" };
         if (edge is not null) layer["edgeDistance"] = edge.Text;
         return layer;
     }
@@ -122,7 +127,8 @@ public static class QuickLine
     {
         if (read is { Bore: { } bore, Pressure: { } pressure, Tension: null })
         {
-            return new JsonObject { ["name"] = "Ram", ["helper"] = new JsonObject { ["kind"] = "ram push", ["bore"] = bore.Text, ["pressure"] = pressure.Text } };
+            return new JsonObject { ["name"] = "Ram",
+                ["helper"] = new JsonObject { ["kind"] = "ram push", ["bore"] = bore.Text, ["pressure"] = pressure.Text } };
         }
         if (read.Tension is null && read.Shear is null) return null;
         var load = new JsonObject { ["name"] = read.Ram ? "Ram" : "As stated" };
@@ -147,7 +153,8 @@ public static class QuickLine
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
             choices.Make("bolts.grade", grade, $"grade {grade}{(read.Condition == "unknown grade" ? ", the weakest that is sold" : "")}");
         }
-        if (read.Finish is null && read.NutFactor is null) choices.Make("tightening.lubrication", JointRules.UsualLubrication, "finish zinc plated, as received");
+        if (read.Finish is null && read.NutFactor is null) choices.Make("tightening.lubrication", JointRules.UsualLubrication,
+            "finish zinc plated, as received");
         var noSize = ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
         ChooseShear(read, choices);
@@ -166,7 +173,8 @@ public static class QuickLine
         {
             var last = tapped && layers.Count == 1;
             var thick = last ? (inch ? "1-1/2 in" : "40 mm") : layers.Count == 0 ? thickness : layers[0]!["thickness"]!.GetValue<string>();
-            layers.Add(new JsonObject { ["name"] = $"Part {layers.Count + 1}", ["thickness"] = thick, ["material"] = layers.Count > 0 ? layers[0]!["material"]!.GetValue<string>() : "Steel" });
+            layers.Add(new JsonObject { ["name"] = $"Part {layers.Count + 1}", ["thickness"] = thick, ["material"] = layers.Count > 0
+                ? layers[0]!["material"]!.GetValue<string>() : "Steel" });
             if (read.Edge is { } edge) layers[^1]!["edgeDistance"] = edge.Text;
             foreach (var key in new[] { "thickness", "material" }) choices.Mark($"layers[{layers.Count - 1}].{key}");
             choices.Words.Add($"part {layers.Count}: {thick} {layers[^1]!["material"]!.GetValue<string>().ToLowerInvariant()}");
@@ -182,11 +190,13 @@ public static class QuickLine
         if (read.Washers == "") return null;
         var hardness = Standards.GradeBands(grade).FirstOrDefault(g => thread.Diameter <= g.MaxDiameter + 0.005)?.WasherHardness ?? 200;
         var kinds = read.Washers is "large" or "hardened" ? new[] { read.Washers } : ["plain", "hardened"];
-        return kinds.FirstOrDefault(k => Standards.FindWasher(k, thread.Diameter) is { } washer && washer.Hardness >= hardness) ?? (read.Washers is "large" or "hardened" ? read.Washers : null);
+        return kinds.FirstOrDefault(k => Standards.FindWasher(k, thread.Diameter) is { } washer
+            && washer.Hardness >= hardness) ?? (read.Washers is "large" or "hardened" ? read.Washers : null);
     }
 
     private static string[] WasherPaths(QuickReader read) =>
-        [.. read.Head is "countersunk" ? Array.Empty<string>() : ["washers.head"], .. read.End is "tapped" or "insert" ? Array.Empty<string>() : ["washers.nut"]];
+        [.. read.Head is "countersunk" ? Array.Empty<string>() : ["washers.head"], .. read.End is "tapped" or "insert"
+            ? Array.Empty<string>() : ["washers.nut"]];
 
     private static void ChooseWashers(QuickReader read, Choices choices)
     {
@@ -208,11 +218,13 @@ public static class QuickLine
     /// </summary>
     private static void ChooseShear(QuickReader read, Choices choices)
     {
-        if (read.Shear is null || read.ShearBy is not null || read.Friction is not null || read.Thread is null || read.Count is null) return;
+        if (read.Shear is null || read.ShearBy is not null || read.Friction is not null || read.Thread is null
+            || read.Count is null) return;
         if (ReservesOf(choices.Document) is not { Holds: false, First.Check: var check } || check != MachineBasis.Slip.Index) return;
         var trial = (JsonObject)choices.Document.DeepClone();
         Write(trial, "judging.shearBy", "bearing");
-        if (ReservesOf(trial) is { Holds: true }) choices.Make("judging.shearBy", "bearing", "may slip into bearing: friction alone would not hold the shear");
+        if (ReservesOf(trial) is { Holds: true }) choices.Make("judging.shearBy", "bearing",
+            "may slip into bearing: friction alone would not hold the shear");
     }
 
     private static TwoReserves? ReservesOf(JsonObject document) =>
@@ -233,12 +245,14 @@ public static class QuickLine
         var trial = (JsonObject)document.DeepClone();
         trial["bolts"]!["thread"] = usual.Designation;
         trial["bolts"]!["count"] ??= 4;
-        IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread] : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
+        IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
+            : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
         // The washers of one size may not be listed for another: each size is judged as it would be ordered.
         var found = Smallest(read, trial, sizes, grade, read.Count is { } n ? [n] : Counts);
         if (found.Best is { } best)
         {
-            if (read.Thread is null) choices.Make("bolts.thread", best.Cell.Thread.Designation, $"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}");
+            if (read.Thread is null) choices.Make("bolts.thread", best.Cell.Thread.Designation,
+                $"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}");
             if (read.Count is null) choices.Make("bolts.count", best.Count, $"{best.Count} bolts");
             return found.Holds ? null : Sorry(best, grade, read);
         }
@@ -252,7 +266,8 @@ public static class QuickLine
         internal FinderEntry Entry => Cell.ByCount[Count - 1];
     }
 
-    private static (Candidate? Best, bool Holds, string? Refusal) Smallest(QuickReader read, JsonObject trial, IReadOnlyList<ScrewThread> sizes, string grade, int[] counts)
+    private static (Candidate? Best, bool Holds, string? Refusal) Smallest(QuickReader read, JsonObject trial,
+        IReadOnlyList<ScrewThread> sizes, string grade, int[] counts)
     {
         Candidate? nearest = null;
         string? refusal = null;

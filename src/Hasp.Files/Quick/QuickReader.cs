@@ -99,8 +99,10 @@ internal sealed class QuickReader
         get
         {
             if (Thread is not null) return Thread.System == MeasureSystem.Inch;
-            if (Grade is not null && Standards.GradeBands(Grade) is [{ System: not MeasureSystem.Any } band, ..]) return band.System == MeasureSystem.Inch;
-            var units = new[] { Tension, Shear, Length, Hole, Edge, Bore }.OfType<Amount>().Select(a => a.Unit).Concat(Plates.Select(p => p.Unit).OfType<Unit>()).ToList();
+            if (Grade is not null && Standards.GradeBands(Grade) is [{ System: not MeasureSystem.Any } band,
+                ..]) return band.System == MeasureSystem.Inch;
+            var units = new[] { Tension, Shear, Length, Hole, Edge, Bore }.OfType<Amount>().Select(a => a.Unit)
+                .Concat(Plates.Select(p => p.Unit).OfType<Unit>()).ToList();
             if (units.Count > 0) return units.Any(u => Units.Belongs(u, UnitSystem.Us));
             return Plates.Any(p => p.Fraction) || _shown == UnitSystem.Us;
         }
@@ -114,7 +116,8 @@ internal sealed class QuickReader
             _at++;
             return;
         }
-        if (TryPhrases() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber()) || TrySmall()) return;
+        if (TryPhrases() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
+            || TrySmall()) return;
         Refuse(1, Hint(token));
     }
 
@@ -208,10 +211,12 @@ internal sealed class QuickReader
     {
         var token = _tokens[_at];
         if (token.Kind == TokenKind.Word && TryMetric(token)) return true;
-        if (token.Kind == TokenKind.Word && token.Text.StartsWith('#') && Standards.FindThread(token.Text) is { } numbered) return Threaded(numbered, 1 + SeriesAfter(1));
+        if (token.Kind == TokenKind.Word && token.Text.StartsWith('#')
+            && Standards.FindThread(token.Text) is { } numbered) return Threaded(numbered, 1 + SeriesAfter(1));
         if (token.Kind != TokenKind.Number || token.Other is not null) return false;
         // 1/2-13 UNC, 5/16-18, 3/4 UNC, 1-8 UNC
-        if (IsWord(1, "-") && !_tokens[_at + 1].Spaced && Peek(2) is { Kind: TokenKind.Number } pitch && Standards.FindThread(Span(_at, 3)) is { } whole && pitch.Text.Length <= 2)
+        if (IsWord(1, "-") && !_tokens[_at + 1].Spaced && Peek(2) is { Kind: TokenKind.Number } pitch
+            && Standards.FindThread(Span(_at, 3)) is { } whole && pitch.Text.Length <= 2)
         {
             var series = SeriesAfter(3);
             return Threaded(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
@@ -220,7 +225,8 @@ internal sealed class QuickReader
         // A fraction of an inch beside a grade or the word bolts is a size: 1/2" grade 5, 3/4 bolts.
         var inch = InchMark(1);
         if (!(token.Fraction || (inch > 0 && token.Value <= 4)) || Thread is not null || JoinsAt(1 + inch)) return false;
-        if (!(GradeAt(1 + inch) is not null || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia", "diameter"))) return false;
+        if (!(GradeAt(1 + inch) is not null || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
+            "diameter"))) return false;
         return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
     }
 
@@ -231,7 +237,8 @@ internal sealed class QuickReader
     private bool JoinsAt(int ahead) => Peek(ahead) is { } t && Joiners.Contains(t.Text) && t.Text is not "on" and not "to";
 
     private static string Inches(Token token) => token.Fraction
-        ? token.Text.Replace("½", "1/2").Replace("¼", "1/4").Replace("¾", "3/4").Replace("⅝", "5/8").Replace("⅜", "3/8").Replace("⅞", "7/8").Replace("⅛", "1/8").Replace(' ', '-')
+        ? token.Text.Replace("½", "1/2").Replace("¼", "1/4").Replace("¾", "3/4").Replace("⅝", "5/8").Replace("⅜", "3/8").Replace("⅞", "7/8")
+            .Replace("⅛", "1/8").Replace(' ', '-')
         : token.Text;
 
     /// <summary>M16, M16x1.5, M16x60, M16 x 60, M12 x 4.</summary>
@@ -266,7 +273,8 @@ internal sealed class QuickReader
             else
             {
                 Refuse(count, $"is {more[0]} the length or the number of bolts?",
-                    Instead(count, $"{thread.Designation} {more[0]} mm long", $"{more[0]} mm long"), Instead(count, $"{more[0]} {thread.Designation}", $"{more[0]} bolts"));
+                    Instead(count, $"{thread.Designation} {more[0]} mm long", $"{more[0]} mm long"),
+                    Instead(count, $"{more[0]} {thread.Designation}", $"{more[0]} bolts"));
                 return true;
             }
         }
@@ -296,7 +304,8 @@ internal sealed class QuickReader
         {
             if (Enumerable.Range(_at + from + lead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
             var text = Span(_at + from + lead, n);
-            var spelled = new List<string> { text, text.Replace(' ', '-'), text.Replace("A193 ", "", StringComparison.OrdinalIgnoreCase), text.Replace("F3125 ", "", StringComparison.OrdinalIgnoreCase) };
+            var spelled = new List<string> { text, text.Replace(' ', '-'), text.Replace("A193 ", "", StringComparison.OrdinalIgnoreCase),
+                text.Replace("F3125 ", "", StringComparison.OrdinalIgnoreCase) };
             // "grade 5" and "SAE 8" are SAE's; a bare 5 is not a grade.
             if (lead > 0) spelled.Insert(0, "SAE " + text);
             foreach (var name in spelled) if (Standards.GradeBands(name) is [var band, ..]) return (band.Grade, lead + n);
@@ -343,7 +352,8 @@ internal sealed class QuickReader
         {
             if (!IsWord(0, words)) continue;
             var ahead = 1;
-            while (IsWord(ahead, "of", "to", "distance", "coefficient", "factor", "force", "load", "=", ":", "is", "dia", "diameter", "holes", "at")) ahead++;
+            while (IsWord(ahead, "of", "to", "distance", "coefficient", "factor", "force", "load", "=", ":", "is", "dia", "diameter",
+                "holes", "at")) ahead++;
             if (Peek(ahead) is { Kind: TokenKind.Number } && keep(ahead)) return true;
         }
         return false;
@@ -387,7 +397,8 @@ internal sealed class QuickReader
     private (Amount Amount, int Count)? LengthAt(int ahead)
     {
         if (Quantity(ahead, Dimension.Length) is { } given) return given;
-        return Peek(ahead) is { Kind: TokenKind.Number, Other: null } bare ? (Amount.Of(bare.Value, Units.Of(Dimension.Length, SpeaksInches || bare.Fraction ? "in" : "mm")), 1) : null;
+        return Peek(ahead) is { Kind: TokenKind.Number, Other: null } bare
+            ? (Amount.Of(bare.Value, Units.Of(Dimension.Length, SpeaksInches || bare.Fraction ? "in" : "mm")), 1) : null;
     }
 
     /// <summary>A number with a unit of that dimension, as many words as the unit has.</summary>
@@ -403,7 +414,8 @@ internal sealed class QuickReader
 
     private Unit? UnitAt(int ahead, int count, Dimension dimension)
     {
-        if (_at + ahead + count > _tokens.Count || Enumerable.Range(_at + ahead, count).Any(i => _tokens[i].Kind is TokenKind.Break or TokenKind.Number)) return null;
+        if (_at + ahead + count > _tokens.Count || Enumerable.Range(_at + ahead, count)
+            .Any(i => _tokens[i].Kind is TokenKind.Break or TokenKind.Number)) return null;
         var read = QuantityText.Parse("1 " + Span(_at + ahead, count), dimension);
         return read.Ok ? read.Unit : null;
     }
@@ -437,7 +449,8 @@ internal sealed class QuickReader
             return true;
         }
         // Two of one: 2 x 12 mm plates.
-        if (plates.Count == 1 && _tokens[_at].Kind == TokenKind.Number && IsWord(1, "x", "X", "×", "*", "off") && Peek(0) is { Value: 2 or 3 or 4 } times && PlateAt(2) is var (one, many)
+        if (plates.Count == 1 && _tokens[_at].Kind == TokenKind.Number && IsWord(1, "x", "X", "×", "*", "off")
+            && Peek(0) is { Value: 2 or 3 or 4 } times && PlateAt(2) is var (one, many)
             && (one.Unit is not null || one.Material is not null) && (IsWord(2 + many, "plate", "plates") || one.Material is not null))
         {
             Plates = [.. Enumerable.Repeat(one, (int)times.Value)];
@@ -451,7 +464,8 @@ internal sealed class QuickReader
             return true;
         }
         // A material said once is of all; a unit said once is of all.
-        var shared = lead ?? (plates.Count(p => p.Material is not null) == 1 ? plates.FirstOrDefault(p => p.Material is not null)?.Material : null);
+        var shared = lead ?? (plates.Count(p => p.Material is not null) == 1 ? plates.FirstOrDefault(p => p.Material is not null)?.Material
+            : null);
         var unit = plates.LastOrDefault(p => p.Unit is not null)?.Unit;
         Plates = [.. plates.Select(p => p with { Material = p.Material ?? shared, Unit = p.Unit ?? unit })];
         Take(ahead, plates.Count == 1 ? "a part" : $"{plates.Count} parts");
@@ -471,16 +485,19 @@ internal sealed class QuickReader
         if (IsWord(ahead + count, "thick")) count++;
         if (material is null && MaterialAt(ahead + count) is var (after, more)) (material, count) = (after, count + more);
         // A number with another unit is no thickness, nor is one that counts or names bolts.
-        if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead) || IsThreadAt(ahead + count) || BoltsAt(ahead + count))) return null;
+        if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
+            || IsThreadAt(ahead + count) || BoltsAt(ahead + count))) return null;
         return (new(number.Value, unit, number.Fraction, material), count);
     }
 
     private bool OtherUnitAt(int ahead) =>
-        Enumerable.Range(1, 3).Any(n => new[] { Dimension.Force, Dimension.Torque, Dimension.Stress, Dimension.Mass }.Any(d => UnitAt(ahead, n, d) is not null)) || IsWord(ahead, "%", "ton", "tons", "t");
+        Enumerable.Range(1, 3).Any(n => new[] { Dimension.Force, Dimension.Torque, Dimension.Stress,
+            Dimension.Mass }.Any(d => UnitAt(ahead, n, d) is not null)) || IsWord(ahead, "%", "ton", "tons", "t");
 
     private bool IsThreadAt(int ahead) =>
         Peek(ahead) is { } t && ((t.Kind == TokenKind.Word && Standards.FindThread(t.Text.Split('x', 'X', '×')[0]) is not null)
-            || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number } && Standards.FindThread(Span(_at + ahead, 3)) is not null));
+            || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number }
+                && Standards.FindThread(Span(_at + ahead, 3)) is not null));
 
     private bool BoltsAt(int ahead) => Peek(ahead) is { } t && QuickWords.Bolts.Contains(t.Text);
 
@@ -531,7 +548,9 @@ internal sealed class QuickReader
         while (Peek(count) is { Kind: TokenKind.Word } && count < 4) count++;
         var rest = _line[_tokens[_at + 1].End.._tokens[_at + count - 1].End];
         Refuse(count, "which ton? They differ by up to 12 %",
-            Instead(count, $"{token.Text} tonnes{rest}", "metric tonne, 9.81 kN"), Instead(count, $"{token.Text} US tons{rest}", "US ton, 2000 lbf"), Instead(count, $"{token.Text} UK tons{rest}", "UK ton, 2240 lbf"));
+            Instead(count, $"{token.Text} tonnes{rest}", "metric tonne, 9.81 kN"),
+            Instead(count, $"{token.Text} US tons{rest}", "US ton, 2000 lbf"),
+            Instead(count, $"{token.Text} UK tons{rest}", "UK ton, 2240 lbf"));
         return true;
     }
 
@@ -547,7 +566,8 @@ internal sealed class QuickReader
     /// <summary>A force: a target beside the word preload, a ram's, else a load with its direction before or behind it.</summary>
     private bool Forced(Amount force, int count)
     {
-        if (IsWord(count, "preload", "clamp", "clamping", "pretension")) return AimAt(count + 1 + (IsWord(count + 1, "force", "load") ? 1 : 0), force.Text);
+        if (IsWord(count, "preload", "clamp", "clamping", "pretension")) return AimAt(count + 1
+            + (IsWord(count + 1, "force", "load") ? 1 : 0), force.Text);
         if (IsWord(count, "ram", "cylinder", "jack", "press"))
         {
             Ram = true;
@@ -564,7 +584,8 @@ internal sealed class QuickReader
             force = Amount.Of(bolts * force.Unit.FromHeld(force.Held), force.Unit);
         }
         var ahead = count;
-        while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text) && Phrase(QuickWords.Ways, ahead) is null) ahead++;
+        while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
+            && Phrase(QuickWords.Ways, ahead) is null) ahead++;
         if (Phrase(QuickWords.Ways, ahead) is var (way, words)) return Loaded(force, way, ahead + words);
         if (_pendingWay is { } before)
         {
@@ -587,7 +608,9 @@ internal sealed class QuickReader
                 var said = Span(_at, count);
                 var load = force.Text;
                 Refuse(count, "down: does it hang from the bolts, slide along the face, or press the parts together?",
-                    Instead(count, load + " across", "along the face: shear"), Instead(count, load + " apart", "hangs from the bolts: tension"), Instead(count, load + " pressing", "presses them together"));
+                    Instead(count, load + " across", "along the face: shear"),
+                    Instead(count, load + " apart", "hangs from the bolts: tension"),
+                    Instead(count, load + " pressing", "presses them together"));
                 return true;
             case Way.Across when Shear is not null:
                 Refuse(count, $"there is {Shear.Text} across already: write one, and the other as a load case of its own on the Bench");
@@ -635,14 +658,16 @@ internal sealed class QuickReader
             Take(count + 1 + (IsWord(count + 1, "distance") ? 1 : 0), $"{what} {length.Text}");
             return true;
         }
-        if (IsWord(count, "x", "X", "×", "*", "@", "at") && Pressure is null && Quantity(count + 1, Dimension.Stress) is var (pressure, more))
+        if (IsWord(count, "x", "X", "×", "*", "@", "at") && Pressure is null
+            && Quantity(count + 1, Dimension.Stress) is var (pressure, more))
         {
             (Bore, Pressure, Ram) = (length, pressure, true);
             Take(count + 1 + more, $"a ram of {length.Text} bore at {pressure.Text}");
             return true;
         }
         Refuse(count, $"{length.Text} of what? Write 12 + 20 for parts, 60 mm long for the bolt, hole 18 mm, edge 30 mm",
-            Instead(count, $"{length.Text} plate", "a part this thick"), Instead(count, $"{length.Text} long", "the bolt's length"), Instead(count, $"edge {length.Text}", "the edge distance"));
+            Instead(count, $"{length.Text} plate", "a part this thick"), Instead(count, $"{length.Text} long", "the bolt's length"),
+            Instead(count, $"edge {length.Text}", "the edge distance"));
         return true;
     }
 
@@ -651,7 +676,8 @@ internal sealed class QuickReader
         if (token.Fraction || token.Value != Math.Floor(token.Value) || token.Value is < 1 or > 1000) return false;
         var ahead = 1;
         while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "pcs", "of", "number", "ea", ".")) ahead++;
-        var counts = BoltsAt(1) || IsThreadAt(ahead) || ThreadSoonAt(ahead) || GradeAt(ahead) is not null || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
+        var counts = BoltsAt(1) || IsThreadAt(ahead) || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
+            || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
         if (!counts) return false;
         if (Count is { } before && before != (int)token.Value)
         {
@@ -665,11 +691,14 @@ internal sealed class QuickReader
 
     /// <summary>A size in inches without its threads per inch stands there: 1/2" grade 5.</summary>
     private bool ThreadSoonAt(int ahead) =>
-        Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || BoltsAt(ahead + 1 + InchMark(ahead + 1)) || SeriesAfter(ahead + 1) > 0);
+        Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null
+            && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || BoltsAt(ahead + 1 + InchMark(ahead + 1))
+            || SeriesAfter(ahead + 1) > 0);
 
     private bool AskFraction(Token token)
     {
-        Refuse(1, $"{token.Text} of what?", Instead(1, $"{Inches(token)} in plate", "a part this thick, in inches"), Instead(1, $"{Inches(token)} UNC", "the size of the bolts"));
+        Refuse(1, $"{token.Text} of what?", Instead(1, $"{Inches(token)} in plate", "a part this thick, in inches"),
+            Instead(1, $"{Inches(token)} UNC", "the size of the bolts"));
         return true;
     }
 
@@ -687,7 +716,8 @@ internal sealed class QuickReader
     /// <summary>What only the whole line can tell: words as numbers of bolts, inches or millimetres of bare thicknesses, a ram's force.</summary>
     private void Settle()
     {
-        if (Plates.Any(p => p.Unit is null) && _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal) || p.Taken == "a part") is var at and >= 0)
+        if (Plates.Any(p => p.Unit is null) && _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal)
+            || p.Taken == "a part") is var at and >= 0)
         {
             var inches = SpeaksInches;
             // A bare whole number beside inch bolts could be either.
@@ -698,7 +728,8 @@ internal sealed class QuickReader
                 _parts[at] = part with
                 {
                     Taken = "", Problem = "inches or millimetres?",
-                    Answers = [new("millimetres", Replaced(part, WithUnit(bare, "mm"))), new("inches", Replaced(part, WithUnit(bare, "in")))],
+                    Answers = [new("millimetres", Replaced(part, WithUnit(bare, "mm"))),
+                        new("inches", Replaced(part, WithUnit(bare, "in")))],
                 };
                 Plates = [];
                 return;
@@ -708,7 +739,8 @@ internal sealed class QuickReader
         if (Ram && Tension is null && Shear is null && !(Bore is not null && Pressure is not null)
             && _parts.FindIndex(p => p.Taken == "a ram") is var ram and >= 0)
         {
-            _parts[ram] = _parts[ram] with { Taken = "", Problem = "how strong? Write its force (160 kN ram) or its bore and pressure (80 mm bore × 160 bar)" };
+            _parts[ram] = _parts[ram] with { Taken = "",
+                Problem = "how strong? Write its force (160 kN ram) or its bore and pressure (80 mm bore × 160 bar)" };
         }
     }
 

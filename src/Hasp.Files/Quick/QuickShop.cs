@@ -22,9 +22,11 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
     public const int MaxLength = 100;
 
     private static readonly Regex Ram = new(
-        @"^(?:ram\s+)?(?<bore>[0-9.,/ ]+(?:mm|cm|in|"")?)\s*(?:bore)?\s*(?:,|at|@|×|x)\s*(?<pressure>[0-9].*)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
+        @"^(?:ram\s+)?(?<bore>[0-9.,/ ]+(?:mm|cm|in|"")?)\s*(?:bore)?\s*(?:,|at|@|×|x)\s*(?<pressure>[0-9].*)$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
     private static readonly Regex Bolts = new(
-        @"^(?<n>[0-9]{1,3})\s*(?:[×x]\s*|\s)\s*(?<thread>\S+(?:\s(?:UNC|UNF|8-?UN))?)\s+(?<grade>\S(?:.*\S)?)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
+        @"^(?<n>[0-9]{1,3})\s*(?:[×x]\s*|\s)\s*(?<thread>\S+(?:\s(?:UNC|UNF|8-?UN))?)\s+(?<grade>\S(?:.*\S)?)$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
 
     /// <summary>Reads both fields.</summary>
     /// <param name="load">A force, such as <c>20 US tons</c>, or a ram: <c>80 mm at 210 bar</c>.</param>
@@ -37,7 +39,8 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
         if (force is not { } f || thread is null || grade is null) return new(null, words, unit, problem, fault, "");
         var text = QuantityText.ShowText(f, Dimension.Force, UnitSystem.Si, 6);
         return new(
-            ShopCheck.Of(f, count, thread, grade), words, unit, null, null, $"{count} {thread.Designation} {grade.Grade}, {text} apart, 20 + 20 steel");
+            ShopCheck.Of(f, count, thread, grade), words, unit, null, null,
+            $"{count} {thread.Designation} {grade.Grade}, {text} apart, 20 + 20 steel");
     }
 
     private static (double? Force, string Words, Unit Unit, string? Problem) LoadOf(string text, UnitSystem shown)
@@ -55,7 +58,8 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
             return (push, $"ram, bore {QuantityText.ShowText(bore.Held, Dimension.Length, shown, 4)} at {QuantityText.ShowText(pressure.Held, Dimension.Stress, shown, 4)}", usual, null);
         }
         var force = QuantityText.Parse(text, Dimension.Force);
-        if (QuantityText.IsBareNumber(text)) return (null, "", usual, "with its unit: 90 kN, 20 US tons, 20 UK tons, 20 tonnes; or a ram: 80 mm at 210 bar");
+        if (QuantityText.IsBareNumber(text)) return (null, "", usual,
+            "with its unit: 90 kN, 20 US tons, 20 UK tons, 20 tonnes; or a ram: 80 mm at 210 bar");
         if (force.Problem is { } why) return (null, "", usual, why);
         if (force.Held <= 0) return (null, "", usual, "must be above nothing");
         return (force.Held, "force", force.Unit ?? usual, null);
@@ -64,12 +68,15 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
     private static (int Count, ScrewThread? Thread, GradeBand? Grade, string? Problem) BoltsOf(string text)
     {
         if (text.Length == 0) return (0, null, null, null);
-        if (text.Length > MaxLength || Bolts.Match(text) is not { Success: true } match) return (0, null, null, "number, size and grade, such as 4 M20 8.8 or 6 1/2-13 UNC SAE 5");
+        if (text.Length > MaxLength || Bolts.Match(text) is not { Success: true } match) return (0, null, null,
+            "number, size and grade, such as 4 M20 8.8 or 6 1/2-13 UNC SAE 5");
         var count = int.Parse(match.Groups["n"].ValueSpan, CultureInfo.InvariantCulture);
         if (count < 1) return (0, null, null, "at least one bolt");
-        if (Standards.FindThread(match.Groups["thread"].Value) is not { } thread) return (0, null, null, $"no thread is called {match.Groups["thread"].Value}. Write it as ordered: M20, 1/2-13 UNC");
+        if (Standards.FindThread(match.Groups["thread"].Value) is not { } thread) return (0, null, null,
+            $"no thread is called {match.Groups["thread"].Value}. Write it as ordered: M20, 1/2-13 UNC");
         var bands = Standards.GradeBands(match.Groups["grade"].Value);
-        if (bands.Count == 0) return (0, null, null, $"no grade is called {match.Groups["grade"].Value}. Known: {string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade))}");
+        if (bands.Count == 0) return (0, null, null,
+            $"no grade is called {match.Groups["grade"].Value}. Known: {string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade))}");
         var faults = new List<Fault>();
         return JointRules.GradeNamed(
             match.Groups["grade"].Value, thread, faults) is { } grade ? (count, thread, grade, null) : (0, null, null, faults[0].Problem);

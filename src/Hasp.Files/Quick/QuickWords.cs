@@ -14,23 +14,29 @@ internal static class QuickWords
 
     /// <summary>Finish and lubricant, by the name in the table.</summary>
     internal static readonly Dictionary<string, string> Finishes = Words(
-        ("lubricated", "oiled|oil|lubricated|lightly oiled|greased|grease|lubed"), ("dry", "dry|plain dry|black|plain finish|self colour|self-colour|uncoated|unlubricated"),
-        ("zinc", "zinc|zinc plated|zinc-plated|plated|bzp|electroplated|zp|yellow zinc|as received|as-received"), ("cadmium", "cadmium|cad|cadmium plated|cad plated"),
+        ("lubricated", "oiled|oil|lubricated|lightly oiled|greased|grease|lubed"),
+        ("dry", "dry|plain dry|black|plain finish|self colour|self-colour|uncoated|unlubricated"),
+        ("zinc", "zinc|zinc plated|zinc-plated|plated|bzp|electroplated|zp|yellow zinc|as received|as-received"),
+        ("cadmium", "cadmium|cad|cadmium plated|cad plated"),
         ("moly", "moly|moly paste|molybdenum|molybdenum paste|anti-seize|antiseize|anti seize|copper paste|copper grease|copaslip|never-seize"),
-        ("wax", "wax|waxed|ptfe|ptfe coated"), ("galvanised", "galvanised|galvanized|galv|hdg|hot-dip galvanised|hot-dip galvanized|hot dip galvanised|hot dip galvanized"),
+        ("wax", "wax|waxed|ptfe|ptfe coated"), ("galvanised",
+            "galvanised|galvanized|galv|hdg|hot-dip galvanised|hot-dip galvanized|hot dip galvanised|hot dip galvanized"),
         ("unknown", "unknown finish|finish unknown"));
 
     /// <summary>Heads, by the kind in the table.</summary>
     internal static readonly Dictionary<string, string> Heads = Words(
         ("hex", "hex|hex head|hexagon|hexagon head|hex bolts|hex bolt|set screws|set screw|hex cap screws"),
         ("socket", "socket|socket head|socket cap|socket head cap screws|socket cap screws|cap head|cap screws|cap screw|shcs|allen|allen bolts"),
-        ("countersunk", "countersunk|csk|flat head|flathead|countersunk head"), ("flange", "flange head|flanged head|flange bolts|flanged bolts"),
+        ("countersunk", "countersunk|csk|flat head|flathead|countersunk head"),
+        ("flange", "flange head|flanged head|flange bolts|flanged bolts"),
         ("button", "button|button head|button heads"), ("stud", "stud|studs|studding|threaded rod|stud bolts|studbolts"));
 
     /// <summary>Tightening methods, by the name in the table.</summary>
     internal static readonly Dictionary<string, string> Methods = Words(
-        ("feel", "by feel|by hand|feel"), ("impact", "impact|impact wrench|rattle gun|impact gun"), ("turn", "turn of nut|turn-of-nut|turn of the nut|part turn"),
-        ("indicator", "dti|indicator|direct tension indicator|indicator washers|load indicating washers"), ("tensioner", "tensioner|hydraulic tensioner|tensioned"),
+        ("feel", "by feel|by hand|feel"), ("impact", "impact|impact wrench|rattle gun|impact gun"),
+        ("turn", "turn of nut|turn-of-nut|turn of the nut|part turn"),
+        ("indicator", "dti|indicator|direct tension indicator|indicator washers|load indicating washers"),
+        ("tensioner", "tensioner|hydraulic tensioner|tensioned"),
         ("stretch", "by stretch|stretch|micrometer"), ("ultrasonic", "ultrasonic|ultrasonics"));
 
     /// <summary>What a person means by a wrench: the one that goes with the finish.</summary>
@@ -38,38 +44,50 @@ internal static class QuickWords
 
     /// <summary>Washers, by the kind in the table; empty for none, * for whatever goes with the grade.</summary>
     internal static readonly Dictionary<string, string> Washers = Words(
-        ("*", "washers|washer|with washers|washers both sides|plain washers|plain washer|flat washers|flat washer"), ("hardened", "hardened washers|hardened washer|hard washers|f436|f436 washers|hv washers"),
-        ("large", "large washers|large washer|fender washers|penny washers|repair washers|wide washers"), ("", "no washers|no washer|without washers"));
+        ("*", "washers|washer|with washers|washers both sides|plain washers|plain washer|flat washers|flat washer"),
+        ("hardened", "hardened washers|hardened washer|hard washers|f436|f436 washers|hv washers"),
+        ("large", "large washers|large washer|fender washers|penny washers|repair washers|wide washers"),
+        ("", "no washers|no washer|without washers"));
 
     /// <summary>What the thread runs into.</summary>
     internal static readonly Dictionary<string, string> Ends = Words(
-        ("tapped", "tapped|tapped hole|tapped holes|tapped into|into tapped holes|threaded hole|blind|blind hole|screwed into"), ("insert", "insert|inserts|thread insert|thread inserts|helical insert|helical inserts"),
+        ("tapped", "tapped|tapped hole|tapped holes|tapped into|into tapped holes|threaded hole|blind|blind hole|screwed into"),
+        ("insert", "insert|inserts|thread insert|thread inserts|helical insert|helical inserts"),
         ("nut", "nut|nuts|nut and bolt|nuts and bolts|through|through bolts|through bolted|with nuts"));
 
     /// <summary>Fits of the clearance hole.</summary>
     internal static readonly Dictionary<string, string> Fits = Words(
-        ("fine", "close fit|fine fit|fitted"), ("medium", "medium fit|normal fit|standard holes"), ("coarse", "coarse fit|loose fit|free fit|oversize holes"));
+        ("fine", "close fit|fine fit|fitted"), ("medium", "medium fit|normal fit|standard holes"),
+        ("coarse", "coarse fit|loose fit|free fit|oversize holes"));
 
     /// <summary>How shear is carried.</summary>
     internal static readonly Dictionary<string, string> ShearBy = Words(
-        ("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"), ("friction", "slip critical|slip-critical|no slip|friction grip|friction type"));
+        ("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"),
+        ("friction", "slip critical|slip-critical|no slip|friction grip|friction type"));
 
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Words(
-        ("unknown grade", "as found|unknown grade|unknown bolts|grade unknown|unmarked|no markings|no marks|off the shelf bolts"), ("reused", "reused|re-used|used bolts|second hand|second-hand|used"), ("new", "new|new bolts"));
+        ("unknown grade", "as found|unknown grade|unknown bolts|grade unknown|unmarked|no markings|no marks|off the shelf bolts"),
+        ("reused", "reused|re-used|used bolts|second hand|second-hand|used"), ("new", "new|new bolts"));
 
     /// <summary>Materials by everyday names; standard designations are found in the catalogue.</summary>
     internal static readonly Dictionary<string, string> Materials = Words(
-        ("Steel", "steel|mild steel|ms|carbon steel|plate steel|steel plate|steel plates"), ("Aluminium 6082-T6", "aluminium|alloy|6082|6082-t6"), ("Aluminium 6061-T6", "aluminum|6061|6061-t6"),
-        ("Aluminium 7075-T6", "7075|7075-t6"), ("EN-GJL-250", "cast iron|grey iron|gray iron|iron|ci"), ("EN-GJS-400", "ductile iron|sg iron|spheroidal iron|nodular iron"),
-        ("Stainless 1.4301", "stainless|stainless steel|304|304 stainless|stainless 304|1.4301|ss|ss304"), ("Stainless 316", "316|316 stainless|stainless 316|316l|1.4401|ss316"),
-        ("Brass", "brass"), ("Titanium 6Al-4V", "titanium|ti|ti-6al-4v"), ("A36", "a36"), ("A572-50", "a572|a572-50|a572 grade 50|grade 50|gr 50"), ("S355", "s355|s355jr|s355j2"), ("S275", "s275|s275jr"), ("S235", "s235|s235jr"),
+        ("Steel", "steel|mild steel|ms|carbon steel|plate steel|steel plate|steel plates"),
+        ("Aluminium 6082-T6", "aluminium|alloy|6082|6082-t6"), ("Aluminium 6061-T6", "aluminum|6061|6061-t6"),
+        ("Aluminium 7075-T6", "7075|7075-t6"), ("EN-GJL-250", "cast iron|grey iron|gray iron|iron|ci"),
+        ("EN-GJS-400", "ductile iron|sg iron|spheroidal iron|nodular iron"),
+        ("Stainless 1.4301", "stainless|stainless steel|304|304 stainless|stainless 304|1.4301|ss|ss304"),
+        ("Stainless 316", "316|316 stainless|stainless 316|316l|1.4401|ss316"),
+        ("Brass", "brass"), ("Titanium 6Al-4V", "titanium|ti|ti-6al-4v"), ("A36", "a36"),
+        ("A572-50", "a572|a572-50|a572 grade 50|grade 50|gr 50"), ("S355", "s355|s355jr|s355j2"), ("S275", "s275|s275jr"),
+        ("S235", "s235|s235jr"),
         ("Gasket sheet, fibre", "gasket|fibre gasket|fiber gasket|gasket sheet"), ("Gasket sheet, rubber", "rubber|rubber gasket"));
 
     /// <summary>Numbers as words.</summary>
     internal static readonly Dictionary<string, int> Numbers = new(StringComparer.OrdinalIgnoreCase)
     {
-        ["one"] = 1, ["two"] = 2, ["pair"] = 2, ["three"] = 3, ["four"] = 4, ["five"] = 5, ["six"] = 6, ["eight"] = 8, ["ten"] = 10, ["twelve"] = 12, ["dozen"] = 12, ["single"] = 1,
+        ["one"] = 1, ["two"] = 2, ["pair"] = 2, ["three"] = 3, ["four"] = 4, ["five"] = 5, ["six"] = 6, ["eight"] = 8, ["ten"] = 10,
+        ["twelve"] = 12, ["dozen"] = 12, ["single"] = 1,
     };
 
     /// <summary>Words that mean that the number before them counts bolts.</summary>
@@ -82,10 +100,12 @@ internal static class QuickWords
 
     /// <summary>Material of that name, in everyday words or as the catalogue lists it; null where there is none.</summary>
     internal static string? MaterialNamed(string text) =>
-        Materials.GetValueOrDefault(text) ?? Standards.Materials.FirstOrDefault(m => m.Name.Equals(text, StringComparison.OrdinalIgnoreCase))?.Name;
+        Materials.GetValueOrDefault(text) ?? Standards.Materials.FirstOrDefault(m => m.Name.Equals(text,
+            StringComparison.OrdinalIgnoreCase))?.Name;
 
     private static Dictionary<string, T> Words<T>(params (T Meaning, string Spellings)[] rows) =>
-        rows.SelectMany(r => r.Spellings.Split('|').Select(s => (s, r.Meaning))).DistinctBy(r => r.s, StringComparer.OrdinalIgnoreCase).ToDictionary(r => r.s, r => r.Meaning, StringComparer.OrdinalIgnoreCase);
+        rows.SelectMany(r => r.Spellings.Split('|').Select(s => (s, r.Meaning))).DistinctBy(r => r.s, StringComparer.OrdinalIgnoreCase)
+            .ToDictionary(r => r.s, r => r.Meaning, StringComparer.OrdinalIgnoreCase);
 
     private static HashSet<string> Set(string spellings) => new(spellings.Split('|'), StringComparer.OrdinalIgnoreCase);
 }

@@ -43,7 +43,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     // Of a verification.
     public static readonly Field<string> Bolts = new("bolts", Types.Text, "Bolts", "thread and grade tested") { Required = true };
     public static readonly Field<string> Lubrication = new(
-        "lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant", "finish and lubricant tested with") { Required = true };
+        "lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant",
+        "finish and lubricant tested with") { Required = true };
     public static readonly Field<string> Nuts = new("nutLot", Types.Text, "Nut lot", "lot of the nuts") { Otherwise = "" };
     public static readonly Field<string> Washers = new("washerLot", Types.Text, "Washer lot", "lot of the washers") { Otherwise = "" };
     public static readonly Field<string> Stored = new("stored", Types.Text, "Stored", "how the lot is kept") { Otherwise = "" };
@@ -82,17 +83,21 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
 
     /// <summary>What was done to a bolt.</summary>
     public static EntryKind Bolt { get; } = new(
-        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, Angle, TensionShown, Stretch, Place, Despite, Corrects, Note])
+        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, Angle, TensionShown, Stretch, Place, Despite, Corrects,
+            Note])
     {
         Judge = (said, faults) =>
         {
-            if (said.Stated(Result) is "refused" or "loosened" && string.IsNullOrWhiteSpace(said.Stated(Reason))) faults.Add(new("reason-missing", Reason.Path, null, "say why: dirt, dry, galled, wrong nut, nicked, or in your own words"));
+            if (said.Stated(Result) is "refused" or "loosened"
+                && string.IsNullOrWhiteSpace(said.Stated(Reason))) faults.Add(new("reason-missing", Reason.Path, null,
+                "say why: dirt, dry, galled, wrong nut, nicked, or in your own words"));
         },
     };
 
     /// <summary>A verification of a lot.</summary>
     public static EntryKind Verification { get; } = new(
-        "verification", "Verification", [LotName, Bolts, Lubrication, Nuts, Washers, Stored, Tool, HoseUsed, Tester, Temperature, Method, Required, Prevailing, Until, Despite, Note, TestTorque, TestTension, TestRefused, TestSpaces, TestNote]);
+        "verification", "Verification", [LotName, Bolts, Lubrication, Nuts, Washers, Stored, Tool, HoseUsed, Tester, Temperature, Method,
+            Required, Prevailing, Until, Despite, Note, TestTorque, TestTension, TestRefused, TestSpaces, TestNote]);
 
     /// <summary>A change of what a test holds for, that the Stores do not show: it has got colder.</summary>
     public static EntryKind Conditions { get; } = new("conditions", "Conditions", [Temperature, Note]);
@@ -102,7 +107,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     {
         Judge = (said, faults) =>
         {
-            if (said.Stated(Accepted) == "refused" && string.IsNullOrWhiteSpace(said.Stated(Note))) faults.Add(new("reason-missing", Note.Path, null, "say what was found"));
+            if (said.Stated(Accepted) == "refused" && string.IsNullOrWhiteSpace(said.Stated(Note))) faults.Add(new("reason-missing",
+                Note.Path, null, "say what was found"));
         },
     };
 
@@ -146,11 +152,15 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     /// <param name="made">When it was made.</param>
     public static Verification VerificationOf(Values said, DateTimeOffset made)
     {
-        var thread = Standards.FindThread(said.Of(Bolts).Split(' ')[0]) ?? Standards.Threads.FirstOrDefault(t => said.Of(Bolts).StartsWith(t.Designation, StringComparison.Ordinal));
+        var thread = Standards.FindThread(said.Of(Bolts).Split(' ')[0]) ?? Standards.Threads.FirstOrDefault(t => said.Of(Bolts)
+            .StartsWith(t.Designation, StringComparison.Ordinal));
         return new(
-            new(said.Stated(LotName) ?? "", said.Of(Nuts), said.Of(Washers), said.Of(Lubrication), said.Of(Stored), said.Of(Tool), said.Of(HoseUsed), said.Of(Temperature)),
-            made, DateTimeOffset.TryParse(said.Stated(Until), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var until) ? until : made,
-            said.Of(Required), Installation.ById(said.Stated(Method) ?? "wrench")!, thread?.Diameter ?? double.NaN, said.Of(Prevailing), TestsOf(said));
+            new(said.Stated(LotName) ?? "", said.Of(Nuts), said.Of(Washers), said.Of(Lubrication), said.Of(Stored), said.Of(Tool),
+                said.Of(HoseUsed), said.Of(Temperature)),
+            made, DateTimeOffset.TryParse(said.Stated(Until), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var until)
+                ? until : made,
+            said.Of(Required), Installation.ById(said.Stated(Method) ?? "wrench")!, thread?.Diameter ?? double.NaN, said.Of(Prevailing),
+            TestsOf(said));
     }
 
     /// <summary>The assemblies of a verification.</summary>
@@ -163,7 +173,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
         var document = new JsonObject();
         foreach (var field in Fields.Where(f => !f.Path.Contains('[', StringComparison.Ordinal)))
         {
-            if (typed.GetValueOrDefault(field.Key)?.Trim() is { Length: > 0 } text) document[field.Key] = JointEdit.Write(field, text, shown);
+            if (typed.GetValueOrDefault(field.Key)?.Trim() is { Length: > 0 } text) document[field.Key] = JointEdit.Write(field, text,
+                shown);
         }
         return document;
     }
@@ -179,7 +190,8 @@ public static class TestReadings
 
     /// <summary>The readings as a file.</summary>
     public static TableFile File(IEnumerable<TestedAssembly> tests) =>
-        new("Readings", ["torque (N·m)", "tension (kN)"], [.. tests.Select(t => (IReadOnlyList<object?>)[t.Torque / 1000, t.Tension / 1000])]);
+        new("Readings", ["torque (N·m)", "tension (kN)"],
+            [.. tests.Select(t => (IReadOnlyList<object?>)[t.Torque / 1000, t.Tension / 1000])]);
 
     /// <summary>The assemblies of a file, as a verification writes them, or why they cannot be read.</summary>
     /// <param name="stream">CSV or XLSX.</param>
@@ -218,7 +230,8 @@ public static class TestReadings
         if (QuantityText.IsBareNumber(text))
         {
             var unit = head.Split('(', '[').Skip(1).FirstOrDefault()?.TrimEnd(')', ']', ' ');
-            if (string.IsNullOrEmpty(unit)) return (null, $"\"{text}\" of what? Write the unit into the heading: torque (N·m), tension (kN)");
+            if (string.IsNullOrEmpty(unit)) return (null,
+                $"\"{text}\" of what? Write the unit into the heading: torque (N·m), tension (kN)");
             text = $"{text} {unit}";
         }
         var read = QuantityText.Parse(text, dimension);

@@ -20,11 +20,14 @@ public static class LotEdit
     public static void Use(JsonObject document, MeasuredLot lot, Joint joint, UnitSystem shown)
     {
         if (AimOf(joint.Tightening) is { } aim) JointEdit.Set(document, Fields.Aim.Path, aim, UnitSystem.Si);
-        foreach (var twice in new Field[] { Fields.NutFactor, Fields.Scatter, Fields.ThreadFriction, Fields.BearingFriction }) JointEdit.Set(document, twice.Path, "", shown);
+        foreach (var twice in new Field[] { Fields.NutFactor, Fields.Scatter, Fields.ThreadFriction,
+            Fields.BearingFriction }) JointEdit.Set(document, twice.Path, "", shown);
         (Field Field, string Text)[] figures =
         [
-            (LotFields.Name, lot.Name), (LotFields.Bolts, lot.Bolts), (LotFields.Lubrication, lot.Lubrication), (LotFields.NutFactor, Number(lot.NutFactor)), (LotFields.Low, Number(lot.Low)),
-            (LotFields.High, Number(lot.High)), (LotFields.Tests, Number(lot.Tests)), (LotFields.Tension, $"{Number(lot.Tension)} N"), (LotFields.Torque, $"{Number(lot.Torque / 1000)} N·m"),
+            (LotFields.Name, lot.Name), (LotFields.Bolts, lot.Bolts), (LotFields.Lubrication, lot.Lubrication),
+            (LotFields.NutFactor, Number(lot.NutFactor)), (LotFields.Low, Number(lot.Low)),
+            (LotFields.High, Number(lot.High)), (LotFields.Tests, Number(lot.Tests)), (LotFields.Tension, $"{Number(lot.Tension)} N"),
+            (LotFields.Torque, $"{Number(lot.Torque / 1000)} N·m"),
             (LotFields.Tested, lot.Tested), (LotFields.Tool, lot.Tool), (LotFields.Entry, Number(lot.Entry)),
         ];
         foreach (var (field, text) in figures) JointEdit.Set(document, field.Path, text, shown);

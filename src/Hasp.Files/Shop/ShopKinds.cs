@@ -17,7 +17,8 @@ public static class ShopKinds
     public static readonly Field<string> Note = new("note", Types.Text, "Note", "anything worth keeping with it");
 
     public static readonly Field<string> WrenchType = new(
-        "type", Types.OneOf("click", "dial", "electronic", "multiplier", "hydraulic", "impact"), "Type", "what kind of wrench it is") { Required = true };
+        "type", Types.OneOf("click", "dial", "electronic", "multiplier", "hydraulic", "impact"), "Type",
+        "what kind of wrench it is") { Required = true };
     public static readonly Field<double> WrenchLeast = new(
         "least", Types.Torque, "From", "lower end of its scale") { Required = true, Min = 0, Max = Largest };
     public static readonly Field<double> WrenchMost = new(
@@ -28,7 +29,8 @@ public static class ShopKinds
         "hose", Types.Text, "Hose, pump", "hose and pump that belong to it; another one ends a test");
 
     public static readonly Field<string> TesterType = new(
-        "type", Types.OneOf("tension calibrator", "torque tester", "micrometer", "ultrasonic"), "Type", "what it measures") { Required = true };
+        "type", Types.OneOf("tension calibrator", "torque tester", "micrometer", "ultrasonic"), "Type",
+        "what it measures") { Required = true };
     public static readonly Field<double> TesterMost = new(
         "most", Types.Force, "To", "largest tension that it shows") { Above = 0, Max = Largest };
     public static readonly Field<double> TesterStep = new(
@@ -38,7 +40,8 @@ public static class ShopKinds
         "thread", Types.Listed, "Thread", "thread as ordered: M16, 3/4-10 UNC") { Required = true };
     public static readonly Field<string> LotGrade = new("grade", Types.Listed, "Grade", "strength grade as stamped") { Required = true };
     public static readonly Field<string> LotFinish = new(
-        "lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant", "finish and lubricant that it is tightened with") { Required = true };
+        "lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant",
+        "finish and lubricant that it is tightened with") { Required = true };
     public static readonly Field<int> LotNumber = new("number", Types.Whole, "Number", "how many bolts came") { Min = 1, Max = 10_000_000 };
     public static readonly Field<string> LotSupplier = new(
         "supplier", Types.Text, "Supply", "where it came from, as a trend is drawn: the same supply, the same name");
@@ -67,7 +70,8 @@ public static class ShopKinds
         "source", Types.Text, "Source", "where the figure comes from") { Required = true };
 
     public static readonly Field<string> ShiftStarts = new(
-        "shifts", Types.Text, "Shifts begin", "when shifts begin by the clock on the wall: 06:00, 14:00, 22:00") { Otherwise = Shifts.Usual };
+        "shifts", Types.Text, "Shifts begin",
+        "when shifts begin by the clock on the wall: 06:00, 14:00, 22:00") { Otherwise = Shifts.Usual };
     public static readonly Field<string> Zone = new(
         "zone", Types.Text, "Time zone", "where that clock hangs: Europe/London") { Default = "the server's" };
     public static readonly Field<double> TemperatureStep = new(
@@ -82,24 +86,29 @@ public static class ShopKinds
     {
         Judge = (said, faults) =>
         {
-            if (said.Stated(WrenchLeast) >= said.Stated(WrenchMost)) faults.Add(new("wrench-range", WrenchMost.Path, null, "must be above the lower end of its scale"));
-            if (said.Stated(WrenchStep) > said.Stated(WrenchMost)) faults.Add(new("wrench-step", WrenchStep.Path, null, "must not be more than its full scale"));
+            if (said.Stated(WrenchLeast) >= said.Stated(WrenchMost)) faults.Add(new("wrench-range", WrenchMost.Path, null,
+                "must be above the lower end of its scale"));
+            if (said.Stated(WrenchStep) > said.Stated(WrenchMost)) faults.Add(new("wrench-step", WrenchStep.Path, null,
+                "must not be more than its full scale"));
         },
         Ends = [CalibrationDue],
     };
 
     /// <summary>Testers: tension calibrators and what else measures.</summary>
     public static RecordKind Testers { get; } = new(
-        "testers", "Testers", "tester", [Name, TesterType, TesterMost, TesterStep, CalibrationDue, Certificate, Note]) { Ends = [CalibrationDue] };
+        "testers", "Testers", "tester", [Name, TesterType, TesterMost, TesterStep, CalibrationDue, Certificate,
+            Note]) { Ends = [CalibrationDue] };
 
     /// <summary>Lots of bolts.</summary>
     public static RecordKind Lots { get; } = new(
-        "lots", "Lots", "lot", [Name, LotThread, LotGrade, LotFinish, LotLength, LotNumber, LotSupplier, LotNuts, LotWashers, Certificate, LotOpened, LotStored, Note])
+        "lots", "Lots", "lot", [Name, LotThread, LotGrade, LotFinish, LotLength, LotNumber, LotSupplier, LotNuts, LotWashers, Certificate,
+            LotOpened, LotStored, Note])
     {
         Judge = (said, faults) =>
         {
             var thread = said.Stated(LotThread);
-            if (thread is not null && Standards.FindThread(thread) is null) faults.Add(new("thread-unlisted", LotThread.Path, thread, "no thread of that designation. Write it as ordered: M16, M16x1.5, 1/2-13 UNC"));
+            if (thread is not null && Standards.FindThread(thread) is null) faults.Add(new("thread-unlisted", LotThread.Path, thread,
+                "no thread of that designation. Write it as ordered: M16, M16x1.5, 1/2-13 UNC"));
         },
         Page = "/lots/",
     };
@@ -114,7 +123,8 @@ public static class ShopKinds
     {
         Judge = (said, faults) =>
         {
-            if (!(said.Stated(FactorLow) <= said.Stated(Factor) && said.Stated(Factor) <= said.Stated(FactorHigh)) && said.Has(Factor) && said.Has(FactorLow) && said.Has(FactorHigh))
+            if (!(said.Stated(FactorLow) <= said.Stated(Factor) && said.Stated(Factor) <= said.Stated(FactorHigh)) && said.Has(Factor)
+                && said.Has(FactorLow) && said.Has(FactorHigh))
             {
                 faults.Add(new("factor-band", Factor.Path, null, "must lie between the ends of its band"));
             }
@@ -126,8 +136,12 @@ public static class ShopKinds
     {
         Judge = (said, faults) =>
         {
-            if (said.Stated(ShiftStarts) is { } starts && Shifts.Parse(starts) is null) faults.Add(new("shifts-unreadable", ShiftStarts.Path, starts, "times of the day, parted by commas, each once: 06:00, 14:00, 22:00"));
-            if (said.Stated(Zone) is { Length: > 0 } zone && !TimeZoneInfo.TryFindSystemTimeZoneById(zone, out _)) faults.Add(new("zone-unknown", Zone.Path, zone, "no time zone of that name: Europe/London, America/New_York"));
+            if (said.Stated(ShiftStarts) is { } starts
+                && Shifts.Parse(starts) is null) faults.Add(new("shifts-unreadable", ShiftStarts.Path, starts,
+                "times of the day, parted by commas, each once: 06:00, 14:00, 22:00"));
+            if (said.Stated(Zone) is { Length: > 0 } zone
+                && !TimeZoneInfo.TryFindSystemTimeZoneById(zone, out _)) faults.Add(new("zone-unknown", Zone.Path, zone,
+                "no time zone of that name: Europe/London, America/New_York"));
         },
         IsSingle = true,
     };

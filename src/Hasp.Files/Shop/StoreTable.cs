@@ -11,7 +11,8 @@ public static class StoreTable
 
     /// <summary>What lies on a shelf.</summary>
     public static TableFile Of(RecordKind kind, IEnumerable<JsonObject> documents) =>
-        new(kind.Name, [.. kind.Fields.Select(f => f.Key)], [.. documents.Select(d => (IReadOnlyList<object?>)[.. kind.Fields.Select(f => JointEdit.Get(d, f.Key))])]);
+        new(kind.Name, [.. kind.Fields.Select(f => f.Key)],
+            [.. documents.Select(d => (IReadOnlyList<object?>)[.. kind.Fields.Select(f => JointEdit.Get(d, f.Key))])]);
 
     /// <summary>The records of a file, all of them, or every fault: its path names the line.</summary>
     /// <param name="kind">The shelf.</param>
@@ -26,12 +27,15 @@ public static class StoreTable
             if (lines.Count > Most + 1) return ([], [new("too-many", "", null, $"more than {Most} lines: part the file")]);
             var columns = lines[0].Cells.Select(c => kind.Fields.FirstOrDefault(f => Alike(f, c))).ToList();
             var faults = new List<Fault>();
-            foreach (var (cell, _) in lines[0].Cells.Zip(columns).Where(x => x.Second is null && x.First.Trim().Length > 0)) faults.Add(new("column-unknown", cell, cell, "no field of that name; known are " + string.Join(", ", kind.Fields.Select(f => f.Key))));
+            foreach (var (cell, _) in lines[0].Cells.Zip(columns)
+                .Where(x => x.Second is null && x.First.Trim().Length > 0)) faults.Add(new("column-unknown", cell, cell,
+                "no field of that name; known are " + string.Join(", ", kind.Fields.Select(f => f.Key))));
             var documents = new List<JsonObject>();
             foreach (var line in lines.Skip(1))
             {
                 var typed = new Dictionary<string, string>();
-                for (var i = 0; i < Math.Min(columns.Count, line.Cells.Count); i++) if (columns[i] is { } field) typed[field.Key] = Unquoted(line.Cells[i]);
+                for (var i = 0; i < Math.Min(columns.Count,
+                    line.Cells.Count); i++) if (columns[i] is { } field) typed[field.Key] = Unquoted(line.Cells[i]);
                 var document = kind.Written(typed, shown);
                 documents.Add(document);
                 if (line.Problem is { } problem) faults.Add(new("line-unreadable", $"line {line.Number}", null, problem));
@@ -46,7 +50,8 @@ public static class StoreTable
     }
 
     private static bool Alike(Field field, string heading) =>
-        heading.Trim() is var h && (h.Equals(field.Key, StringComparison.OrdinalIgnoreCase) || h.Equals(field.Label, StringComparison.OrdinalIgnoreCase));
+        heading.Trim() is var h && (h.Equals(field.Key, StringComparison.OrdinalIgnoreCase)
+            || h.Equals(field.Label, StringComparison.OrdinalIgnoreCase));
 
     /// <summary>A text that was kept from being taken for a formula.</summary>
     private static string Unquoted(string text) => text.Length > 1 && text[0] == '\'' ? text[1..] : text;

@@ -9,7 +9,8 @@ internal static class Answer
 {
     /// <summary>A form of a foreign page can send text, but not this type without being asked first.</summary>
     internal static IResult NotJson => Results.Problem(
-        statusCode: 415, title: "Send the document as application/json", detail: "For example: curl -H 'Content-Type: application/json' --data-binary @joint.json …");
+        statusCode: 415, title: "Send the document as application/json",
+        detail: "For example: curl -H 'Content-Type: application/json' --data-binary @joint.json …");
 
     /// <summary>What was sent, up to one byte past the limit: enough for the parser to say so.</summary>
     internal static async Task<MemoryStream> Body(HttpRequest request)

@@ -15,13 +15,16 @@ internal static class JointApi
     {
         var api = app.MapGroup("/api/v1").DisableAntiforgery().WithTags("joints").Needs(Right.Read, Scope.Any);
         api.MapPost("/evaluate", Evaluate).WithName("evaluate").WithSummary("Evaluate a joint")
-            .WithDescription("A joint document in; the result document out: checks, values, cases, warnings, working.").Takes(ApiDescription.Joint).Answers();
+            .WithDescription("A joint document in; the result document out: checks, values, cases, warnings, working.")
+                .Takes(ApiDescription.Joint).Answers();
         api.MapPost("/find", Find).WithName("find").WithSummary("Judge every size and grade, 1 to 24 bolts")
-            .WithDescription("The finder document. The query's series names a thread series; the joint's own where it is absent.").Takes(ApiDescription.Joint).Answers();
+            .WithDescription("The finder document. The query's series names a thread series; the joint's own where it is absent.")
+                .Takes(ApiDescription.Joint).Answers();
         api.MapPost("/chance", Chance).WithName("chance").WithSummary("Sample a joint: how often it opens, slips or yields")
             .WithDescription("The chances document: probabilities with confidence intervals, sensitivities. Samples, seed and scatter stand in the joint's uncertainty.")
             .Takes(ApiDescription.Joint).Answers();
-        app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json")).ExcludeFromDescription().Needs(Right.Member);
+        app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json"))
+            .ExcludeFromDescription().Needs(Right.Member);
     }
 
     private static async Task<IResult> Evaluate(HttpRequest request)
@@ -39,10 +42,12 @@ internal static class JointApi
         if (sizes.Count == 0)
         {
             return Answer.Refused(
-                [new Fault("series", "series", series, "must be one of " + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
+                [new Fault("series", "series", series, "must be one of "
+                    + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
         var grades = Finder.GradesFor(joint!.Said, sizes);
-        var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, Math.Max(FinderDocument.MaxCount, joint.AllBolts), stop), request.HttpContext.RequestAborted);
+        var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades,
+            Math.Max(FinderDocument.MaxCount, joint.AllBolts), stop), request.HttpContext.RequestAborted);
         return done ? Answer.Json(FinderDocument.Of(grades, cells!)) : Busy();
     }
 

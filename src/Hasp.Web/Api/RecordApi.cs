@@ -19,9 +19,11 @@ internal static class RecordApi
         {
             var of = app.MapGroup("/api/v1/" + kind.Id).DisableAntiforgery().WithTags(kind.Id);
             var keep = new NeedsAttribute(Right.Keep) { In = Scope.Any };
-            of.MapGet("/", async (JointStore store) => Answer.Json(new JsonArray([.. (await store.Records(kind.Id)).Select(r => (JsonNode)Shown(r))])))
+            of.MapGet("/", async (JointStore store) => Answer.Json(new JsonArray([.. (await store.Records(kind.Id))
+                .Select(r => (JsonNode)Shown(r))])))
                 .WithName("list-" + kind.Id).WithSummary($"Every {kind.One}, by name").Answers();
-            of.MapGet("/{id:int}", async (int id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r)) : Gone(kind))
+            of.MapGet("/{id:int}", async (int id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r))
+                : Gone(kind))
                 .WithName("read-" + kind.Id).WithSummary($"One {kind.One} as it stands").Answers();
             of.MapPost("/", async (HttpRequest request, JointStore store) =>
             {
@@ -29,14 +31,19 @@ internal static class RecordApi
                 if (refused is not null) return refused;
                 var id = await store.Put(kind.Id, 0, kind.NameIn(document!), document!.ToJsonString(), "kept");
                 return Answer.Json(Shown((await store.Record(kind.Id, id))!), 201);
-            }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; of one of the same name a new revision").Takes(kind.Id).Answers().WithMetadata(keep);
-            of.MapPut("/{id:int}", (int id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request, store))
-                .WithName("change-" + kind.Id).WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
+            }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; of one of the same name a new revision").Takes(kind.Id).Answers()
+                .WithMetadata(keep);
+            of.MapPut("/{id:int}", (int id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request,
+                store))
+                .WithName("change-" + kind.Id)
+                    .WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
                 .Takes(kind.Id).Answers().WithMetadata(keep);
             of.MapDelete("/{id:int}", async (int id, JointStore store) =>
                 await store.Record(kind.Id, id) is not null && await store.Delete(kind.Id, id, true) ? Results.NoContent() : Gone(kind))
-                .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers().WithMetadata(keep);
-            app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json")).ExcludeFromDescription().Needs(Right.Member);
+                .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers()
+                    .WithMetadata(keep);
+            app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json"))
+                .ExcludeFromDescription().Needs(Right.Member);
         }
     }
 
@@ -48,7 +55,8 @@ internal static class RecordApi
         var saved = await store.Save(id, revision, document!.ToJsonString(), "changed", Editor);
         if (saved.Revision is null) return Gone(kind);
         return saved.Conflict
-            ? Results.Problem(statusCode: 409, title: "Changed by another", detail: $"Yours is kept as revision {saved.Revision} beside the one that stands.")
+            ? Results.Problem(statusCode: 409, title: "Changed by another",
+                detail: $"Yours is kept as revision {saved.Revision} beside the one that stands.")
             : Answer.Json(Shown((await store.Record(kind.Id, id))!));
     }
 

@@ -17,10 +17,12 @@ internal static class ShopApi
     internal static void MapShopApi(this WebApplication app)
     {
         var api = app.MapGroup("/api/v1/joints/{id:int}/entries").DisableAntiforgery().WithTags("shop");
-        api.MapGet("/", Read).WithName("list-entries").WithSummary("Entries of a joint, the oldest first; after a number, where one is given").Answers();
+        api.MapGet("/", Read).WithName("list-entries")
+            .WithSummary("Entries of a joint, the oldest first; after a number, where one is given").Answers();
         api.MapPost("/", Write).WithName("record-entries").Needs(Right.Record)
             .WithSummary("Records what was done. Each entry has a key of its own: sent again it is kept once. What is refused comes back with its faults; the rest is kept").Answers();
-        app.MapGet("/schema/entries.json", () => Answer.Json(FormatDescription.Schema(EntryKind.All), 200, "application/schema+json")).ExcludeFromDescription().Needs(Right.Member);
+        app.MapGet("/schema/entries.json", () => Answer.Json(FormatDescription.Schema(EntryKind.All), 200, "application/schema+json"))
+            .ExcludeFromDescription().Needs(Right.Member);
     }
 
     private static async Task<IResult> Read(int id, JointStore store, ShopLog log, long after = 0)
@@ -49,7 +51,8 @@ internal static class ShopApi
     /// <summary>An entry as it goes out.</summary>
     internal static JsonObject Shown(EntryRow e) => new()
     {
-        ["number"] = e.Number, ["key"] = e.Key, ["kind"] = e.Kind, ["bolt"] = e.Bolt, ["document"] = JsonNode.Parse(e.Document), ["at"] = Iso(e.At), ["made"] = Iso(e.Made),
+        ["number"] = e.Number, ["key"] = e.Key, ["kind"] = e.Kind, ["bolt"] = e.Bolt, ["document"] = JsonNode.Parse(e.Document),
+        ["at"] = Iso(e.At), ["made"] = Iso(e.Made),
         ["account"] = e.Account, ["role"] = e.Role, ["device"] = e.Device, ["previous"] = e.Previous, ["hash"] = e.Hash,
     };
 
@@ -59,16 +62,22 @@ internal static class ShopApi
     {
         try
         {
-            if (JsonNode.Parse(body, documentOptions: DocumentReader.Strict) is not JsonObject root || root["entries"] is not JsonArray list) return (null, [new("not-object", "entries", null, "must be an object with a list \"entries\"")]);
+            if (JsonNode.Parse(body, documentOptions: DocumentReader.Strict) is not JsonObject root
+                || root["entries"] is not JsonArray list) return (null,
+                [new("not-object", "entries", null, "must be an object with a list \"entries\"")]);
             if (list.Count > Recorder.Most) return (null, [new("too-many", "entries", null, $"at most {Recorder.Most} at a time")]);
             var sent = new List<Sent>();
             for (var i = 0; i < list.Count; i++)
             {
-                if (list[i] is not JsonObject e || e["document"] is not JsonObject document || !DateTimeOffset.TryParse(Text(e, "made"), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var made))
+                if (list[i] is not JsonObject e || e["document"] is not JsonObject document
+                    || !DateTimeOffset.TryParse(Text(e, "made"), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal,
+                    out var made))
                 {
-                    return (null, [new("entry-unreadable", $"entries[{i}]", null, "an object with key, kind, made (2026-11-26T07:20:00Z) and document")]);
+                    return (null, [new("entry-unreadable", $"entries[{i}]", null,
+                        "an object with key, kind, made (2026-11-26T07:20:00Z) and document")]);
                 }
-                sent.Add(new(Text(e, "key") ?? "", Text(e, "kind") ?? "", e["bolt"]?.GetValueKind() == JsonValueKind.Number && e["bolt"]!.AsValue().TryGetValue<int>(out var bolt) ? bolt : 0, made, (JsonObject)document.DeepClone()));
+                sent.Add(new(Text(e, "key") ?? "", Text(e, "kind") ?? "", e["bolt"]?.GetValueKind() == JsonValueKind.Number
+                    && e["bolt"]!.AsValue().TryGetValue<int>(out var bolt) ? bolt : 0, made, (JsonObject)document.DeepClone()));
             }
             return (sent, []);
         }

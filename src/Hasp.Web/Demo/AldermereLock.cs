@@ -13,7 +13,8 @@ internal static class AldermereLock
     {
         if ((await store.Projects()).Any(p => p.Name == ProjectName)) return;
         await store.CreateProject(
-            ProjectName, "Refurbishment of a canal lock: mitre gates, balance beams, paddle gear, a footbridge. Fictitious.", Documents(), "Demonstration joint");
+            ProjectName, "Refurbishment of a canal lock: mitre gates, balance beams, paddle gear, a footbridge. Fictitious.", Documents(),
+            "Demonstration joint");
     }
 
     /// <summary>The documents that ship, in the order of their numbers.</summary>

@@ -35,15 +35,19 @@ internal static class AldermereShop
         if ((await log.OfKind("demo")).Count > 0) return;
         if ((await store.Projects()).FirstOrDefault(p => p.Name == AldermereLock.ProjectName) is not { } project) return;
         var shifts = new Shifts(Shifts.Parse(starts) ?? Shifts.Parse(Shifts.Usual)!.Value, TimeZoneInfo.FindSystemTimeZoneById(Zone));
-        var rules = new JsonObject { ["name"] = "Aldermere shop", ["shifts"] = string.Join(", ", shifts.Starts.Select(s => s.ToString("HH:mm", CultureInfo.InvariantCulture))), ["zone"] = Zone, ["temperatureStep"] = 10 };
-        foreach (var (kind, document) in Records.Prepend((ShopKinds.Rules, rules.ToJsonString()))) await store.Put(kind.Id, 0, kind.NameIn((JsonObject)JsonNode.Parse(document)!), document, "Demonstration");
+        var rules = new JsonObject { ["name"] = "Aldermere shop",
+            ["shifts"] = string.Join(", ", shifts.Starts.Select(s => s.ToString("HH:mm", CultureInfo.InvariantCulture))), ["zone"] = Zone,
+            ["temperatureStep"] = 10 };
+        foreach (var (kind, document) in Records.Prepend((ShopKinds.Rules, rules.ToJsonString()))) await store.Put(kind.Id, 0,
+            kind.NameIn((JsonObject)JsonNode.Parse(document)!), document, "Demonstration");
         var now = clock.GetUtcNow();
         var lots = (await store.Records(ShopKinds.Lots.Id)).ToDictionary(r => r.Name);
         var entries = new List<NewEntry>();
         var strap = await Find(store, project.Id, "AL-03");
         var frame = await Find(store, project.Id, "AL-17");
         var rack = await Find(store, project.Id, "AL-06");
-        if (strap is { } a) foreach (var days in new[] { 2, 1, 0 }) entries.Add(Test(shifts, a.Result, lots["L-2031"], "Click 500", now.AddDays(-days), days == 0 ? 5 : 3, 2 - days));
+        if (strap is { } a) foreach (var days in new[] { 2, 1, 0 }) entries.Add(Test(shifts, a.Result, lots["L-2031"], "Click 500",
+            now.AddDays(-days), days == 0 ? 5 : 3, 2 - days));
         if (rack is { } c) entries.Add(Test(shifts, c.Result, lots["L-1604"], "Click 300", now.AddDays(-1), 5, 0));
         if (strap is { } whole) entries.AddRange(Tightened(whole.Stored, whole.Result, lots["L-2031"].Id, now, 1));
         if (frame is { } half) entries.AddRange(Tightened(half.Stored, half.Result, lots["L-2031"].Id, now, 0.6));
@@ -69,9 +73,12 @@ internal static class AldermereShop
         var tests = SimulatedCalibrator.Turn(lot.Name, finish, joint.Bolts.Thread.Diameter, required, 16, turn * 10, count);
         var document = new JsonObject
         {
-            ["lot"] = lot.Name, ["bolts"] = MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade), ["lubrication"] = said.Of(ShopKinds.LotFinish), ["nutLot"] = said.Stated(ShopKinds.LotNuts),
-            ["washerLot"] = said.Stated(ShopKinds.LotWashers), ["stored"] = said.Of(ShopKinds.LotStored), ["tool"] = tool, ["tester"] = "Calibrator 1", ["temperature"] = "16 °C", ["method"] = Installation.Of(joint).Id,
-            ["required"] = FormattableString.Invariant($"{required:0} N"), ["until"] = shifts.EndOf(at).UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
+            ["lot"] = lot.Name, ["bolts"] = MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade),
+            ["lubrication"] = said.Of(ShopKinds.LotFinish), ["nutLot"] = said.Stated(ShopKinds.LotNuts),
+            ["washerLot"] = said.Stated(ShopKinds.LotWashers), ["stored"] = said.Of(ShopKinds.LotStored), ["tool"] = tool,
+            ["tester"] = "Calibrator 1", ["temperature"] = "16 °C", ["method"] = Installation.Of(joint).Id,
+            ["required"] = FormattableString.Invariant($"{required:0} N"), ["until"] = shifts.EndOf(at)
+                .UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
             ["tests"] = new JsonArray([.. tests.Select(t => (JsonNode)new JsonObject { ["torque"] = FormattableString.Invariant($"{t.Torque / 1000:0.###} N·m"), ["tension"] = FormattableString.Invariant($"{t.Tension / 1000:0.###} kN") })]),
         };
         return new($"demo-test-{lot.Name}-{turn}", EntryKind.Verification.Id, 0, 0, lot.Id, 0, document.ToJsonString(), at.UtcDateTime);
@@ -88,15 +95,18 @@ internal static class AldermereShop
             var pass = plan.Passes[step.Pass];
             var document = new JsonObject
             {
-                ["pass"] = pass.Id, ["result"] = "tight", ["lot"] = "L-2031", ["wrench"] = "Click 500", ["method"] = plan.Installation.Id, ["order"] = plan.Order.Bolts.IndexOf(step.Bolt) + 1,
+                ["pass"] = pass.Id, ["result"] = "tight", ["lot"] = "L-2031", ["wrench"] = "Click 500", ["method"] = plan.Installation.Id,
+                ["order"] = plan.Order.Bolts.IndexOf(step.Bolt) + 1,
             };
             if (pass.Measure == PassMeasure.Torque) document["torque"] = FormattableString.Invariant($"{pass.Set / 1000:0.#} N·m");
             yield return new(
-                $"demo-{stored.Id}-{i}", EntryKind.Bolt.Id, stored.ProjectId, stored.Id, lot, plan.Assembly.Numbers[step.Bolt], document.ToJsonString(), begun.AddMinutes(i).UtcDateTime);
+                $"demo-{stored.Id}-{i}", EntryKind.Bolt.Id, stored.ProjectId, stored.Id, lot, plan.Assembly.Numbers[step.Bolt],
+                document.ToJsonString(), begun.AddMinutes(i).UtcDateTime);
         }
         if (share < 1) yield break;
         var last = plan.Passes[^1];
         yield return new(
-            $"demo-{stored.Id}-hold", EntryKind.Witness.Id, stored.ProjectId, stored.Id, 0, 0, new JsonObject { ["pass"] = last.Id, ["result"] = "accepted" }.ToJsonString(), now.UtcDateTime);
+            $"demo-{stored.Id}-hold", EntryKind.Witness.Id, stored.ProjectId, stored.Id, 0, 0,
+            new JsonObject { ["pass"] = last.Id, ["result"] = "accepted" }.ToJsonString(), now.UtcDateTime);
     }
 }

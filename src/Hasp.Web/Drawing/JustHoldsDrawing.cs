@@ -32,7 +32,8 @@ public sealed class JustHoldsDrawing
         Load = Path(found.Curve, t => t.Tightening < 1 ? double.NaN : t.Load);
         Tightening = Path(found.Curve, t => t.Tightening);
         Refused = [.. Stretches(t => t.Refused.Length > 0)];
-        Held = [.. found.Ranges.Select(r => new DrawnStretch(X(r.From?.Value ?? found.Curve[0].Value), X(r.To?.Value ?? found.Curve[^1].Value)))];
+        Held = [.. found.Ranges.Select(r => new DrawnStretch(X(r.From?.Value ?? found.Curve[0].Value),
+            X(r.To?.Value ?? found.Curve[^1].Value)))];
         Edges = [.. found.Ranges.SelectMany(r => new[] { r.From, r.To }).OfType<HoldingEdge>().Select(e => X(e.Value))];
         Now = found.Now is { } now && now >= found.Curve[0].Value && now <= found.Curve[^1].Value ? X(now) : null;
         Ticks = [.. TicksOf()];
@@ -110,7 +111,8 @@ public sealed class JustHoldsDrawing
             yield break;
         }
         var step = Plot.Step(_high - _low, 7);
-        for (var i = Math.Ceiling(_low / step); i * step <= _high * (1 + 1e-9); i++) yield return new(X(i * step), QuantityText.Figures(i * step));
+        for (var i = Math.Ceiling(_low / step); i * step <= _high * (1 + 1e-9); i++) yield return new(X(i * step),
+            QuantityText.Figures(i * step));
     }
 
     private string WordsOf()
@@ -123,7 +125,8 @@ public sealed class JustHoldsDrawing
             var best = allowed.MaxBy(t => Math.Min(t.Load, t.Tightening));
             return $"No value from {Text(curve[0].Value)} to {Text(curve[^1].Value)} makes the joint hold; at best, at {Text(best.Value)}, {best.Governs!.Name.ToLowerInvariant()} reaches {QuantityText.Factor(Math.Min(best.Load, best.Tightening))} of what is required.";
         }
-        if (_found.Ranges is [{ From: null, To: null }]) return $"The joint holds at every value from {Text(curve[0].Value)} to {Text(curve[^1].Value)}.";
+        if (_found.Ranges is [{ From: null,
+            To: null }]) return $"The joint holds at every value from {Text(curve[0].Value)} to {Text(curve[^1].Value)}.";
         return "The joint holds " + string.Join(", and ", _found.Ranges.Select(RangeWords)) + ".";
     }
 

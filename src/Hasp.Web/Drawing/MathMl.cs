@@ -37,7 +37,8 @@ public static class MathMl
         var (number, unit) = QuantityText.Show(held, dimension, units);
         // A negative number among the operators of a formula stands in brackets: a − (−b), never a − −b.
         if (held < 0 && number[0] is '-' or '−') number = "(−" + number[1..] + ")";
-        return unit.Length == 0 ? $"<mn>{number}</mn>" : $"<mrow><mn>{number}</mn><mspace width=\"0.15em\"/><mtext class=\"unit\">{WebUtility.HtmlEncode(unit)}</mtext></mrow>";
+        return unit.Length == 0 ? $"<mn>{number}</mn>"
+            : $"<mrow><mn>{number}</mn><mspace width=\"0.15em\"/><mtext class=\"unit\">{WebUtility.HtmlEncode(unit)}</mtext></mrow>";
     }
 
     private sealed class Formulas : Notation

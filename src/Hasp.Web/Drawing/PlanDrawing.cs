@@ -40,7 +40,8 @@ public sealed record DrawnArrow(Spot From, Spot To)
 /// <param name="Presses">True where the ring stands for a pressing load.</param>
 /// <param name="Critical">True for the bolt that governs.</param>
 /// <param name="Words">The bolt in words.</param>
-public sealed record DrawnBolt(int Number, Spot At, bool Off, DrawnArrow? Direct, DrawnArrow? Torsional, DrawnArrow? Resultant, double Ring, bool Presses, bool Critical, string Words)
+public sealed record DrawnBolt(int Number, Spot At, bool Off, DrawnArrow? Direct, DrawnArrow? Torsional, DrawnArrow? Resultant, double Ring,
+    bool Presses, bool Critical, string Words)
 {
     /// <summary>Where its number is written: on the side that its arrow does not take.</summary>
     public Spot Label
@@ -126,9 +127,12 @@ public sealed class PlanDrawing
         Plate = pattern.Plate is { } plate ? PathOf(plate) : "";
         var (mostShear, mostTension) = (view.Bolts.Max(b => b.Shear), view.Bolts.Max(b => Math.Abs(b.Tension)));
         Bolts = [.. pattern.Places.Select((p, i) => Drawn(p, i + 1, view, mostShear, mostTension))];
-        if (pattern.Layout is { Kind: PatternKind.Circle or PatternKind.Arc, Mirror: Mirror.None } round) BoltCircle = (On(round.At), round.Diameter / 2 * Scale);
+        if (pattern.Layout is { Kind: PatternKind.Circle or PatternKind.Arc, Mirror: Mirror.None } round) BoltCircle = (On(round.At),
+            round.Diameter / 2 * Scale);
         Dimensions = [.. Chain(joint, upright: false), .. Chain(joint, upright: true)];
-        Findings = [.. joint.Spacing.Where(f => f.IsShort).Take(12).Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)), QuantityText.Show(f.Distance, Dimension.Length, units, 3).Number, PatternRules.Words(f)))];
+        Findings = [.. joint.Spacing.Where(f => f.IsShort).Take(12)
+            .Select(f => new DrawnFinding(On(f.From), On(f.To), Middle(On(f.From), On(f.To)),
+            QuantityText.Show(f.Distance, Dimension.Length, units, 3).Number, PatternRules.Words(f)))];
         if (view.Load is { } load) (LoadAt, LoadArrow, Turn) = LoadOf(joint, load);
         Pivots = pattern.School == TensionSchool.Pivot && view.Load is { } turning ? PivotsOf(pattern, turning) : [];
         var worst = view.Bolts.FirstOrDefault(b => b.Number == view.Critical);
@@ -203,8 +207,10 @@ public sealed class PlanDrawing
         var xs = pattern.Places.Select(p => p.X).ToList();
         var ys = pattern.Places.Select(p => p.Y).ToList();
         var (left, right, bottom, top) = (xs.Min() - room, xs.Max() + room, ys.Min() - room, ys.Max() + room);
-        if (pattern.Plate is { } plate) (left, right, bottom, top) = (Math.Min(left, plate.Left), Math.Max(right, plate.Right), Math.Min(bottom, plate.Bottom), Math.Max(top, plate.Top));
-        foreach (var line in pattern.School == TensionSchool.Pivot ? new[] { pattern.Pivots } : []) (left, right, bottom, top) = (Math.Min(left, line.Left), Math.Max(right, line.Right), Math.Min(bottom, line.Bottom), Math.Max(top, line.Top));
+        if (pattern.Plate is { } plate) (left, right, bottom, top) = (Math.Min(left, plate.Left), Math.Max(right, plate.Right),
+            Math.Min(bottom, plate.Bottom), Math.Max(top, plate.Top));
+        foreach (var line in pattern.School == TensionSchool.Pivot ? new[] { pattern.Pivots } : []) (left, right, bottom,
+            top) = (Math.Min(left, line.Left), Math.Max(right, line.Right), Math.Min(bottom, line.Bottom), Math.Max(top, line.Top));
         // The load is drawn where it acts unless that would shrink the bolts to specks.
         if (view.Load?.At is { } at)
         {
@@ -219,7 +225,8 @@ public sealed class PlanDrawing
     {
         var at = On(p);
         var load = view.Bolts.FirstOrDefault(b => b.Number == number);
-        if (load.Number == 0) return new(number, at, true, null, null, null, 0, false, false, $"Place {number}, x {Len(p.X)}, y {Len(p.Y)}, no bolt") { Room = Radius };
+        if (load.Number == 0) return new(number, at, true, null, null, null, 0, false, false,
+            $"Place {number}, x {Len(p.X)}, y {Len(p.Y)}, no bolt") { Room = Radius };
         var per = mostShear > 1e-9 ? LongestArrow / mostShear : 0;
         var part = load.InPlane;
         Spot Off(Spot from, double x, double y) => new(from.X + (per * x), from.Y - (per * y));
@@ -244,7 +251,9 @@ public sealed class PlanDrawing
             return list;
         });
         // A circle is dimensioned by its diameter.
-        if (BoltCircle is not null && layout.Kind == PatternKind.Circle) places = upright ? [layout.At.Y - (layout.Diameter / 2), layout.At.Y + (layout.Diameter / 2)] : [layout.At.X - (layout.Diameter / 2), layout.At.X + (layout.Diameter / 2)];
+        if (BoltCircle is not null && layout.Kind == PatternKind.Circle) places = upright
+            ? [layout.At.Y - (layout.Diameter / 2), layout.At.Y + (layout.Diameter / 2)]
+            : [layout.At.X - (layout.Diameter / 2), layout.At.X + (layout.Diameter / 2)];
         if (places.Count > 7) places = [places[0], places[^1]];
         var marks = places.ToList();
         if (pattern.Plate is { } plate)
@@ -258,15 +267,18 @@ public sealed class PlanDrawing
         for (var i = 1; i < marks.Count; i++)
         {
             if (marks[i] - marks[i - 1] < 0.01) continue;
-            var (a, b) = upright ? (On(new(0, marks[i - 1])).Y, On(new(0, marks[i])).Y) : (On(new(marks[i - 1], 0)).X, On(new(marks[i], 0)).X);
+            var (a, b) = upright ? (On(new(0, marks[i - 1])).Y, On(new(0, marks[i])).Y)
+                : (On(new(marks[i - 1], 0)).X, On(new(marks[i], 0)).X);
             var edge = pattern.Plate is not null && (i == 1 || i == marks.Count - 1);
-            var field = edge ? (upright ? Fields.PlateHeight.Path : Fields.PlateWidth.Path) : layout.HasRows && layout.Turned == 0 ? (upright ? Fields.PitchY.Path : Fields.PitchX.Path) : layout.IsRound ? Fields.PatternDiameter.Path : "";
+            var field = edge ? (upright ? Fields.PlateHeight.Path : Fields.PlateWidth.Path) : layout.HasRows && layout.Turned == 0
+                ? (upright ? Fields.PitchY.Path : Fields.PitchX.Path) : layout.IsRound ? Fields.PatternDiameter.Path : "";
             var l = SectionDrawing.N(line);
             var path = upright
                 ? $"M{l} {SectionDrawing.N(a)}V{SectionDrawing.N(b)}M{SectionDrawing.N(line - 4)} {SectionDrawing.N(a + 4)}l8 -8M{SectionDrawing.N(line - 4)} {SectionDrawing.N(b + 4)}l8 -8"
                 : $"M{SectionDrawing.N(a)} {l}H{SectionDrawing.N(b)}M{SectionDrawing.N(a - 4)} {SectionDrawing.N(line + 4)}l8 -8M{SectionDrawing.N(b - 4)} {SectionDrawing.N(line + 4)}l8 -8";
             yield return new(
-                path, upright ? new(line - 5, (a + b) / 2) : new((a + b) / 2, line - 5), upright, QuantityText.Show(marks[i] - marks[i - 1], Dimension.Length, _units, 4).Number, field);
+                path, upright ? new(line - 5, (a + b) / 2) : new((a + b) / 2, line - 5), upright,
+                QuantityText.Show(marks[i] - marks[i - 1], Dimension.Length, _units, 4).Number, field);
         }
     }
 
@@ -284,7 +296,8 @@ public sealed class PlanDrawing
         var at = On(load.At is { } stated ? new(stated.X, stated.Y) : new PlanPoint(group.CentroidX, group.CentroidY) + beside);
         // A load far off is drawn at the rim of the sheet, on its own line of sight.
         at = new(Math.Clamp(at.X, 14, Width - 14), Math.Clamp(at.Y, 14, Height - 14));
-        var arrow = load.Shear > 1e-9 ? new DrawnArrow(at, new(at.X + (52 * load.Load.Force.X / load.Shear), at.Y - (52 * load.Load.Force.Y / load.Shear))) : null;
+        var arrow = load.Shear > 1e-9 ? new DrawnArrow(at,
+            new(at.X + (52 * load.Load.Force.X / load.Shear), at.Y - (52 * load.Load.Force.Y / load.Shear))) : null;
         var torsion = OnBolt.MomentsAtCentroid<Core.Formulas.Plain>(load, group).Z.Value;
         if (Math.Abs(torsion) < 1e-3) return (at, arrow, "");
         // A three-quarter arc the way the torsion turns; y runs down on the sheet.
@@ -303,12 +316,14 @@ public sealed class PlanDrawing
         if (atX is { } x)
         {
             var sheet = On(new(x, 0)).X;
-            lines.Add(new($"M{SectionDrawing.N(sheet)} 8V{SectionDrawing.N(Height - 8)}", new(sheet, 18), true, x == pattern.Pivots.Right ? Fields.PivotRight.Path : Fields.PivotLeft.Path, x));
+            lines.Add(new($"M{SectionDrawing.N(sheet)} 8V{SectionDrawing.N(Height - 8)}", new(sheet, 18), true, x == pattern.Pivots.Right
+                ? Fields.PivotRight.Path : Fields.PivotLeft.Path, x));
         }
         if (atY is { } y)
         {
             var sheet = On(new(0, y)).Y;
-            lines.Add(new($"M8 {SectionDrawing.N(sheet)}H{SectionDrawing.N(Width - 8)}", new(Width - 18, sheet), false, y == pattern.Pivots.Bottom ? Fields.PivotBottom.Path : Fields.PivotTop.Path, y));
+            lines.Add(new($"M8 {SectionDrawing.N(sheet)}H{SectionDrawing.N(Width - 8)}", new(Width - 18, sheet), false,
+                y == pattern.Pivots.Bottom ? Fields.PivotBottom.Path : Fields.PivotTop.Path, y));
         }
         return lines;
     }
@@ -319,9 +334,11 @@ public sealed class PlanDrawing
         void Circle(PlanPoint middle, double diameter)
         {
             var (c, r) = (On(middle), diameter / 2 * Scale);
-            path.Append(CultureInfo.InvariantCulture, $"M{SectionDrawing.N(c.X - r)} {SectionDrawing.N(c.Y)}a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(2 * r)} 0a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(-2 * r)} 0z");
+            path.Append(CultureInfo.InvariantCulture,
+                $"M{SectionDrawing.N(c.X - r)} {SectionDrawing.N(c.Y)}a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(2 * r)} 0a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(-2 * r)} 0z");
         }
-        void Polygon(IEnumerable<PlanPoint> corners) => path.Append('M').AppendJoin('L', corners.Select(c => $"{SectionDrawing.N(On(c).X)} {SectionDrawing.N(On(c).Y)}")).Append('z');
+        void Polygon(IEnumerable<PlanPoint> corners) => path.Append('M')
+            .AppendJoin('L', corners.Select(c => $"{SectionDrawing.N(On(c).X)} {SectionDrawing.N(On(c).Y)}")).Append('z');
 
         if (plate.IsRound) Circle(plate.Middle, plate.Diameter);
         else Polygon(plate.Corners);

@@ -38,7 +38,8 @@ public sealed class PlanOfBolts
         Width = width;
         Height = Math.Max((2 * Margin) + ((top - bottom) * scale), 110);
         var turns = plan.Order.Bolts.Select((bolt, i) => (bolt, i)).ToDictionary(t => t.bolt, t => t.i + 1);
-        Spot At(PlanPoint p) => new((width / 2) + ((p.X - ((left + right) / 2)) * scale), (Height / 2) - ((p.Y - ((top + bottom) / 2)) * scale));
+        Spot At(PlanPoint p) => new((width / 2) + ((p.X - ((left + right) / 2)) * scale),
+            (Height / 2) - ((p.Y - ((top + bottom) / 2)) * scale));
         Bolts = [.. places.Select((p, i) => new PlanBolt(plan.Assembly.Numbers[i], turns[i], At(p).X, At(p).Y))];
         var apart = NearestTwo(Bolts);
         Radius = Math.Clamp(apart * Share, Smallest, Largest);
@@ -76,7 +77,8 @@ public sealed class PlanOfBolts
     private static double NearestTwo(ImmutableArray<PlanBolt> bolts)
     {
         var nearest = double.PositiveInfinity;
-        for (var i = 0; i < bolts.Length; i++) for (var j = 0; j < i; j++) nearest = Math.Min(nearest, new PlanPoint(bolts[i].X, bolts[i].Y).To(new(bolts[j].X, bolts[j].Y)));
+        for (var i = 0; i < bolts.Length; i++) for (var j = 0; j < i; j++) nearest = Math.Min(nearest, new PlanPoint(bolts[i].X, bolts[i].Y)
+            .To(new(bolts[j].X, bolts[j].Y)));
         return nearest;
     }
 }

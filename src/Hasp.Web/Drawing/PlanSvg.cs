@@ -23,7 +23,8 @@ public static class PlanSvg
         {
             if (path.Length > 0) b.Append($"<path d=\"{path}\" fill=\"none\" stroke=\"{colour}\" stroke-width=\"{N(wide)}\"{more}/>\n");
         }
-        void Text(Spot at, string text, string colour, string more = "") => b.Append($"<text x=\"{N(at.X)}\" y=\"{N(at.Y)}\" fill=\"{colour}\" text-anchor=\"middle\"{more}>{WebUtility.HtmlEncode(text)}</text>\n");
+        void Text(Spot at, string text, string colour,
+            string more = "") => b.Append($"<text x=\"{N(at.X)}\" y=\"{N(at.Y)}\" fill=\"{colour}\" text-anchor=\"middle\"{more}>{WebUtility.HtmlEncode(text)}</text>\n");
 
         if (d.Plate.Length > 0) b.Append($"<path d=\"{d.Plate}\" fill=\"#eef2f9\" fill-rule=\"evenodd\" stroke=\"#1a2233\" stroke-width=\"1.2\"/>\n");
         foreach (var dim in d.Dimensions)

@@ -65,7 +65,8 @@ public sealed class Plot
                 var cross = l.X + ((p.X - l.X) * (_yMost - l.Y) / (p.Y - l.Y));
                 path.Append(here ? 'M' : 'L').Append(At(cross, _yMost));
             }
-            if (here) path.Append(path.Length == 0 || (!inside && (last is not { } b || !double.IsFinite(b.Y))) ? 'M' : 'L').Append(At(p.X, p.Y));
+            if (here) path.Append(path.Length == 0 || (!inside && (last is not { } b || !double.IsFinite(b.Y))) ? 'M' : 'L')
+                .Append(At(p.X, p.Y));
             (inside, last) = (here, p);
         }
         return path.ToString();
@@ -89,6 +90,7 @@ public sealed class Plot
     private static IEnumerable<double> Round(double most, double about)
     {
         var step = Step(most, about);
-        for (var i = 0; i * step <= most * (1 + 1e-9); i++) yield return double.Parse((i * step).ToString("G12", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture);
+        for (var i = 0; i * step <= most * (1 + 1e-9); i++) yield return double.Parse((i * step)
+            .ToString("G12", CultureInfo.InvariantCulture), CultureInfo.InvariantCulture);
     }
 }

@@ -29,7 +29,8 @@ public sealed class PreloadDrawing
         Cliff = sweep.Cliff;
         Sweep = new Plot(to, 3, Width, Height, force.Scale);
         Curves = Drawn(sweep);
-        SweepWords = "Reserve against preload. " + string.Join(" ", sweep.Curves.Select(c => $"{c.Check.Name}: {At(c, result[Terms.PreloadMin])} at the smallest preload, {At(c, result[Terms.PreloadMax])} at the largest."))
+        SweepWords = "Reserve against preload. "
+            + string.Join(" ", sweep.Curves.Select(c => $"{c.Check.Name}: {At(c, result[Terms.PreloadMin])} at the smallest preload, {At(c, result[Terms.PreloadMax])} at the largest."))
             + (Cliff > 0 ? $" Below {QuantityText.ShowText(Cliff, Dimension.Force, units, 3)} the faces part." : "");
         string At(SweepCurve c, double preload) => QuantityText.Factor(c.Reserves[(int)Math.Clamp(Math.Round(preload / to * (sweep.Preloads.Count - 1)), 0, sweep.Preloads.Count - 1)]);
 
@@ -86,7 +87,8 @@ public sealed class PreloadDrawing
     }
 
     /// <summary>A place on the curve within the field where no other label stands; none where all are taken.</summary>
-    private (double, double, string)? Place(string name, List<(double X, double Y)> points, List<(double Left, double Right, double Y)> taken)
+    private (double, double, string)? Place(string name, List<(double X, double Y)> points,
+        List<(double Left, double Right, double Y)> taken)
     {
         // Wide letters of the label's size, so that what is taken is rather too much than too little.
         var width = 6.2 * name.Length;
@@ -102,11 +104,13 @@ public sealed class PreloadDrawing
         return null;
     }
 
-    private IEnumerable<DrawnLine> DiagramLines(double kb, double km, double share, double least, double aim, double most, double load, UnitSystem units)
+    private IEnumerable<DrawnLine> DiagramLines(double kb, double km, double share, double least, double aim, double most, double load,
+        UnitSystem units)
     {
         string F(double n) => QuantityText.ShowText(n, Dimension.Force, units, 3);
         string P(params (double X, double Y)[] points) => Diagram.Path(points);
-        DrawnLine Line(string kind, string path, string text, double x, double y, string anchor = "start") => new(kind, path, text, Diagram.X(x), Diagram.Y(y), anchor);
+        DrawnLine Line(string kind, string path, string text, double x, double y, string anchor = "start") => new(kind, path, text,
+            Diagram.X(x), Diagram.Y(y), anchor);
         var apex = aim / kb;
         // The parts' line falls from the apex: what the bolt gains in length they give back.
         yield return Line("extreme", P((most / kb, most), (apex + (most / km), 0)), "", 0, 0);
@@ -123,6 +127,7 @@ public sealed class PreloadDrawing
         var (bolt, parts) = closed ? (aim + (share * load), aim - ((1 - share) * load)) : (load, 0);
         var at = closed ? apex + (share * load / kb) : load / kb;
         yield return Line(
-            "load", P((at, bolt), (at, parts)), closed ? $"load {F(load)}" : $"load {F(load)}, faces apart", at + (apex * 0.02), (bolt + parts) / 2);
+            "load", P((at, bolt), (at, parts)), closed ? $"load {F(load)}" : $"load {F(load)}, faces apart", at + (apex * 0.02),
+            (bolt + parts) / 2);
     }
 }

@@ -31,7 +31,8 @@ public sealed record CutPart(Box Left, Box RightBox, int Layer, bool Governs, bo
 /// <param name="Insert">The insert's wall left of the bolt, and right of it; null where there is none.</param>
 /// <param name="EngagedFrom">Where the engagement begins.</param>
 /// <param name="EngagedTo">Where it ends.</param>
-public sealed record DrawnHole(Box Thread, Box Drill, string Tip, Box Floor, (Box Left, Box Right)? Insert, double EngagedFrom, double EngagedTo)
+public sealed record DrawnHole(Box Thread, Box Drill, string Tip, Box Floor, (Box Left, Box Right)? Insert, double EngagedFrom,
+    double EngagedTo)
 {
     /// <summary>Name of the hatch of the tapped part.</summary>
     public required string Hatch { get; init; }
@@ -89,18 +90,22 @@ public sealed class SectionDrawing
         _top = (fixedScale is null ? Math.Max(0, (height - Height) / 2) : 0) + (above * Scale);
         Head = Around(head.Across, head.Countersunk ? 0 : -head.Height, head.Countersunk ? head.Height : 0);
         Countersink = head.Countersunk
-            ? Points((Head.X, Head.Y), (Head.Right, Head.Y), (Axis + (bolts.Thread.Diameter * Scale / 2), Head.Bottom), (Axis - (bolts.Thread.Diameter * Scale / 2), Head.Bottom))
+            ? Points((Head.X, Head.Y), (Head.Right, Head.Y), (Axis + (bolts.Thread.Diameter * Scale / 2), Head.Bottom),
+                (Axis - (bolts.Thread.Diameter * Scale / 2), Head.Bottom))
             : "";
         Nut = bolts.Nut is { } nut ? Around(nut.Across, stack.Clamped, stack.Clamped + nut.Height) : null;
         var threadFrom = bolts.IsStud ? -bolts.Above : Math.Max(bolts.ShankLength, head.Countersunk ? head.Height : 0);
-        Shank = Around(bolts.Thread.Diameter, bolts.IsStud ? 0 : head.Countersunk ? head.Height : 0, bolts.IsStud ? 0 : Math.Max(bolts.ShankLength, head.Countersunk ? head.Height : 0));
+        Shank = Around(bolts.Thread.Diameter, bolts.IsStud ? 0 : head.Countersunk ? head.Height : 0, bolts.IsStud ? 0
+            : Math.Max(bolts.ShankLength, head.Countersunk ? head.Height : 0));
         Thread = Around(bolts.Thread.Diameter, threadFrom, bolts.Below);
         ThreadCore = Around(result[Terms.RootDiameter], threadFrom, bolts.Below);
-        Runout = Around(bolts.Thread.Diameter, bolts.IsStud ? 0 : Math.Min(bolts.SureShank, bolts.ShankLength), bolts.IsStud ? 0 : bolts.ShankLength);
+        Runout = Around(bolts.Thread.Diameter, bolts.IsStud ? 0 : Math.Min(bolts.SureShank, bolts.ShankLength), bolts.IsStud ? 0
+            : bolts.ShankLength);
         ThreadPitch = Math.Max(3, pitch * Scale);
         if (joint.Tapped) Hole = HoleOf(drill);
         Parts = [.. stack.Items.Select(Cut)];
-        Planes = [.. stack.Planes.Select(p => new DrawnPlane(Y(p.Height), p.RunoutOnly ? "runout: as thread" : p.ThreadInPlane ? "thread in plane" : "shank in plane", p.ThreadInPlane))];
+        Planes = [.. stack.Planes.Select(p => new DrawnPlane(Y(p.Height), p.RunoutOnly ? "runout: as thread" : p.ThreadInPlane
+            ? "thread in plane" : "shank in plane", p.ThreadInPlane))];
         ConeRight = Cone(1);
         ConeLeft = Cone(-1);
         GripTop = Y(stack.SeatDepth);
@@ -189,8 +194,10 @@ public sealed class SectionDrawing
         {
             var j = _result.Joint;
             string Mm(double v) => QuantityText.ShowText(v, Dimension.Length, UnitSystem.Si);
-            var parts = string.Join(", then ", j.Layers.Select(l => $"{l.Name}, {Mm(l.Thickness)} of {l.Material.Name}, {(l.OnlyClamped ? "only clamped" : "pulling " + l.Side.ToString().ToLowerInvariant())}"));
-            var planes = string.Join("; ", _result.Stack.Planes.Select(p => $"shear plane {Mm(p.Height)} below the head, {(p.RunoutOnly ? "in the thread runout" : p.ThreadInPlane ? "in the thread" : "in the shank")}"));
+            var parts = string.Join(", then ",
+                j.Layers.Select(l => $"{l.Name}, {Mm(l.Thickness)} of {l.Material.Name}, {(l.OnlyClamped ? "only clamped" : "pulling " + l.Side.ToString().ToLowerInvariant())}"));
+            var planes = string.Join("; ",
+                _result.Stack.Planes.Select(p => $"shear plane {Mm(p.Height)} below the head, {(p.RunoutOnly ? "in the thread runout" : p.ThreadInPlane ? "in the thread" : "in the shank")}"));
             var end = j.End.Kind switch
             {
                 ThreadEndKind.Nut => $"{(j.NutWasher is null ? "" : ", then washer")}, then the nut. ",
@@ -224,7 +231,8 @@ public sealed class SectionDrawing
         if (item.Layer < 0)
         {
             var washer = item.Top == 0 ? joint.HeadWasher! : joint.NutWasher!;
-            (left, right, bore, endLeft, endRight) = (washer.OuterDiameter * Scale / 2, washer.OuterDiameter * Scale / 2, washer.InnerDiameter, true, true);
+            (left, right, bore, endLeft, endRight) = (washer.OuterDiameter * Scale / 2, washer.OuterDiameter * Scale / 2,
+                washer.InnerDiameter, true, true);
         }
         else if (joint.Layers[item.Layer].EdgeDistance is { } edge && edge * Scale < HalfWidth)
         {
@@ -246,7 +254,8 @@ public sealed class SectionDrawing
         var half = _result.Joint.Hole / 2;
         var seat = _result.Stack.SeatDepth;
         var outer = new List<(double Y, double D)>();
-        foreach (var s in _result.Stack.Cones) outer.AddRange([(seat + s.Top, s.UpperDiameter), (seat + s.Top + s.Thickness, s.LowerDiameter)]);
+        foreach (var s in _result.Stack.Cones) outer.AddRange([(seat + s.Top, s.UpperDiameter),
+            (seat + s.Top + s.Thickness, s.LowerDiameter)]);
         var points = new List<string> { $"{N(Axis + (side * half * Scale))},{N(Y(seat))}" };
         points.AddRange(outer.Select(p => $"{N(Axis + (side * Math.Max(p.D / 2, half) * Scale))},{N(Y(p.Y))}"));
         points.Add($"{N(Axis + (side * half * Scale))},{N(Y(seat + _result.Stack.Grip))}");
@@ -275,7 +284,8 @@ public sealed class SectionDrawing
         }
         return new DrawnHole(
             thread, hole, end.Blind ? Points((hole.X, hole.Bottom), (hole.Right, hole.Bottom), (Axis, hole.Bottom + (tip * Scale))) : "",
-            end.Blind ? floor : floor with { Height = 0 }, insert, Y(from), Y(from + end.Engagement)) { Hatch = (joint.Layers.Length - 1) % 2 == 0 ? "hatch-a" : "hatch-b" };
+            end.Blind ? floor : floor with { Height = 0 }, insert, Y(from),
+            Y(from + end.Engagement)) { Hatch = (joint.Layers.Length - 1) % 2 == 0 ? "hatch-a" : "hatch-b" };
     }
 
     private List<SideLabel> LabelsFor(UnitSystem units)
@@ -287,8 +297,10 @@ public sealed class SectionDrawing
         {
             var middle = Y(item.Top + ((joint.Tapped && item.Layer == joint.Layers.Length - 1 ? _partShown : item.Thickness) / 2));
             labels.Add(item.Layer < 0
-                ? new SideLabel(middle, middle, -1, Show(item.Thickness), $"{(item.Top == 0 ? joint.HeadWasher : joint.NutWasher)!.Kind} washer")
-                : new SideLabel(middle, middle, item.Layer, "", $"{joint.Layers[item.Layer].Name}, {joint.Layers[item.Layer].Material.Name}"));
+                ? new SideLabel(middle, middle, -1, Show(item.Thickness),
+                    $"{(item.Top == 0 ? joint.HeadWasher : joint.NutWasher)!.Kind} washer")
+                : new SideLabel(middle, middle, item.Layer, "",
+                    $"{joint.Layers[item.Layer].Name}, {joint.Layers[item.Layer].Material.Name}"));
         }
         void Mark(double height, double number, string text) => labels.Add(new SideLabel(Y(height), Y(height), -2, Show(number), text));
         if (!joint.Bolts.IsStud && joint.Bolts.ShankLength > 0) Mark(joint.Bolts.ShankLength, joint.Bolts.ShankLength, "thread begins");
@@ -302,9 +314,11 @@ public sealed class SectionDrawing
     {
         const double Gap = 25;
         var sorted = labels.OrderBy(l => l.PointsTo).ToList();
-        for (var i = 1; i < sorted.Count; i++) if (sorted[i].Y < sorted[i - 1].Y + Gap) sorted[i] = sorted[i] with { Y = sorted[i - 1].Y + Gap };
+        for (var i = 1; i < sorted.Count; i++) if (sorted[i].Y < sorted[i - 1].Y + Gap) sorted[i] = sorted[i] with { Y = sorted[i - 1].Y
+            + Gap };
         if (sorted[^1].Y > height - 10) sorted[^1] = sorted[^1] with { Y = height - 10 };
-        for (var i = sorted.Count - 2; i >= 0; i--) if (sorted[i].Y > sorted[i + 1].Y - Gap) sorted[i] = sorted[i] with { Y = sorted[i + 1].Y - Gap };
+        for (var i = sorted.Count - 2; i >= 0; i--) if (sorted[i].Y > sorted[i + 1].Y - Gap) sorted[i] = sorted[i] with { Y = sorted[i + 1]
+            .Y - Gap };
         return sorted;
     }
 }

@@ -14,7 +14,8 @@ public sealed class SheetDrawing
     /// <summary>Height of a label, px.</summary>
     public const double LabelHeight = 22;
 
-    private const double LeastEntry = 56, Digit = 8.8, Margin = 20, Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20, Between = 26, Letter = 7.4, NearlyLargest = 0.7, NameLetter = 8.5;
+    private const double LeastEntry = 56, Digit = 8.8, Margin = 20, Clear = 4, First = 14, Off = 8, ArrowLength = 30, Title = 20,
+    Between = 26, Letter = 7.4, NearlyLargest = 0.7, NameLetter = 8.5;
 
     /// <summary>A view where it stands.</summary>
     /// <param name="Name">Elevation, plan, section.</param>
@@ -22,7 +23,8 @@ public sealed class SheetDrawing
     /// <param name="Labels">Its dimensions.</param>
     /// <param name="Arrows">Its forces.</param>
     /// <param name="TitleAt">Where its name stands.</param>
-    public sealed record Placed(string Name, IReadOnlyList<Shape> Marks, IReadOnlyList<Label> Labels, IReadOnlyList<Force> Arrows, (double X, double Y) TitleAt);
+    public sealed record Placed(string Name, IReadOnlyList<Shape> Marks, IReadOnlyList<Label> Labels, IReadOnlyList<Force> Arrows,
+        (double X, double Y) TitleAt);
 
     /// <summary>An outline or line as the path of an SVG.</summary>
     /// <param name="Mark">What it stands for.</param>
@@ -67,7 +69,8 @@ public sealed class SheetDrawing
         if (all.IsEmpty) return;
         var ways = RowsOf(all).Select(r => (Rows: r, Scale: Largest(r, width, height))).ToList();
         // Another row must be worth its while: what stands beside is read together.
-        var (rows, scale) = ways.Where(w => w.Scale >= NearlyLargest * ways.Max(o => o.Scale)).OrderBy(w => w.Rows.Length).ThenByDescending(w => w.Scale).First();
+        var (rows, scale) = ways.Where(w => w.Scale >= NearlyLargest * ways.Max(o => o.Scale)).OrderBy(w => w.Rows.Length)
+            .ThenByDescending(w => w.Scale).First();
         Scale = Math.Max(1e-3, scale);
         var y = 0.0;
         var placed = new List<Placed>();
@@ -94,7 +97,8 @@ public sealed class SheetDrawing
     /// <summary>The largest scale at which rows of views fit.</summary>
     private static double Largest(ImmutableArray<ImmutableArray<Room>> rows, double width, double height)
     {
-        bool Fits(double scale) => rows.All(row => row.Sum(r => r.WidthAt(scale)) + (Between * (row.Length - 1)) <= width) && rows.Sum(row => row.Max(r => r.HeightAt(scale))) <= height;
+        bool Fits(double scale) => rows.All(row => row.Sum(r => r.WidthAt(scale)) + (Between * (row.Length - 1)) <= width)
+            && rows.Sum(row => row.Max(r => r.HeightAt(scale))) <= height;
         var (low, high) = (0.0, Math.Max(width, height));
         for (var i = 0; i < 60; i++)
         {
@@ -135,17 +139,21 @@ public sealed class SheetDrawing
             (MinX, MaxX, MinY, MaxY) = (points.Min(p => p.X), points.Max(p => p.X), points.Min(p => p.Y), points.Max(p => p.Y));
             if (entry is null) return;
             int Rows(Beside side) => view.Measures.Where(m => m.Beside == side).Select(m => m.Row + 1).DefaultIfEmpty(0).Max();
-            Beyond = new() { [Beside.Left] = Pointing(-1, 0), [Beside.Right] = Pointing(1, 0), [Beside.Above] = Pointing(0, 1), [Beside.Below] = Pointing(0, -1) };
+            Beyond = new() { [Beside.Left] = Pointing(-1, 0), [Beside.Right] = Pointing(1, 0), [Beside.Above] = Pointing(0, 1),
+                [Beside.Below] = Pointing(0, -1) };
             // A view that is narrower than a label is given the label's room.
-            double Wide(Beside side) => Enumerable.Range(0, Rows(side)).Sum(row => WidthOfRow(side, row) + Clear) + (Rows(side) > 0 ? First : 0);
+            double Wide(Beside side) => Enumerable.Range(0, Rows(side)).Sum(row => WidthOfRow(side, row) + Clear)
+                + (Rows(side) > 0 ? First : 0);
             Left = 4 + Wide(Beside.Left) + Beyond[Beside.Left];
             Right = 4 + Wide(Beside.Right) + Beyond[Beside.Right];
             // Labels that stand in each other's way move one row out: room for one more is kept where there are several.
             int Spare(Beside side) => view.Measures.Count(m => m.Beside == side) > 1 ? 1 : 0;
             Top = Title + Off + ((Rows(Beside.Above) + Spare(Beside.Above)) * (LabelHeight + Clear)) + Beyond[Beside.Above];
             // Upright labels that cannot stand beside their dimension go up and down: the view is at least as tall as they are.
-            var upright = new[] { Beside.Left, Beside.Right }.SelectMany(s => view.Measures.Where(m => m.Beside == s).GroupBy(m => m.Row)).Select(g => g.Count()).DefaultIfEmpty(0).Max();
-            Bottom = Math.Max(Off, ((upright + 1) * LabelHeight) - Top) + Off + ((Rows(Beside.Below) + Spare(Beside.Below)) * (LabelHeight + Clear)) + Beyond[Beside.Below];
+            var upright = new[] { Beside.Left, Beside.Right }.SelectMany(s => view.Measures.Where(m => m.Beside == s).GroupBy(m => m.Row))
+                .Select(g => g.Count()).DefaultIfEmpty(0).Max();
+            Bottom = Math.Max(Off, ((upright + 1) * LabelHeight) - Top) + Off
+                + ((Rows(Beside.Below) + Spare(Beside.Below)) * (LabelHeight + Clear)) + Beyond[Beside.Below];
         }
 
         internal View View { get; }
@@ -192,7 +200,8 @@ public sealed class SheetDrawing
             ) { [Beside.Left] = 0, [Beside.Right] = 0, [Beside.Above] = 0, [Beside.Below] = 0 };
 
         private double Pointing(int x, int y) =>
-            View.Marks.OfType<Arrow>().Any(a => (x != 0 && Math.Sign(a.X) == x && IsAtEdge(a)) || (y != 0 && Math.Sign(a.Y) == y && IsAtEdge(a))) ? ArrowLength + 6 : 0;
+            View.Marks.OfType<Arrow>().Any(a => (x != 0 && Math.Sign(a.X) == x && IsAtEdge(a))
+                || (y != 0 && Math.Sign(a.Y) == y && IsAtEdge(a))) ? ArrowLength + 6 : 0;
 
         /// <summary>True for an arrow that points out of the view.</summary>
         private bool IsAtEdge(Arrow a) => a.At.X + a.X > MaxX || a.At.X + a.X < MinX || a.At.Y + a.Y > MaxY || a.At.Y + a.Y < MinY;
@@ -212,7 +221,8 @@ public sealed class SheetDrawing
         var marks = room.View.Marks.Where(m => m is not Arrow).Select(m => new Shape(m, PathOf(m, At))).ToList();
         var arrows = measured ? room.View.Marks.OfType<Arrow>().Select(a => ForceOf(a, At(a.At))).ToList() : [];
         return new(
-            room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, room.NameWidth, Title), At) : [], arrows, (left - room.Left + 2, top - room.Top + 12));
+            room.View.Name, marks, measured ? LabelsOf(room, box, new(left - room.Left, top - room.Top, room.NameWidth, Title), At) : [],
+            arrows, (left - room.Left + 2, top - room.Top + 12));
     }
 
     private string PathOf(Mark mark, Func<PlanPoint, (double X, double Y)> at)
@@ -236,7 +246,8 @@ public sealed class SheetDrawing
         var text = QuantityText.ShowText(a.Force, a.Dimension, _units, 3);
         // Beside an upright arrow; over a level one, in its middle.
         return new(
-            $"M{N(from.X)} {N(from.Y)}L{N(x)} {N(y)}", text, a.X == 0 ? (x + 6, ((y + from.Y) / 2) + 4) : ((x + from.X) / 2, from.Y - 7), a.X == 0 ? "start" : "middle");
+            $"M{N(from.X)} {N(from.Y)}L{N(x)} {N(y)}", text, a.X == 0 ? (x + 6, ((y + from.Y) / 2) + 4) : ((x + from.X) / 2, from.Y - 7),
+            a.X == 0 ? "start" : "middle");
     }
 
     private List<Label> LabelsOf(Room room, Box view, Box title, Func<PlanPoint, (double X, double Y)> at)
@@ -246,7 +257,8 @@ public sealed class SheetDrawing
         foreach (var m in room.View.Measures.OrderBy(m => m.Beside).ThenBy(m => m.Row).ThenBy(m => m.From.Y).ThenBy(m => m.From.X))
         {
             var (from, to) = (at(m.From), at(m.To));
-            var label = m.Beside is Beside.Left or Beside.Right ? Upright(room, m, from, to, view, taken) : Level(room, m, from, to, view, taken);
+            var label = m.Beside is Beside.Left or Beside.Right ? Upright(room, m, from, to, view, taken)
+                : Level(room, m, from, to, view, taken);
             taken.Add(label.Box);
             labels.Add(label);
         }
@@ -264,7 +276,8 @@ public sealed class SheetDrawing
         var x = sign < 0 ? line - width - 2 : line + 2;
         Box At(double y) => new(x, y - (LabelHeight / 2), width, LabelHeight);
         // Up and down from the middle in half steps, until it stands on no other.
-        var box = Enumerable.Range(0, 60).Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2)))).Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).First(b => !taken.Any(b.Meets));
+        var box = Enumerable.Range(0, 60).Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2))))
+            .Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).First(b => !taken.Any(b.Meets));
         var lines = $"M{N(from.X)} {N(from.Y)}H{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}H{N(line + (sign * 3))}M{N(line)} {N(from.Y)}V{N(to.Y)}";
         return new(m, box, lines, Figure(m));
     }
@@ -279,7 +292,8 @@ public sealed class SheetDrawing
         {
             var line = edge + (sign * (First + beyond + (row * (LabelHeight + Clear)) - First + Off));
             var width = Entry(m);
-            var box = new Box(Math.Clamp(middle - (width / 2), reach.From, Math.Max(reach.From, reach.To - width)), sign < 0 ? line - LabelHeight - 1 : line + 1, width, LabelHeight);
+            var box = new Box(Math.Clamp(middle - (width / 2), reach.From, Math.Max(reach.From, reach.To - width)), sign < 0
+                ? line - LabelHeight - 1 : line + 1, width, LabelHeight);
             if (taken.Any(box.Meets) && row < m.Row + 12) continue;
             var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} {N(line)}H{N(to.X)}";
             return new(m, box, lines, Figure(m));

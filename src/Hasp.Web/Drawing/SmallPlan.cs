@@ -24,14 +24,16 @@ public sealed class SmallPlan(Joint joint, double width, double height)
     {
         get
         {
-            if (joint.Pattern!.Plate is { IsRound: false } plate) return "M" + string.Join("L", plate.Corners.Select(c => Text(At(c.X, c.Y)))) + "Z";
+            if (joint.Pattern!.Plate is { IsRound: false } plate) return "M"
+                + string.Join("L", plate.Corners.Select(c => Text(At(c.X, c.Y)))) + "Z";
             var (a, b) = (At(_room.Left, _room.Top), At(_room.Right, _room.Bottom));
             return $"M{Text(a)}H{SectionDrawing.N(b.X)}V{SectionDrawing.N(b.Y)}H{SectionDrawing.N(a.X)}Z";
         }
     }
 
     private Spot At(double x, double y) =>
-        new((width / 2) + ((x - ((_room.Left + _room.Right) / 2)) * Scale), (height / 2) - ((y - ((_room.Bottom + _room.Top) / 2)) * Scale));
+        new((width / 2) + ((x - ((_room.Left + _room.Right) / 2)) * Scale),
+            (height / 2) - ((y - ((_room.Bottom + _room.Top) / 2)) * Scale));
 
     private static string Text(Spot s) => $"{SectionDrawing.N(s.X)} {SectionDrawing.N(s.Y)}";
 

@@ -45,7 +45,8 @@ public sealed class BuyingModel(JointStore store) : PageModel
     public async Task<IActionResult> OnGet(int project)
     {
         if (!await Load(project)) return NotFound();
-        Unsettled = [.. _joints.Where(j => Core.Evaluation.Run(j) is { } r && (!r.Holds || !r.IsComplete)).Select(j => j.Number.Length > 0 ? j.Number : j.Name)];
+        Unsettled = [.. _joints.Where(j => Core.Evaluation.Run(j) is { } r && (!r.Holds || !r.IsComplete))
+            .Select(j => j.Number.Length > 0 ? j.Number : j.Name)];
         return Page();
     }
 
@@ -71,7 +72,8 @@ public sealed class BuyingModel(JointStore store) : PageModel
         var stored = await store.Joints(project, "");
         _joints = [.. stored.Select(s => JointDocument.Read(s.Document).Joint).OfType<Joint>()];
         Left = stored.Count - _joints.Count;
-        (var share, SparesProblem) = Read(Spares, SpareRule.Usual.Share * 100, NumberStyles.AllowDecimalPoint, "a share from 0 to 100 %, such as 5 or 7.5");
+        (var share, SparesProblem) = Read(Spares, SpareRule.Usual.Share * 100, NumberStyles.AllowDecimalPoint,
+            "a share from 0 to 100 %, such as 5 or 7.5");
         (var least, LeastProblem) = Read(Least, SpareRule.Usual.Least, NumberStyles.None, "a whole number from 0 to 100");
         Rule = new(share / 100, (int)least);
         Lines = BuyingList.Of(_joints, Rule);

@@ -10,7 +10,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
-public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, People people, ShopFloor floor, ShopLog log) : PageModel
+public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, People people,
+    ShopFloor floor, ShopLog log) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result)
@@ -111,7 +112,8 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         var begun = Core.Kinds.Kind.ById(kind ?? "");
         if (kind != FrameStart && begun is not { Example.Length: > 0 }) return BadRequest();
         var project = await ProjectFor();
-        var document = kind == FrameStart ? QuickLine.Read(QuickLine.Frame, Core.Quantities.UnitSystem.Si).Document : KindExample.Of(begun!);
+        var document = kind == FrameStart ? QuickLine.Read(QuickLine.Frame, Core.Quantities.UnitSystem.Si).Document
+            : KindExample.Of(begun!);
         await basis.PutInto(document, project);
         return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), "To begin with")}");
     }
@@ -243,7 +245,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     /// <summary>A joint that has a lot, a wrench or entries is in the shop's hands; the others say nothing of it.</summary>
     private static Item ItemOf(StoredJoint stored, Result result, Shelf shelf, ILookup<int, EntryRow> entries)
     {
-        var inHand = result.Joint.Kind.IsPlanned && (entries.Contains(stored.Id) || JointShop.LotNameOf(result.Joint).Length > 0 || JointShop.ToolNameOf(result.Joint).Length > 0);
+        var inHand = result.Joint.Kind.IsPlanned
+            && (entries.Contains(stored.Id) || JointShop.LotNameOf(result.Joint).Length > 0 || JointShop.ToolNameOf(result.Joint)
+            .Length > 0);
         return new(stored, result) { Shop = inHand ? JointShop.Of(result, shelf, [.. entries[stored.Id]]) : null };
     }
 

@@ -61,7 +61,8 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
 
     /// <summary>The day on which the use of a record ended; null where it may be used.</summary>
     public DateOnly? Ended(StoredRecord record) =>
-        Kind is { Ends.Count: > 0 } kind && kind.Read(record.Document).Said is { } said ? kind.EndedBefore(said, DateOnly.FromDateTime(Floor.Now.UtcDateTime)) : null;
+        Kind is { Ends.Count: > 0 } kind && kind.Read(record.Document).Said is { } said
+            ? kind.EndedBefore(said, DateOnly.FromDateTime(Floor.Now.UtcDateTime)) : null;
 
     public async Task OnGet()
     {
@@ -95,7 +96,8 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     public async Task<IActionResult> OnPostImport(IFormFile? file)
     {
         if (Kind is not { } kind) return BadRequest();
-        if (file is null || file.Length > LargestFile) FileFaults = [new("file", "", null, file is null ? "choose a file" : "larger than 4 MB")];
+        if (file is null || file.Length > LargestFile) FileFaults = [new("file", "", null, file is null ? "choose a file"
+            : "larger than 4 MB")];
         else
         {
             using var stream = new MemoryStream();
@@ -106,7 +108,8 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
             if (faults.Count == 0)
             {
                 // All or none: a file with a fault changes nothing.
-                foreach (var document in documents) await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(), $"from {file.FileName}");
+                foreach (var document in documents) await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(),
+                    $"from {file.FileName}");
                 Done = $"{documents.Count} from {file.FileName} are on the shelf.";
                 return Redirect(AddressOf(Shelf));
             }
@@ -132,7 +135,8 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
 
     /// <summary>True where every word of the search stands in one of the texts.</summary>
     public bool Matches(params string[] texts) =>
-        (Search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).All(w => texts.Any(t => t.Contains(w, StringComparison.OrdinalIgnoreCase)));
+        (Search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .All(w => texts.Any(t => t.Contains(w, StringComparison.OrdinalIgnoreCase)));
 
     private async Task Show()
     {

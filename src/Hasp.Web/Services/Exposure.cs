@@ -26,11 +26,13 @@ internal static class Exposure
     internal static bool Admits(ServerOptions options, string host) =>
         options.Accounts
         || host is "localhost" or "127.0.0.1" or "[::1]" or "::1"
-        || options.Hosts.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Contains(host, StringComparer.OrdinalIgnoreCase);
+        || options.Hosts.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Contains(host, StringComparer.OrdinalIgnoreCase);
 
     private static IEnumerable<string> Addresses(ServerOptions options)
     {
-        foreach (var url in options.Urls.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) yield return url;
+        foreach (var url in options.Urls.Split(';',
+            StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) yield return url;
         // Ports alone mean every address of the machine.
         if (options.HttpPorts.Length > 0) yield return $"http_ports={options.HttpPorts}";
         if (options.HttpsPorts.Length > 0) yield return $"https_ports={options.HttpsPorts}";

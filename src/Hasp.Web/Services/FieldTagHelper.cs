@@ -46,7 +46,8 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var text = FieldText.Show(State.Document, Path, preferences.Units);
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
-        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (Stacked ? " stacked" : "") + (field.Lines ? " lines" : "") + (fault is null ? "" : " faulty"));
+        output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (Stacked ? " stacked" : "")
+            + (field.Lines ? " lines" : "") + (fault is null ? "" : " faulty"));
         output.Attributes.SetAttribute("id", "row-" + id);
         var described = fault is null ? "" : $" aria-invalid=\"true\" aria-describedby=\"{id}-fault\"";
         // A form of its own, outside, takes the fields of the page where there are no scripts.
@@ -57,7 +58,8 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
             : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
         var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
-        var problem = fault is null || Bare ? "" : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
+        var problem = fault is null || Bare ? ""
+            : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
         output.Content.SetHtmlContent(label + control + Seeker(field) + hint + problem);
     }
 

@@ -39,7 +39,8 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
             columns.Read(Watched(stream, job), Take, Refuse, job.Stopping);
             job.Tell(1);
             return _taken.Count > 0 ? new(Cases(), null)
-                : new(null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}" : "there is no line below the headings");
+                : new(null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}"
+                    : "there is no line below the headings");
         }
         catch (UnreadableTableException e)
         {
@@ -116,7 +117,8 @@ public sealed record ImportFile(int JointId, string Name, string Path, long Leng
         var head = headLine ?? LoadColumns.HeadLine([.. LoadTable.Lines(stream, sheet).Take(20)]);
         var lines = LoadTable.Lines(stream, sheet, head).Take(6).ToList();
         if (lines.Count < 2) throw new UnreadableTableException("there is no line below the headings");
-        return this with { Sheets = sheets, Sheet = sheet ?? sheets.FirstOrDefault(), HeadLine = lines[0].Number, Head = lines[0].Cells, Samples = lines[1..] };
+        return this with { Sheets = sheets, Sheet = sheet ?? sheets.FirstOrDefault(), HeadLine = lines[0].Number, Head = lines[0].Cells,
+            Samples = lines[1..] };
     }
 
     internal FileStream Open() => new(Path, FileMode.Open, FileAccess.Read, FileShare.Read);
@@ -148,7 +150,8 @@ public sealed class Imports(Jobs jobs) : IDisposable
     public async Task<ImportFile> Take(int joint, string editor, IFormFile file)
     {
         Drop(joint, editor);
-        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Expiry && JobOf(f.Key.Joint, f.Key.Editor)?.Ended != false).Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
+        foreach (var old in _files.Where(f => f.Value.At < DateTime.UtcNow - Expiry && JobOf(f.Key.Joint, f.Key.Editor)?.Ended != false)
+            .Select(f => f.Key).ToList()) Drop(old.Joint, old.Editor);
         var path = Path.Combine(_folder, Guid.NewGuid().ToString("N"));
         await using (var target = System.IO.File.Create(path)) await file.CopyToAsync(target);
         var taken = new ImportFile(joint, Shorten(Path.GetFileName(file.FileName.Replace('\\', '/'))), path, file.Length);
@@ -196,7 +199,8 @@ public sealed class Imports(Jobs jobs) : IDisposable
     /// <summary>A folder of this process; what a killed one left behind a day ago goes.</summary>
     private static string NewFolder()
     {
-        foreach (var left in Directory.EnumerateDirectories(Path.GetTempPath(), Prefix + "*").Where(d => Directory.GetLastWriteTimeUtc(d) < DateTime.UtcNow.AddDays(-1)))
+        foreach (var left in Directory.EnumerateDirectories(Path.GetTempPath(), Prefix + "*")
+            .Where(d => Directory.GetLastWriteTimeUtc(d) < DateTime.UtcNow.AddDays(-1)))
         {
             try
             {

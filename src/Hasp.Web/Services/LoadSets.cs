@@ -90,8 +90,10 @@ public sealed class LoadSet
         var pattern = joint.Pattern!;
         IEnumerable<int> front = Enumerable.Range(0, Count).GroupBy(i => LimitStateText.In(_names[i])) is var states && states.Count() == 1
             ? LoadEnvelope.Governing(pattern, _atOrigin)
-            : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray()).Select(i => rows[i]) : []);
-        return joint.Judging.Basis.MayLeaveOut || !CanJudge(joint) ? [.. front.Order()] : [.. front.Concat(Judged(joint).Governing).Distinct().Order().Take(LoadEnvelope.MostGoverning)];
+            : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray())
+                .Select(i => rows[i]) : []);
+        return joint.Judging.Basis.MayLeaveOut || !CanJudge(joint) ? [.. front.Order()]
+            : [.. front.Concat(Judged(joint).Governing).Distinct().Order().Take(LoadEnvelope.MostGoverning)];
     }
 
     /// <summary>Writes the governing cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
@@ -177,7 +179,8 @@ public sealed class LoadSets(JointStore store)
     {
         if (await store.Latest(RecordKind.LoadSets.Id, jointId) is not { } id) return null;
         if (_byJoint.TryGetValue(jointId, out var known) && known.Id == id) return known;
-        if (await store.Record(RecordKind.LoadSets.Id, id) is not { } kept || await store.Payload(id, kept.Revision) is not { } figures) return null;
+        if (await store.Record(RecordKind.LoadSets.Id, id) is not { } kept
+            || await store.Payload(id, kept.Revision) is not { } figures) return null;
         foreach (var old in _byJoint.Keys.Where(k => k != jointId).Take(_byJoint.Count - Kept + 1)) _byJoint.TryRemove(old, out _);
         return _byJoint[jointId] = new LoadSet(id, LoadSetRecord.Of(Workbench.Parse(kept.Document), figures));
     }
@@ -189,7 +192,8 @@ public sealed class LoadSets(JointStore store)
     /// <summary>The cases of a joint for a copy of it as well, so that the copy can choose among all of them.</summary>
     public async Task Copy(int from, int to)
     {
-        if (await store.Latest(RecordKind.LoadSets.Id, from) is not { } id || await store.Record(RecordKind.LoadSets.Id, id) is not { } kept) return;
+        if (await store.Latest(RecordKind.LoadSets.Id, from) is not { } id
+            || await store.Record(RecordKind.LoadSets.Id, id) is not { } kept) return;
         await store.Create(kept.Kind, to, kept.Name, kept.Document, "copied", await store.Payload(id, kept.Revision));
     }
 }

@@ -9,7 +9,8 @@ internal static partial class Log
     [LoggerMessage(2, LogLevel.Information, "The database was upgraded to this version")]
     internal static partial void Upgraded(ILogger log);
 
-    [LoggerMessage(3, LogLevel.Information, "Joint {Joint}: a change to revision {Seen} met revision {Stands}; kept beside it as revision {Kept}")]
+    [LoggerMessage(3, LogLevel.Information,
+        "Joint {Joint}: a change to revision {Seen} met revision {Stands}; kept beside it as revision {Kept}")]
     internal static partial void Conflict(ILogger log, int joint, int seen, int stands, int? kept);
 
     [LoggerMessage(4, LogLevel.Information, "Job {Outcome}: {How} after {Milliseconds} ms")]

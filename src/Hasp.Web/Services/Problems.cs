@@ -29,8 +29,10 @@ internal static class Problems
         if (error is DamagedJointException damaged)
         {
             // The joint's page of revisions needs nothing judged.
-            http.Response.StatusCode = http.Request.Headers.ContainsKey("HX-Request") ? StatusCodes.Status200OK : StatusCodes.Status302Found;
-            http.Response.Headers[http.Request.Headers.ContainsKey("HX-Request") ? "HX-Redirect" : "Location"] = $"/joints/{damaged.Joint}/revisions";
+            http.Response.StatusCode = http.Request.Headers.ContainsKey("HX-Request") ? StatusCodes.Status200OK
+                : StatusCodes.Status302Found;
+            http.Response.Headers[http.Request.Headers.ContainsKey("HX-Request") ? "HX-Redirect"
+                : "Location"] = $"/joints/{damaged.Joint}/revisions";
             return Task.CompletedTask;
         }
         // Nor is a disk that is full, or a database that another program holds, a fault of the program.

@@ -24,12 +24,14 @@ public sealed class ProjectBasis(JointStore store)
     /// <summary>The basis of a project; none where nothing is chosen.</summary>
     public async Task<IReadOnlyList<(string Path, string Text)>> Load(int project) =>
         (await store.Records(RecordKind.ProjectBases.Id, project)).LastOrDefault() is { } kept
-            ? [.. ((JsonObject)JsonNode.Parse(kept.Document)!).Select(f => (f.Key, f.Value!.GetValue<string>())).Where(f => Fields.At(f.Key) is not null)]
+            ? [.. ((JsonObject)JsonNode.Parse(kept.Document)!).Select(f => (f.Key, f.Value!.GetValue<string>()))
+                .Where(f => Fields.At(f.Key) is not null)]
             : [];
 
     /// <summary>Keeps the basis of a project.</summary>
     public Task Keep(int project, IReadOnlyList<(string Path, string Text)> stated) =>
-        store.Replace(RecordKind.ProjectBases.Id, project, "basis", new JsonObject(stated.Select(s => KeyValuePair.Create(s.Path, (JsonNode?)s.Text))).ToJsonString());
+        store.Replace(RecordKind.ProjectBases.Id, project, "basis",
+            new JsonObject(stated.Select(s => KeyValuePair.Create(s.Path, (JsonNode?)s.Text))).ToJsonString());
 
     /// <summary>Writes it into a new joint, as far as that says nothing of its own.</summary>
     public async Task PutInto(JsonObject document, int project)

@@ -53,7 +53,8 @@ public sealed class PlainButtonTagHelper : TagHelper
 {
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
-        string? Text(string name) => output.Attributes[name]?.Value switch { null => null, HtmlString s => WebUtility.HtmlDecode(s.Value), var v => WebUtility.HtmlDecode(v.ToString()) };
+        string? Text(string name) => output.Attributes[name]?.Value switch { null => null, HtmlString s => WebUtility.HtmlDecode(s.Value),
+            var v => WebUtility.HtmlDecode(v.ToString()) };
         output.Attributes.SetAttribute("type", "submit");
         if (Text("hx-post") is { } post)
         {
@@ -62,12 +63,14 @@ public sealed class PlainButtonTagHelper : TagHelper
             return;
         }
         // A view of the stage has one parameter: what is opened, or which case is shown.
-        var (name, value) = Text("hx-get")!.Split('?')[^1].Split('&').Select(p => p.Split('=', 2)).Where(p => p[0] != "handler").Select(p => (p[0], Uri.UnescapeDataString(p[^1]))).FirstOrDefault();
+        var (name, value) = Text("hx-get")!.Split('?')[^1].Split('&').Select(p => p.Split('=', 2)).Where(p => p[0] != "handler")
+            .Select(p => (p[0], Uri.UnescapeDataString(p[^1]))).FirstOrDefault();
         output.Attributes.SetAttribute("form", "stage-view");
         output.Attributes.SetAttribute("name", name);
         output.Attributes.SetAttribute("value", value);
     }
 
     private static string Query(string? values) =>
-        values is null || JsonNode.Parse(values) is not JsonObject all ? "" : string.Concat(all.Select(v => $"&{v.Key}={Uri.EscapeDataString(v.Value?.GetValueKind() == JsonValueKind.String ? v.Value.GetValue<string>() : v.Value?.ToJsonString() ?? "")}"));
+        values is null || JsonNode.Parse(values) is not JsonObject all ? ""
+            : string.Concat(all.Select(v => $"&{v.Key}={Uri.EscapeDataString(v.Value?.GetValueKind() == JsonValueKind.String ? v.Value.GetValue<string>() : v.Value?.ToJsonString() ?? "")}"));
 }

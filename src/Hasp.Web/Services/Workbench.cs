@@ -100,7 +100,8 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
         var stale = new List<Typed>();
         foreach (var old in drafts.Where(d => d.BaseRevision != stored.Revision))
         {
-            if (await store.Revision(id, old.BaseRevision) is { } then) stale.AddRange(TypedSince(Parse(then.Document), Parse(old.Document), document));
+            if (await store.Revision(id, old.BaseRevision) is { } then) stale.AddRange(TypedSince(Parse(then.Document), Parse(old.Document),
+                document));
         }
         state = state with { StaleTyping = [.. stale.DistinctBy(t => t.Path)] };
         return drafts.FirstOrDefault(d => d.BaseRevision == stored.Revision) is { } draft
@@ -211,7 +212,8 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     {
         var (joint, faults) = JointDocument.Read(document);
         return joint is null
-            ? throw new InvalidOperationException("a stored joint is no longer valid: " + string.Join("; ", faults.Select(f => f.Path + " " + f.Problem)))
+            ? throw new InvalidOperationException("a stored joint is no longer valid: "
+                + string.Join("; ", faults.Select(f => f.Path + " " + f.Problem)))
             : Evaluation.Run(joint);
     }
 
@@ -223,7 +225,8 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     {
         if (joint.Pattern is not { } pattern || !LoadSet.IsIn(document)) return false;
         // A basis that asks for more than tension and shear may be governed by another row once its parts or factors are others.
-        if (joint.Judging.Basis.MayLeaveOut && JointDocument.Read(before).Joint?.Pattern is { } then && then.SharesAs(pattern)) return false;
+        if (joint.Judging.Basis.MayLeaveOut && JointDocument.Read(before).Joint?.Pattern is { } then
+            && then.SharesAs(pattern)) return false;
         if (await sets.Load(id) is not { } set) return false;
         set.PutGoverning(document, joint);
         return true;
@@ -232,9 +235,12 @@ public sealed class Workbench(JointStore store, LoadSets sets, Preferences prefe
     /// <summary>A grade or material of the user's own goes into the document that names it, so that the document stands alone.</summary>
     private async Task EmbedOwn(JsonObject document)
     {
-        foreach (var row in await store.Records(RecordKind.Grades.Id)) if (JointEdit.Get(document, "bolts.grade") == row.Name) JointEdit.Embed(document, row.Kind, Parse(row.Document));
-        var materials = (document["layers"] as JsonArray ?? []).Select((_, i) => JointEdit.Get(document, $"layers[{i}].material")).ToHashSet();
-        foreach (var row in await store.Records(RecordKind.Materials.Id)) if (materials.Contains(row.Name)) JointEdit.Embed(document, row.Kind, Parse(row.Document));
+        foreach (var row in await store.Records(RecordKind.Grades.Id)) if (JointEdit.Get(document,
+            "bolts.grade") == row.Name) JointEdit.Embed(document, row.Kind, Parse(row.Document));
+        var materials = (document["layers"] as JsonArray ?? []).Select((_, i) => JointEdit.Get(document, $"layers[{i}].material"))
+            .ToHashSet();
+        foreach (var row in await store.Records(RecordKind.Materials.Id)) if (materials.Contains(row.Name)) JointEdit.Embed(document,
+            row.Kind, Parse(row.Document));
     }
 
     /// <summary>The document that this browser was looking at: a revision, with what it had typed against it.</summary>

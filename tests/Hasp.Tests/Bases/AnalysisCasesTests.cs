@@ -17,9 +17,11 @@ public sealed class AnalysisCasesTests
     {
         var random = new Random(7);
         double Within(double most) => ((2 * random.NextDouble()) - 1) * most;
-        return [.. Enumerable.Range(0, count).Select(i => new LoadCase($"c{i}", new Resultant(new(Within(3e5), Within(3e5), Within(2e5)), new(Within(5e6), Within(5e6), Within(5e6))), null)
+        return [.. Enumerable.Range(0, count).Select(i => new LoadCase($"c{i}",
+            new Resultant(new(Within(3e5), Within(3e5), Within(2e5)), new(Within(5e6), Within(5e6), Within(5e6))), null)
         {
-            LimitStates = i % 3 == 0 ? LimitStates.NotStated : i % 3 == 1 ? LimitStates.Uls | LimitStates.Lrfd : LimitStates.Sls | LimitStates.Asd,
+            LimitStates = i % 3 == 0 ? LimitStates.NotStated : i % 3 == 1 ? LimitStates.Uls | LimitStates.Lrfd
+                : LimitStates.Sls | LimitStates.Asd,
         })];
     }
 
@@ -28,7 +30,8 @@ public sealed class AnalysisCasesTests
     [MemberData(nameof(Ids))]
     public void A_sweep_finds_what_the_joint_with_all_its_cases_finds(string id)
     {
-        var joint = (new Lap { Basis = id }).With(("judging.jointType", "no slip at service"), ("judging.eurocode.surface", "A"), ("judging.is800.surface", "untreated")).Joint;
+        var joint = (new Lap { Basis = id }).With(("judging.jointType", "no slip at service"), ("judging.eurocode.surface", "A"),
+            ("judging.is800.surface", "untreated")).Joint;
         var cases = Cases(60);
         var sweep = CaseSweep.Of(joint, cases);
         var m = Mechanics<Plain>.Of(joint.WithCase(cases[0]));
@@ -70,7 +73,8 @@ public sealed class AnalysisCasesTests
         var columns = LoadColumns.Guess(["name", "limit state", "Fx [kN]"], ["a", "ULS", "3"]);
         Assert.Equal([ColumnMeaning.Name, ColumnMeaning.LimitState, ColumnMeaning.Fx], columns.Columns.Select(c => c.Meaning));
         var (names, refused) = (new List<string>(), new List<RefusedLine>());
-        TableLine[] lines = [new(1, ["name", "limit state", "Fx [kN]"], -1), new(2, ["A", "ULS", "3"], -1), new(3, ["B", "", "3"], -1), new(4, ["C", "fire", "3"], -1), new(5, ["D SLS", "ULS", "3"], -1)];
+        TableLine[] lines = [new(1, ["name", "limit state", "Fx [kN]"], -1), new(2, ["A", "ULS", "3"], -1), new(3, ["B", "", "3"], -1),
+            new(4, ["C", "fire", "3"], -1), new(5, ["D SLS", "ULS", "3"], -1)];
         columns.Read(lines, (name, _, _) => names.Add(name), refused.Add);
         Assert.Equal(["A [ULS]", "B", "D SLS"], names);
         Assert.Equal([4], refused.Select(r => r.Number));
@@ -85,7 +89,8 @@ public sealed class AnalysisCasesTests
     [InlineData("machine")]
     public void Layouts_that_are_offered_hold_and_the_smallest_comes_first(string id)
     {
-        var joint = (new Lap { Basis = id, Thickness = "20 mm", Side = "60 mm", End = "60 mm", Load = "420 kN" }).With(("judging.shearBy", "bearing")).Joint;
+        var joint = (new Lap { Basis = id, Thickness = "20 mm", Side = "60 mm", End = "60 mm", Load = "420 kN" })
+            .With(("judging.shearBy", "bearing")).Joint;
         var layouts = Arranger.Of(joint);
         Assert.NotEmpty(layouts);
         Assert.Equal(layouts.Select(l => l.Joint.Bolts.Count).Order(), layouts.Select(l => l.Joint.Bolts.Count));
@@ -102,7 +107,8 @@ public sealed class AnalysisCasesTests
     public void Circles_take_numbers_that_a_dividing_head_indexes()
     {
         var joint = Samples.Read(new Lap { Basis = "margins", End = "40 mm", Thickness = "20 mm", Load = "20 kN" }.With(
-            ("pattern.kind", "circle"), ("pattern.rows", ""), ("pattern.columns", ""), ("pattern.count", "5"), ("pattern.diameter", "400 mm"), ("judging.shearBy", "bearing")).Document);
+            ("pattern.kind", "circle"), ("pattern.rows", ""), ("pattern.columns", ""), ("pattern.count", "5"),
+            ("pattern.diameter", "400 mm"), ("judging.shearBy", "bearing")).Document);
         Assert.All(Arranger.Of(joint), l => Assert.Contains(l.Joint.Bolts.Count, Arranger.Indexed));
     }
 

@@ -12,7 +12,8 @@ public sealed class CodeDocumentTests
 {
     private static readonly Lap Inch = new()
     {
-        Basis = "aisc-lrfd", Thread = "3/4-10 UNC", Grade = "A325", Hole = "0.8125 in", Thickness = "0.375 in", Material = "Own", End = "1.25 in", Side = "1.5 in", PitchAlong = "2.25 in", PitchAcross = "3 in", Load = "60 kip",
+        Basis = "aisc-lrfd", Thread = "3/4-10 UNC", Grade = "A325", Hole = "0.8125 in", Thickness = "0.375 in", Material = "Own",
+        End = "1.25 in", Side = "1.5 in", PitchAlong = "2.25 in", PitchAcross = "3 in", Load = "60 kip",
     };
 
     private const double Kip = 4448.2216152605;
@@ -22,7 +23,8 @@ public sealed class CodeDocumentTests
     /// <summary>The plate of a worked case on a strap so thick that it never governs.</summary>
     private static Lap OnThickStrap(Lap lap) => lap with { Parts = [("Plate", lap.Thickness, "left"), ("Strap", "60 mm", "right")] };
 
-    private static void Near(double expected, double actual, double rel = 1e-4) => Assert.InRange(actual, expected * (1 - rel), expected * (1 + rel));
+    private static void Near(double expected, double actual, double rel = 1e-4) =>
+        Assert.InRange(actual, expected * (1 - rel), expected * (1 + rel));
 
     [Fact]
     public void Eurocode_group_takes_the_least_where_a_bolt_shears_before_it_bears()
@@ -47,7 +49,8 @@ public sealed class CodeDocumentTests
         Assert.Contains("group", lap.Of(EurocodeBasis.Bearing).Note, StringComparison.Ordinal);
         // Category C takes the least.
         var c = lap with { Grade = "10.9" };
-        Near(6 * 62_545.45, c.With(("judging.jointType", "no slip at ultimate"), ("judging.eurocode.surface", "A")).Resistance(EurocodeBasis.Group));
+        Near(6 * 62_545.45, c.With(("judging.jointType", "no slip at ultimate"), ("judging.eurocode.surface", "A"))
+            .Resistance(EurocodeBasis.Group));
     }
 
     [Fact]
@@ -58,7 +61,8 @@ public sealed class CodeDocumentTests
         Near(0.6 * Math.PI * 24 * (1 + 1.1547005383792515) / 2 * 6 * 430 / 1.25, lap.Resistance(EurocodeBasis.Punching));
         var fv = 0.6 * 800 * 156.66841 / 1.25;
         Near(1 / ((100_000 / 6.0 / fv) + (40_000 / (1.4 * 90_241.0))), lap.Factor(EurocodeBasis.Combined));
-        var sunk = new Lap { Thread = "M16", Thickness = "20 mm", Hole = "18 mm" }.With(("loads[0].fz", "90 kN"), ("bolts.head", "countersunk"));
+        var sunk = new Lap { Thread = "M16", Thickness = "20 mm", Hole = "18 mm" }.With(("loads[0].fz", "90 kN"),
+            ("bolts.head", "countersunk"));
         Near(63_168.7, sunk.Resistance(EurocodeBasis.Tension));
     }
 
@@ -67,8 +71,10 @@ public sealed class CodeDocumentTests
     [InlineData("no slip at service", 64, 45_332.68)]
     public void Eurocode_slip_looks_at_the_loads_of_its_own_limit_state(string type, double tension, double expected)
     {
-        var lap = new Lap { Thread = "M24", Grade = "10.9", Hole = "26 mm", End = "60 mm", Side = "60 mm", PitchAlong = "90 mm", PitchAcross = "90 mm", Load = "30 kN" }.With(
-            ("judging.jointType", type), ("judging.eurocode.surface", "C"), ("layers[0].holes", "oversize"), ("loads[0].limitState", type.EndsWith("service", StringComparison.Ordinal) ? "service" : "ultimate"),
+        var lap = new Lap { Thread = "M24", Grade = "10.9", Hole = "26 mm", End = "60 mm", Side = "60 mm", PitchAlong = "90 mm",
+            PitchAcross = "90 mm", Load = "30 kN" }.With(
+            ("judging.jointType", type), ("judging.eurocode.surface", "C"), ("layers[0].holes", "oversize"),
+            ("loads[0].limitState", type.EndsWith("service", StringComparison.Ordinal) ? "service" : "ultimate"),
             ("loads[0].fz", FormattableString.Invariant($"{6 * tension} kN")));
         Near(expected, lap.Resistance(EurocodeBasis.Slip));
         Near(246_752.7, lap.Step(EurocodeBasis.Slip, "enPretension"));
@@ -85,7 +91,8 @@ public sealed class CodeDocumentTests
     public void Eurocode_block_tears_along_the_weakest_path()
     {
         // One line of three to the end and from it to the side: V,eff,2 where the tension is uneven.
-        var one = new Lap { Thickness = "10 mm", Lines = 1, PitchAlong = "60 mm", Side = "40 mm", Load = "200 kN" }.With(("judging.blockTension", "uneven"));
+        var one = new Lap { Thickness = "10 mm", Lines = 1, PitchAlong = "60 mm", Side = "40 mm",
+            Load = "200 kN" }.With(("judging.blockTension", "uneven"));
         Near(216_589.89, one.Resistance(EurocodeBasis.Block));
         Near(1050, one.Step(EurocodeBasis.Block, "codeNetShear"));
         Near(290, one.Step(EurocodeBasis.Block, "codeNetTension"));
@@ -120,21 +127,26 @@ public sealed class CodeDocumentTests
     [Fact]
     public void Aisc_slip_with_oversize_holes_and_with_tension()
     {
-        var two = Steel(Inch with { Thread = "7/8-9 UNC", Grade = "A490", Hole = "0.9375 in", End = "2 in", Side = "2 in", PitchAlong = "3 in" }, "36 ksi", "58 ksi").With(
-            ("judging.jointType", "no slip at ultimate"), ("judging.aisc.surface", "B"), ("layers[0].holes", "oversize")) with { Parts = Covered };
+        var two = Steel(Inch with { Thread = "7/8-9 UNC", Grade = "A490", Hole = "0.9375 in", End = "2 in", Side = "2 in",
+            PitchAlong = "3 in" }, "36 ksi", "58 ksi").With(
+            ("judging.jointType", "no slip at ultimate"), ("judging.aisc.surface", "B"),
+            ("layers[0].holes", "oversize")) with { Parts = Covered };
         Near(47.0645 * Kip, two.Resistance(AiscBasis.Slip));
         Near(31.460227 * Kip, (two with { Basis = "aisc-asd" }).Resistance(AiscBasis.Slip));
-        var pulled = Steel(Inch with { Load = "30 kip" }, "36 ksi", "58 ksi").With(("judging.jointType", "no slip at service"), ("judging.aisc.surface", "A"));
+        var pulled = Steel(Inch with { Load = "30 kip" }, "36 ksi", "58 ksi")
+            .With(("judging.jointType", "no slip at service"), ("judging.aisc.surface", "A"));
         Near(38.952 / 6 * Kip, pulled.With(("loads[0].fz", "60 kip")).Resistance(AiscBasis.Slip));
         Near(27.168 / 6 * Kip, (pulled with { Basis = "aisc-asd" }).With(("loads[0].fz", "36 kip")).Resistance(AiscBasis.Slip));
     }
 
-    private static readonly (string, string, string)[] Covered = [("Cover", "12 mm", "left"), ("Main", "24 mm", "right"), ("Cover below", "12 mm", "left")];
+    private static readonly (string, string, string)[] Covered = [("Cover", "12 mm", "left"), ("Main", "24 mm", "right"),
+        ("Cover below", "12 mm", "left")];
 
     [Fact]
     public void Aisc_block_shear_of_one_line()
     {
-        var lap = Steel(Inch with { Thickness = "0.5 in", Lines = 1, PitchAlong = "3 in", End = "1.5 in", Side = "1.5 in", Load = "50 kip" }, "36 ksi", "58 ksi");
+        var lap = Steel(Inch with { Thickness = "0.5 in", Lines = 1, PitchAlong = "3 in", End = "1.5 in", Side = "1.5 in",
+            Load = "50 kip" }, "36 ksi", "58 ksi");
         Near(83.859375 * Kip, lap.Resistance(AiscBasis.Block));
         Near(55.90625 * Kip, (lap with { Basis = "aisc-asd" }).Resistance(AiscBasis.Block));
         // Half the tension: the block of all three would give 96.4 kip, and the end bolt alone gives way before it.
@@ -149,13 +161,15 @@ public sealed class CodeDocumentTests
     public void Is800_sides_of_a_butt_joint_are_judged_apart(double main, bool packed, double shear, double bearing, int bolts)
     {
         // Covers outside, the main plate within; on the thin side a packing under each cover. Threads lie in one of the two planes.
-        var parts = new List<(string Name, double Thickness, string Side)> { ("Cover", 8, "left"), ("Main", main, "right"), ("Cover below", 8, "left") };
+        var parts = new List<(string Name, double Thickness, string Side)> { ("Cover", 8, "left"), ("Main", main, "right"),
+            ("Cover below", 8, "left") };
         if (packed)
         {
             parts.Insert(1, ("Packing", 7, "none"));
             parts.Insert(3, ("Packing below", 7, "none"));
         }
-        var lap = Steel(new Lap { Basis = "is800", Grade = "4.6", PitchAlong = "60 mm", Side = "40 mm", Lines = 1, Along = bolts, Load = "400 kN" }, "240 MPa", "410 MPa") with
+        var lap = Steel(new Lap { Basis = "is800", Grade = "4.6", PitchAlong = "60 mm", Side = "40 mm", Lines = 1, Along = bolts,
+            Load = "400 kN" }, "240 MPa", "410 MPa") with
         {
             Parts = [.. parts.Select(p => (p.Name, DocumentText.Mm(p.Thickness), p.Side))],
             More = [("judging.shearThreads", "drawn"), ("bolts.length", "80 mm"), ("bolts.threadLength", packed ? "42 mm" : "46 mm")],
@@ -175,7 +189,8 @@ public sealed class CodeDocumentTests
     [InlineData(700, 55, 36_670.67)]
     public void Is800_long_joints_and_large_grips(double length, double thickness, double expected)
     {
-        var lap = new Lap { Basis = "is800", Grade = "4.6", Along = 11, Lines = 1, PitchAlong = DocumentText.Mm(length / 10), Thickness = DocumentText.Mm(thickness), Material = "S275" };
+        var lap = new Lap { Basis = "is800", Grade = "4.6", Along = 11, Lines = 1, PitchAlong = DocumentText.Mm(length / 10),
+            Thickness = DocumentText.Mm(thickness), Material = "S275" };
         Near(expected, lap.Resistance(Is800Basis.Shear));
         Assert.True(lap.With(("judging.transfer", "uniform")).Resistance(Is800Basis.Shear) > expected);
     }
@@ -183,11 +198,13 @@ public sealed class CodeDocumentTests
     [Fact]
     public void Is800_slip_at_service_and_at_ultimate()
     {
-        var lap = new Lap { Basis = "is800", Thread = "M24", Hole = "26 mm", End = "60 mm", Side = "60 mm", PitchAlong = "100 mm", Load = "300 kN" }.With(
+        var lap = new Lap { Basis = "is800", Thread = "M24", Hole = "26 mm", End = "60 mm", Side = "60 mm", PitchAlong = "100 mm",
+            Load = "300 kN" }.With(
             ("judging.is800.surface", "shot-blasted")) with { Parts = Covered };
         Near(158_082.93, lap.With(("judging.jointType", "no slip at ultimate")).Resistance(Is800Basis.Slip));
         Near(179_639.70, lap.With(("judging.jointType", "no slip at service")).Resistance(Is800Basis.Slip));
-        Near(134_370.49, lap.With(("judging.jointType", "no slip at ultimate"), ("layers[1].holes", "oversize")).Resistance(Is800Basis.Slip));
+        Near(134_370.49, lap.With(("judging.jointType", "no slip at ultimate"), ("layers[1].holes", "oversize"))
+            .Resistance(Is800Basis.Slip));
         var longer = lap with { Along = 6 };
         Near(153_472.18, longer.With(("judging.jointType", "no slip at ultimate")).Resistance(Is800Basis.Slip));
     }

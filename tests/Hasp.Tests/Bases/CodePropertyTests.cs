@@ -33,9 +33,13 @@ public sealed class CodePropertyTests
         from holes in OneOf("standard", "oversize", "short slot across", "long slot along")
         select new Lap
         {
-            Along = along, Lines = lines, Thickness = DocumentText.Mm(Math.Round(thickness, 1)), End = DocumentText.Mm(Math.Round(end, 1)), Side = DocumentText.Mm(Math.Round(side, 1)),
-            PitchAlong = DocumentText.Mm(Math.Round(pitch, 1)), PitchAcross = DocumentText.Mm(Math.Round(gauge, 1)), Load = FormattableString.Invariant($"{load:0.###} kN"),
-            More = [("judging.jointType", type), ("layers[0].holes", holes), ("judging.eurocode.surface", "B"), ("judging.aisc.surface", "A"), ("judging.is800.surface", "shot-blasted"), ("loads[0].fz", FormattableString.Invariant($"{load / 3:0.###} kN"))],
+            Along = along, Lines = lines, Thickness = DocumentText.Mm(Math.Round(thickness, 1)), End = DocumentText.Mm(Math.Round(end, 1)),
+            Side = DocumentText.Mm(Math.Round(side, 1)),
+            PitchAlong = DocumentText.Mm(Math.Round(pitch, 1)), PitchAcross = DocumentText.Mm(Math.Round(gauge, 1)),
+            Load = FormattableString.Invariant($"{load:0.###} kN"),
+            More = [("judging.jointType", type), ("layers[0].holes", holes), ("judging.eurocode.surface", "B"),
+                ("judging.aisc.surface", "A"), ("judging.is800.surface", "shot-blasted"),
+                ("loads[0].fz", FormattableString.Invariant($"{load / 3:0.###} kN"))],
         };
 
     /// <summary>Laps whose bolts hold against a moment about any axis.</summary>
@@ -77,7 +81,8 @@ public sealed class CodePropertyTests
                 var (fx, fy, x, y) = (load, mirror * load / 3, beside, mirror * 25);
                 string N(double v, string unit) => FormattableString.Invariant($"{v:R} {unit}");
                 return (lap with { Basis = id }).With(
-                    ("pattern.turned", N(angle * 180 / Math.PI, "deg")), ("loads[0].fx", N((c * fx) - (s * fy), "kN")), ("loads[0].fy", N((s * fx) + (c * fy), "kN")),
+                    ("pattern.turned", N(angle * 180 / Math.PI, "deg")), ("loads[0].fx", N((c * fx) - (s * fy), "kN")),
+                    ("loads[0].fy", N((s * fx) + (c * fy), "kN")),
                     ("loads[0].atX", N((c * x) - (s * y), "mm")), ("loads[0].atY", N((s * x) + (c * y), "mm")));
             }
             var here = Factors(Placed(0, 1).Joint);
@@ -102,7 +107,8 @@ public sealed class CodePropertyTests
         Laps.Sample(lap =>
         {
             var metric = lap with { Basis = id };
-            var inch = metric with { Thickness = In(lap.Thickness), End = In(lap.End), Side = In(lap.Side), PitchAlong = In(lap.PitchAlong), PitchAcross = In(lap.PitchAcross) };
+            var inch = metric with { Thickness = In(lap.Thickness), End = In(lap.End), Side = In(lap.Side), PitchAlong = In(lap.PitchAlong),
+                PitchAcross = In(lap.PitchAcross) };
             var (a, b) = (Factors(metric.Joint), Factors(inch.Joint));
             Assert.Equal(a.Keys.Order(), b.Keys.Order());
             foreach (var (check, factor) in a) Assert.Equal(factor, b[check], 1e-9 * factor);
@@ -162,7 +168,8 @@ public sealed class CodePropertyTests
     [InlineData(40.001, 255)]
     public void Strengths_step_at_the_thickness_of_the_standard(double thickness, double yield)
     {
-        var lap = new Lap { Parts = [("Plate", DocumentText.Mm(thickness), "left"), ("Strap", "60 mm", "right")], Along = 2, Load = "900 kN" };
+        var lap = new Lap { Parts = [("Plate", DocumentText.Mm(thickness), "left"), ("Strap", "60 mm", "right")], Along = 2,
+            Load = "900 kN" };
         Assert.Equal(yield, lap.Joint.Layers[0].Material.Yield);
         Assert.Equal(Math.Min(yield * thickness * 140, 255 * 60 * 140), lap.Resistance(EurocodeBasis.Gross), 1);
     }
@@ -172,7 +179,8 @@ public sealed class CodePropertyTests
     public void A_larger_load_of_another_limit_state_hides_none()
     {
         var lap = new Lap().With(
-            ("loads[0].limitState", "ultimate"), ("judging.jointType", "no slip at service"), ("judging.eurocode.surface", "A"), ("loads[0].fz", "50 kN"));
+            ("loads[0].limitState", "ultimate"), ("judging.jointType", "no slip at service"), ("judging.eurocode.surface", "A"),
+            ("loads[0].fz", "50 kN"));
         var document = lap.Document;
         ((System.Text.Json.Nodes.JsonArray)document["loads"]!).Add(System.Text.Json.Nodes.JsonNode.Parse("""{ "name": "Service", "fx": "300 kN", "fz": "40 kN", "limitState": "service" }"""));
         var joint = Samples.Read(document);
@@ -180,7 +188,8 @@ public sealed class CodePropertyTests
         var slip = Evaluation.Run(joint).Checks.Single(c => c.Check == EurocodeBasis.Slip);
         Assert.Equal(1, slip.Case);
         // And by the search for reserves as by the full list.
-        var least = Evaluation.Run(joint).Checks.Where(c => c.Check.Info.SetBy == SetBy.Load).Min(c => c.Reserve ?? double.PositiveInfinity);
+        var least = Evaluation.Run(joint).Checks.Where(c => c.Check.Info.SetBy == SetBy.Load)
+            .Min(c => c.Reserve ?? double.PositiveInfinity);
         Assert.Equal(least, TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value, 1e-9);
     }
 
@@ -193,9 +202,11 @@ public sealed class CodePropertyTests
         Gen.Select(Groups, Gen.Double[-60, 60]).Sample((lap, beside) =>
         {
             var joint = (lap with { Basis = id }).With(("loads[0].atY", DocumentText.Mm(beside)), ("loads[0].atX", "0 mm")).Joint;
-            var least = Evaluation.Run(joint).Checks.Where(c => c.Check.Info.SetBy == SetBy.Load && c.Reserve is not null).Min(c => c.Reserve!.Value);
+            var least = Evaluation.Run(joint).Checks.Where(c => c.Check.Info.SetBy == SetBy.Load && c.Reserve is not null)
+                .Min(c => c.Reserve!.Value);
             var searched = TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value;
-            Assert.True(searched <= least * (1 + 1e-9), $"{searched} and {least}: {string.Join(", ", Evaluation.Run(joint).Checks.Where(c => c.Reserve is not null).Select(c => $"{c.Check.Id} {c.Reserve}"))}");
+            Assert.True(searched <= least * (1 + 1e-9),
+                $"{searched} and {least}: {string.Join(", ", Evaluation.Run(joint).Checks.Where(c => c.Reserve is not null).Select(c => $"{c.Check.Id} {c.Reserve}"))}");
             if (id != "machine") Assert.Equal(least, searched, 1e-9 * least);
             Interlocked.Increment(ref judged);
         }, iter: 25);
@@ -208,7 +219,8 @@ public sealed class CodePropertyTests
     {
         var result = (new Lap { Basis = id }).Result;
         Assert.All(result.Checks.Where(c => c.Factor is null), c => Assert.NotEmpty(c.Note));
-        if (id != "machine") Assert.Contains(result.Basis, CallOut.Of(result, Hasp.Core.Quantities.UnitSystem.Si).Text, StringComparison.Ordinal);
+        if (id != "machine") Assert.Contains(result.Basis, CallOut.Of(result, Hasp.Core.Quantities.UnitSystem.Si).Text,
+            StringComparison.Ordinal);
     }
 
     /// <summary>Whatever is left of a document that something was done to: where it is still a joint, every basis says something of it.</summary>
@@ -216,7 +228,8 @@ public sealed class CodePropertyTests
     [MemberData(nameof(Ids))]
     public void A_document_that_was_tampered_with_is_judged_or_refused(string id)
     {
-        var whole = (new Lap { Basis = id }).With(("loads[0].fz", "20 kN"), ("judging.jointType", "no slip at service"), ("judging.eurocode.surface", "B"), ("layers[0].holes", "long slot along")).Document.ToJsonString();
+        var whole = (new Lap { Basis = id }).With(("loads[0].fz", "20 kN"), ("judging.jointType", "no slip at service"),
+            ("judging.eurocode.surface", "B"), ("layers[0].holes", "long slot along")).Document.ToJsonString();
         var judged = 0;
         for (var seed = 0; seed < 1500; seed++)
         {
@@ -224,7 +237,8 @@ public sealed class CodePropertyTests
             if (Hasp.Files.JointDocument.Read(text).Joint is not { } joint) continue;
             var result = Evaluation.Run(joint);
             Assert.NotNull(Hasp.Files.ResultDocument.Of(result).ToJsonString());
-            Assert.All(result.Checks, c => Assert.True(c.Factor is null ? c.Note.Length > 0 : !double.IsNaN(c.Factor.Value), $"seed {seed}: {c.Check.Id}"));
+            Assert.All(result.Checks, c => Assert.True(c.Factor is null ? c.Note.Length > 0 : !double.IsNaN(c.Factor.Value),
+                $"seed {seed}: {c.Check.Id}"));
             judged++;
         }
         Assert.True(judged > 40, $"only {judged} were still joints");
@@ -233,12 +247,14 @@ public sealed class CodePropertyTests
     [Fact]
     public void What_a_code_needs_is_asked_for_all_at_once_at_its_fields()
     {
-        var bare = Samples.With(("judging.basis", "eurocode"), ("judging.jointType", "no slip at ultimate"), ("faceFriction", ""), ("layers[0].edgeDistance", ""), ("bolts.grade", "4.6"));
+        var bare = Samples.With(("judging.basis", "eurocode"), ("judging.jointType", "no slip at ultimate"), ("faceFriction", ""),
+            ("layers[0].edgeDistance", ""), ("bolts.grade", "4.6"));
         var result = Evaluation.Run(Samples.Read(bare));
         Assert.False(result.IsComplete);
         Assert.Equal(
             ["bolts.grade", "judging.eurocode.surface", "layers[0].edgeDistance", "pattern.kind"], result.Asks.Select(a => a.Path).Order());
-        Assert.Contains(result.Checks, c => c.Check == EurocodeBasis.Bearing && c.Note.StartsWith("not judged, because", StringComparison.Ordinal));
+        Assert.Contains(result.Checks, c => c.Check == EurocodeBasis.Bearing
+            && c.Note.StartsWith("not judged, because", StringComparison.Ordinal));
         var complete = new Lap().Result;
         Assert.Empty(complete.Asks);
     }
@@ -256,7 +272,8 @@ public sealed class CodePropertyTests
     [Fact]
     public void A_pretensioned_joint_is_tightened_to_the_least_pretension_of_the_code_unless_it_is_said_otherwise()
     {
-        foreach (var (id, grade, check) in new[] { ("eurocode", "8.8", EurocodeBasis.Pretension), ("is800", "10.9", Is800Basis.Pretension), ("aisc-lrfd", "A490M", AiscBasis.Pretension) })
+        foreach (var (id, grade, check) in new[] { ("eurocode", "8.8", EurocodeBasis.Pretension), ("is800", "10.9", Is800Basis.Pretension),
+            ("aisc-lrfd", "A490M", AiscBasis.Pretension) })
         {
             var lap = new Lap { Basis = id, Grade = grade }.With(("judging.jointType", "pretensioned"));
             Assert.True(lap.Joint.Tightening.Pretensioned);

@@ -34,7 +34,8 @@ public sealed class FailurePathTests
     public void The_search_finds_what_every_path_finds()
     {
         var compared = 0;
-        Gen.Select(Patterns, Gen.Double[0.2, 3], Gen.Double[0.2, 3], Gen.Int[0, 3], Gen.Double[-1, 2].Array[6], Gen.Bool).Sample((joint, pulled, sheared, direction, drawn, alike) =>
+        Gen.Select(Patterns, Gen.Double[0.2, 3], Gen.Double[0.2, 3], Gen.Int[0, 3], Gen.Double[-1, 2].Array[6], Gen.Bool)
+            .Sample((joint, pulled, sheared, direction, drawn, alike) =>
         {
             var plan = joint.Plans.Parts[0]!;
             var forces = Enumerable.Range(0, plan.Bolts.Length).Select(i => alike ? 1 : drawn[i]).ToArray();
@@ -44,7 +45,8 @@ public sealed class FailurePathTests
             {
                 var found = paths.Weakest(section, Per(pulled, sheared), forces, double.PositiveInfinity);
                 var least = all.Where(p => (p.Start < 0 && p.Finish < 0) == section && p.Taken.Sum(b => forces[b]) > 1e-9)
-                    .Select(p => ((pulled * p.Pulled) + (sheared * p.Sheared)) / p.Taken.Sum(b => forces[b])).DefaultIfEmpty(double.PositiveInfinity).Min();
+                    .Select(p => ((pulled * p.Pulled) + (sheared * p.Sheared)) / p.Taken.Sum(b => forces[b]))
+                        .DefaultIfEmpty(double.PositiveInfinity).Min();
                 // A load that is nothing but rounding gives a ratio without end.
                 if (found is null || found.Load(forces) < 1e-6)
                 {
@@ -72,7 +74,8 @@ public sealed class FailurePathTests
             var plan = joint.Plans.Parts[0]!;
             var corners = new Every(plan, 0).Paths().Where(p => p.Start < 0 != p.Finish < 0).ToList();
             double Strength((int, int, double Pulled, double Sheared, int[]) p) => (pulled * p.Pulled) + (sheared * p.Sheared);
-            var weakest = plan.Paths(0, Hole, Hole).Weakest(false, Per(pulled, sheared), Enumerable.Repeat(1.0, plan.Bolts.Length).ToArray(), double.PositiveInfinity)!;
+            var weakest = plan.Paths(0, Hole, Hole).Weakest(false, Per(pulled, sheared), Enumerable.Repeat(1.0, plan.Bolts.Length)
+                .ToArray(), double.PositiveInfinity)!;
             var least = weakest.Strength(Per(pulled, sheared)) / weakest.Taken.Length;
             foreach (var low in corners.Where(p => p.Start < 0))
             {

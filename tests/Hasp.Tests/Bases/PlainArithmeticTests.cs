@@ -12,7 +12,8 @@ namespace Hasp.Tests.Bases;
 /// </summary>
 public sealed class PlainArithmeticTests
 {
-    private readonly record struct Drawn(int Rows, int Lines, double T, double E1, double E2, double P1, double P2, double Load, double D, double D0);
+    private readonly record struct Drawn(int Rows, int Lines, double T, double E1, double E2, double P1, double P2, double Load, double D,
+        double D0);
 
     private static readonly Gen<Drawn> Laps =
         from rows in Gen.Int[2, 6]
@@ -28,8 +29,10 @@ public sealed class PlainArithmeticTests
 
     private static Lap LapOf(Drawn j, string basis) => new()
     {
-        Basis = basis, Thread = $"M{j.D}", Hole = DocumentText.Mm(j.D0), Thickness = DocumentText.Mm(j.T), End = DocumentText.Mm(j.E1), Side = DocumentText.Mm(j.E2), PitchAlong = DocumentText.Mm(j.P1), PitchAcross = DocumentText.Mm(j.P2),
-        Along = j.Rows, Lines = j.Lines, Load = FormattableString.Invariant($"{j.Load} N"), Own = ("275 MPa", "430 MPa"), Material = "Own", Parts = [("Plate", DocumentText.Mm(j.T), "left"), ("Strap", "80 mm", "right")],
+        Basis = basis, Thread = $"M{j.D}", Hole = DocumentText.Mm(j.D0), Thickness = DocumentText.Mm(j.T), End = DocumentText.Mm(j.E1),
+        Side = DocumentText.Mm(j.E2), PitchAlong = DocumentText.Mm(j.P1), PitchAcross = DocumentText.Mm(j.P2),
+        Along = j.Rows, Lines = j.Lines, Load = FormattableString.Invariant($"{j.Load} N"), Own = ("275 MPa", "430 MPa"), Material = "Own",
+        Parts = [("Plate", DocumentText.Mm(j.T), "left"), ("Strap", "80 mm", "right")],
     };
 
     private const double Fy = 275;
@@ -46,7 +49,8 @@ public sealed class PlainArithmeticTests
         {
             var (gross, net) = (j.E1 + ((taken - 1) * j.P1), j.E1 + ((taken - 1) * j.P1) - ((taken - 0.5) * hole));
             void Try(double grossPulled, double netPulled, int shears, int bolts) =>
-                least = Math.Min(least, strength(netPulled * j.T, grossPulled * j.T, shears * net * j.T, shears * gross * j.T) / (j.Load * bolts / (j.Rows * j.Lines)));
+                least = Math.Min(least, strength(netPulled * j.T, grossPulled * j.T, shears * net * j.T,
+                    shears * gross * j.T) / (j.Load * bolts / (j.Rows * j.Lines)));
             Try(j.E2, j.E2 - (hole / 2), 1, taken);
             if (j.Lines < 2) continue;
             Try(j.P2, j.P2 - hole, 2, 2 * taken);
@@ -76,7 +80,8 @@ public sealed class PlainArithmeticTests
             Near(group / j.Load, lap.Factor(EurocodeBasis.Group));
             Near(width * j.T * Fy / j.Load, lap.Factor(EurocodeBasis.Gross));
             Near(0.9 * (width - (j.Lines * j.D0)) * j.T * Fu / 1.25 / j.Load, lap.Factor(EurocodeBasis.Net));
-            Near(Block(j, j.D0, (pulled, _, sheared, _) => (Fu * pulled / 1.25) + (Fy * sheared / Math.Sqrt(3))), lap.Factor(EurocodeBasis.Block));
+            Near(Block(j, j.D0, (pulled, _, sheared, _) => (Fu * pulled / 1.25) + (Fy * sheared / Math.Sqrt(3))),
+                lap.Factor(EurocodeBasis.Block));
         }, iter: 60);
     }
 
@@ -95,7 +100,8 @@ public sealed class PlainArithmeticTests
             Near(0.9 * Fy * width * j.T / j.Load, lap.Factor(AiscBasis.Yielding));
             var hole = j.D0 + (25.4 / 16);
             Near(0.75 * Fu * (width - (j.Lines * hole)) * j.T / j.Load, lap.Factor(AiscBasis.Rupture));
-            Near(Block(j, hole, (pulled, _, net, gross) => 0.75 * (Math.Min(0.6 * Fu * net, 0.6 * Fy * gross) + (Fu * pulled))), lap.Factor(AiscBasis.Block));
+            Near(Block(j, hole, (pulled, _, net, gross) => 0.75 * (Math.Min(0.6 * Fu * net, 0.6 * Fy * gross) + (Fu * pulled))),
+                lap.Factor(AiscBasis.Block));
         }, iter: 60);
     }
 
@@ -117,7 +123,8 @@ public sealed class PlainArithmeticTests
             Near(width * j.T * Fy / 1.1 / j.Load, lap.Factor(Is800Basis.Gross));
             Near(0.9 * (width - (j.Lines * j.D0)) * j.T * Fu / 1.25 / j.Load, lap.Factor(Is800Basis.Net));
             Near(Block(j, j.D0, (pulled, grossPulled, sheared, grossSheared) => Math.Min(
-                (grossSheared * Fy / (Math.Sqrt(3) * 1.1)) + (0.9 * pulled * Fu / 1.25), (0.9 * sheared * Fu / (Math.Sqrt(3) * 1.25)) + (grossPulled * Fy / 1.1))), lap.Factor(Is800Basis.Block));
+                (grossSheared * Fy / (Math.Sqrt(3) * 1.1)) + (0.9 * pulled * Fu / 1.25), (0.9 * sheared * Fu / (Math.Sqrt(3) * 1.25))
+                    + (grossPulled * Fy / 1.1))), lap.Factor(Is800Basis.Block));
         }, iter: 60);
     }
 }

@@ -7,7 +7,8 @@ namespace Hasp.Tests.Catalogue;
 public sealed class CatalogueTests
 {
     public static IEnumerable<TheoryDataRow<ScrewThread>> Published =>
-        Standards.Threads.Where(t => t.PublishedStressArea is not null).Select(t => new TheoryDataRow<ScrewThread>(t) { TestDisplayName = t.Designation });
+        Standards.Threads.Where(t => t.PublishedStressArea is not null)
+            .Select(t => new TheoryDataRow<ScrewThread>(t) { TestDisplayName = t.Designation });
 
     [Theory]
     [MemberData(nameof(Published))]
@@ -68,16 +69,20 @@ public sealed class CatalogueTests
     [Fact]
     public void Strengths_and_sizes_are_in_their_natural_order()
     {
-        Assert.All(Standards.Grades, g => Assert.True(0 < g.Proof && g.Proof <= g.Yield && g.Yield <= g.Tensile && g.MinDiameter < g.MaxDiameter, g.Grade));
+        Assert.All(Standards.Grades, g => Assert.True(0 < g.Proof && g.Proof <= g.Yield && g.Yield <= g.Tensile
+            && g.MinDiameter < g.MaxDiameter, g.Grade));
         Assert.All(Standards.Materials, m => Assert.True(
             // Of concrete the yield is what it bears, and the tensile strength what it cracks at.
             0 < m.Yield && (m.Kind == "concrete" ? m.Tensile < m.Yield : m.Yield < m.Tensile)
             && (m.Kind is "gasket" or "plastic" ? m.ElasticModulus is > 10 and < 5_000 : m.ElasticModulus > 10_000), m.Name));
-        Assert.All(Standards.Heads.Concat(Standards.Nuts), p => Assert.True(p.Diameter < p.BearingDiameter && p.BearingDiameter <= p.Across, p.ToString()));
-        Assert.All(Standards.Washers, w => Assert.True(w.Diameter < w.InnerDiameter && w.InnerDiameter < w.OuterDiameter && w.Thickness > 0, w.ToString()));
+        Assert.All(Standards.Heads.Concat(Standards.Nuts),
+            p => Assert.True(p.Diameter < p.BearingDiameter && p.BearingDiameter <= p.Across, p.ToString()));
+        Assert.All(Standards.Washers, w => Assert.True(w.Diameter < w.InnerDiameter && w.InnerDiameter < w.OuterDiameter && w.Thickness > 0,
+            w.ToString()));
         Assert.All(Standards.Holes.Where(h => h.Hole is not null), h => Assert.True(h.Hole > h.MaxDiameter, h.ToString()));
         Assert.All(Standards.NutFactors, k => Assert.True(k.Low < k.K && k.K < k.High, k.Lubrication));
-        Assert.Equal(Standards.Lengths.Where(l => l.System == MeasureSystem.Metric).Select(l => l.Length).Order(), Standards.Lengths.Where(l => l.System == MeasureSystem.Metric).Select(l => l.Length));
+        Assert.Equal(Standards.Lengths.Where(l => l.System == MeasureSystem.Metric).Select(l => l.Length).Order(),
+            Standards.Lengths.Where(l => l.System == MeasureSystem.Metric).Select(l => l.Length));
     }
 
     [Theory]
@@ -115,7 +120,8 @@ public sealed class CatalogueTests
     [InlineData(20, 27.7)]
     [InlineData(22, 31.4)]
     [InlineData(24, 33.3)]
-    public void Nut_faces_over_16_mm_are_narrower_than_the_heads(double d, double face) => Assert.Equal(face, Standards.FindNut("hex", d)!.BearingDiameter);
+    public void Nut_faces_over_16_mm_are_narrower_than_the_heads(double d, double face) =>
+        Assert.Equal(face, Standards.FindNut("hex", d)!.BearingDiameter);
 
     [Theory]
     [InlineData("medium", 16, 17.5)]
@@ -125,18 +131,22 @@ public sealed class CatalogueTests
     [InlineData("EN 1090-2", 27, 30)]
     [InlineData("AISC 360", 19.05, 20.6375)]
     [InlineData("AISC 360", 25.4, 28.575)]
-    public void Holes_follow_their_tables(string fit, double d, double hole) => Assert.Equal(hole, Standards.FindHole(fit, d)!.Value.Diameter, 3);
+    public void Holes_follow_their_tables(string fit, double d, double hole) =>
+        Assert.Equal(hole, Standards.FindHole(fit, d)!.Value.Diameter, 3);
 
     [Fact]
     public void Every_size_that_is_offered_can_be_made_into_a_joint()
     {
-        var unusable = Standards.Threads.Where(t => Ways(t).All(w => Samples.Faults(w).Count > 0)).Select(t => $"{t.Designation}: {Samples.Faults(Ways(t).Last())[0].Problem}").ToList();
+        var unusable = Standards.Threads.Where(t => Ways(t).All(w => Samples.Faults(w).Count > 0))
+            .Select(t => $"{t.Designation}: {Samples.Faults(Ways(t).Last())[0].Problem}").ToList();
         Assert.True(unusable.Count == 0, string.Join("\n", unusable));
 
         static IEnumerable<(string, string)[]> Ways(ScrewThread thread) =>
             from head in new[] { "hex", "socket", "stud" }
             from grade in Finding(thread)
-            select new[] { ("bolts.thread", thread.Designation), ("bolts.grade", grade), ("bolts.head", head), ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"), ("bolts.length", head == "stud" ? "" : "200 mm"), ("bolts.threadLength", head == "stud" ? "" : "190 mm") };
+            select new[] { ("bolts.thread", thread.Designation), ("bolts.grade", grade), ("bolts.head", head),
+                ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"),
+                ("bolts.length", head == "stud" ? "" : "200 mm"), ("bolts.threadLength", head == "stud" ? "" : "190 mm") };
 
         static IEnumerable<string> Finding(ScrewThread thread) => Core.Sizing.Finder.GradesFor(Samples.Joint().Said, [thread]).Take(3);
     }
@@ -146,13 +156,18 @@ public sealed class CatalogueTests
     {
         var threads = Standards.Threads.Where(t => t.FirstChoice).ToList();
         bool Serves(Func<ScrewThread, (string, string)[]> changes) => threads.Any(t => Samples.Faults(
-            [("bolts.thread", t.Designation), ("bolts.grade", t.System == MeasureSystem.Metric ? "8.8" : "SAE 8"), ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"), .. changes(t)]).Count == 0);
+            [("bolts.thread", t.Designation), ("bolts.grade", t.System == MeasureSystem.Metric ? "8.8" : "SAE 8"),
+                ("layers[0].edgeDistance", "200 mm"), ("layers[1].edgeDistance", "200 mm"), .. changes(t)]).Count == 0);
         foreach (var grade in Standards.Names(Standards.Grades, g => g.Grade)) Assert.True(Serves(_ => [("bolts.grade", grade)]), grade);
-        foreach (var material in Standards.Materials.Select(m => m.Name).Distinct()) Assert.True(Serves(_ => [("layers[1].material", material), ("layers[1].thickness", "3 mm")]), material);
+        foreach (var material in Standards.Materials.Select(m => m.Name)
+            .Distinct()) Assert.True(Serves(_ => [("layers[1].material", material), ("layers[1].thickness", "3 mm")]), material);
         foreach (var kind in Standards.Names(Standards.Heads, h => h.Kind)) Assert.True(Serves(_ => [("bolts.head", kind)]), kind);
         foreach (var kind in Standards.Names(Standards.Nuts, n => n.Kind)) Assert.True(Serves(_ => [("threadEnd.nut", kind)]), kind);
-        foreach (var kind in Standards.Names(Standards.Washers, w => w.Kind)) Assert.True(Serves(t => [("washers.head", kind), ("bolts.grade", t.System == MeasureSystem.Metric ? "4.6" : "A307-A")]), kind);
-        foreach (var name in Standards.Names(Standards.NutClasses, c => c.Name)) Assert.True(Serves(_ => [("threadEnd.nutClass", name)]), name);
+        foreach (var kind in Standards.Names(Standards.Washers,
+            w => w.Kind)) Assert.True(Serves(t => [("washers.head", kind),
+            ("bolts.grade", t.System == MeasureSystem.Metric ? "4.6" : "A307-A")]), kind);
+        foreach (var name in Standards.Names(Standards.NutClasses, c => c.Name)) Assert.True(Serves(_ => [("threadEnd.nutClass", name)]),
+            name);
     }
 
     [Fact]
@@ -161,11 +176,13 @@ public sealed class CatalogueTests
         var paired = 0;
         foreach (var grade in Standards.Grades)
         {
-            foreach (var thread in Standards.Threads.Where(t => (grade.System == MeasureSystem.Any || t.System == grade.System) && t.Diameter >= grade.MinDiameter && t.Diameter <= grade.MaxDiameter))
+            foreach (var thread in Standards.Threads.Where(t => (grade.System == MeasureSystem.Any || t.System == grade.System)
+                && t.Diameter >= grade.MinDiameter && t.Diameter <= grade.MaxDiameter))
             {
                 if (Standards.FindNutClass(grade.NutClass, thread) is not { } nut) continue;
                 paired++;
-                Assert.True(nut.Proof >= grade.Proof, $"{grade.Grade} in {thread.Designation}: nut {nut.Name} proof {nut.Proof} under {grade.Proof}");
+                Assert.True(nut.Proof >= grade.Proof,
+                    $"{grade.Grade} in {thread.Designation}: nut {nut.Name} proof {nut.Proof} under {grade.Proof}");
             }
         }
         Assert.True(paired > 900, $"only {paired} pairs");

@@ -3,7 +3,10 @@ using System.Text.RegularExpressions;
 
 namespace Hasp.Tests.Drawing;
 
-/// <summary>Contrast of the colours that text and marks are set in, in both themes (WCAG 2.2, 1.4.3 and 1.4.11), so that pages need be walked in one only.</summary>
+/// <summary>
+/// Contrast of the colours that text and marks are set in, in both themes (WCAG 2.2, 1.4.3 and 1.4.11), so that pages need be walked in one
+/// only.
+/// </summary>
 public sealed partial class ColourTests
 {
     private const double Text = 4.5;
@@ -54,7 +57,8 @@ public sealed partial class ColourTests
     private static IEnumerable<(string Theme, Dictionary<string, string> Colours)> Themes()
     {
         var css = File.ReadAllText(Path.Combine(Samples.Root, "src", "Hasp.Web", "wwwroot", "css", "tokens.css"));
-        var tokens = Token().Matches(css).Select(m => (Name: m.Groups["name"].Value, Light: m.Groups["value"].Value, Dark: m.Groups["dark"])).ToList();
+        var tokens = Token().Matches(css).Select(m => (Name: m.Groups["name"].Value, Light: m.Groups["value"].Value,
+            Dark: m.Groups["dark"])).ToList();
         yield return ("light", tokens.ToDictionary(t => t.Name, t => t.Light));
         yield return ("dark", tokens.ToDictionary(t => t.Name, t => t.Dark.Success ? t.Dark.Value : t.Light));
     }

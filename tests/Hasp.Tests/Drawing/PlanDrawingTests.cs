@@ -63,7 +63,8 @@ public sealed class PlanDrawingTests
     [InlineData(UnitSystem.Us, "3.543", "1.181")]
     public void Dimensions_run_from_edge_to_edge_and_lead_to_their_fields(UnitSystem units, string pitch, string edge)
     {
-        var (d, _, _) = Draw(units, ("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "150 mm"), ("pattern.plate.height", "220 mm"));
+        var (d, _, _) = Draw(units, ("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "150 mm"),
+            ("pattern.plate.height", "220 mm"));
         var across = d.Dimensions.Where(x => !x.Upright).ToList();
         Assert.Equal([edge, pitch, edge], across.Select(x => x.Text));
         Assert.Equal(["pattern.plate.width", "pattern.pitchX", "pattern.plate.width"], across.Select(x => x.Field));
@@ -73,7 +74,8 @@ public sealed class PlanDrawingTests
     [Fact]
     public void Places_without_a_bolt_and_compression_lines_are_drawn()
     {
-        var (d, _, _) = Draw(UnitSystem.Si, ("pattern.off", "3"), ("pattern.tension", "pivot"), ("pattern.pivotBottom", "-110 mm"), ("loads[0].mx", "3 kN·m"));
+        var (d, _, _) = Draw(UnitSystem.Si, ("pattern.off", "3"), ("pattern.tension", "pivot"), ("pattern.pivotBottom", "-110 mm"),
+            ("loads[0].mx", "3 kN·m"));
         Assert.True(d.Bolts[2].Off && d.Bolts[2].Resultant is null);
         var line = Assert.Single(d.Pivots);
         Assert.Equal(("pattern.pivotBottom", -110, false), (line.Field, line.Value, line.Upright));
@@ -84,7 +86,8 @@ public sealed class PlanDrawingTests
     [Fact]
     public void The_drawing_that_stands_alone_is_well_formed_and_has_every_bolt()
     {
-        var (d, result, _) = Draw(UnitSystem.Si, ("name", "A <bracket> & more"), ("pattern.plate.shape", "circle"), ("pattern.plate.diameter", "320 mm"));
+        var (d, result, _) = Draw(UnitSystem.Si, ("name", "A <bracket> & more"), ("pattern.plate.shape", "circle"),
+            ("pattern.plate.diameter", "320 mm"));
         var svg = XDocument.Parse(PlanSvg.Write(d, result.Joint));
         Assert.Equal(6, svg.Descendants().Count(e => e.Name.LocalName == "circle" && (string?)e.Attribute("stroke") == "#1a2233"));
         Assert.Contains("A <bracket> & more", svg.Descendants().First(e => e.Name.LocalName == "title").Value);

@@ -43,7 +43,8 @@ public sealed class SectionDrawingTests
     {
         foreach (var (thread, thickness) in new[] { ("M3", "2 mm"), ("M8", "60 mm"), ("M16", "12 mm"), ("M39", "70 mm") })
         {
-            var d = Draw(("bolts.thread", thread), ("layers[0].thickness", thickness), ("layers[0].edgeDistance", ""), ("layers[1].edgeDistance", ""));
+            var d = Draw(("bolts.thread", thread), ("layers[0].thickness", thickness), ("layers[0].edgeDistance", ""),
+                ("layers[1].edgeDistance", ""));
             Assert.True(d.Height <= 372.001 && d.HalfWidth <= 165.001, thread);
             Assert.True(d.Head.Y >= -0.001 && d.Thread.Bottom <= 372.001, thread);
         }
@@ -60,7 +61,8 @@ public sealed class SectionDrawingTests
         }
         var d = new SectionDrawing(Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!), 330, 372, UnitSystem.Si);
         Assert.Equal(10, d.Labels.Count);
-        foreach (var (above, below) in d.Labels.Zip(d.Labels.Skip(1))) Assert.True(below.Y - above.Y >= 24.99, $"{above.Text} and {below.Text}");
+        foreach (var (above, below) in d.Labels.Zip(d.Labels.Skip(1))) Assert.True(below.Y - above.Y >= 24.99,
+            $"{above.Text} and {below.Text}");
     }
 
     [Fact]
@@ -77,7 +79,8 @@ public sealed class SectionDrawingTests
     {
         var d = Draw();
         static List<(double X, double Y)> Points(string text) =>
-            [.. text.Split(' ').Select(p => (double.Parse(p.Split(',')[0], CultureInfo.InvariantCulture), double.Parse(p.Split(',')[1], CultureInfo.InvariantCulture)))];
+            [.. text.Split(' ').Select(p => (double.Parse(p.Split(',')[0], CultureInfo.InvariantCulture),
+                double.Parse(p.Split(',')[1], CultureInfo.InvariantCulture)))];
         var (right, left) = (Points(d.ConeRight), Points(d.ConeLeft));
         foreach (var (r, l) in right.Zip(left))
         {
@@ -97,7 +100,8 @@ public sealed class SectionDrawingTests
 
     [Fact]
     public void What_governs_in_a_part_marks_that_part() =>
-        Assert.True(Draw(("layers[1].thickness", "2 mm"), ("loads[0].tension", ""), ("loads[0].shear", "60 kN"), ("judging.required.slip", "0")).Parts[1].Governs);
+        Assert.True(Draw(("layers[1].thickness", "2 mm"), ("loads[0].tension", ""), ("loads[0].shear", "60 kN"),
+            ("judging.required.slip", "0")).Parts[1].Governs);
 
     [Fact]
     public void The_working_is_set_as_mathml_with_every_name_escaped()

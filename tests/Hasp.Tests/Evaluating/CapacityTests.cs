@@ -64,7 +64,8 @@ public sealed class CapacityTests
         var kept = 0;
         Gen.Select(Gen.Double[5, 200], Gen.Double[1, 60], Gen.Int[2, 12]).Sample((tension, shear, count) =>
         {
-            var joint = Samples.Joint(("loads[0].tension", $"{tension:R} kN"), ("loads[0].shear", $"{shear:R} kN"), ("bolts.count", $"{count}"));
+            var joint = Samples.Joint(("loads[0].tension", $"{tension:R} kN"), ("loads[0].shear", $"{shear:R} kN"),
+                ("bolts.count", $"{count}"));
             var reserves = TwoReserves.Of(Mechanics<Core.Formulas.Plain>.Of(joint));
             var first = Capacity.Of(joint)[0];
             if (reserves.Tightening.Value < 1) return;

@@ -12,22 +12,37 @@ public sealed partial class CautionTests
 
     private static readonly (string Id, string Changes)[] Table =
     [
-        ("tighteningBreaks", "tightening.aim=300 kN"), ("tighteningAboveProof", "tightening.aim=95 kN"), ("threadShowing", "bolts.length=47 mm"), ("longBolt", "bolts.length=80 mm;bolts.threadLength=60 mm"),
-        ("weakNut", "threadEnd.nutClass=5"), ("lockNutTorque", "threadEnd.nut=lock"), ("lengthToOrder", "bolts.thread=M8;layers[0].thickness=80 mm;layers[1].thickness=80 mm"),
-        ("reducedLoad", "bolts.head=button"), ("tighteningLow", "tightening.aim=10 %"), ("nominalPreload", "judging.preload=nominal"), ("torqueTwelve", "tightening.aim=2400 N·m"),
-        ("torqueThousand", "tightening.aim=196000 N·m"), ("torqueUntested", ""), ("dryTorque", "tightening.lubrication=dry"), ("brittle", "layers[0].material=EN-GJL-250"),
-        ("edgeDistance", "layers[0].edgeDistance=25 mm"), ("noClamp", "tightening.aim=20 N·m;tightening.prevailingTorque=30 N·m"), ("prevailingHigh", "tightening.prevailingTorque=250 N·m"),
-        ("engagementShort", "threadEnd.kind=tapped;bolts.length=20 mm"), ("tappedAluminium", "threadEnd.kind=tapped;layers[1].material=Aluminium 6082-T6;layers[1].thickness=60 mm"),
-        ("gasketInShear", "layers[2].name=Sheet;layers[2].thickness=2 mm;layers[2].material=Gasket sheet, fibre"), ("pressure", "loads[0].pressure=5 bar"), ("temperature", "temperature.parts=60 °C"),
-        ("threadsCut", "loads[0].alternatesWith=unloaded"), ("cyclesIdle", "loads[0].alternatesWith=unloaded;loads[0].cycles=100000"), ("edgeNotStated", "layers[0].edgeDistance="),
+        ("tighteningBreaks", "tightening.aim=300 kN"), ("tighteningAboveProof", "tightening.aim=95 kN"),
+        ("threadShowing", "bolts.length=47 mm"), ("longBolt", "bolts.length=80 mm;bolts.threadLength=60 mm"),
+        ("weakNut", "threadEnd.nutClass=5"), ("lockNutTorque", "threadEnd.nut=lock"),
+        ("lengthToOrder", "bolts.thread=M8;layers[0].thickness=80 mm;layers[1].thickness=80 mm"),
+        ("reducedLoad", "bolts.head=button"), ("tighteningLow", "tightening.aim=10 %"), ("nominalPreload", "judging.preload=nominal"),
+        ("torqueTwelve", "tightening.aim=2400 N·m"),
+        ("torqueThousand", "tightening.aim=196000 N·m"), ("torqueUntested", ""), ("dryTorque", "tightening.lubrication=dry"),
+        ("brittle", "layers[0].material=EN-GJL-250"),
+        ("edgeDistance", "layers[0].edgeDistance=25 mm"), ("noClamp", "tightening.aim=20 N·m;tightening.prevailingTorque=30 N·m"),
+        ("prevailingHigh", "tightening.prevailingTorque=250 N·m"),
+        ("engagementShort", "threadEnd.kind=tapped;bolts.length=20 mm"),
+        ("tappedAluminium", "threadEnd.kind=tapped;layers[1].material=Aluminium 6082-T6;layers[1].thickness=60 mm"),
+        ("gasketInShear", "layers[2].name=Sheet;layers[2].thickness=2 mm;layers[2].material=Gasket sheet, fibre"),
+        ("pressure", "loads[0].pressure=5 bar"), ("temperature", "temperature.parts=60 °C"),
+        ("threadsCut", "loads[0].alternatesWith=unloaded"), ("cyclesIdle", "loads[0].alternatesWith=unloaded;loads[0].cycles=100000"),
+        ("edgeNotStated", "layers[0].edgeDistance="),
         ("runout", ""), ("slipsIntoBearing", "judging.shearBy=bearing"), ("noShearPlane", "layers[0].side=left;layers[1].side=left"),
-        ("embrittlement", "bolts.grade=12.9;tightening.lubrication=zinc"), ("galvanisedHigh", "bolts.grade=10.9;tightening.lubrication=galvanised"), ("lubricantOnFaces", ""), ("galling", "bolts.grade=A4-80"),
-        ("steelInNobler", "layers[0].material=Stainless 1.4301"), ("weakForPreload", "bolts.grade=4.6"), ("unknownGrade", "bolts.condition=unknown grade"), ("reused", "bolts.condition=reused"),
-        ("pressureNoEndLoad", "loads[0].tension=;loads[0].pressure=5 bar"), ("gradeTemperature", "temperature.parts=300 °C"), ("finishTemperature", "tightening.lubrication=wax;temperature.parts=200 °C"),
-        ("selfLoosening", "loads[0].alternatesWith=unloaded"), ("fatigueNotJudged", ""), ("requiredLowered", ""), ("frictionHigh", "faceFriction=0.6"),
+        ("embrittlement", "bolts.grade=12.9;tightening.lubrication=zinc"),
+        ("galvanisedHigh", "bolts.grade=10.9;tightening.lubrication=galvanised"), ("lubricantOnFaces", ""),
+        ("galling", "bolts.grade=A4-80"),
+        ("steelInNobler", "layers[0].material=Stainless 1.4301"), ("weakForPreload", "bolts.grade=4.6"),
+        ("unknownGrade", "bolts.condition=unknown grade"), ("reused", "bolts.condition=reused"),
+        ("pressureNoEndLoad", "loads[0].tension=;loads[0].pressure=5 bar"), ("gradeTemperature", "temperature.parts=300 °C"),
+        ("finishTemperature", "tightening.lubrication=wax;temperature.parts=200 °C"),
+        ("selfLoosening", "loads[0].alternatesWith=unloaded"), ("fatigueNotJudged", ""), ("requiredLowered", ""),
+        ("frictionHigh", "faceFriction=0.6"),
         ("dissimilarMetals", "layers[0].material=Stainless 1.4301"), ("pryingNotStated", ""), ("notJudged", ""), ("competent", ""),
-        ("pitch", "pattern:pattern.pitchX=40 mm"), ("slipByBolt", "pattern:"), ("centroidOpens", "pattern:loads[0].fz=600 kN;loads[0].mx=20 kN·m"),
-        ("factorsChanged", "judging.basis=eurocode;judging.eurocode.gammaM2=1.3"), ("notInFull", "judging.basis=aisc-lrfd"), ("toolNotInBasis", "judging.basis=is800"),
+        ("pitch", "pattern:pattern.pitchX=40 mm"), ("slipByBolt", "pattern:"),
+        ("centroidOpens", "pattern:loads[0].fz=600 kN;loads[0].mx=20 kN·m"),
+        ("factorsChanged", "judging.basis=eurocode;judging.eurocode.gammaM2=1.3"), ("notInFull", "judging.basis=aisc-lrfd"),
+        ("toolNotInBasis", "judging.basis=is800"),
         ("lotOfOthers", Lot + ";bolts.thread=M20"), ("lotAtOther", Lot + ";tightening.aim=50 %"),
         ("twoPivots", "pattern:pattern.tension=pivot;loads[0].mx=3 kN·m;loads[0].my=2 kN·m"),
     ];
@@ -43,20 +58,23 @@ public sealed partial class CautionTests
     {
         var patterned = changes.StartsWith("pattern:", StringComparison.Ordinal);
         var text = patterned ? changes["pattern:".Length..] : changes;
-        (string, string)[] pairs = [.. text.Split(';', StringSplitOptions.RemoveEmptyEntries).Select(c => (c.Split('=')[0], c[(c.IndexOf('=') + 1)..]))];
+        (string, string)[] pairs = [.. text.Split(';', StringSplitOptions.RemoveEmptyEntries)
+            .Select(c => (c.Split('=')[0], c[(c.IndexOf('=') + 1)..]))];
         var document = patterned ? Samples.Bracket() : Samples.With();
         if (text.Contains("layers[2]", StringComparison.Ordinal)) JointEdit.Add(document, "layers");
         foreach (var (path, value) in pairs) JointEdit.Set(document, path, value, Core.Quantities.UnitSystem.Si);
         Assert.Contains(Evaluation.Run(Samples.Read(document)).Cautions, c => c.Id == id);
         // What a change raises, the plain joint does not have.
-        if (pairs.Length > 0) Assert.DoesNotContain(Evaluation.Run(patterned ? Samples.PatternJoint() : Samples.Joint()).Cautions, c => c.Id == id);
+        if (pairs.Length > 0) Assert.DoesNotContain(Evaluation.Run(patterned ? Samples.PatternJoint() : Samples.Joint()).Cautions,
+            c => c.Id == id);
     }
 
     [Fact]
     public void Every_caution_of_the_house_is_in_the_table()
     {
         var source = File.ReadAllText(Path.Combine(Samples.Root, "src", "Hasp.Core", "Cautions.cs"));
-        var all = Id().Matches(source).Select(m => m.Groups["id"].Length > 0 ? m.Groups["id"].Value : m.Groups["id2"].Value).Distinct().ToList();
+        var all = Id().Matches(source).Select(m => m.Groups["id"].Length > 0 ? m.Groups["id"].Value : m.Groups["id2"].Value).Distinct()
+            .ToList();
         Assert.True(all.Count > 45, $"only {all.Count} cautions were found in the source");
         // A grade or material of one's own is raised where those are tested.
         Assert.Empty(all.Except(Table.Select(t => t.Id)).Except(["ownData"]));

@@ -65,7 +65,8 @@ public sealed class EvaluationTests
         var most = r[Terms.PreloadMax];
         var torsion = 16 * most * ((2 / (2 * Math.PI)) + (mu * d2 / (2 * cos))) / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
         var tension = (most + (r[Terms.LoadShare] * 18_000)) / r[Terms.TensileStressArea];
-        Assert.Equal(640 / Math.Sqrt((tension * tension) + (3 * Math.Pow(torsion / 2, 2))), r.Check(MachineBasis.Yield).Factor!.Value, 1e-9);
+        Assert.Equal(640 / Math.Sqrt((tension * tension) + (3 * Math.Pow(torsion / 2, 2))), r.Check(MachineBasis.Yield).Factor!.Value,
+            1e-9);
     }
 
     [Fact]
@@ -112,7 +113,8 @@ public sealed class EvaluationTests
     public void Without_pull_or_shear_there_is_nothing_to_check_but_the_tightening()
     {
         var r = Samples.Run(("loads[0].tension", "-40 kN"), ("loads[0].shear", ""));
-        Assert.Equal([MachineBasis.Proof.Id, MachineBasis.Tightening.Id, MachineBasis.UnderHead.Id, MachineBasis.Yield.Id], r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
+        Assert.Equal([MachineBasis.Proof.Id, MachineBasis.Tightening.Id, MachineBasis.UnderHead.Id, MachineBasis.Yield.Id],
+            r.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).Order());
         // Pressing together eases the bolt, but it stood at its full preload before.
         Assert.Equal(r[Terms.ProofLoad] / r[Terms.PreloadMax], r.Check(MachineBasis.Proof).Factor!.Value, 1e-9);
         Assert.All(r.Checks.Where(c => c.Factor is null), c => Assert.NotEmpty(c.Note));
@@ -203,7 +205,8 @@ public sealed class EvaluationTests
     [InlineData("cadmium", true)]
     [InlineData("lubricated", false)]
     public void Electroplated_high_hardness_bolts_are_warned_about(string finish, bool warned) =>
-        Assert.Equal(warned, Samples.Run(("bolts.grade", "12.9"), ("tightening.lubrication", finish)).Cautions.Any(c => c.Id == "embrittlement"));
+        Assert.Equal(warned, Samples.Run(("bolts.grade", "12.9"), ("tightening.lubrication", finish))
+            .Cautions.Any(c => c.Id == "embrittlement"));
 
     [Fact]
     public void Ordinary_grades_in_cadmium_are_not_warned_of_embrittlement() =>
@@ -222,7 +225,8 @@ public sealed class EvaluationTests
     public void The_same_joint_in_inches_gives_the_same_factors() =>
         Gen.Select(Gen.Double[5, 40], Gen.Double[5, 40], Gen.Double[1, 200]).Sample((a, b, load) =>
         {
-            var mm = Samples.Run(("layers[0].thickness", $"{a} mm"), ("layers[1].thickness", $"{b} mm"), ("loads[0].tension", $"{load} kN"));
+            var mm = Samples.Run(("layers[0].thickness", $"{a} mm"), ("layers[1].thickness", $"{b} mm"),
+                ("loads[0].tension", $"{load} kN"));
             var inch = Samples.Run(
                 ("layers[0].thickness", QuantityText.Exact(a, Units.Of(Dimension.Length, "in"))),
                 ("layers[1].thickness", QuantityText.Exact(b, Units.Of(Dimension.Length, "in"))),
@@ -234,7 +238,9 @@ public sealed class EvaluationTests
     public void What_bolt_and_parts_take_of_a_load_sums_to_the_load() =>
         Gen.Select(Gen.Double[1, 90], Gen.Double[0.2, 1]).Sample((load, introduction) =>
         {
-            var r = Samples.Run(("loads[0].tension", $"{load} kN"), ("judging.loadIntroduction", introduction.ToString("R", System.Globalization.CultureInfo.InvariantCulture)), ("judging.preload", "nominal"));
+            var r = Samples.Run(("loads[0].tension", $"{load} kN"),
+                ("judging.loadIntroduction", introduction.ToString("R", System.Globalization.CultureInfo.InvariantCulture)),
+                ("judging.preload", "nominal"));
             var c = r.Cases[0];
             var taken = c.BoltForce - r[Terms.Preload] + (r[Terms.Preload] - c.ClampLeft);
             return c.State != JointState.Closed || Math.Abs(taken - c.Tension) < 1e-6;
@@ -249,15 +255,23 @@ public sealed class EvaluationTests
             var document = Samples.With(
                 ("bolts.thread", Pick("M3", "M8", "M16", "M16x1.5", "M24", "M39", "1/4-20 UNC", "3/4-10 UNC", "1-1/2-6 UNC")),
                 ("bolts.grade", Pick("4.6", "8.8", "12.9", "A4-80", "SAE 5", "SAE 8", "B7")),
-                ("bolts.count", Pick("1", "3", "24")), ("bolts.head", Pick("hex", "socket", "countersunk", "flange", "stud")), ("washers.head", Pick("none", "plain", "large")), ("washers.nut", Pick("none", "plain")),
-                ("hole.fit", Pick("fine", "medium", "coarse")), ("layers[0].thickness", $"{1 + (60 * random.NextDouble())} mm"), ("layers[1].thickness", $"{1 + (60 * random.NextDouble())} mm"),
-                ("layers[0].edgeDistance", Pick("", "60 mm", "90 mm")), ("layers[1].material", Pick("S235", "EN-GJL-250", "Aluminium 6082-T6")),
+                ("bolts.count", Pick("1", "3", "24")), ("bolts.head", Pick("hex", "socket", "countersunk", "flange", "stud")),
+                ("washers.head", Pick("none", "plain", "large")), ("washers.nut", Pick("none", "plain")),
+                ("hole.fit", Pick("fine", "medium", "coarse")), ("layers[0].thickness", $"{1 + (60 * random.NextDouble())} mm"),
+                ("layers[1].thickness", $"{1 + (60 * random.NextDouble())} mm"),
+                ("layers[0].edgeDistance", Pick("", "60 mm", "90 mm")),
+                ("layers[1].material", Pick("S235", "EN-GJL-250", "Aluminium 6082-T6")),
                 ("loads[0].tension", $"{(200 * random.NextDouble()) - 50} kN"), ("loads[0].shear", Pick("", "0.1 kN", "90 kN")),
-                ("tightening.aim", Pick("", "10 %", "100 %", "50 kN", "3 N·m")), ("judging.coneBore", Pick("nominal", "hole")), ("judging.coneHalfAngle", Pick("20 deg", "30 deg", "45 deg")),
-                ("threadEnd.kind", Pick("", "nut", "tapped", "insert")), ("threadEnd.threadDepth", Pick("", "", "20 mm")), ("layers[0].width", Pick("", "200 mm")),
-                ("layers[0].side", Pick("", "none")), ("loads[0].alternatesWith", Pick("", "unloaded")), ("fatigue.threads", Pick("", "rolled", "rolled after")),
-                ("fatigue.endurance", Pick("", "", "table", "estimated", "amplitude")), ("fatigue.criterion", Pick("goodman", "gerber", "elliptic")), ("fatigue.slope", Pick("", "5")),
-                ("loads[0].cycles", Pick("", "1000")), ("temperature.parts", Pick("", "-30 °C", "120 °C")), ("loads[0].pressure", Pick("", "6 bar")), ("seal.area", Pick("", "9000 mm2")),
+                ("tightening.aim", Pick("", "10 %", "100 %", "50 kN", "3 N·m")), ("judging.coneBore", Pick("nominal", "hole")),
+                ("judging.coneHalfAngle", Pick("20 deg", "30 deg", "45 deg")),
+                ("threadEnd.kind", Pick("", "nut", "tapped", "insert")), ("threadEnd.threadDepth", Pick("", "", "20 mm")),
+                ("layers[0].width", Pick("", "200 mm")),
+                ("layers[0].side", Pick("", "none")), ("loads[0].alternatesWith", Pick("", "unloaded")),
+                ("fatigue.threads", Pick("", "rolled", "rolled after")),
+                ("fatigue.endurance", Pick("", "", "table", "estimated", "amplitude")),
+                ("fatigue.criterion", Pick("goodman", "gerber", "elliptic")), ("fatigue.slope", Pick("", "5")),
+                ("loads[0].cycles", Pick("", "1000")), ("temperature.parts", Pick("", "-30 °C", "120 °C")),
+                ("loads[0].pressure", Pick("", "6 bar")), ("seal.area", Pick("", "9000 mm2")),
                 ("tightening.prevailingTorque", Pick("", "2 N·m")), ("judging.loadIntroduction", Pick("", "0.4")),
                 ("judging.threadArea", Pick("stress", "root")), ("judging.bearingArea", Pick("projected", "quarter")));
             if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) return;
@@ -269,7 +283,8 @@ public sealed class EvaluationTests
                 .. result.Fatigue.Where(f => !double.IsFinite(f.Amplitude) || !double.IsFinite(f.Mean)).Select(_ => "swing"),
             ];
             Assert.True(wrong.Length == 0, string.Join(", ", wrong) + " in " + document.ToJsonString());
-            Assert.True(result[Terms.LoadShare] is > 0 and < 1 && result[Terms.PreloadMin] <= result[Terms.PreloadMax], document.ToJsonString());
+            Assert.True(result[Terms.LoadShare] is > 0 and < 1 && result[Terms.PreloadMin] <= result[Terms.PreloadMax],
+                document.ToJsonString());
         }, iter: 2_000);
 
     [Fact]
@@ -307,7 +322,8 @@ public sealed class EvaluationTests
         {
             foreach (var n in new[] { 1, 4, 12 })
             {
-                var whole = Evaluation.Run(Samples.Joint(("bolts.thread", cell.Thread.Designation), ("bolts.grade", cell.Grade), ("bolts.count", $"{n}")));
+                var whole = Evaluation.Run(Samples.Joint(("bolts.thread", cell.Thread.Designation), ("bolts.grade", cell.Grade),
+                    ("bolts.count", $"{n}")));
                 Assert.Equal(whole.GoverningReserve!.Value, cell.ByCount[n - 1].Reserve, 1e-12);
                 Assert.Equal(whole.Holds, cell.ByCount[n - 1].Holds);
                 Assert.Equal(whole.Governing!.Check, cell.ByCount[n - 1].Check);
@@ -344,9 +360,11 @@ public sealed class EvaluationTests
 
     [Fact]
     public void What_the_method_leaves_lies_in_the_window_exactly_where_those_checks_hold() =>
-        Gen.Select(Gen.Double[10, 120], Gen.Double[0.05, 0.4], Gen.Double[5, 200], Gen.Double[1, 90]).Sample((aim, scatter, apart, across) =>
+        Gen.Select(Gen.Double[10, 120], Gen.Double[0.05, 0.4], Gen.Double[5, 200], Gen.Double[1, 90])
+            .Sample((aim, scatter, apart, across) =>
         {
-            var r = Samples.Run(("tightening.aim", $"{aim} kN"), ("tightening.scatter", $"{scatter}"), ("loads[0].tension", $"{apart} kN"), ("loads[0].shear", $"{across} kN"));
+            var r = Samples.Run(("tightening.aim", $"{aim} kN"), ("tightening.scatter", $"{scatter}"), ("loads[0].tension", $"{apart} kN"),
+                ("loads[0].shear", $"{across} kN"));
             var within = r[Terms.PreloadMin] >= r.Window.From * (1 - 1e-9) && r[Terms.PreloadMax] <= r.Window.To * (1 + 1e-9);
             return within == r.Checks.Where(c => c.Check.Preload is PreloadUsed.Smallest or PreloadUsed.Largest).All(c => c.Holds);
         }, iter: 200);
@@ -371,7 +389,8 @@ public sealed class EvaluationTests
     [InlineData("loads[0].shear=40 kN;layers[0].material=Brass;layers[0].thickness=30 mm")]
     public void Every_way_out_mends_the_joint_as_it_says(string change)
     {
-        (string, string)[] changes = [.. change.Split(';', StringSplitOptions.RemoveEmptyEntries).Select(c => (c.Split('=')[0], c.Split('=')[1]))];
+        (string, string)[] changes = [.. change.Split(';', StringSplitOptions.RemoveEmptyEntries)
+            .Select(c => (c.Split('=')[0], c.Split('=')[1]))];
         var before = Samples.Run(changes);
         Assert.False(before.Holds);
         var ways = WaysOut.Of(before.Joint);
@@ -391,7 +410,8 @@ public sealed class EvaluationTests
     [Fact]
     public void Where_no_single_change_mends_two_together_may()
     {
-        var ways = WaysOut.Of(Samples.Joint(("loads[0].shear", "40 kN"), ("layers[0].material", "Brass"), ("layers[0].thickness", "30 mm")));
+        var ways = WaysOut.Of(Samples.Joint(("loads[0].shear", "40 kN"), ("layers[0].material", "Brass"),
+            ("layers[0].thickness", "30 mm")));
         Assert.NotEmpty(ways);
         Assert.All(ways, w => Assert.Contains(", and ", w.Words));
         Assert.All(ways, w => Assert.True(w.Edits.Select(e => e.Path).Distinct().Count() >= 2));
@@ -415,7 +435,8 @@ public sealed class EvaluationTests
     [InlineData("M24", "90 kN", "60 kN", false)]
     public void Gear_for_large_pulled_bolts_is_offered_to_no_others(string thread, string tension, string shear, bool offered)
     {
-        var ways = WaysOut.Of(Samples.Joint(("bolts.thread", thread), ("loads[0].tension", tension), ("loads[0].shear", shear), ("tightening.aim", "30 %")));
+        var ways = WaysOut.Of(Samples.Joint(("bolts.thread", thread), ("loads[0].tension", tension), ("loads[0].shear", shear),
+            ("tightening.aim", "30 %")));
         Assert.Equal(offered, ways.Any(w => w.Edits.Any(e => e.Text is "stretch" or "tensioner" or "ultrasonic")));
     }
 
@@ -426,7 +447,8 @@ public sealed class EvaluationTests
         Assert.True(tenth.Reserves.Load.Value > 5 * some.Reserves.Load.Value);
         // What the tool sets does not move with the load.
         Assert.Equal(some.Reserves.Tightening.Value, tenth.Reserves.Tightening.Value);
-        Assert.Equal(Samples.Run(("loads[0].tension", ""), ("loads[0].shear", "")).Reserves.Tightening.Value, some.Reserves.Tightening.Value);
+        Assert.Equal(Samples.Run(("loads[0].tension", ""), ("loads[0].shear", "")).Reserves.Tightening.Value,
+            some.Reserves.Tightening.Value);
         Assert.Equal(some.Reserves.Load.Value, some.GoverningReserve);
     }
 
@@ -434,7 +456,8 @@ public sealed class EvaluationTests
     public void A_check_of_the_tool_counts_for_the_load_by_the_times_it_may_grow()
     {
         // Nothing but proof and yield is judged: the load may grow until the bolt at its largest preload reaches the nearer of them.
-        var joint = Samples.Joint([("loads[0].shear", ""), .. new[] { "load", "opening", "pullThrough", "underHead", "yield" }.Select(c => ($"judging.required.{c}", "0"))]);
+        var joint = Samples.Joint([("loads[0].shear", ""),
+            .. new[] { "load", "opening", "pullThrough", "underHead", "yield" }.Select(c => ($"judging.required.{c}", "0"))]);
         var m = Mechanics<Plain>.Of(joint);
         var times = TwoReserves.Of(m).Load;
         Assert.Equal(MachineBasis.Proof.Index, times.Check);
@@ -449,7 +472,8 @@ public sealed class EvaluationTests
         Gen.Select(Gen.Double[1, 300], Gen.Double[1, 200], Gen.Int[20, 100]).Sample((tension, shear, share) =>
         {
             string Text(double v) => v.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
-            var r = Samples.Run(("loads[0].tension", $"{Text(tension)} kN"), ("loads[0].shear", $"{Text(shear)} kN"), ("tightening.aim", $"{share} %"));
+            var r = Samples.Run(("loads[0].tension", $"{Text(tension)} kN"), ("loads[0].shear", $"{Text(shear)} kN"),
+                ("tightening.aim", $"{share} %"));
             Interlocked.Increment(ref compared);
             Assert.Equal(r.Holds, r.Reserves.Holds);
         }, iter: 200);
@@ -477,7 +501,8 @@ public sealed class EvaluationTests
     [InlineData("feel", "Tighten by feel to about", "N·m")]
     public void The_call_out_says_what_the_method_reads(string method, string tighten, string unit)
     {
-        var callOut = CallOut.Of(Samples.Run(("tightening.method", method), ("loads[0].tension", "20 kN"), ("loads[0].shear", "8 kN")), UnitSystem.Si);
+        var callOut = CallOut.Of(Samples.Run(("tightening.method", method), ("loads[0].tension", "20 kN"), ("loads[0].shear", "8 kN")),
+            UnitSystem.Si);
         Assert.Equal(tighten, callOut.Tighten);
         Assert.EndsWith(unit, callOut.Figure, StringComparison.Ordinal);
     }
@@ -499,10 +524,12 @@ public sealed class EvaluationTests
         var kept = 0;
         Gen.Select(Gen.Int[30, 75], Gen.Int[0, 3].Select(i => new[] { "M8", "M12", "M20", "M30" }[i])).Sample((share, thread) =>
         {
-            var result = Samples.Run(("bolts.thread", thread), ("tightening.aim", $"{share} %"), ("loads[0].tension", "6 kN"), ("loads[0].shear", "2 kN"), ("judging.required.tightening", "1"));
+            var result = Samples.Run(("bolts.thread", thread), ("tightening.aim", $"{share} %"), ("loads[0].tension", "6 kN"),
+                ("loads[0].shear", "2 kN"), ("judging.required.tightening", "1"));
             if (!result.Holds) return;
             Interlocked.Increment(ref kept);
-            var set = Samples.Run(("bolts.thread", thread), ("tightening.aim", CallOut.Of(result, UnitSystem.Si).Figure), ("loads[0].tension", "6 kN"), ("loads[0].shear", "2 kN"), ("judging.required.tightening", "1"));
+            var set = Samples.Run(("bolts.thread", thread), ("tightening.aim", CallOut.Of(result, UnitSystem.Si).Figure),
+                ("loads[0].tension", "6 kN"), ("loads[0].shear", "2 kN"), ("judging.required.tightening", "1"));
             Assert.True(set.Holds, $"{thread} at {share} %: {CallOut.Of(result, UnitSystem.Si).Figure} falls short");
         }, iter: 120);
         Assert.True(kept > 60, $"only {kept} joints held");
@@ -526,7 +553,8 @@ public sealed class EvaluationTests
     [Fact]
     public void Structural_grades_come_with_heavy_hex_heads_and_nuts()
     {
-        var joint = Samples.Joint(("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("layers[0].thickness", "0.5 in"), ("layers[1].thickness", "0.75 in"));
+        var joint = Samples.Joint(("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("layers[0].thickness", "0.5 in"),
+            ("layers[1].thickness", "0.75 in"));
         Assert.Equal(("heavy hex", 31.75), (joint.Bolts.Head.Kind, joint.Bolts.Head.Across));
         Assert.Equal(("heavy hex", 31.75, "DH"), (joint.Bolts.Nut!.Kind, joint.Bolts.Nut.Across, joint.NutClass!.Name));
         var metric = Samples.Joint(("bolts.head", "HV hex"), ("bolts.grade", "10.9"), ("bolts.thread", "M20"));

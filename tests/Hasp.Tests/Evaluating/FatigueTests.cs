@@ -40,7 +40,8 @@ public sealed class FatigueTests
     public void A_load_line_along_one_mean_stress_is_the_limit_of_its_neighbours()
     {
         LoadLine<Plain> Line(double slope) => new(new(400), new(slope), new(0), new(20));
-        Assert.Equal(FatigueFormulas.Gerber(Line(1e-7), new(129), new(800)).Value, FatigueFormulas.Gerber(Line(0), new(129), new(800)).Value, 1e-6);
+        Assert.Equal(FatigueFormulas.Gerber(Line(1e-7), new(129), new(800)).Value, FatigueFormulas.Gerber(Line(0), new(129), new(800))
+            .Value, 1e-6);
     }
 
     [Fact]
@@ -68,7 +69,8 @@ public sealed class FatigueTests
         double Root(double preload)
         {
             var (low, high) = (0.0, 100.0);
-            for (var i = 0; i < 100; i++) if (Utilisation(preload, (low + high) / 2) < 1) low = (low + high) / 2; else high = (low + high) / 2;
+            for (var i = 0; i < 100; i++) if (Utilisation(preload, (low + high) / 2) < 1) low = (low + high) / 2; else high = (low
+                + high) / 2;
             return low;
         }
         Assert.Equal(Math.Min(Root(r[Terms.PreloadMax]), Root(r[Terms.PreloadMin])), r.Check(MachineBasis.Fatigue).Factor!.Value, 1e-6);
@@ -92,7 +94,9 @@ public sealed class FatigueTests
         Assert.Equal((EnduranceSchool.Table, 129.0), (rolled.Fatigue.School, rolled.Fatigue.Strength));
         var fault = Assert.Single(Samples.Faults(("fatigue.endurance", "table")));
         Assert.Contains("taken as cut", fault.Problem, StringComparison.Ordinal);
-        Assert.Contains("no endurance strength is listed", Assert.Single(Samples.Faults(("fatigue.endurance", "table"), ("fatigue.threads", "rolled"), ("bolts.grade", "4.6"))).Problem, StringComparison.Ordinal);
+        Assert.Contains("no endurance strength is listed",
+            Assert.Single(Samples.Faults(("fatigue.endurance", "table"), ("fatigue.threads", "rolled"), ("bolts.grade", "4.6"))).Problem,
+            StringComparison.Ordinal);
         Assert.Equal(2.8, FatigueRules.Concentration(420, ThreadMaking.Cut).Thread);
         Assert.Equal(3.0, FatigueRules.Concentration(830, ThreadMaking.Rolled).Thread);
     }
@@ -118,8 +122,10 @@ public sealed class FatigueTests
             """);
         var r = Evaluation.Run(Hasp.Files.JointDocument.Read(document.ToJsonString()).Joint!);
         Assert.Equal(2, r.Fatigue.Count);
-        // Each swing by the forces really in the bolt, Goodman's fully reversed amplitude and the S–N line; by hand, at each preload in turn.
-        var (area, share, strength, tensile) = (r[Terms.TensileStressArea], r[Terms.LoadShare], r.Fatigue[0].Strength, r.Joint.Bolts.Grade.Tensile);
+        // Each swing by the forces really in the bolt, Goodman's fully reversed amplitude and the S–N line; by hand, at each preload in
+        // turn.
+        var (area, share, strength, tensile) = (r[Terms.TensileStressArea], r[Terms.LoadShare], r.Fatigue[0].Strength,
+            r.Joint.Bolts.Grade.Tensile);
         double Damage(double preload, double times)
         {
             double Force(double load) => load > preload / (1 - share) ? load : preload + (share * load);
@@ -157,7 +163,9 @@ public sealed class FatigueTests
     [InlineData(20_000, 60_000, 55_000, 1.608)]
     public void Past_opening_the_bolt_has_the_load_itself_at_both_ends(double preload, double max, double min, double factor)
     {
-        var r = Samples.Joint(("bolts.count", "1"), ("loads[0].tension", "60 kN"), ("loads[0].shear", ""), ("loads[0].alternatesWith", "unloaded"), ("tightening.aim", "20 kN"), ("tightening.scatter", "0"), ("tightening.settling", "0 mm"), ("tightening.relaxation", "0"));
+        var r = Samples.Joint(("bolts.count", "1"), ("loads[0].tension", "60 kN"), ("loads[0].shear", ""),
+            ("loads[0].alternatesWith", "unloaded"), ("tightening.aim", "20 kN"), ("tightening.scatter", "0"),
+            ("tightening.settling", "0 mm"), ("tightening.relaxation", "0"));
         var m = Mechanics<Plain>.Of(r);
         Assert.Equal(preload, m.PreloadMax.Value, 1e-6);
         var load = BoltLoad<Plain>.Of(r, 0, 0) with { Tension = new(max), Other = new Plain(min) };
@@ -169,7 +177,8 @@ public sealed class FatigueTests
     {
         foreach (var criterion in Fields.Criterion.Choices)
         {
-            var r = Samples.Joint(("loads[0].tension", "-40 kN"), ("loads[0].alternatesWith", "unloaded"), ("fatigue.criterion", criterion));
+            var r = Samples.Joint(("loads[0].tension", "-40 kN"), ("loads[0].alternatesWith", "unloaded"),
+                ("fatigue.criterion", criterion));
             Assert.True(MachineBasis.Fatigue.Judge(Mechanics<Plain>.Of(r), BoltLoad<Plain>.Of(r, 0, 0)).Factor.Value > 1, criterion);
         }
     }
@@ -177,7 +186,8 @@ public sealed class FatigueTests
     [Fact]
     public void Where_the_preload_alone_is_outside_the_criterion_nothing_is_left()
     {
-        var r = Samples.Joint(("tightening.aim", "110 kN"), ("tightening.scatter", "0"), ("loads[0].alternatesWith", "unloaded"), ("loads[0].tension", "-300 kN"), ("fatigue.criterion", "elliptic"));
+        var r = Samples.Joint(("tightening.aim", "110 kN"), ("tightening.scatter", "0"), ("loads[0].alternatesWith", "unloaded"),
+            ("loads[0].tension", "-300 kN"), ("fatigue.criterion", "elliptic"));
         var m = Mechanics<Plain>.Of(r);
         Assert.True(m.PreloadMax.Value > m.ProofLoad.Value);
         Assert.Equal(0, MachineBasis.Fatigue.Judge(m, BoltLoad<Plain>.Of(r, 0, 0)).Factor.Value);
@@ -195,7 +205,8 @@ public sealed class FatigueTests
 
     [Fact]
     public void An_unknown_partner_is_named_with_those_that_are_known() =>
-        Assert.Contains("Choose one of unloaded", Assert.Single(Samples.Faults(("loads[0].alternatesWith", "Storm"))).Problem, StringComparison.Ordinal);
+        Assert.Contains("Choose one of unloaded", Assert.Single(Samples.Faults(("loads[0].alternatesWith", "Storm"))).Problem,
+            StringComparison.Ordinal);
 
     [Fact]
     public void The_window_has_an_edge_on_either_side_for_fatigue()

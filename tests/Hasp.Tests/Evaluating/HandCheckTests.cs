@@ -26,7 +26,8 @@ public sealed class HandCheckTests
     public void Agrees_within_the_tolerance_in_any_unit()
     {
         Assert.True(Compare("slip", "preload", Computed(Terms.Preload, 1.009) + " N").Agrees);
-        Assert.True(Compare("slip", "preload", (Samples.Run()[Terms.Preload] / 4.4482216).ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " lbf").Agrees);
+        Assert.True(Compare("slip", "preload", (Samples.Run()[Terms.Preload] / 4.4482216)
+            .ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " lbf").Agrees);
         var off = Compare("slip", "preload", Computed(Terms.Preload, 1.03) + " N");
         Assert.False(off.Agrees);
         Assert.Empty(off.Smells);
@@ -44,7 +45,8 @@ public sealed class HandCheckTests
     [InlineData(0.25, "number of bolts")]
     public void A_tell_tale_ratio_says_what_it_smells_of(double ratio, string words)
     {
-        var off = Compare("opening", "openingFactor", (Samples.Run().Check(MachineBasis.Opening).Factor!.Value * ratio).ToString("R", System.Globalization.CultureInfo.InvariantCulture));
+        var off = Compare("opening", "openingFactor", (Samples.Run().Check(MachineBasis.Opening).Factor!.Value * ratio)
+            .ToString("R", System.Globalization.CultureInfo.InvariantCulture));
         Assert.False(off.Agrees);
         Assert.Equal(ratio, off.Ratio!.Value, 1e-9);
         Assert.Contains(off.Smells, s => s.Words.Contains(words, StringComparison.Ordinal));

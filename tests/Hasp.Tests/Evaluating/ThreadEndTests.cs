@@ -9,7 +9,8 @@ namespace Hasp.Tests.Evaluating;
 /// <summary>Tapped holes, inserts, studs, countersunk heads, gaskets and sleeves: lengths, grip, planes and what is judged.</summary>
 public sealed class ThreadEndTests
 {
-    private static readonly (string, string)[] Tapped = [("threadEnd.kind", "tapped"), ("layers[1].thickness", "40 mm"), ("layers[1].material", "EN-GJL-250")];
+    private static readonly (string, string)[] Tapped = [("threadEnd.kind", "tapped"), ("layers[1].thickness", "40 mm"),
+        ("layers[1].material", "EN-GJL-250")];
 
     [Fact]
     public void A_tapped_joint_grips_half_a_diameter_into_the_part()
@@ -44,15 +45,18 @@ public sealed class ThreadEndTests
         Assert.False(r.Check(MachineBasis.Strip).Holds);
         Assert.Equal("the thread in Lug", r.Check(MachineBasis.Strip).Place);
         Assert.Contains(r.Cautions, c => c.Id == "engagementShort");
-        Assert.Equal(0.6 * 250 * 0.875 * Math.PI * 16 * 13 / (800 * r[Terms.TensileStressArea]), r.Check(MachineBasis.Strip).Factor!.Value, 1e-9);
-        Assert.Contains(Core.Sizing.WaysOut.Of(Samples.Joint([.. Tapped, ("bolts.length", "25 mm"), ("loads[0].tension", "20 kN"), ("loads[0].shear", "4 kN")])),
+        Assert.Equal(0.6 * 250 * 0.875 * Math.PI * 16 * 13 / (800 * r[Terms.TensileStressArea]), r.Check(MachineBasis.Strip).Factor!.Value,
+            1e-9);
+        Assert.Contains(Core.Sizing.WaysOut.Of(Samples.Joint([.. Tapped, ("bolts.length", "25 mm"), ("loads[0].tension", "20 kN"),
+            ("loads[0].shear", "4 kN")])),
             w => w.Edits[0].Path == "bolts.length" || w.Edits[0].Path == "threadEnd.kind");
     }
 
     [Fact]
     public void An_insert_strips_at_its_own_outer_thread()
     {
-        (string, string)[] soft = [("threadEnd.kind", "tapped"), ("layers[1].material", "Aluminium 6082-T6"), ("layers[1].thickness", "40 mm"), ("threadEnd.engagement", "24 mm"), ("bolts.length", "36 mm")];
+        (string, string)[] soft = [("threadEnd.kind", "tapped"), ("layers[1].material", "Aluminium 6082-T6"),
+            ("layers[1].thickness", "40 mm"), ("threadEnd.engagement", "24 mm"), ("bolts.length", "36 mm")];
         var plain = Samples.Run(soft);
         var insert = Samples.Run([.. soft, ("threadEnd.kind", "insert"), ("threadEnd.insertLength", "24 mm")]);
         Assert.Equal(16 + (1.299038 * 2), insert.Joint.End.OuterDiameter, 1e-9);
@@ -86,9 +90,12 @@ public sealed class ThreadEndTests
         Assert.Equal(12 - 4.4, r.Stack.BearingLength[0], 1e-9);
         Assert.Equal((29.01 + 16) / 2, r.Stack.Cones[0].UpperDiameter, 1e-9);
         // In a tapped part the head turns, and its cone presses harder than the axial force.
-        var turned = Samples.Run([.. Tapped, ("bolts.head", "countersunk"), ("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.12")]);
-        Assert.Equal(turned[Terms.Preload] * 0.12 * (29.01 + 17.5) / 2 / Math.Sin(Math.PI / 4) / 2, turned[Terms.BearingFrictionTorque], 1e-6);
-        Assert.Contains(Samples.Faults(("bolts.head", "countersunk"), ("layers[0].thickness", "8 mm")), f => f.Path == "layers[0].thickness" && f.Mends.Count > 0);
+        var turned = Samples.Run([.. Tapped, ("bolts.head", "countersunk"), ("tightening.threadFriction", "0.12"),
+            ("tightening.bearingFriction", "0.12")]);
+        Assert.Equal(turned[Terms.Preload] * 0.12 * (29.01 + 17.5) / 2 / Math.Sin(Math.PI / 4) / 2, turned[Terms.BearingFrictionTorque],
+            1e-6);
+        Assert.Contains(Samples.Faults(("bolts.head", "countersunk"), ("layers[0].thickness", "8 mm")), f => f.Path == "layers[0].thickness"
+            && f.Mends.Count > 0);
     }
 
     [Fact]
@@ -129,7 +136,8 @@ public sealed class ThreadEndTests
     public void Says_what_does_not_fit_and_what_would_mend_it(string path, string text, string words)
     {
         // A through bolt for the first, a tapped hole for the others.
-        var faults = words.StartsWith("too", StringComparison.Ordinal) ? Samples.Faults((path, text)) : Samples.Faults([.. Tapped, (path, text)]);
+        var faults = words.StartsWith("too", StringComparison.Ordinal) ? Samples.Faults((path, text))
+            : Samples.Faults([.. Tapped, (path, text)]);
         var fault = Assert.Single(faults, f => f.Path == path);
         Assert.Contains(words, fault.Problem, StringComparison.Ordinal);
         Assert.NotEmpty(fault.Mends);
@@ -164,6 +172,7 @@ public sealed class ThreadEndTests
     {
         var r = Samples.Run(("layers[0].width", "100 mm"), ("layers[0].holesAcross", "2"));
         Assert.Equal(355 * (100 - (2 * 17.5)) * 12 / 24_000, r.Check(MachineBasis.NetSection).Factor!.Value, 1e-9);
-        Assert.Contains("nothing is left", Assert.Single(Samples.Faults(("layers[0].width", "30 mm"), ("layers[0].holesAcross", "2"))).Problem, StringComparison.Ordinal);
+        Assert.Contains("nothing is left", Assert.Single(Samples.Faults(("layers[0].width", "30 mm"), ("layers[0].holesAcross", "2")))
+            .Problem, StringComparison.Ordinal);
     }
 }

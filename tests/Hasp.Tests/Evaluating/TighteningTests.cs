@@ -19,12 +19,15 @@ public sealed class TighteningTests
         foreach (var share in Enumerable.Range(30, 45))
         {
             var result = Samples.Run(
-                ("tightening.aim", $"{share} %"), ("loads[0].tension", "20 kN"), ("loads[0].shear", "6 kN"), ("judging.required.tightening", "1"), ("layers[0].material", "Aluminium 6082-T6"),
+                ("tightening.aim", $"{share} %"), ("loads[0].tension", "20 kN"), ("loads[0].shear", "6 kN"),
+                ("judging.required.tightening", "1"), ("layers[0].material", "Aluminium 6082-T6"),
                 ("temperature.parts", parts), ("temperature.bolts", parts.Length > 0 ? "20 °C" : ""));
             if (!result.Holds) continue;
             held++;
-            Assert.True(result[Terms.PreloadMin] >= result.Window.From - 1e-3, $"{share} %: {result[Terms.PreloadMin]} below {result.Window.From}");
-            Assert.True(result[Terms.PreloadMax] <= result.Window.To + 1e-3, $"{share} %: {result[Terms.PreloadMax]} above {result.Window.To}");
+            Assert.True(result[Terms.PreloadMin] >= result.Window.From - 1e-3,
+                $"{share} %: {result[Terms.PreloadMin]} below {result.Window.From}");
+            Assert.True(result[Terms.PreloadMax] <= result.Window.To + 1e-3,
+                $"{share} %: {result[Terms.PreloadMax]} above {result.Window.To}");
         }
         Assert.True(held > 5, $"only {held} targets held");
     }
@@ -59,13 +62,15 @@ public sealed class TighteningTests
         Assert.Equal(1.05 * least, Samples.Run(("tightening.aim", "structural"), ("tightening.method", "turn"))[Terms.Preload], 1e-6);
         var a325 = Samples.Run(("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("tightening.aim", "structural"));
         Assert.Equal(28_000 * 4.4482216152605, a325[Terms.PreloadMin], 0.01);
-        Assert.Contains("lays down no preload", Assert.Single(Samples.Faults(("tightening.aim", "structural"), ("bolts.grade", "4.6"))).Problem, StringComparison.Ordinal);
+        Assert.Contains("lays down no preload", Assert.Single(Samples.Faults(("tightening.aim", "structural"), ("bolts.grade", "4.6")))
+            .Problem, StringComparison.Ordinal);
     }
 
     [Fact]
     public void The_long_form_splits_the_torque_and_says_which_nut_factor_it_equals()
     {
-        var r = Samples.Run(("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.10"), ("tightening.prevailingTorque", "12 N·m"));
+        var r = Samples.Run(("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.10"),
+            ("tightening.prevailingTorque", "12 N·m"));
         double f = r[Terms.Preload], d2 = r[Terms.PitchDiameter], dm = (22.49 + 17.5) / 2;
         var free = f * ((2 / (2 * Math.PI)) + (0.12 * d2 / (2 * Math.Cos(Math.PI / 6))) + (0.10 * dm / 2));
         Assert.Equal(free + 12_000, r[Terms.Torque], 1e-6);
@@ -73,7 +78,9 @@ public sealed class TighteningTests
         Assert.Equal(free, r[Terms.PitchTorque] + r[Terms.ThreadFrictionTorque] + r[Terms.BearingFrictionTorque], 1e-6);
         Assert.DoesNotContain(r.Cautions, c => c.Id == "torqueUntested");
         // A torque aimed at gives back the same preload.
-        var back = Samples.Run(("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.10"), ("tightening.prevailingTorque", "12 N·m"), ("tightening.aim", $"{(r[Terms.Torque] / 1000).ToString("R", System.Globalization.CultureInfo.InvariantCulture)} N·m"));
+        var back = Samples.Run(("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.10"),
+            ("tightening.prevailingTorque", "12 N·m"),
+            ("tightening.aim", $"{(r[Terms.Torque] / 1000).ToString("R", System.Globalization.CultureInfo.InvariantCulture)} N·m"));
         Assert.Equal(f, back[Terms.Preload], 1e-3);
     }
 
@@ -83,14 +90,16 @@ public sealed class TighteningTests
         var free = Samples.Run(("tightening.aim", "100 N·m"));
         var locked = Samples.Run(("tightening.aim", "100 N·m"), ("tightening.prevailingTorque", "20 N·m"));
         Assert.Equal(0.8, locked[Terms.Preload] / free[Terms.Preload], 1e-12);
-        Assert.Contains(Samples.Run(("tightening.aim", "20 N·m"), ("tightening.prevailingTorque", "20 N·m")).Cautions, c => c.Id == "noClamp");
+        Assert.Contains(Samples.Run(("tightening.aim", "20 N·m"), ("tightening.prevailingTorque", "20 N·m")).Cautions,
+            c => c.Id == "noClamp");
     }
 
     [Fact]
     public void One_friction_alone_or_with_a_nut_factor_is_refused()
     {
         Assert.Equal("tightening.bearingFriction", Assert.Single(Samples.Faults(("tightening.threadFriction", "0.1"))).Path);
-        Assert.Equal("tightening.nutFactor", Assert.Single(Samples.Faults(("tightening.threadFriction", "0.1"), ("tightening.bearingFriction", "0.1"), ("tightening.nutFactor", "0.2"))).Path);
+        Assert.Equal("tightening.nutFactor", Assert.Single(Samples.Faults(("tightening.threadFriction", "0.1"),
+            ("tightening.bearingFriction", "0.1"), ("tightening.nutFactor", "0.2"))).Path);
     }
 
     [Theory]
@@ -119,7 +128,8 @@ public sealed class TighteningTests
     {
         var r = Samples.Run();
         double f = r[Terms.Preload], e = 207_000;
-        Assert.Equal((f / r[Terms.BoltStiffness]) + (f * 8 / (r[Terms.ShankArea] * e)) + (f * 8 / (r[Terms.RootArea] * e)), r[Terms.MeasuredStretch], 1e-9);
+        Assert.Equal((f / r[Terms.BoltStiffness]) + (f * 8 / (r[Terms.ShankArea] * e)) + (f * 8 / (r[Terms.RootArea] * e)),
+            r[Terms.MeasuredStretch], 1e-9);
         Assert.Equal(f / r[Terms.BoltStiffness], r[Terms.BoltStretch], 1e-9);
     }
 
@@ -128,11 +138,13 @@ public sealed class TighteningTests
     {
         var r = Samples.Run();
         double d2 = r[Terms.PitchDiameter], f = r[Terms.Preload], at = r[Terms.TensileStressArea];
-        var torsion = 16 * (r[Terms.PitchTorque] + r[Terms.ThreadFrictionTorque]) / (Math.PI * Math.Pow((d2 + r[Terms.RootDiameter]) / 2, 3));
+        var torsion = 16 * (r[Terms.PitchTorque]
+            + r[Terms.ThreadFrictionTorque]) / (Math.PI * Math.Pow((d2 + r[Terms.RootDiameter]) / 2, 3));
         Assert.Equal(Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)) / 640, r[Terms.TighteningUtilisation], 1e-12);
         // At the tight end 0.9 of yield must not be passed: a verdict of its own.
         var tight = r[Terms.PreloadTight];
-        Assert.Equal(0.9 * 640 * f / tight / Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)), r.Check(MachineBasis.Tightening).Factor!.Value, 1e-9);
+        Assert.Equal(0.9 * 640 * f / tight / Math.Sqrt((f / at * f / at) + (3 * torsion * torsion)), r.Check(MachineBasis.Tightening)
+            .Factor!.Value, 1e-9);
     }
 
     [Fact]
@@ -152,7 +164,8 @@ public sealed class TighteningTests
     [InlineData("moly")]
     public void A_target_that_nobody_stated_never_falls_short_by_itself(string finish)
     {
-        var r = Samples.Run(("tightening.aim", ""), ("tightening.lubrication", finish), ("judging.required.tightening", ""), ("loads[0].tension", ""), ("loads[0].shear", ""));
+        var r = Samples.Run(("tightening.aim", ""), ("tightening.lubrication", finish), ("judging.required.tightening", ""),
+            ("loads[0].tension", ""), ("loads[0].shear", ""));
         Assert.True(r.Check(MachineBasis.Proof).Holds);
         Assert.True(r.Check(MachineBasis.Tightening).Holds);
         Assert.NotNull(r.Joint.Tightening.AimChosen);
@@ -161,7 +174,8 @@ public sealed class TighteningTests
         Assert.True(percent <= 75);
         if (percent == 75) return;
         Assert.Contains("at 75 % the tight end would pass", r.Joint.Tightening.AimChosen, StringComparison.Ordinal);
-        var more = Samples.Run(("tightening.aim", $"{percent + 1} %"), ("tightening.lubrication", finish), ("judging.required.tightening", ""));
+        var more = Samples.Run(("tightening.aim", $"{percent + 1} %"), ("tightening.lubrication", finish),
+            ("judging.required.tightening", ""));
         Assert.False(more.Check(MachineBasis.Proof).Holds && more.Check(MachineBasis.Tightening).Holds);
     }
 
@@ -199,7 +213,8 @@ public sealed class TighteningTests
     public void Stiff_joints_are_hard_and_gaskets_make_them_softer()
     {
         Assert.Equal(JointRate.Hard, Samples.Run().Rate);
-        JointRate With(string gasket) => Samples.Run(("layers[0].material", gasket), ("layers[0].thickness", "3 mm"), ("layers[0].edgeDistance", "")).Rate;
+        JointRate With(string gasket) => Samples.Run(("layers[0].material", gasket), ("layers[0].thickness", "3 mm"),
+            ("layers[0].edgeDistance", "")).Rate;
         Assert.Equal(JointRate.Medium, With("Gasket sheet, fibre"));
         Assert.Equal(JointRate.Soft, With("Gasket sheet, rubber"));
     }

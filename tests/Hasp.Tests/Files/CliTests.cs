@@ -19,7 +19,8 @@ public sealed class CliTests
     {
         var holds = Samples.With(("tightening.scatter", "0.1")).ToJsonString();
         Assert.Equal(Commands.Holds, Run((f, i, o, e) => Commands.Evaluate(f, false, false, i, o, e), holds).Exit);
-        var (exit, words, _) = Run((f, i, o, e) => Commands.Evaluate(f, false, true, i, o, e), Samples.With(("loads[0].tension", "400 kN")).ToJsonString());
+        var (exit, words, _) = Run((f, i, o, e) => Commands.Evaluate(f, false, true, i, o, e), Samples.With(("loads[0].tension", "400 kN"))
+            .ToJsonString());
         Assert.Equal(Commands.FallsShort, exit);
         Assert.Contains("FALLS SHORT", words, StringComparison.Ordinal);
         Assert.Contains("ft·lbf", words, StringComparison.Ordinal);
@@ -72,7 +73,8 @@ public sealed class CliTests
         var (exit, words, _) = Run((f, i, o, e) => Commands.Find(f, false, false, i, o, e), Samples.Plain);
         Assert.Equal(Commands.Holds, exit);
         Assert.Contains("Smallest that holds: 4 × M", words, StringComparison.Ordinal);
-        Assert.Equal(Commands.FallsShort, Run((f, i, o, e) => Commands.Find(f, false, false, i, o, e), Samples.With(("loads[0].tension", "900 MN")).ToJsonString()).Exit);
+        Assert.Equal(Commands.FallsShort, Run((f, i, o, e) => Commands.Find(f, false, false, i, o, e),
+            Samples.With(("loads[0].tension", "900 MN")).ToJsonString()).Exit);
         var (_, json, _) = Run((f, i, o, e) => Commands.Find(f, true, false, i, o, e), Samples.Plain);
         Assert.NotEmpty(JsonNode.Parse(json)!["cells"]!.AsArray());
     }

@@ -61,7 +61,8 @@ public sealed class DocumentTests
         Assert.True(QuantityText.Parse(document["values"]!["torque"]!.GetValue<string>(), Dimension.Torque).Ok);
         // It must survive being written: JSON has no infinity.
         Assert.NotNull(JsonNode.Parse(ResultDocument.Of(Samples.Run(("loads[0].tension", ""), ("loads[0].shear", ""))).ToJsonString()));
-        foreach (var name in document["values"]!.AsObject().Select(v => v.Key)) Assert.Contains($"`{name}`", FormatDescription.Markdown(), StringComparison.Ordinal);
+        foreach (var name in document["values"]!.AsObject().Select(v => v.Key)) Assert.Contains($"`{name}`", FormatDescription.Markdown(),
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -125,7 +126,8 @@ public sealed class DocumentTests
         var old = Samples.With();
         (old["version"], old["plates"]) = (0, old["layers"]!.DeepClone());
         old.Remove("layers");
-        foreach (var plate in (JsonArray)old["plates"]!) plate!["thickness"] = double.Parse(((string)plate["thickness"]!).Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+        foreach (var plate in (JsonArray)old["plates"]!) plate!["thickness"] = double.Parse(((string)plate["thickness"]!).Split(' ')[0],
+            System.Globalization.CultureInfo.InvariantCulture);
         var bytes = System.Text.Encoding.UTF8.GetBytes(old.ToJsonString());
         Assert.NotEmpty(JointDocument.Read(bytes).Faults);
         var (joint, faults) = JointDocument.Read(bytes, upgrades);

@@ -109,7 +109,8 @@ public sealed class FaultTests
 
     [Fact]
     public void Cones_bored_wider_than_they_start_are_refused() => Assert.Equal("judging.coneBore", Assert.Single(
-        Samples.Faults(("washers.head", "plain"), ("washers.nut", "plain"), ("hole.diameter", "23 mm"), ("judging.coneBore", "hole"))).Path);
+        Samples.Faults(("washers.head", "plain"), ("washers.nut", "plain"), ("hole.diameter", "23 mm"), ("judging.coneBore", "hole")))
+            .Path);
 
     [Fact]
     public void Unknown_fields_are_named_with_those_that_are_known()
@@ -136,12 +137,14 @@ public sealed class FaultTests
         Assert.Contains("mill sheet 7", caution.Text, StringComparison.Ordinal);
         Assert.Contains("foundry note", caution.Text, StringComparison.Ordinal);
         JointEdit.Set(document, "bolts.thread", "M30", Core.Quantities.UnitSystem.Si);
-        Assert.Contains(JointDocument.Read(document.ToJsonString()).Faults, f => f.Path == "bolts.grade" && f.Problem.Contains("24 mm", StringComparison.Ordinal));
+        Assert.Contains(JointDocument.Read(document.ToJsonString()).Faults, f => f.Path == "bolts.grade"
+            && f.Problem.Contains("24 mm", StringComparison.Ordinal));
         document["own"]!["grades"]![0]!["tensile"] = "800 MPa";
         Assert.Contains(JointDocument.Read(document.ToJsonString()).Faults, f => f.Path == "own.grades[0].tensile");
     }
 
     [Fact]
     public void No_broken_document_throws() =>
-        Gen.Select(Gen.Int[0, 100_000], Gen.Int[1, 6]).Sample((seed, n) => JointDocument.Read(Breaker.Break(Samples.Plain, seed, n)).Faults is not null, iter: 3_000);
+        Gen.Select(Gen.Int[0, 100_000], Gen.Int[1, 6])
+            .Sample((seed, n) => JointDocument.Read(Breaker.Break(Samples.Plain, seed, n)).Faults is not null, iter: 3_000);
 }

@@ -59,7 +59,8 @@ public sealed class FieldTests
             Assert.False(field.Admits(double.PositiveInfinity));
             Assert.NotNull(field.Parse(new Raw("nonsense", null, null)).Fault);
         }
-        foreach (var raw in new[] { default, new Raw(new string('x', 20_000), null, null), new Raw("a\u0001", null, null), new Raw(null, double.MaxValue, null) })
+        foreach (var raw in new[] { default, new Raw(new string('x', 20_000), null, null), new Raw("a\u0001", null, null),
+            new Raw(null, double.MaxValue, null) })
         {
             var (value, fault) = field.Parse(raw);
             Assert.True(fault is null ? value is not null : value is null && fault.Id.Length > 0 && fault.Problem.Length > 3);
@@ -124,7 +125,8 @@ public sealed class FieldTests
         {
             var name = Names.Helpers[row.Kind];
             var faults = Samples.PatternFaults(("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", name));
-            Assert.Equal(row.Needed.Select(f => f.Path.Replace("[]", "[0]")).Order(), faults.Where(f => f.Id == "helper-lacks").Select(f => f.Path).Order());
+            Assert.Equal(row.Needed.Select(f => f.Path.Replace("[]", "[0]")).Order(), faults.Where(f => f.Id == "helper-lacks")
+                .Select(f => f.Path).Order());
             Assert.All(row.Inputs, i => Assert.NotEmpty(i.Label));
         }
     }
@@ -139,14 +141,17 @@ public sealed class FieldTests
         foreach (var row in ScatterInputs.All)
         {
             var moved = row.In(Sample<Core.Formulas.Plain>.Mean, new(2));
-            Assert.Equal(1, typeof(Sample<Core.Formulas.Plain>).GetProperties().Count(p => p.GetValue(moved) is Core.Formulas.Plain { Value: 2 }));
-            Assert.Equal(2, ((Core.Formulas.Plain)typeof(Sample<Core.Formulas.Plain>).GetProperty(row.What.ToString())!.GetValue(moved)!).Value);
+            Assert.Equal(1, typeof(Sample<Core.Formulas.Plain>).GetProperties()
+                .Count(p => p.GetValue(moved) is Core.Formulas.Plain { Value: 2 }));
+            Assert.Equal(2, ((Core.Formulas.Plain)typeof(Sample<Core.Formulas.Plain>).GetProperty(row.What.ToString())!.GetValue(moved)!)
+                .Value);
         }
     }
 
     private static Raw RawOf(Field field, string text) => field.Kind switch
     {
-        FieldKind.Count => new(null, double.Parse(text, System.Globalization.CultureInfo.InvariantCulture), int.Parse(text, System.Globalization.CultureInfo.InvariantCulture)),
+        FieldKind.Count => new(null, double.Parse(text, System.Globalization.CultureInfo.InvariantCulture),
+            int.Parse(text, System.Globalization.CultureInfo.InvariantCulture)),
         FieldKind.Number => new(null, double.Parse(text, System.Globalization.CultureInfo.InvariantCulture), null),
         _ => new(text, null, null),
     };

@@ -11,7 +11,8 @@ namespace Hasp.Tests.Files;
 /// <summary>The value of a field that just holds, and the ranges where it is not monotone.</summary>
 public sealed class JustHoldsTests
 {
-    private static JustHolds Of(string path, params (string, string)[] changes) => JustHolds.Of(Samples.With(changes), path, UnitSystem.Si)!;
+    private static JustHolds Of(string path, params (string, string)[] changes) =>
+        JustHolds.Of(Samples.With(changes), path, UnitSystem.Si)!;
 
     private static bool Holds(string path, string text, params (string, string)[] changes) => Samples.Run([.. changes, (path, text)]).Holds;
 
@@ -37,8 +38,10 @@ public sealed class JustHoldsTests
         Assert.Equal("kN", found.UnitText);
         foreach (var (edge, inward) in new[] { (range.From!, 1.001), (range.To!, 0.999) })
         {
-            Assert.True(Holds("tightening.aim", $"{edge.Value * inward} kN", ("tightening.scatter", "0.05"), ("judging.required.tightening", "1")));
-            Assert.False(Holds("tightening.aim", $"{edge.Value / inward / inward / inward / inward / inward / inward / inward / inward} kN", ("tightening.scatter", "0.05"), ("judging.required.tightening", "1")));
+            Assert.True(Holds("tightening.aim", $"{edge.Value * inward} kN", ("tightening.scatter", "0.05"),
+                ("judging.required.tightening", "1")));
+            Assert.False(Holds("tightening.aim", $"{edge.Value / inward / inward / inward / inward / inward / inward / inward / inward} kN",
+                ("tightening.scatter", "0.05"), ("judging.required.tightening", "1")));
         }
     }
 
@@ -83,7 +86,8 @@ public sealed class JustHoldsTests
             Assert.True(Holds(path, edge.Text, light), $"{path} {edge.Text} does not hold");
             var past = edge.Value + ((edge.Beyond.Value > edge.Value ? 1 : -1) * Math.Max(Math.Abs(edge.Value) * 0.012, 1e-6));
             var text = found.Unit is { } unit ? $"{past:R} {unit.Symbol}" : $"{past:R}";
-            Assert.True(JointDocument.Read(Samples.With([.. light, (path, text)]).ToJsonString()).Joint is not { } joint || !Evaluation.Run(joint).Holds, $"{path} still holds at {text}");
+            Assert.True(JointDocument.Read(Samples.With([.. light, (path, text)]).ToJsonString()).Joint is not { } joint
+                || !Evaluation.Run(joint).Holds, $"{path} still holds at {text}");
         }
     }
 
@@ -103,7 +107,8 @@ public sealed class JustHoldsTests
     [Fact]
     public void Every_numeric_field_that_is_offered_can_be_looked_for()
     {
-        var document = Samples.Bracket(("loads[0].fz", "10 kN"), ("temperature.parts", "40 °C"), ("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "300 mm"), ("pattern.plate.height", "400 mm"));
+        var document = Samples.Bracket(("loads[0].fz", "10 kN"), ("temperature.parts", "40 °C"), ("pattern.plate.shape", "rectangle"),
+            ("pattern.plate.width", "300 mm"), ("pattern.plate.height", "400 mm"));
         var looked = 0;
         foreach (var field in Fields.All.Where(f => JustHolds.Offers(f) && f.Path.Count(c => c == '[') <= 1))
         {

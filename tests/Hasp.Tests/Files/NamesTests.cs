@@ -9,7 +9,8 @@ public sealed class NamesTests
     [Fact]
     public void Every_value_has_a_name_of_its_own_that_leads_back_to_it()
     {
-        var lists = typeof(Names).GetFields(BindingFlags.Public | BindingFlags.Static).Select(f => (f.Name, List: f.GetValue(null)!)).ToList();
+        var lists = typeof(Names).GetFields(BindingFlags.Public | BindingFlags.Static).Select(f => (f.Name, List: f.GetValue(null)!))
+            .ToList();
         Assert.True(lists.Count >= 9);
         foreach (var (name, list) in lists)
         {

@@ -77,7 +77,8 @@ public sealed class QuickLineTests
     {
         var quick = QuickLine.Read(line, UnitSystem.Si);
         if (expected == "~") return;
-        Assert.True(quick.Understood, string.Join("; ", quick.Parts.Where(p => p.Problem is not null).Select(p => $"{p.Text}: {p.Problem}")));
+        Assert.True(quick.Understood, string.Join("; ", quick.Parts.Where(p => p.Problem is not null)
+            .Select(p => $"{p.Text}: {p.Problem}")));
         foreach (var pair in expected.Split("; "))
         {
             var (path, text) = (pair[..pair.IndexOf('=')], pair[(pair.IndexOf('=') + 1)..]);
@@ -109,8 +110,10 @@ public sealed class QuickLineTests
         foreach (var a in open.Answers)
         {
             var again = QuickLine.Read(a.Line, UnitSystem.Si);
-            Assert.True(again.Understood, $"{a.Line}: {string.Join("; ", again.Parts.Where(p => p.Problem is not null).Select(p => $"{p.Text}: {p.Problem}"))}");
-            if (again.Document["bolts"]!["thread"] is not null && quick.Document["bolts"]!["thread"] is not null) Assert.NotNull(again.Document["bolts"]!["thread"]);
+            Assert.True(again.Understood,
+                $"{a.Line}: {string.Join("; ", again.Parts.Where(p => p.Problem is not null).Select(p => $"{p.Text}: {p.Problem}"))}");
+            if (again.Document["bolts"]!["thread"] is not null
+                && quick.Document["bolts"]!["thread"] is not null) Assert.NotNull(again.Document["bolts"]!["thread"]);
         }
     }
 
@@ -188,11 +191,13 @@ public sealed class QuickLineTests
     public void No_line_whatever_breaks_the_reader()
     {
         var read = 0;
-        var words = new[] { "M16", "8.8", "4", "kN", "12", "+", "x", ",", "1/2", "\"", "in", "across", "ton", "½", "-", "13", "grade", "oiled", "20,5", "12,000", "/", "٣", "M", "#", "%", "bar", "ram", "edge", "hole", "0", "1e9", "per", "bolt", "A36", "304" };
+        var words = new[] { "M16", "8.8", "4", "kN", "12", "+", "x", ",", "1/2", "\"", "in", "across", "ton", "½", "-", "13", "grade",
+            "oiled", "20,5", "12,000", "/", "٣", "M", "#", "%", "bar", "ram", "edge", "hole", "0", "1e9", "per", "bolt", "A36", "304" };
         var random = new Random(7);
         for (var i = 0; i < 3000; i++)
         {
-            var line = string.Join(random.Next(3) == 0 ? "" : " ", Enumerable.Range(0, random.Next(1, 9)).Select(_ => words[random.Next(words.Length)]));
+            var line = string.Join(random.Next(3) == 0 ? "" : " ", Enumerable.Range(0, random.Next(1, 9))
+                .Select(_ => words[random.Next(words.Length)]));
             var quick = QuickLine.Read(line, i % 2 == 0 ? UnitSystem.Si : UnitSystem.Us);
             foreach (var part in quick.Parts) Assert.Equal(part.Text, line.Substring(part.Start, part.Length));
             read++;

@@ -12,18 +12,23 @@ public sealed class RecordKindTests
     {
         ["grades"] = new()
         {
-            ["name"] = "Yard 9", ["proof"] = "600", ["yield"] = "650 MPa", ["tensile"] = "116 ksi", ["minDiameter"] = "5", ["maxDiameter"] = "36 mm", ["source"] = "maker's sheet",
+            ["name"] = "Yard 9", ["proof"] = "600", ["yield"] = "650 MPa", ["tensile"] = "116 ksi", ["minDiameter"] = "5",
+            ["maxDiameter"] = "36 mm", ["source"] = "maker's sheet",
         },
         ["materials"] = new()
         {
-            ["name"] = "Old iron", ["elasticModulus"] = "100 GPa", ["yield"] = "150 MPa", ["tensile"] = "200 MPa", ["bearingLimit"] = "300 MPa", ["brittle"] = "yes",
+            ["name"] = "Old iron", ["elasticModulus"] = "100 GPa", ["yield"] = "150 MPa", ["tensile"] = "200 MPa",
+            ["bearingLimit"] = "300 MPa", ["brittle"] = "yes",
             ["expansion"] = "1.1e-5", ["source"] = "tested",
         },
-        ["lots"] = new() { ["name"] = "L-1", ["thread"] = "M16", ["grade"] = "8.8", ["lubrication"] = "lubricated", ["number"] = "200", ["length"] = "60", ["opened"] = "2026-11-02", ["nutLot"] = "N-1" },
-        ["wrenches"] = new() { ["name"] = "Click 300", ["type"] = "click", ["least"] = "60", ["most"] = "300 N·m", ["graduation"] = "3.7 ft·lb", ["calibrationDue"] = "2027-03-31" },
+        ["lots"] = new() { ["name"] = "L-1", ["thread"] = "M16", ["grade"] = "8.8", ["lubrication"] = "lubricated", ["number"] = "200",
+            ["length"] = "60", ["opened"] = "2026-11-02", ["nutLot"] = "N-1" },
+        ["wrenches"] = new() { ["name"] = "Click 300", ["type"] = "click", ["least"] = "60", ["most"] = "300 N·m",
+            ["graduation"] = "3.7 ft·lb", ["calibrationDue"] = "2027-03-31" },
         ["testers"] = new() { ["name"] = "Calibrator 1", ["type"] = "tension calibrator", ["most"] = "300", ["resolution"] = "0.5 kN" },
         ["consumables"] = new() { ["name"] = "Paste 5", ["type"] = "lubricant", ["useBefore"] = "2027-05-31" },
-        ["factors"] = new() { ["name"] = "Oiled, trial", ["nutFactor"] = "0.17", ["low"] = "0.15", ["high"] = "0.19", ["source"] = "12 assemblies" },
+        ["factors"] = new() { ["name"] = "Oiled, trial", ["nutFactor"] = "0.17", ["low"] = "0.15", ["high"] = "0.19",
+            ["source"] = "12 assemblies" },
         ["shop"] = new() { ["name"] = "Yard", ["shifts"] = "06:00, 18:00", ["zone"] = "Europe/London", ["temperatureStep"] = "8" },
     };
 
@@ -38,7 +43,8 @@ public sealed class RecordKindTests
         Assert.Empty(kind.FaultsOf(document));
         Assert.Equal(Good[id]["name"], kind.NameIn(document));
         // A number without a unit takes the one shown; a number that has none stays one.
-        Assert.All(kind.Fields.Where(f => f.Kind == Core.Joints.FieldKind.Quantity && document.ContainsKey(f.Key)), f => Assert.Contains(' ', (string)document[f.Key]!));
+        Assert.All(kind.Fields.Where(f => f.Kind == Core.Joints.FieldKind.Quantity && document.ContainsKey(f.Key)),
+            f => Assert.Contains(' ', (string)document[f.Key]!));
     }
 
     [Theory]
@@ -66,7 +72,8 @@ public sealed class RecordKindTests
     {
         var document = RecordKind.Grades.Written(Good["grades"], UnitSystem.Si);
         (document["tensile"], document["maxDiameter"]) = ("500 MPa", "2 mm");
-        Assert.Equal([("own-sizes", "maxDiameter"), ("own-strengths", "tensile")], RecordKind.Grades.FaultsOf(document).Select(f => (f.Id, f.Path)).Order());
+        Assert.Equal([("own-sizes", "maxDiameter"), ("own-strengths", "tensile")], RecordKind.Grades.FaultsOf(document)
+            .Select(f => (f.Id, f.Path)).Order());
     }
 
     [Theory]
@@ -86,7 +93,8 @@ public sealed class RecordKindTests
     [Fact]
     public void Past_its_day_a_thing_is_ended_and_on_it_not_yet()
     {
-        var said = Hasp.Files.Shop.ShopKinds.Wrenches.Read(Hasp.Files.Shop.ShopKinds.Wrenches.Written(Good["wrenches"], UnitSystem.Si).ToJsonString()).Said!;
+        var said = Hasp.Files.Shop.ShopKinds.Wrenches.Read(Hasp.Files.Shop.ShopKinds.Wrenches.Written(Good["wrenches"], UnitSystem.Si)
+            .ToJsonString()).Said!;
         Assert.Null(Hasp.Files.Shop.ShopKinds.Wrenches.EndedBefore(said, new(2027, 3, 31)));
         Assert.Equal(new(2027, 3, 31), Hasp.Files.Shop.ShopKinds.Wrenches.EndedBefore(said, new(2027, 4, 1)));
         Assert.Null(RecordKind.Grades.EndedBefore(said, new(2099, 1, 1)));
@@ -104,7 +112,8 @@ public sealed class RecordKindTests
     [Fact]
     public void Cells_are_quoted_where_they_must_be_and_decimals_have_a_point()
     {
-        var text = CsvText.Of(["line", "reason"], [new object?[] { 3, "a \"mark\", and a comma" }, new object?[] { 4, 1.5 }, new object?[] { null, "two\nlines" }]);
+        var text = CsvText.Of(["line", "reason"],
+            [new object?[] { 3, "a \"mark\", and a comma" }, new object?[] { 4, 1.5 }, new object?[] { null, "two\nlines" }]);
         Assert.Equal("line,reason\r\n3,\"a \"\"mark\"\", and a comma\"\r\n4,1.5\r\n,\"two\nlines\"\r\n", text);
     }
 }

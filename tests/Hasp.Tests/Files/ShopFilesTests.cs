@@ -28,7 +28,8 @@ public sealed class ShopFilesTests
         Assert.Equal([TestRefusal.None, TestRefusal.None, TestRefusal.Dry], test.Tests.Select(t => t.Refusal));
         Assert.Equal(140 * 1355.8179, test.Tests[1].Torque, 0.1);
         Assert.Equal(("N-1", "", 16.0), (test.With.Nuts, test.With.Hose, test.With.Temperature));
-        Assert.Equal(19.05, EntryKind.VerificationOf(EntryKind.Verification.Read(Verification.Replace("M16 8.8", "3/4-10 UNC A325", StringComparison.Ordinal)).Said!, made).Diameter, 6);
+        Assert.Equal(19.05, EntryKind.VerificationOf(EntryKind.Verification.Read(Verification.Replace("M16 8.8", "3/4-10 UNC A325",
+            StringComparison.Ordinal)).Said!, made).Diameter, 6);
     }
 
     [Theory]
@@ -38,7 +39,8 @@ public sealed class ShopFilesTests
     [InlineData("\"dry\"", "\"wet\"", "tests[2].refusal")]
     [InlineData("\"wrench\"", "\"by eye\"", "method")]
     public void Its_faults_stand_at_their_fields(string text, string instead, string path) =>
-        Assert.Equal(path, Assert.Single(EntryKind.Verification.Read(Verification.Replace(text, instead, StringComparison.Ordinal)).Faults).Path);
+        Assert.Equal(path, Assert.Single(EntryKind.Verification.Read(Verification.Replace(text, instead, StringComparison.Ordinal)).Faults)
+            .Path);
 
     [Fact]
     public async Task The_schema_of_entries_takes_what_the_rules_take()
@@ -87,7 +89,8 @@ public sealed class ShopFilesTests
     public void A_shelf_goes_out_and_comes_in_the_same()
     {
         var kind = ShopKinds.Wrenches;
-        var document = kind.Written(new Dictionary<string, string> { ["name"] = "=1+1", ["type"] = "dial", ["least"] = "10 N·m", ["most"] = "80 N·m", ["graduation"] = "1 N·m", ["calibrationDue"] = "2027-01-01" }, UnitSystem.Si);
+        var document = kind.Written(new Dictionary<string, string> { ["name"] = "=1+1", ["type"] = "dial", ["least"] = "10 N·m",
+            ["most"] = "80 N·m", ["graduation"] = "1 N·m", ["calibrationDue"] = "2027-01-01" }, UnitSystem.Si);
         var table = StoreTable.Of(kind, [document]);
         foreach (var bytes in new[] { Encoding.UTF8.GetBytes(table.Csv()), table.Xlsx() })
         {
@@ -103,7 +106,8 @@ public sealed class ShopFilesTests
     [InlineData("name,type\n", "")]
     [InlineData("name,type,least,most,graduation\nA,click,1 N·m,2 N·m,1 N·m\nB,click,9 N·m,2 N·m,1 N·m\n", "line 3, most")]
     public void A_shelf_with_a_fault_says_its_line(string text, string path) =>
-        Assert.Contains(StoreTable.Read(ShopKinds.Wrenches, new MemoryStream(Encoding.UTF8.GetBytes(text)), UnitSystem.Si).Faults, f => f.Path == path);
+        Assert.Contains(StoreTable.Read(ShopKinds.Wrenches, new MemoryStream(Encoding.UTF8.GetBytes(text)), UnitSystem.Si).Faults,
+            f => f.Path == path);
 
     [Fact]
     public void Every_kind_of_entry_is_read_by_its_own_fields()

@@ -25,10 +25,14 @@ public sealed class ValuesTests
 
     private static readonly Change[] Changes =
     [
-        Fields.Thread.To("M30"), Fields.Relaxation.To(0.2), Fields.FaceFriction.To(0.33), Fields.ConeHalfAngle.To(0.5, "0.5 rad"), Fields.Required[7].To(2.5),
-        Fields.ShearBy.To(true), Fields.Samples.To(5_000), Fields.SpreadLoad.To(new(Core.Uncertainty.Distribution.Normal, 0.2)), Fields.HandTolerance.To(0.1),
-        Fields.LayerThickness.To(33, "33 mm").At(0), Fields.LayerHoles.To(2).At(1), Fields.CaseFactor.To(1.7).At(0), Fields.CasePressure.To(0.3, "0.3 MPa").At(0),
-        Fields.PatternX.To(40, "40 mm"), Fields.PatternRows.To(4), Fields.Tension.To(Core.LoadPath.TensionSchool.Pivot), Fields.Note.To("told"),
+        Fields.Thread.To("M30"), Fields.Relaxation.To(0.2), Fields.FaceFriction.To(0.33), Fields.ConeHalfAngle.To(0.5, "0.5 rad"),
+        Fields.Required[7].To(2.5),
+        Fields.ShearBy.To(true), Fields.Samples.To(5_000), Fields.SpreadLoad.To(new(Core.Uncertainty.Distribution.Normal, 0.2)),
+        Fields.HandTolerance.To(0.1),
+        Fields.LayerThickness.To(33, "33 mm").At(0), Fields.LayerHoles.To(2).At(1), Fields.CaseFactor.To(1.7).At(0),
+        Fields.CasePressure.To(0.3, "0.3 MPa").At(0),
+        Fields.PatternX.To(40, "40 mm"), Fields.PatternRows.To(4), Fields.Tension.To(Core.LoadPath.TensionSchool.Pivot),
+        Fields.Note.To("told"),
     ];
 
     /// <summary>
@@ -61,5 +65,6 @@ public sealed class ValuesTests
 
     private static string Figures(Joint joint) => ResultDocument.Of(Evaluation.Run(joint)).ToJsonString() + ChancesOf(joint);
 
-    private static string ChancesOf(Joint joint) => $"{joint.Sampling.Samples} {string.Join(", ", joint.Sampling.Stated)} {joint.HandFigures.Tolerance}";
+    private static string ChancesOf(Joint joint) =>
+        $"{joint.Sampling.Samples} {string.Join(", ", joint.Sampling.Stated)} {joint.HandFigures.Tolerance}";
 }

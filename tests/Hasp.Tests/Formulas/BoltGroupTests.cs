@@ -7,10 +7,14 @@ namespace Hasp.Tests.Formulas;
 /// <summary>Bolt groups: equilibrium for every pattern and load, and nothing that depends on how the axes were laid.</summary>
 public sealed class BoltGroupTests
 {
-    private static readonly Gen<PlanBolt> Bolt = Gen.Select(Gen.Double[-300, 300], Gen.Double[-300, 300], Gen.Double[0.5, 2]).Select((x, y, w) => new PlanBolt(x, y, w));
-    private static readonly Gen<BoltGroup> Groups = Bolt.Array[3, 24].Select(b => new BoltGroup([.. b])).Where(g => !g.IsLine && !g.IsPoint);
-    private static readonly Gen<Components> Forces = Gen.Select(Gen.Double[-5e4, 5e4], Gen.Double[-5e4, 5e4], Gen.Double[-5e4, 5e4]).Select((x, y, z) => new Components(x, y, z));
-    private static readonly Gen<Components> Points = Gen.Select(Gen.Double[-500, 500], Gen.Double[-500, 500], Gen.Double[-500, 500]).Select((x, y, z) => new Components(x, y, z));
+    private static readonly Gen<PlanBolt> Bolt = Gen.Select(
+        Gen.Double[-300, 300], Gen.Double[-300, 300], Gen.Double[0.5, 2]).Select((x, y, w) => new PlanBolt(x, y, w));
+    private static readonly Gen<BoltGroup> Groups = Bolt.Array[3, 24].Select(b => new BoltGroup([.. b]))
+        .Where(g => !g.IsLine && !g.IsPoint);
+    private static readonly Gen<Components> Forces = Gen.Select(
+        Gen.Double[-5e4, 5e4], Gen.Double[-5e4, 5e4], Gen.Double[-5e4, 5e4]).Select((x, y, z) => new Components(x, y, z));
+    private static readonly Gen<Components> Points = Gen.Select(
+        Gen.Double[-500, 500], Gen.Double[-500, 500], Gen.Double[-500, 500]).Select((x, y, z) => new Components(x, y, z));
     private static readonly Gen<Resultant> Loads = Gen.Select(Forces, Forces).Select((f, m) => new Resultant(f, 100 * m));
 
     private static (InPlaneShare<Plain> Shear, double Tension)[] Shares(BoltGroup g, Resultant load, Components at)
@@ -38,16 +42,19 @@ public sealed class BoltGroupTests
     });
 
     [Fact]
-    public void Moving_the_origin_or_turning_the_axes_changes_no_bolt() => Gen.Select(Groups, Loads, Points, Points, Gen.Double[0, 2 * Math.PI]).Sample((g, load, at, shift, angle) =>
+    public void Moving_the_origin_or_turning_the_axes_changes_no_bolt() =>
+        Gen.Select(Groups, Loads, Points, Points, Gen.Double[0, 2 * Math.PI]).Sample((g, load, at, shift, angle) =>
     {
         var (cos, sin) = (Math.Cos(angle), Math.Sin(angle));
         Components Turn(Components v) => new((cos * v.X) - (sin * v.Y), (sin * v.X) + (cos * v.Y), v.Z);
-        var turned = new BoltGroup([.. g.Bolts.Select(b => Turn(new(b.X + shift.X, b.Y + shift.Y, 0)) is var p ? new PlanBolt(p.X, p.Y, b.Weight) : default)]);
+        var turned = new BoltGroup([.. g.Bolts.Select(b => Turn(new(b.X + shift.X, b.Y + shift.Y, 0)) is var p
+            ? new PlanBolt(p.X, p.Y, b.Weight) : default)]);
         var before = Shares(g, load, at);
         var after = Shares(turned, new(Turn(load.Force), Turn(load.Moment)), Turn(new(at.X + shift.X, at.Y + shift.Y, at.Z)));
         // Bolts that nearly lie on one line make large forces of small differences: measured against the largest.
         var scale = before.Max(s => Math.Abs(s.Tension) + s.Shear.Resultant.Value) + 1;
-        return before.Zip(after).All(p => Math.Abs(p.First.Tension - p.Second.Tension) < 1e-6 * scale && Math.Abs(p.First.Shear.Resultant.Value - p.Second.Shear.Resultant.Value) < 1e-6 * scale);
+        return before.Zip(after).All(p => Math.Abs(p.First.Tension - p.Second.Tension) < 1e-6 * scale
+            && Math.Abs(p.First.Shear.Resultant.Value - p.Second.Shear.Resultant.Value) < 1e-6 * scale);
     });
 
     [Fact]
@@ -75,11 +82,13 @@ public sealed class BoltGroupTests
     {
         foreach (var angle in new[] { 0, 0.3, Math.PI / 2, 2.2 })
         {
-            var g = new BoltGroup([.. new[] { -75.0, -25, 25, 75 }.Select(s => new PlanBolt(40 + (s * Math.Cos(angle)), s * Math.Sin(angle)))]);
+            var g = new BoltGroup([.. new[] { -75.0, -25, 25,
+                75 }.Select(s => new PlanBolt(40 + (s * Math.Cos(angle)), s * Math.Sin(angle)))]);
             Assert.True(g.IsLine);
             // A moment about the line's normal that pulls its far end: s × F along the line.
             var (mx, my) = (1e6 * Math.Sin(angle), -1e6 * Math.Cos(angle));
-            var tensions = Enumerable.Range(0, 4).Select(i => GroupFormulas.TensionByCentroid<Plain>(g, i, new(0), new(mx), new(my)).Value).ToArray();
+            var tensions = Enumerable.Range(0, 4).Select(i => GroupFormulas.TensionByCentroid<Plain>(g, i, new(0), new(mx), new(my)).Value)
+                .ToArray();
             Assert.Equal(1e6 * 75 / ((2 * 75 * 75) + (2 * 25 * 25)), tensions[3], 1e-3);
             Assert.Equal(0, tensions.Sum(), 1e-6);
         }
@@ -94,14 +103,16 @@ public sealed class BoltGroupTests
 
     [Fact]
     public void The_instantaneous_centre_converges_from_no_eccentricity_to_any() =>
-        Gen.Select(Bolt.Array[2, 16], Gen.Double[0, 2 * Math.PI], Gen.OneOf(Gen.Const(0.0), Gen.Double[1e-6, 1], Gen.Double[1, 1e3], Gen.Double[1e3, 1e7])).Sample((bolts, angle, eccentricity) =>
+        Gen.Select(Bolt.Array[2, 16], Gen.Double[0, 2 * Math.PI],
+            Gen.OneOf(Gen.Const(0.0), Gen.Double[1e-6, 1], Gen.Double[1, 1e3], Gen.Double[1e3, 1e7])).Sample((bolts, angle, eccentricity) =>
         {
             var g = new BoltGroup([.. bolts.Select(b => b with { Weight = 1 })]);
             if (g.IsPoint) return;
             var (ux, uy) = (Math.Cos(angle), Math.Sin(angle));
             var found = InstantaneousCentre.Solve(g, ux, uy, g.CentroidX - (eccentricity * uy), g.CentroidY + (eccentricity * ux), 100_000);
             Assert.True(found.Residual < 1e-6, $"residual {found.Residual} at {eccentricity}");
-            Assert.InRange(found.Coefficient, 0, bolts.Length * InstantaneousCentre.Curve(InstantaneousCentre.LargestDeformation) * (1 + 1e-9));
+            Assert.InRange(found.Coefficient, 0, bolts.Length * InstantaneousCentre.Curve(InstantaneousCentre.LargestDeformation) * (1
+                + 1e-9));
         }, iter: 400);
 
     [Fact]
@@ -141,7 +152,8 @@ public sealed class BoltGroupTests
     {
         using var stop = new CancellationTokenSource();
         stop.Cancel();
-        Assert.ThrowsAny<OperationCanceledException>(() => LoadEnvelope.Of(BoltPattern.Of(new BoltGroup([new(0, 0)])), new Resultant[10], null, stop.Token));
+        Assert.ThrowsAny<OperationCanceledException>(() => LoadEnvelope.Of(BoltPattern.Of(new BoltGroup([new(0, 0)])), new Resultant[10],
+            null, stop.Token));
     }
 
     private static bool Near(Components a, Components b, double scale) =>

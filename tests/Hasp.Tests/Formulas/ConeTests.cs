@@ -10,7 +10,8 @@ public sealed class ConeTests
     private const double Alpha = Math.PI / 6;
 
     private static double Stiffness(ConeLayer[] layers, double head = 24, double nut = 24, double bore = 16, double alpha = Alpha) =>
-        PressureCone.InSeries(PressureCone.Cut(layers, head, nut, alpha), new Plain(head), new Plain(nut), new Plain(bore), new Plain(alpha)).Value;
+        PressureCone.InSeries(PressureCone.Cut(layers, head, nut, alpha), new Plain(head), new Plain(nut), new Plain(bore),
+            new Plain(alpha)).Value;
 
     [Fact]
     public void A_layer_cut_anywhere_into_two_is_as_stiff_as_before() =>
@@ -52,7 +53,8 @@ public sealed class ConeTests
     [InlineData(20, 0)]
     public void A_bolt_without_shank_or_without_thread_is_its_limit(double shank, double thread)
     {
-        static double K(double ld, double lt) => BoltStiffness.Of(new Plain(201), new Plain(157), new Plain(ld), new Plain(lt), new Plain(207_000)).Value;
+        static double K(double ld, double lt) => BoltStiffness.Of(new Plain(201), new Plain(157), new Plain(ld), new Plain(lt),
+            new Plain(207_000)).Value;
         Assert.Equal(K(Math.Max(shank, 1e-9), Math.Max(thread, 1e-9)), K(shank, thread), 1e-3);
         Assert.True(double.IsFinite(K(shank, thread)));
     }

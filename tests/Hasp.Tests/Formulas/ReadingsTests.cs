@@ -73,7 +73,8 @@ public sealed class ReadingsTests
             _ => [(prying, "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm")],
         };
         var result = Samples.RunPattern([
-            ("pattern.tension", school), ("loads[0].fz", "40 kN"), ("loads[0].mx", "3 kN·m"), ("loads[0].my", "-1 kN·m"), ("loads[0].alternatesWith", "unloaded"), .. pried]);
+            ("pattern.tension", school), ("loads[0].fz", "40 kN"), ("loads[0].mx", "3 kN·m"), ("loads[0].my", "-1 kN·m"),
+            ("loads[0].alternatesWith", "unloaded"), .. pried]);
         foreach (var check in result.Checks.Where(c => c.Factor is not null))
         {
             Assert.Equal(check.Factor!.Value, check.Working.Steps[^1].Value, Math.Abs(check.Factor.Value) * 1e-12);

@@ -36,13 +36,17 @@ public sealed class SimulationTests
     [Fact]
     public void Lanes_and_plain_numbers_sample_alike()
     {
-        var simulation = Make(null, ("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.1"), ("threadEnd.kind", "tapped"), ("layers[1].thickness", "40 mm"));
+        var simulation = Make(null, ("tightening.threadFriction", "0.12"), ("tightening.bearingFriction", "0.1"),
+            ("threadEnd.kind", "tapped"), ("layers[1].thickness", "40 mm"));
         Gen.Double[0.7, 1.3].Array[ScatterInputs.All.Length].Sample(v =>
         {
-            Sample<T> Of<T>() where T : struct, IReal<T> => new(T.Const(v[0]), T.Const(v[1]), T.Const(v[2]), T.Const(v[3]), T.Const(v[4]), T.Const(v[5]), T.Const(v[6]), T.Const(v[7]), T.Const(v[8]));
+            Sample<T> Of<T>() where T : struct, IReal<T> => new(T.Const(v[0]), T.Const(v[1]), T.Const(v[2]), T.Const(v[3]), T.Const(v[4]),
+                T.Const(v[5]), T.Const(v[6]), T.Const(v[7]), T.Const(v[8]));
             var plain = simulation.Factors(Of<Plain>());
             var lanes = simulation.Factors(Of<Lanes>());
-            return Near(plain.Opening.Value, lanes.Opening.Values[0]) && Near(plain.Slip.Value, lanes.Slip.Values[0]) && Near(plain.Yield.Value, lanes.Yield.Values[Lanes.Count - 1]);
+            return Near(
+                plain.Opening.Value, lanes.Opening.Values[0]) && Near(plain.Slip.Value, lanes.Slip.Values[0])
+                    && Near(plain.Yield.Value, lanes.Yield.Values[Lanes.Count - 1]);
         }, iter: 50);
 
         static bool Near(double a, double b) => Math.Abs(a - b) <= 1e-9 * Math.Abs(a);
@@ -81,7 +85,8 @@ public sealed class SimulationTests
     public void Two_seeds_agree_within_their_confidence_intervals()
     {
         var simulation = Make(null, ("loads[0].shear", "60 kN"));
-        var (a, b) = (simulation.Run(200_000, 1).Failures.Single(f => f.Name == "slip"), simulation.Run(200_000, 2).Failures.Single(f => f.Name == "slip"));
+        var (a, b) = (simulation.Run(200_000, 1).Failures.Single(f => f.Name == "slip"), simulation.Run(200_000, 2)
+            .Failures.Single(f => f.Name == "slip"));
         Assert.InRange(a.Probability, 0.001, 0.999);
         Assert.True(Math.Max(a.Interval.From, b.Interval.From) < Math.Min(a.Interval.To, b.Interval.To));
     }

@@ -30,12 +30,16 @@ public sealed partial class GoldenTests
         var recorded = File.ReadAllLines(Record).Skip(1).ToDictionary(l => l.Split(',')[0], l => l);
         var now = Lines().ToList();
         Assert.Equal(recorded.Count, now.Count);
-        var moved = now.Where(l => recorded.GetValueOrDefault(l.Split(',')[0]) != l).Select(l => $"was {recorded.GetValueOrDefault(l.Split(',')[0])}\nnow {l}").ToList();
-        Assert.True(moved.Count == 0, $"{moved.Count} of {now.Count} results moved; where that is meant, record them anew (the explicit test beside this one).\n{string.Join('\n', moved.Take(5))}");
+        var moved = now.Where(l => recorded.GetValueOrDefault(l.Split(',')[0]) != l)
+            .Select(l => $"was {recorded.GetValueOrDefault(l.Split(',')[0])}\nnow {l}").ToList();
+        Assert.True(moved.Count == 0,
+            $"{moved.Count} of {now.Count} results moved; where that is meant, record them anew (the explicit test beside this one).\n{string.Join('\n', moved.Take(5))}");
     }
 
     [Fact(Explicit = true)]
-    public void Record_anew() => File.WriteAllText(Record, "joint,figures,workings,governs,load reserve,tightening reserve\n" + string.Concat(Lines().Select(l => l + "\n")));
+    public void Record_anew() =>
+        File.WriteAllText(Record, "joint,figures,workings,governs,load reserve,tightening reserve\n"
+            + string.Concat(Lines().Select(l => l + "\n")));
 
     [Fact]
     public void The_drawn_joints_are_of_every_kind()
@@ -49,7 +53,8 @@ public sealed partial class GoldenTests
     }
 
     private static IEnumerable<string> Lines() =>
-        Samples.Demo.Select(d => (d.Name.Split('.')[^3], d.Joint)).Concat(Enumerable.Range(0, Drawn).Select(i => ($"drawn-{i:000}", Joint(i)))).Select(j => Line(j.Item1, j.Item2));
+        Samples.Demo.Select(d => (d.Name.Split('.')[^3], d.Joint))
+            .Concat(Enumerable.Range(0, Drawn).Select(i => ($"drawn-{i:000}", Joint(i)))).Select(j => Line(j.Item1, j.Item2));
 
     private static string Line(string name, Joint joint)
     {
@@ -69,9 +74,11 @@ public sealed partial class GoldenTests
 
     // The last figures belong to the machine, not to the formula.
     private static string Rounded(Match figure) =>
-        double.TryParse(figure.Value, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) ? value.ToString("G12", CultureInfo.InvariantCulture) : figure.Value;
+        double.TryParse(figure.Value, NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+            ? value.ToString("G12", CultureInfo.InvariantCulture) : figure.Value;
 
-    private static Joint Joint(int index) => Documents(index).Select(d => JointDocument.Read(d.ToJsonString()).Joint).First(j => j is not null)!;
+    private static Joint Joint(int index) =>
+        Documents(index).Select(d => JointDocument.Read(d.ToJsonString()).Joint).First(j => j is not null)!;
 
     /// <summary>Documents drawn from one number, until one of them is a joint: what does not go together is drawn again.</summary>
     private static IEnumerable<JsonObject> Documents(int index)
@@ -82,29 +89,41 @@ public sealed partial class GoldenTests
     private static JsonObject Document(Random random)
     {
         string One(params string[] of) => of[random.Next(of.Length)];
-        string Number(double low, double high, string unit) => FormattableString.Invariant($"{Math.Round(low + ((high - low) * random.NextDouble()), 2)} {unit}").TrimEnd();
+        string Number(double low, double high,
+            string unit) => FormattableString.Invariant($"{Math.Round(low + ((high - low) * random.NextDouble()), 2)} {unit}").TrimEnd();
         var metric = random.Next(4) > 0;
         List<(string, string)> changes =
         [
-            ("bolts.thread", metric ? One("M8", "M10", "M12", "M16", "M20", "M24", "M20x1.5") : One("3/8-16 UNC", "1/2-13 UNC", "3/4-10 UNC", "1-8 UNC", "1/2-20 UNF")),
+            ("bolts.thread", metric ? One("M8", "M10", "M12", "M16", "M20", "M24", "M20x1.5")
+                : One("3/8-16 UNC", "1/2-13 UNC", "3/4-10 UNC", "1-8 UNC", "1/2-20 UNF")),
             ("bolts.grade", metric ? One("4.6", "8.8", "10.9", "12.9", "A2-70", "A4-80") : One("SAE 2", "SAE 5", "SAE 8", "A325", "B7")),
             ("bolts.count", random.Next(1, 13).ToString(CultureInfo.InvariantCulture)), ("bolts.head", One("", "hex", "socket", "stud")),
             ("layers[0].thickness", Number(6, 40, "mm")), ("layers[1].thickness", Number(8, 60, "mm")),
-            ("layers[0].material", One("S235", "S355", "EN-GJL-250", "Aluminium 6082-T6", "Stainless 1.4301")), ("layers[1].material", One("S275", "S355", "EN-GJS-400", "A36")),
-            ("layers[0].edgeDistance", Number(50, 90, "mm")), ("layers[1].edgeDistance", Number(50, 90, "mm")), ("layers[0].width", One("", "160 mm")),
-            ("washers.head", One("", "", "plain", "hardened")), ("washers.nut", One("", "", "plain", "hardened")), ("threadEnd.kind", One("", "", "", "tapped", "insert")),
-            ("tightening.aim", One("", "", "75 %", "60 %", Number(5, 60, "kN"), "70 % of yield")), ("tightening.method", One("", "turn", "impact", "indicator")),
-            ("tightening.lubrication", One("", "dry", "lubricated", "moly", "galvanised")), ("tightening.relaxation", One("", "0.1")), ("faceFriction", One("", "0.3", "0.5")),
-            ("judging.required.tightening", "1"), ("judging.preload", One("", "", "nominal")), ("judging.coneHalfAngle", One("", "25 deg")), ("judging.shearTheory", One("", "maximum shear")),
-            ("judging.shearBy", One("", "", "bearing")), ("temperature.parts", One("", "", "", "60 °C")), ("seal.area", One("", "", "", "9000 mm2")), ("loads[0].pressure", One("", "", "5 bar")),
-            ("loads[0].alternatesWith", One("", "", "unloaded")), ("fatigue.criterion", One("", "gerber", "elliptic")), ("loads[0].factor", One("", "1.35")),
+            ("layers[0].material", One("S235", "S355", "EN-GJL-250", "Aluminium 6082-T6", "Stainless 1.4301")),
+            ("layers[1].material", One("S275", "S355", "EN-GJS-400", "A36")),
+            ("layers[0].edgeDistance", Number(50, 90, "mm")), ("layers[1].edgeDistance", Number(50, 90, "mm")),
+            ("layers[0].width", One("", "160 mm")),
+            ("washers.head", One("", "", "plain", "hardened")), ("washers.nut", One("", "", "plain", "hardened")),
+            ("threadEnd.kind", One("", "", "", "tapped", "insert")),
+            ("tightening.aim", One("", "", "75 %", "60 %", Number(5, 60, "kN"), "70 % of yield")),
+            ("tightening.method", One("", "turn", "impact", "indicator")),
+            ("tightening.lubrication", One("", "dry", "lubricated", "moly", "galvanised")), ("tightening.relaxation", One("", "0.1")),
+            ("faceFriction", One("", "0.3", "0.5")),
+            ("judging.required.tightening", "1"), ("judging.preload", One("", "", "nominal")), ("judging.coneHalfAngle", One("", "25 deg")),
+            ("judging.shearTheory", One("", "maximum shear")),
+            ("judging.shearBy", One("", "", "bearing")), ("temperature.parts", One("", "", "", "60 °C")),
+            ("seal.area", One("", "", "", "9000 mm2")), ("loads[0].pressure", One("", "", "5 bar")),
+            ("loads[0].alternatesWith", One("", "", "unloaded")), ("fatigue.criterion", One("", "gerber", "elliptic")),
+            ("loads[0].factor", One("", "1.35")),
         ];
         var patterned = random.Next(3) == 0;
         changes.AddRange(patterned
             ?
             [
-                ("loads[0].tension", ""), ("loads[0].shear", ""), ("bolts.count", ""), ("pattern.kind", One("grid", "circle", "staggered")), ("pattern.tension", One("", "pivot")),
-                ("loads[0].fx", Number(-20, 20, "kN")), ("loads[0].fy", Number(-20, 20, "kN")), ("loads[0].fz", Number(0, 40, "kN")), ("loads[0].mx", One("", Number(-2, 2, "kN·m"))), ("loads[0].mz", Number(-1, 1, "kN·m")),
+                ("loads[0].tension", ""), ("loads[0].shear", ""), ("bolts.count", ""), ("pattern.kind", One("grid", "circle", "staggered")),
+                ("pattern.tension", One("", "pivot")),
+                ("loads[0].fx", Number(-20, 20, "kN")), ("loads[0].fy", Number(-20, 20, "kN")), ("loads[0].fz", Number(0, 40, "kN")),
+                ("loads[0].mx", One("", Number(-2, 2, "kN·m"))), ("loads[0].mz", Number(-1, 1, "kN·m")),
             ]
             : [("loads[0].tension", Number(0, 90, "kN")), ("loads[0].shear", Number(0, 40, "kN"))]);
         return Samples.With([.. changes]);

@@ -14,21 +14,27 @@ public sealed class KindArithmeticTests
 
     private static double Between(Random r, double low, double high) => Math.Round(low + ((high - low) * r.NextDouble()), 2);
 
-    private static Dictionary<string, double> Factors(JsonObject document) => KindReferences.Evaluated(document).Checks.Where(c => c.Factor is not null).ToDictionary(c => c.Check.Id, c => c.Factor!.Value);
+    private static Dictionary<string, double> Factors(JsonObject document) =>
+        KindReferences.Evaluated(document).Checks.Where(c => c.Factor is not null).ToDictionary(c => c.Check.Id, c => c.Factor!.Value);
 
     private static void Same(double expected, Dictionary<string, double> factors, string check)
     {
         Assert.True(factors.ContainsKey(check), $"{check} was not judged");
-        Assert.True(Math.Abs(expected - factors[check]) <= 1e-9 * Math.Abs(expected) + 1e-12, $"{check}: by hand {expected:R}, judged {factors[check]:R}");
+        Assert.True(Math.Abs(expected - factors[check]) <= 1e-9 * Math.Abs(expected) + 1e-12,
+            $"{check}: by hand {expected:R}, judged {factors[check]:R}");
     }
 
-    private sealed record Pin(double D, double Hole, double B, double W, double E, double A, double Wc, double Ec, double Gap, double Ws, double Ts, double P)
+    private sealed record Pin(double D, double Hole, double B, double W, double E, double A, double Wc, double Ec, double Gap, double Ws,
+        double Ts, double P)
     {
         internal static Pin Drawn(Random r)
         {
             var d = Between(r, 12, 60);
             var hole = d + Between(r, 0.3, 2);
-            return new(d, hole, Between(r, 8, 40), hole * Between(r, 1.8, 3.5), hole * Between(r, 1.2, 2.2), Between(r, 6, 25), hole * Between(r, 1.8, 3.5), hole * Between(r, 1.2, 2.2), Between(r, 0, 5), Between(r, 30, 120), Between(r, 8, 40), Between(r, 5e3, 2e5));
+            return new(
+                d, hole, Between(r, 8, 40), hole * Between(r, 1.8, 3.5), hole * Between(r, 1.2, 2.2), Between(r, 6, 25),
+                hole * Between(r, 1.8, 3.5), hole * Between(r, 1.2, 2.2), Between(r, 0, 5), Between(r, 30, 120), Between(r, 8, 40),
+                Between(r, 5e3, 2e5));
         }
 
         internal JsonObject Document(string basis) => new()
@@ -37,8 +43,10 @@ public sealed class KindArithmeticTests
             ["own"] = Materials(("Pin steel", 420, 650), ("Eye steel", 300, 450), ("Cheek steel", 260, 400)),
             ["pin"] = new JsonObject
             {
-                ["diameter"] = Mm(D), ["material"] = "Pin steel", ["hole"] = Mm(Hole), ["eyeThickness"] = Mm(B), ["eyeWidth"] = Mm(W), ["eyeEnd"] = Mm(E), ["eyeMaterial"] = "Eye steel",
-                ["cheekThickness"] = Mm(A), ["cheekWidth"] = Mm(Wc), ["cheekEnd"] = Mm(Ec), ["cheekMaterial"] = "Cheek steel", ["gap"] = Mm(Gap), ["shankWidth"] = Mm(Ws), ["shankThickness"] = Mm(Ts), ["replaceable"] = "yes",
+                ["diameter"] = Mm(D), ["material"] = "Pin steel", ["hole"] = Mm(Hole), ["eyeThickness"] = Mm(B), ["eyeWidth"] = Mm(W),
+                ["eyeEnd"] = Mm(E), ["eyeMaterial"] = "Eye steel",
+                ["cheekThickness"] = Mm(A), ["cheekWidth"] = Mm(Wc), ["cheekEnd"] = Mm(Ec), ["cheekMaterial"] = "Cheek steel",
+                ["gap"] = Mm(Gap), ["shankWidth"] = Mm(Ws), ["shankThickness"] = Mm(Ts), ["replaceable"] = "yes",
             },
             ["loads"] = new JsonArray(new JsonObject { ["shear"] = N(P) }),
         };
@@ -56,9 +64,11 @@ public sealed class KindArithmeticTests
             var f = Factors(p.Document("machine"));
             Same(300 * p.Ws * p.Ts / p.P, f, "pinShank");
             Same(Math.Min(300 * (p.W - p.Hole) * p.B / p.P, 260 * (p.Wc - p.Hole) * p.A / (p.P / 2)), f, "pinNet");
-            Same(Math.Min(2 * 0.577 * 300 * (p.E - (p.Hole / 2)) * p.B / p.P, 2 * 0.577 * 260 * (p.Ec - (p.Hole / 2)) * p.A / (p.P / 2)), f, "pinTearOut");
+            Same(Math.Min(2 * 0.577 * 300 * (p.E - (p.Hole / 2)) * p.B / p.P, 2 * 0.577 * 260 * (p.Ec - (p.Hole / 2)) * p.A / (p.P / 2)), f,
+                "pinTearOut");
             Same(Math.Min(300 * p.D * p.B / p.P, 260 * p.D * p.A / (p.P / 2)), f, "pinBearing");
-            Same(Math.Min(450 * 2 * p.B * Math.Min((p.W - p.Hole) / 2, (2 * p.B) + 16) / p.P, 400 * 2 * p.A * Math.Min((p.Wc - p.Hole) / 2, (2 * p.A) + 16) / (p.P / 2)), f, "pinDishing");
+            Same(Math.Min(450 * 2 * p.B * Math.Min((p.W - p.Hole) / 2, (2 * p.B) + 16) / p.P,
+                400 * 2 * p.A * Math.Min((p.Wc - p.Hole) / 2, (2 * p.A) + 16) / (p.P / 2)), f, "pinDishing");
             Same(0.577 * 420 * 2 * Math.PI / 4 * p.D * p.D / p.P, f, "pinShear");
             Same(420 * Math.PI * Math.Pow(p.D, 3) / 32 / p.Moment, f, "pinBending");
         }
@@ -98,7 +108,8 @@ public sealed class KindArithmeticTests
         for (var i = 0; i < Laps; i++)
         {
             var p = Pin.Drawn(random);
-            foreach (var (basis, check, share) in new[] { ("machine", "pinShank", 1.0), ("eurocode", "enPinShank", 1.0), ("aisc-lrfd", "aiscPinGross", 0.9), ("aisc-asd", "aiscPinGross", 1 / 1.67) })
+            foreach (var (basis, check, share) in new[] { ("machine", "pinShank", 1.0), ("eurocode", "enPinShank", 1.0),
+                ("aisc-lrfd", "aiscPinGross", 0.9), ("aisc-asd", "aiscPinGross", 1 / 1.67) })
             {
                 var document = p.Document(basis);
                 Same(share * 300 * p.Ws * p.Ts / p.P, Factors(document), check);
@@ -112,17 +123,20 @@ public sealed class KindArithmeticTests
     [InlineData("4.6", 240, 400, 0)]
     [InlineData("8.8", 640, 800, 0)]
     [InlineData("10.9", 900, 1000, 1)]
-    public void A_bolt_as_a_pin_has_the_nominal_strength_of_the_code_not_the_minimum_of_its_standard(string grade, double yield, double tensile, int plain)
+    public void A_bolt_as_a_pin_has_the_nominal_strength_of_the_code_not_the_minimum_of_its_standard(string grade, double yield,
+        double tensile, int plain)
     {
         var d = 20.0;
         var area = plain == 1 ? Math.PI / 4 * d * d : Math.PI / 4 * Math.Pow(d - (0.938194 * 2.5), 2);
         var factors = Factors(new JsonObject
         {
-            ["kind"] = "pin", ["judging"] = new JsonObject { ["basis"] = "eurocode" }, ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = grade },
+            ["kind"] = "pin", ["judging"] = new JsonObject { ["basis"] = "eurocode" },
+            ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = grade },
             ["own"] = Materials(("Hard", 1500, 2000)),
             ["pin"] = new JsonObject
             {
-                ["eyeThickness"] = "20 mm", ["eyeMaterial"] = "Hard", ["cheekThickness"] = "12 mm", ["gap"] = "1 mm", ["replaceable"] = "yes", ["threadInPlanes"] = plain == 1 ? "no" : "yes",
+                ["eyeThickness"] = "20 mm", ["eyeMaterial"] = "Hard", ["cheekThickness"] = "12 mm", ["gap"] = "1 mm",
+                ["replaceable"] = "yes", ["threadInPlanes"] = plain == 1 ? "no" : "yes",
             },
             ["loads"] = new JsonArray(new JsonObject { ["shear"] = "50 kN" }),
         });
@@ -139,11 +153,13 @@ public sealed class KindArithmeticTests
         JsonObject Document(string end, string hole) => new()
         {
             ["kind"] = "pin", ["judging"] = new JsonObject { ["basis"] = "aisc-lrfd" },
-            ["pin"] = new JsonObject { ["diameter"] = "40 mm", ["hole"] = hole, ["eyeThickness"] = "25 mm", ["eyeWidth"] = "160 mm", ["eyeEnd"] = end, ["cheekThickness"] = "15 mm" },
+            ["pin"] = new JsonObject { ["diameter"] = "40 mm", ["hole"] = hole, ["eyeThickness"] = "25 mm", ["eyeWidth"] = "160 mm",
+                ["eyeEnd"] = end, ["cheekThickness"] = "15 mm" },
             ["loads"] = new JsonArray(new JsonObject { ["shear"] = "50 kN" }),
         };
         // be = min((160 − 41)/2, 2·25 + 16) = 59.5 mm, 1.33 times it 79.1 mm beyond the hole: 99.6 mm from its centre.
-        string Told(string end, string hole) => string.Join("; ", KindReferences.Evaluated(Document(end, hole)).Cautions.Where(c => c.Id == "pinProportions").Select(c => c.Text));
+        string Told(string end, string hole) => string.Join("; ", KindReferences.Evaluated(Document(end, hole))
+            .Cautions.Where(c => c.Id == "pinProportions").Select(c => c.Text));
         Assert.Equal("", Told("100 mm", "41 mm"));
         Assert.Contains("79.1 mm beyond the hole", Told("99 mm", "41 mm"), StringComparison.Ordinal);
         Assert.Contains("at most 41 mm", Told("100 mm", "41.5 mm"), StringComparison.Ordinal);
@@ -161,9 +177,11 @@ public sealed class KindArithmeticTests
                 var f = Factors(p.Document(lrfd ? "aisc-lrfd" : "aisc-asd"));
                 var (strength, yield) = lrfd ? (0.75, 0.9) : (1 / 2.0, 1 / 1.67);
                 double Be(double w, double t) => Math.Min((w - p.Hole) / 2, (2 * t) + 16);
-                Same(Math.Min(strength * 450 * 2 * p.B * Be(p.W, p.B) / p.P, strength * 400 * 2 * p.A * Be(p.Wc, p.A) / (p.P / 2)), f, "aiscPinRupture");
+                Same(Math.Min(strength * 450 * 2 * p.B * Be(p.W, p.B) / p.P, strength * 400 * 2 * p.A * Be(p.Wc, p.A) / (p.P / 2)), f,
+                    "aiscPinRupture");
                 double Sf(double e) => e - (p.Hole / 2) + (p.D / 2);
-                Same(Math.Min(strength * 0.6 * 450 * 2 * p.B * Sf(p.E) / p.P, strength * 0.6 * 400 * 2 * p.A * Sf(p.Ec) / (p.P / 2)), f, "aiscPinShearRupture");
+                Same(Math.Min(strength * 0.6 * 450 * 2 * p.B * Sf(p.E) / p.P, strength * 0.6 * 400 * 2 * p.A * Sf(p.Ec) / (p.P / 2)), f,
+                    "aiscPinShearRupture");
                 Same(Math.Min(strength * 1.8 * 300 * p.D * p.B / p.P, strength * 1.8 * 260 * p.D * p.A / (p.P / 2)), f, "aiscPinBearing");
                 Same(yield * 300 * p.Ws * p.Ts / p.P, f, "aiscPinGross");
                 Same(strength * 0.563 * 650 * 2 * Math.PI / 4 * p.D * p.D / p.P, f, "aiscPinShear");
@@ -173,13 +191,16 @@ public sealed class KindArithmeticTests
     }
 
     /// <summary>A foot under plain compression, its bolts between the flanges.</summary>
-    private static JsonObject Foot(string basis, double h, double b, double tf, double tw, double depth, double width, double t, double fck, double spread, double load) => new()
+    private static JsonObject Foot(string basis, double h, double b, double tf, double tw, double depth, double width, double t, double fck,
+        double spread, double load) => new()
     {
-        ["kind"] = "basePlate", ["judging"] = new JsonObject { ["basis"] = basis }, ["bolts"] = new JsonObject { ["thread"] = "M12", ["grade"] = "4.6" },
+        ["kind"] = "basePlate", ["judging"] = new JsonObject { ["basis"] = basis },
+        ["bolts"] = new JsonObject { ["thread"] = "M12", ["grade"] = "4.6" },
         ["own"] = Materials(("Plate steel", 265, 420)),
         ["basePlate"] = new JsonObject
         {
-            ["columnDepth"] = Mm(h), ["columnWidth"] = Mm(b), ["flange"] = Mm(tf), ["web"] = Mm(tw), ["depth"] = Mm(depth), ["width"] = Mm(width), ["thickness"] = Mm(t), ["material"] = "Plate steel",
+            ["columnDepth"] = Mm(h), ["columnWidth"] = Mm(b), ["flange"] = Mm(tf), ["web"] = Mm(tw), ["depth"] = Mm(depth),
+            ["width"] = Mm(width), ["thickness"] = Mm(t), ["material"] = "Plate steel",
             ["boltsX"] = Mm(b / 2), ["boltsY"] = Mm(h / 3), ["fck"] = $"{fck} MPa", ["spread"] = spread,
         },
         ["loads"] = new JsonArray(new JsonObject { ["fz"] = N(-load) }),
@@ -195,7 +216,8 @@ public sealed class KindArithmeticTests
             var (h, b) = (Between(random, 180, 400), Between(random, 150, 300));
             var (tf, tw) = (Between(random, 8, 20), Between(random, 6, 12));
             var (depth, width) = (h + Between(random, 20, 200), b + Between(random, 20, 200));
-            var (t, fck, spread, load) = (Between(random, 12, 45), Between(random, 16, 40), Between(random, 1, 2.6), Between(random, 2e5, 2e6));
+            var (t, fck, spread, load) = (Between(random, 12, 45), Between(random, 16, 40), Between(random, 1, 2.6),
+                Between(random, 2e5, 2e6));
             double Area(double c)
             {
                 var (w, inner) = (Math.Min(b + (2 * c), width), Math.Max(0, (h / 2) - tf - c));
@@ -232,8 +254,10 @@ public sealed class KindArithmeticTests
             var circle = seal + 10 + 60;
             var f = Factors(new JsonObject
             {
-                ["kind"] = "cover", ["bolts"] = new JsonObject { ["thread"] = "M16", ["grade"] = "8.8", ["count"] = n }, ["own"] = Materials(("Cover steel", 265, 420)),
-                ["cover"] = new JsonObject { ["seal"] = Mm(seal), ["boltCircle"] = Mm(circle), ["thickness"] = Mm(t), ["material"] = "Cover steel", ["flangeThickness"] = Mm(t), ["gasket"] = "Gasket sheet, rubber" },
+                ["kind"] = "cover", ["bolts"] = new JsonObject { ["thread"] = "M16", ["grade"] = "8.8", ["count"] = n },
+                ["own"] = Materials(("Cover steel", 265, 420)),
+                ["cover"] = new JsonObject { ["seal"] = Mm(seal), ["boltCircle"] = Mm(circle), ["thickness"] = Mm(t),
+                    ["material"] = "Cover steel", ["flangeThickness"] = Mm(t), ["gasket"] = "Gasket sheet, rubber" },
                 ["loads"] = new JsonArray(new JsonObject { ["pressure"] = $"{p} MPa" }),
             });
             var w = (p * Math.PI / 4 * seal * seal) + (1 * p * Math.PI * seal * 10);
@@ -243,12 +267,15 @@ public sealed class KindArithmeticTests
             var (bore, wall) = (Between(random, 80, 200), Between(random, 3, 20));
             var g = Factors(new JsonObject
             {
-                ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M10", ["grade"] = "8.8" }, ["own"] = Materials(("Tube steel", 265, 420)), ["hole"] = new JsonObject { ["diameter"] = "11 mm" },
-                ["closure"] = new JsonObject { ["bore"] = Mm(bore), ["outer"] = Mm(bore + (2 * wall)), ["tubeMaterial"] = "Tube steel", ["plugMaterial"] = "Tube steel", ["perRow"] = 6, ["engagement"] = "20 mm" },
+                ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M10", ["grade"] = "8.8" },
+                ["own"] = Materials(("Tube steel", 265, 420)), ["hole"] = new JsonObject { ["diameter"] = "11 mm" },
+                ["closure"] = new JsonObject { ["bore"] = Mm(bore), ["outer"] = Mm(bore + (2 * wall)), ["tubeMaterial"] = "Tube steel",
+                    ["plugMaterial"] = "Tube steel", ["perRow"] = 6, ["engagement"] = "20 mm" },
                 ["loads"] = new JsonArray(new JsonObject { ["pressure"] = $"{p} MPa" }),
             });
             var (ri, ro) = (bore / 2, (bore / 2) + wall);
-            Same(265 / (wall > bore / 20 ? p * ((ro * ro) + (ri * ri)) / ((ro * ro) - (ri * ri)) : p * bore / (2 * wall)), g, "closureHoop");
+            Same(265 / (wall > bore / 20 ? p * ((ro * ro) + (ri * ri)) / ((ro * ro) - (ri * ri)) : p * bore / (2 * wall)), g,
+                "closureHoop");
             Same(265 * ((Math.PI * (bore + wall) * wall) - (6 * 11 * wall)) / (p * Math.PI / 4 * bore * bore), g, "closureAxial");
         }
     }
@@ -259,7 +286,8 @@ public sealed class KindArithmeticTests
         JsonObject Document(string relief) => new()
         {
             ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M10", ["grade"] = "8.8" },
-            ["closure"] = new JsonObject { ["bore"] = "100 mm", ["outer"] = "116 mm", ["perRow"] = 4, ["relief"] = "disc", ["reliefPressure"] = relief },
+            ["closure"] = new JsonObject { ["bore"] = "100 mm", ["outer"] = "116 mm", ["perRow"] = 4, ["relief"] = "disc",
+                ["reliefPressure"] = relief },
             ["loads"] = new JsonArray(new JsonObject { ["pressure"] = "4 MPa" }),
         };
         var first = KindReferences.Evaluated(Document("5 MPa")).Values.First(v => v.Term.Id == "closureGoesAt").Value;
@@ -281,9 +309,11 @@ public sealed class KindArithmeticTests
                 var (bore, wall, rows) = (Between(random, 80, 160), Between(random, 6, 14), 1 + random.Next(2));
                 JsonObject Document(double p) => new()
                 {
-                    ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M12", ["grade"] = basis.Id.StartsWith("aisc", StringComparison.Ordinal) ? "A4-80" : "8.8" },
+                    ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M12",
+                        ["grade"] = basis.Id.StartsWith("aisc", StringComparison.Ordinal) ? "A4-80" : "8.8" },
                     ["judging"] = new JsonObject { ["basis"] = basis.Id, ["required"] = new JsonObject { ["closureTest"] = 0 } },
-                    ["closure"] = new JsonObject { ["bore"] = Mm(bore), ["outer"] = Mm(bore + (2 * wall)), ["perRow"] = 6, ["rows"] = rows, ["testPressure"] = "400 MPa", ["engagement"] = "15 mm" },
+                    ["closure"] = new JsonObject { ["bore"] = Mm(bore), ["outer"] = Mm(bore + (2 * wall)), ["perRow"] = 6, ["rows"] = rows,
+                        ["testPressure"] = "400 MPa", ["engagement"] = "15 mm" },
                     ["loads"] = new JsonArray(new JsonObject { ["name"] = "Work", ["pressure"] = Mpa(p) }),
                 };
                 var start = Between(random, 0.5, 2);
@@ -306,10 +336,12 @@ public sealed class KindArithmeticTests
     {
         JsonObject Document(double pitch, double end) => new()
         {
-            ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M10", ["grade"] = "8.8" }, ["own"] = Materials(("Tube steel", 265, 420)), ["hole"] = new JsonObject { ["diameter"] = "11 mm" },
+            ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M10", ["grade"] = "8.8" },
+            ["own"] = Materials(("Tube steel", 265, 420)), ["hole"] = new JsonObject { ["diameter"] = "11 mm" },
             ["closure"] = new JsonObject
             {
-                ["bore"] = "100 mm", ["outer"] = "112 mm", ["tubeMaterial"] = "Tube steel", ["plugMaterial"] = "S355", ["perRow"] = 4, ["rows"] = 2, ["rowPitch"] = Mm(pitch), ["tubeEnd"] = Mm(end), ["plugEnd"] = "60 mm",
+                ["bore"] = "100 mm", ["outer"] = "112 mm", ["tubeMaterial"] = "Tube steel", ["plugMaterial"] = "S355", ["perRow"] = 4,
+                ["rows"] = 2, ["rowPitch"] = Mm(pitch), ["tubeEnd"] = Mm(end), ["plugEnd"] = "60 mm",
             },
             ["loads"] = new JsonArray(new JsonObject { ["pressure"] = "4 MPa" }),
         };
@@ -325,7 +357,8 @@ public sealed class KindArithmeticTests
         JsonObject Document(double? left) => new()
         {
             ["kind"] = "closure", ["bolts"] = new JsonObject { ["thread"] = "M12", ["grade"] = "8.8" },
-            ["closure"] = new JsonObject { ["bore"] = "100 mm", ["outer"] = "124 mm", ["perRow"] = 6 }.Also(c => { if (left is { } k) c["strengthAtTemperature"] = k; }),
+            ["closure"] = new JsonObject { ["bore"] = "100 mm", ["outer"] = "124 mm",
+                ["perRow"] = 6 }.Also(c => { if (left is { } k) c["strengthAtTemperature"] = k; }),
             ["loads"] = new JsonArray(new JsonObject { ["pressure"] = "6 MPa" }),
         };
         double Test(double? left) => KindReferences.Evaluated(Document(left)).KindValues.First(v => v.Term.Id == "closureTest").Value;
@@ -345,10 +378,12 @@ public sealed class KindArithmeticTests
         Assert.Equal(60, Core.Kinds.BasePlates.BasePlateFormulas.LengthInside(40, 50, 60, 2), 1e-9);
         JsonObject Document(int rows, double y) => new()
         {
-            ["kind"] = "basePlate", ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = "4.6" }, ["judging"] = new JsonObject { ["basis"] = "eurocode" }, ["own"] = Materials(("Plate steel", 275, 430)),
+            ["kind"] = "basePlate", ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = "4.6" },
+            ["judging"] = new JsonObject { ["basis"] = "eurocode" }, ["own"] = Materials(("Plate steel", 275, 430)),
             ["basePlate"] = new JsonObject
             {
-                ["columnDepth"] = "120 mm", ["columnWidth"] = "120 mm", ["flange"] = "10 mm", ["web"] = "8 mm", ["depth"] = Mm(y + 100), ["width"] = "300 mm", ["thickness"] = "25 mm", ["material"] = "Plate steel",
+                ["columnDepth"] = "120 mm", ["columnWidth"] = "120 mm", ["flange"] = "10 mm", ["web"] = "8 mm", ["depth"] = Mm(y + 100),
+                ["width"] = "300 mm", ["thickness"] = "25 mm", ["material"] = "Plate steel",
                 ["boltsX"] = "200 mm", ["boltsY"] = Mm(y), ["rows"] = rows, ["fck"] = "20 MPa",
             },
             ["loads"] = new JsonArray(new JsonObject { ["fz"] = "80 kN" }),
@@ -357,7 +392,8 @@ public sealed class KindArithmeticTests
         var (y4, t) = (480.0, 20_000.0);
         var (far, near) = ((y4 / 2) - 60, (y4 / 6) - 60);
         var (e, side) = (50.0, 50.0);
-        var length = new[] { 2 * Math.PI * far, (Math.PI * far) + 200, (Math.PI * far) + (2 * side), (4 * far) + (1.25 * e), side + (2 * far) + (0.625 * e), 150, 100 + (2 * far) + (0.625 * e) }.Min();
+        var length = new[] { 2 * Math.PI * far, (Math.PI * far) + 200, (Math.PI * far) + (2 * side), (4 * far) + (1.25 * e), side
+            + (2 * far) + (0.625 * e), 150, 100 + (2 * far) + (0.625 * e) }.Min();
         var plastic = 2 * 0.25 * length * 25 * 25 * 275;
         Same(plastic / ((t * far) + (t * near)), Factors(Document(4, y4)), "enBaseRow");
         // Two rows, one beyond each flange: each alone.

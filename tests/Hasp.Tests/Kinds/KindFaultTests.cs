@@ -15,21 +15,43 @@ public sealed partial class KindFaultTests
     /// <summary>The kind, the change of its example, the fault and the field it stands at.</summary>
     private static readonly (string Id, string Kind, string Changes, string At)[] Table =
     [
-        ("pin-hole-small", "pin", "pin.hole=20 mm", "pin.hole"), ("pin-hole-outside", "pin", "pin.eyeWidth=25 mm", "pin.eyeWidth"), ("pin-hole-outside", "pin", "pin.cheekWidth=25 mm", "pin.cheekWidth"),
+        ("pin-hole-small", "pin", "pin.hole=20 mm", "pin.hole"), ("pin-hole-outside", "pin", "pin.eyeWidth=25 mm", "pin.eyeWidth"),
+        ("pin-hole-outside", "pin", "pin.cheekWidth=25 mm", "pin.cheekWidth"),
         ("pin-end-small", "pin", "pin.eyeEnd=20 mm", "pin.eyeEnd"),
-        ("closure-no-wall", "closure", "closure.outer=100 mm", "closure.outer"), ("closure-seal-wide", "closure", "closure.seal=130 mm", "closure.seal"), ("closure-engagement", "closure", "closure.engagement=60 mm", "closure.engagement"),
-        ("closure-crowded", "closure", "closure.perRow=24", "closure.perRow"), ("closure-indexing", "closure", "closure.perRow=5", "closure.perRow"), ("closure-relief-kind", "closure", "closure.reliefPressure=9 MPa", "closure.relief"),
-        ("closure-rows-crowded", "closure", "closure.rows=2;closure.rowPitch=20 mm", "closure.rowPitch"), ("closure-engagement", "closure", "closure.perRow=6;closure.engagement=45 mm", "closure.engagement"),
-        ("closure-countersink", "closure", "bolts.head=countersunk;closure.outer=108 mm", "bolts.head"), ("closure-test-low", "closure", "closure.testPressure=1 MPa", "closure.testPressure"), ("closure-list", "closure", "closure.indexing=many", "closure.indexing"),
-        ("cover-bolts-in-gasket", "cover", "cover.boltCircle=260 mm", "cover.boltCircle"), ("cover-edge", "cover", "cover.edge=8 mm", "cover.edge"), ("cover-few-bolts", "cover", "bolts.count=2", "bolts.count"),
-        ("cover-gasket", "cover", "cover.gasket=S275", "cover.gasket"), ("cover-sides", "cover", "cover.shape=rectangle;cover.seal=;cover.boltCircle=;bolts.count=;cover.sealLength=200 mm;cover.sealWidth=300 mm", "cover.sealWidth"),
-        ("splice-lap-side", "splice", "splice.form=lap;splice.cover=;splice.columnsRight=3", "splice.columnsRight"), ("splice-lap-cover", "splice", "splice.form=lap", "splice.cover"), ("splice-outside", "splice", "splice.gauge=150 mm", "splice.gauge"), ("splice-end", "splice", "splice.end=15 mm", "splice.end"),
-        ("base-flange", "basePlate", "basePlate.flange=100 mm", "basePlate.flange"), ("base-web", "basePlate", "basePlate.web=210 mm", "basePlate.web"), ("base-off-plate", "basePlate", "basePlate.width=150 mm", "basePlate.width"),
-        ("base-hole-outside", "basePlate", "basePlate.boltsX=295 mm", "basePlate.boltsX"), ("base-bolts-crowded", "basePlate", "basePlate.perRow=8", "basePlate.perRow"), ("base-rows-crowded", "basePlate", "basePlate.rows=6;basePlate.boltsY=200 mm", "basePlate.rows"), ("base-hole-in-profile", "basePlate", "basePlate.boltsY=190 mm;basePlate.boltsX=120 mm", "basePlate.boltsY"),
-        ("base-oversize", "basePlate", "basePlate.oversize=yes;basePlate.shearBy=friction and bolts", "basePlate.shearBy"), ("base-friction-uplift", "basePlate", "basePlate.shearBy=friction", "basePlate.shearBy"), ("base-stock", "basePlate", "basePlate.stock=thick", "basePlate.stock"),
+        ("closure-no-wall", "closure", "closure.outer=100 mm", "closure.outer"),
+        ("closure-seal-wide", "closure", "closure.seal=130 mm", "closure.seal"),
+        ("closure-engagement", "closure", "closure.engagement=60 mm", "closure.engagement"),
+        ("closure-crowded", "closure", "closure.perRow=24", "closure.perRow"),
+        ("closure-indexing", "closure", "closure.perRow=5", "closure.perRow"),
+        ("closure-relief-kind", "closure", "closure.reliefPressure=9 MPa", "closure.relief"),
+        ("closure-rows-crowded", "closure", "closure.rows=2;closure.rowPitch=20 mm", "closure.rowPitch"),
+        ("closure-engagement", "closure", "closure.perRow=6;closure.engagement=45 mm", "closure.engagement"),
+        ("closure-countersink", "closure", "bolts.head=countersunk;closure.outer=108 mm", "bolts.head"),
+        ("closure-test-low", "closure", "closure.testPressure=1 MPa", "closure.testPressure"),
+        ("closure-list", "closure", "closure.indexing=many", "closure.indexing"),
+        ("cover-bolts-in-gasket", "cover", "cover.boltCircle=260 mm", "cover.boltCircle"),
+        ("cover-edge", "cover", "cover.edge=8 mm", "cover.edge"), ("cover-few-bolts", "cover", "bolts.count=2", "bolts.count"),
+        ("cover-gasket", "cover", "cover.gasket=S275", "cover.gasket"),
+        ("cover-sides", "cover",
+        "cover.shape=rectangle;cover.seal=;cover.boltCircle=;bolts.count=;cover.sealLength=200 mm;cover.sealWidth=300 mm",
+        "cover.sealWidth"),
+        ("splice-lap-side", "splice", "splice.form=lap;splice.cover=;splice.columnsRight=3", "splice.columnsRight"),
+        ("splice-lap-cover", "splice", "splice.form=lap", "splice.cover"),
+        ("splice-outside", "splice", "splice.gauge=150 mm", "splice.gauge"), ("splice-end", "splice", "splice.end=15 mm", "splice.end"),
+        ("base-flange", "basePlate", "basePlate.flange=100 mm", "basePlate.flange"),
+        ("base-web", "basePlate", "basePlate.web=210 mm", "basePlate.web"),
+        ("base-off-plate", "basePlate", "basePlate.width=150 mm", "basePlate.width"),
+        ("base-hole-outside", "basePlate", "basePlate.boltsX=295 mm", "basePlate.boltsX"),
+        ("base-bolts-crowded", "basePlate", "basePlate.perRow=8", "basePlate.perRow"),
+        ("base-rows-crowded", "basePlate", "basePlate.rows=6;basePlate.boltsY=200 mm", "basePlate.rows"),
+        ("base-hole-in-profile", "basePlate", "basePlate.boltsY=190 mm;basePlate.boltsX=120 mm", "basePlate.boltsY"),
+        ("base-oversize", "basePlate", "basePlate.oversize=yes;basePlate.shearBy=friction and bolts", "basePlate.shearBy"),
+        ("base-friction-uplift", "basePlate", "basePlate.shearBy=friction", "basePlate.shearBy"),
+        ("base-stock", "basePlate", "basePlate.stock=thick", "basePlate.stock"),
     ];
 
-    public static TheoryData<string, string, string, string> Rows => [.. Table.Select(t => new TheoryDataRow<string, string, string, string>(t.Id, t.Kind, t.Changes, t.At))];
+    public static TheoryData<string, string, string, string> Rows =>
+        [.. Table.Select(t => new TheoryDataRow<string, string, string, string>(t.Id, t.Kind, t.Changes, t.At))];
 
     [Theory]
     [MemberData(nameof(Rows))]
@@ -93,7 +115,8 @@ public sealed partial class KindFaultTests
                     JointEdit.Set(document, field.Path, text, UnitSystem.Si);
                     var (joint, faults) = JointDocument.Read(document.ToJsonString());
                     Assert.True(joint is not null || faults.Count > 0, $"{field.Path} = {text}: neither joint nor fault");
-                    if (joint is null) Assert.All(faults, f => Assert.True(Fields.At(f.Path) is not null || f.Path.Length == 0 || f.Path == "loads", $"{field.Path} = {text}: fault at {f.Path}, which has no field"));
+                    if (joint is null) Assert.All(faults, f => Assert.True(Fields.At(f.Path) is not null || f.Path.Length == 0
+                        || f.Path == "loads", $"{field.Path} = {text}: fault at {f.Path}, which has no field"));
                     else Core.Evaluation.Run(joint);
                     read++;
                 }

@@ -33,7 +33,9 @@ public sealed class KindTests
     public void Its_example_holds_in_full_and_says_so(string kind)
     {
         var result = Evaluation.Run(Example(kind));
-        Assert.True(result.Holds && result.IsComplete, string.Join("; ", result.Checks.Where(c => !c.Holds).Select(c => $"{c.Check.Name} {c.Factor}")) + string.Join("; ", result.Asks));
+        Assert.True(result.Holds && result.IsComplete,
+            string.Join("; ", result.Checks.Where(c => !c.Holds).Select(c => $"{c.Check.Name} {c.Factor}"))
+            + string.Join("; ", result.Asks));
         Assert.NotNull(result.Governing);
         Assert.DoesNotContain("NaN", CallOut.Of(result, UnitSystem.Us).Text, StringComparison.Ordinal);
         Assert.True(CallOut.Of(result, UnitSystem.Si).IsInstruction);
@@ -113,9 +115,12 @@ public sealed class KindTests
                 if (measure.Field is not Field<double> field) continue;
                 seen++;
                 var stated = joint.Said.Stated(field);
-                var text = stated is { } held ? QuantityText.ShowText(held, Dimension.Length, UnitSystem.Si, 6) : field.Chosen(joint, UnitSystem.Si);
+                var text = stated is { } held ? QuantityText.ShowText(held, Dimension.Length, UnitSystem.Si, 6)
+                    : field.Chosen(joint, UnitSystem.Si);
                 var drawn = QuantityText.ShowText(measure.Length, Dimension.Length, UnitSystem.Si, 6);
-                Assert.True(stated is { } s ? Math.Abs(s - measure.Length) < 1e-6 : text.StartsWith(QuantityText.ShowText(measure.Length, Dimension.Length, UnitSystem.Si), StringComparison.Ordinal), $"{kind} {field.Path}: drawn {drawn}, stated {text}");
+                Assert.True(stated is { } s ? Math.Abs(s - measure.Length) < 1e-6
+                    : text.StartsWith(QuantityText.ShowText(measure.Length, Dimension.Length, UnitSystem.Si), StringComparison.Ordinal),
+                    $"{kind} {field.Path}: drawn {drawn}, stated {text}");
             }
         }
         Assert.True(seen > 80, $"only {seen} dimensions were compared");
@@ -133,8 +138,10 @@ public sealed class KindTests
                 var drawing = new SheetDrawing(joint.Kind.Draw(joint), width, height, UnitSystem.Us);
                 var boxes = drawing.Views.SelectMany(v => v.Labels.Select(l => l.Box)).ToList();
                 labels += boxes.Count;
-                for (var i = 0; i < boxes.Count; i++) for (var j = 0; j < i; j++) Assert.False(boxes[i].Meets(boxes[j]), $"{kind}: {boxes[i]} on {boxes[j]}");
-                Assert.All(boxes, b => Assert.True(b.X >= -1 && b.X + b.Width <= drawing.Width + 1, $"{kind}: {b} runs out of {drawing.Width:0}"));
+                for (var i = 0; i < boxes.Count; i++) for (var j = 0; j < i; j++) Assert.False(boxes[i].Meets(boxes[j]),
+                    $"{kind}: {boxes[i]} on {boxes[j]}");
+                Assert.All(boxes, b => Assert.True(b.X >= -1 && b.X + b.Width <= drawing.Width + 1,
+                    $"{kind}: {b} runs out of {drawing.Width:0}"));
                 Assert.True(drawing.Width <= width + 1, $"{kind}: {drawing.Width} wide");
             }
         }
@@ -168,9 +175,11 @@ public sealed class KindTests
         var inches = (JsonObject)document.DeepClone();
         foreach (var field in joint.Kind.Inputs().OfType<Field<double>>().Where(f => f.Dimension == Dimension.Length))
         {
-            if (joint.Said.Stated(field) is { } mm) JointEdit.Set(inches, field.Path, (mm / 25.4).ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " in", UnitSystem.Us);
+            if (joint.Said.Stated(field) is { } mm) JointEdit.Set(inches, field.Path, (mm / 25.4)
+                .ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " in", UnitSystem.Us);
         }
-        Assert.Equal(TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value, TwoReserves.Of(Mechanics<Plain>.Of(Read(inches))).Load.Value, 1e-9);
+        Assert.Equal(TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value, TwoReserves.Of(Mechanics<Plain>.Of(Read(inches))).Load.Value,
+            1e-9);
     }
 
     [Theory]
@@ -180,7 +189,8 @@ public sealed class KindTests
         var kept = 0;
         foreach (var joint in Varied(kind))
         {
-            var (now, more) = (TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load, TwoReserves.Of(Mechanics<Plain>.Of(joint.WithLoad(1.3))).Load);
+            var (now, more) = (TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load, TwoReserves.Of(Mechanics<Plain>.Of(joint.WithLoad(1.3)))
+                .Load);
             if (now.Check < 0) continue;
             kept++;
             Assert.True(more.Value <= now.Value * (1 + 1e-9), $"{kind}: {now} then {more}");
@@ -198,7 +208,8 @@ public sealed class KindTests
             JointEdit.Set(document, Fields.Basis.Path, basis.Id, UnitSystem.Si);
             if (basis.Id != "machine") (document["judging"] as JsonObject)?.Remove("shearBy");
             var result = Evaluation.Run(Read(document));
-            Assert.True(result.Governing is not null || result.Asks.Any(a => a.Path == Fields.Basis.Path), $"{kind} by {basis.Name} is neither judged nor refused");
+            Assert.True(result.Governing is not null || result.Asks.Any(a => a.Path == Fields.Basis.Path),
+                $"{kind} by {basis.Name} is neither judged nor refused");
             Assert.All(result.Checks, c => Assert.False(double.IsNaN(c.Factor ?? 0), $"{kind}, {basis.Name}, {c.Check.Id}"));
         }
     }
@@ -215,7 +226,9 @@ public sealed class KindTests
         {
             foreach (var field in joint.Kind.Loads())
             {
-                if (joint.Said[Fields.Loads][i].Stated((Field<double>)field) is { } held) load[field.Key] = QuantityText.ShowText(held * times, field.Dimension, UnitSystem.Si, 9);
+                if (joint.Said[Fields.Loads][i]
+                    .Stated((Field<double>)field) is { } held) load[field.Key] = QuantityText.ShowText(held * times, field.Dimension,
+                    UnitSystem.Si, 9);
             }
         }
         var short_ = Evaluation.Run(Read(document));
@@ -242,7 +255,8 @@ public sealed class KindTests
             {
                 if (said.Stated(field) is { } now) said = said.With(field.To(Math.Round(now * (0.85 + (0.4 * random.NextDouble())), 1)));
             }
-            foreach (var field in joint.Kind.Inputs().OfType<Field<int>>().Where(f => random.Next(3) == 0)) said = said.With(field.To(Math.Min(4, (int)field.Min + random.Next(3))));
+            foreach (var field in joint.Kind.Inputs().OfType<Field<int>>()
+                .Where(f => random.Next(3) == 0)) said = said.With(field.To(Math.Min(4, (int)field.Min + random.Next(3))));
             if (JointRules.JointOf(said, []) is { } varied) made.Add(varied);
         }
         Assert.True(made.Count >= 20, $"only {made.Count} of {kind} could be made");

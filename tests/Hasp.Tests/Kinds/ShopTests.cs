@@ -76,8 +76,10 @@ public sealed class ShopTests
         Assert.Equal(joints.Sum(j => j.AllBolts), bolts.Sum(l => l.Count));
         Assert.Equal(list.Count, list.Select(l => (l.What, l.Designation, l.Finish, l.Note)).Distinct().Count());
         Assert.All(list.Where(l => l.Count > 0), l => Assert.Equal(Math.Max(2, (int)Math.Ceiling(0.05 * l.Count)), l.Spares));
-        Assert.Equal(joints.Where(j => j.Bolts.Nut is not null && j.Kind.IsTightened).Sum(j => j.AllBolts), list.Where(l => l.What == "nut").Sum(l => l.Count));
-        Assert.Contains(list, l => l.Designation == "ISO 4014 – M20 × 65 – 8.8" && l.For.Contains("AL-23", StringComparison.Ordinal) && l.Count == 15);
+        Assert.Equal(joints.Where(j => j.Bolts.Nut is not null && j.Kind.IsTightened).Sum(j => j.AllBolts), list.Where(l => l.What == "nut")
+            .Sum(l => l.Count));
+        Assert.Contains(list, l => l.Designation == "ISO 4014 – M20 × 65 – 8.8" && l.For.Contains("AL-23", StringComparison.Ordinal)
+            && l.Count == 15);
         Assert.Contains(list, l => l.Note.Contains("matched", StringComparison.Ordinal));
         // As a table of both kinds.
         var csv = BuyingTable.Of(list).Csv().Split("\r\n", StringSplitOptions.RemoveEmptyEntries);

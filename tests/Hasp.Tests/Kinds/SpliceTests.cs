@@ -16,15 +16,18 @@ public sealed class SpliceTests
     {
         var document = new JsonObject
         {
-            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = "Butt", ["kind"] = "splice", ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = "8.8" },
-            ["splice"] = new JsonObject { ["left"] = Mm(left), ["right"] = Mm(right), ["width"] = "200 mm", ["cover"] = "12 mm", ["material"] = "S355" }, ["judging"] = new JsonObject { ["shearBy"] = "bearing" },
+            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = "Butt", ["kind"] = "splice",
+            ["bolts"] = new JsonObject { ["thread"] = "M20", ["grade"] = "8.8" },
+            ["splice"] = new JsonObject { ["left"] = Mm(left), ["right"] = Mm(right), ["width"] = "200 mm", ["cover"] = "12 mm",
+                ["material"] = "S355" }, ["judging"] = new JsonObject { ["shearBy"] = "bearing" },
             ["loads"] = new JsonArray(new JsonObject { ["name"] = "Pull", ["fx"] = N(pull) }),
         };
         foreach (var (path, text) in more) JointEdit.Set(document, path, text, UnitSystem.Si);
         return document;
     }
 
-    private static (int Left, int Right) Along(JsonObject document) => KindTests.Read(document).Of<SpliceInputs>() is var s ? (s.Columns, s.ColumnsRight) : default;
+    private static (int Left, int Right) Along(JsonObject document) =>
+        KindTests.Read(document).Of<SpliceInputs>() is var s ? (s.Columns, s.ColumnsRight) : default;
 
     private static double Reserve(JointSide side) => TwoReserves.Of(Mechanics<Plain>.Of(side.Joint)).Load.Value;
 
@@ -42,8 +45,10 @@ public sealed class SpliceTests
             kept++;
             if (left != right) differ++;
             // One fewer on a side: that side falls short, or there is none to take away.
-            Assert.True(left == 1 || Reserve(KindTests.Read(Butted(document, left - 1, right)).Sides[0]) < 1, $"left {left} is not the fewest");
-            Assert.True(right == 1 || Reserve(KindTests.Read(Butted(document, left, right - 1)).Sides[1]) < 1, $"right {right} is not the fewest");
+            Assert.True(left == 1 || Reserve(KindTests.Read(Butted(document, left - 1, right)).Sides[0]) < 1,
+                $"left {left} is not the fewest");
+            Assert.True(right == 1 || Reserve(KindTests.Read(Butted(document, left, right - 1)).Sides[1]) < 1,
+                $"right {right} is not the fewest");
         }
         Assert.True(kept >= 12, $"only {kept} held");
         Assert.True(differ >= 3, $"only {differ} had sides that differ");
@@ -75,7 +80,8 @@ public sealed class SpliceTests
         var joint = KindTests.Read(weak);
         Assert.All(joint.Sides, s => Assert.True(Reserve(s) < 1));
         Assert.Contains(Evaluation.Run(joint).Checks, c => !c.Holds && c.Check == SpliceKind.Gross);
-        var only = Along(Butt(12, 12, 560_000, ("splice.width", "120 mm"), ("judging.required.spliceGross", "0"), ("judging.required.netSection", "0")));
+        var only = Along(Butt(12, 12, 560_000, ("splice.width", "120 mm"), ("judging.required.spliceGross", "0"),
+            ("judging.required.netSection", "0")));
         Assert.InRange(only.Left, 2, 11);
         Assert.Equal(only, Along(weak));
     }
@@ -85,7 +91,8 @@ public sealed class SpliceTests
     {
         var joint = KindTests.Read(Butt(12, 18, 150_000, ("splice.columns", "4"), ("splice.columnsRight", "2")));
         var result = Evaluation.Run(joint);
-        Assert.Equal([8.0, 4.0, 12.0], new[] { "boltsLeft", "boltsRight", "boltsTotal" }.Select(id => result.KindValues.First(v => v.Term.Id == id).Value));
+        Assert.Equal([8.0, 4.0, 12.0], new[] { "boltsLeft", "boltsRight",
+            "boltsTotal" }.Select(id => result.KindValues.First(v => v.Term.Id == id).Value));
         Assert.StartsWith("12 × M20", CallOut.Of(result, UnitSystem.Si).Text, StringComparison.Ordinal);
         var plan = joint.Kind.Draw(joint).Views[0];
         var holes = plan.Marks.OfType<Core.Kinds.Round>().ToList();
@@ -102,7 +109,8 @@ public sealed class SpliceTests
     {
         var joint = KindTests.Read(Butt(12, 18, 150_000));
         var section = joint.Kind.Draw(joint).Views.Single(v => v.Name == "Section");
-        var thick = section.Marks.OfType<Core.Kinds.Outline>().Where(o => o.Ink is not Core.Kinds.Ink.Bolt).Select(o => o.Corners.Max(c => c.Y) - o.Corners.Min(c => c.Y));
+        var thick = section.Marks.OfType<Core.Kinds.Outline>().Where(o => o.Ink is not Core.Kinds.Ink.Bolt)
+            .Select(o => o.Corners.Max(c => c.Y) - o.Corners.Min(c => c.Y));
         Assert.Equal(joint.Sides[0].Joint.Layers.Select(l => l.Thickness), thick);
         Assert.Equal([12.0, 3, 12, 3, 12], thick);
     }
@@ -115,13 +123,16 @@ public sealed class SpliceTests
         double Between(double low, double high) => Math.Round(low + ((high - low) * random.NextDouble()), 1);
         for (var lap = 0; lap < 60; lap++)
         {
-            var (t, cover, n, gauge, beside, pitch, end, pull) = (Between(8, 20), Between(6, 16), 1 + random.Next(3), Between(60, 160), Between(26, 70), Between(55, 110), Between(28, 80), 200_000.0);
-            var result = Evaluation.Run(KindTests.Read(Butt(t, t, pull, ("splice.width", Mm(gauge + (2 * beside))), ("splice.gauge", Mm(gauge)), ("splice.pitch", Mm(pitch)), ("splice.end", Mm(end)),
+            var (t, cover, n, gauge, beside, pitch, end, pull) = (Between(8, 20), Between(6, 16), 1 + random.Next(3), Between(60, 160),
+                Between(26, 70), Between(55, 110), Between(28, 80), 200_000.0);
+            var result = Evaluation.Run(KindTests.Read(Butt(t, t, pull, ("splice.width", Mm(gauge + (2 * beside))),
+                ("splice.gauge", Mm(gauge)), ("splice.pitch", Mm(pitch)), ("splice.end", Mm(end)),
                 ("splice.cover", Mm(cover)), ("splice.columns", $"{n}"), ("hole.diameter", "22 mm"))));
             (double Factor, string Shape) least = (double.PositiveInfinity, "");
             foreach (var (thick, share, yield) in new[] { (t, 1.0, 355.0), (cover, 0.5, 355.0) })
             {
-                // A block that takes a bolts of one line and b of the other, sheared along one line or both, to the side edge or between the lines; a line by
+                // A block that takes a bolts of one line and b of the other, sheared along one line or both, to the side edge or between
+                // the lines; a line by
                 // itself is no block: that is tear-out.
                 void Try(string shape, double pulled, double sheared, int bolts)
                 {
@@ -142,7 +153,8 @@ public sealed class SpliceTests
                 }
             }
             var block = result.Checks.First(c => c.Check == SpliceKind.Block);
-            Assert.True(Math.Abs(least.Factor - block.Factor!.Value) < 1e-9 * least.Factor, $"{least.Shape}: by hand {least.Factor}, judged {block.Factor}, n {n}, t {t}, cover {cover}, gauge {gauge}, beside {beside}, pitch {pitch}, end {end}");
+            Assert.True(Math.Abs(least.Factor - block.Factor!.Value) < 1e-9 * least.Factor,
+                $"{least.Shape}: by hand {least.Factor}, judged {block.Factor}, n {n}, t {t}, cover {cover}, gauge {gauge}, beside {beside}, pitch {pitch}, end {end}");
             shapes.Add(least.Shape);
         }
         Assert.True(shapes.Count >= 2, string.Join(", ", shapes));
@@ -151,21 +163,28 @@ public sealed class SpliceTests
     [Theory]
     [InlineData("two covers")]
     [InlineData("one cover")]
+    [InlineData("lap")]
     public void Each_cell_of_the_Finder_is_the_splice_of_that_size_and_grade_whichever_side_governs(string form)
     {
-        var joint = KindTests.Read(Butt(12, 18, 220_000, ("splice.form", form), ("splice.cover", form == "one cover" ? "18 mm" : "12 mm"), ("splice.columns", "3"), ("splice.columnsRight", "2")));
-        var threads = Core.Catalogue.Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series && t.Diameter is >= 12 and <= 27).ToList();
+        var isLap = form == "lap";
+        var joint = KindTests.Read(Butt(12, 18, 220_000, ("splice.form", form),
+            ("splice.cover", isLap ? "" : form == "one cover" ? "18 mm" : "12 mm"), ("splice.columns", "3"),
+            ("splice.columnsRight", isLap ? "" : "2")));
+        var threads = Core.Catalogue.Standards.Threads.Where(t => t.Series == joint.Bolts.Thread.Series && t.Diameter is >= 12 and <= 27)
+            .ToList();
         var grades = Core.Sizing.Finder.GradesFor(joint.Said, threads);
-        var cells = Core.Sizing.Finder.Search(joint.Said, threads, grades, joint.AllBolts).SelectMany(r => r).Where(c => c.Refusal is null).ToList();
+        var cells = Core.Sizing.Finder.Search(joint.Said, threads, grades, joint.AllBolts).SelectMany(r => r).Where(c => c.Refusal is null)
+            .ToList();
         var sides = new HashSet<string>();
         foreach (var cell in cells)
         {
             var alone = JointRules.JointOf(joint.Said.With(Fields.Thread.To(cell.Thread.Designation), Fields.Grade.To(cell.Grade)), [])!;
             sides.Add(alone.Side);
             var (expected, found) = (TwoReserves.Of(Mechanics<Plain>.Of(alone)), cell.ByCount[joint.AllBolts - 1].Reserves);
-            Assert.True(Math.Abs(expected.Load.Value - found.Load.Value) < 1e-9 * expected.Load.Value, $"{cell.Thread.Designation} {cell.Grade}: {found} in the matrix, {expected} alone");
+            Assert.True(Math.Abs(expected.Load.Value - found.Load.Value) < 1e-9 * expected.Load.Value,
+                $"{cell.Thread.Designation} {cell.Grade}: {found} in the matrix, {expected} alone");
             Assert.Equal(expected.Tightening.Value, found.Tightening.Value, 1e-9);
         }
-        Assert.True(cells.Count > 60 && sides.Count == 2, $"{cells.Count} cells, {string.Join(", ", sides)}");
+        Assert.True(cells.Count > 60 && sides.Count == (isLap ? 1 : 2), $"{cells.Count} cells, {string.Join(", ", sides)}");
     }
 }

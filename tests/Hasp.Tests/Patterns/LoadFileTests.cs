@@ -15,7 +15,8 @@ namespace Hasp.Tests.Patterns;
 /// <summary>Load cases from tables, and the few of many that can govern; patterns as drawings.</summary>
 public sealed class LoadFileTests
 {
-    private static (List<(string Name, Resultant Load, Components At)> Taken, List<RefusedLine> Refused) Read(Stream stream, LoadColumns? columns = null)
+    private static (List<(string Name, Resultant Load, Components At)> Taken, List<RefusedLine> Refused) Read(Stream stream,
+        LoadColumns? columns = null)
     {
         var lines = LoadTable.Lines(stream).ToList();
         columns ??= LoadColumns.Guess(lines[0].Cells, lines[1].Cells);
@@ -42,9 +43,12 @@ public sealed class LoadFileTests
                 for (var c = 0; c < rows[r].Length; c++)
                 {
                     var reference = $"{(char)('A' + c)}{r + 1}";
-                    if (rows[r][c] is string text && text.StartsWith('=')) row.Append(new Cell { CellReference = reference, CellFormula = new CellFormula(text[1..]), CellValue = new CellValue("7") });
-                    else if (rows[r][c] is string s) row.Append(new Cell { CellReference = reference, DataType = CellValues.InlineString, InlineString = new InlineString(new Text(s)) });
-                    else if (rows[r][c] is { } number) row.Append(new Cell { CellReference = reference, CellValue = new CellValue(Convert.ToDouble(number, CultureInfo.InvariantCulture)) });
+                    if (rows[r][c] is string text && text.StartsWith('=')) row.Append(new Cell { CellReference = reference,
+                        CellFormula = new CellFormula(text[1..]), CellValue = new CellValue("7") });
+                    else if (rows[r][c] is string s) row.Append(new Cell { CellReference = reference, DataType = CellValues.InlineString,
+                        InlineString = new InlineString(new Text(s)) });
+                    else if (rows[r][c] is { } number) row.Append(new Cell { CellReference = reference,
+                        CellValue = new CellValue(Convert.ToDouble(number, CultureInfo.InvariantCulture)) });
                 }
                 data.Append(row);
             }
@@ -70,7 +74,8 @@ public sealed class LoadFileTests
     [Fact]
     public void A_workbook_is_read_and_formulas_in_it_are_refused()
     {
-        var (taken, refused) = Read(Workbook(["Name", "Fz [kN]", "Note"], ["one", 12.5, "x"], ["sum", "=B2*2", "x"], [], ["two", -3, "=A1"], ["gap", null, "x"], ["word", "much", "x"]));
+        var (taken, refused) = Read(Workbook(["Name", "Fz [kN]", "Note"], ["one", 12.5, "x"], ["sum", "=B2*2", "x"], [], ["two", -3, "=A1"],
+            ["gap", null, "x"], ["word", "much", "x"]));
         Assert.Equal(["one", "two"], taken.Select(t => t.Name));
         Assert.Equal((12_500, -3_000), (taken[0].Load.Force.Z, taken[1].Load.Force.Z));
         Assert.Equal([3, 6, 7], refused.Select(r => r.Number));
@@ -112,7 +117,8 @@ public sealed class LoadFileTests
     [InlineData("1.2e3", CommaMarks.Unstated, 1200)]
     public void A_number_is_read_as_it_is_written(string cell, CommaMarks comma, double newton)
     {
-        var (taken, refused) = Read(Text($"Fx [N],Fy [N]\n{cell},0\n"), new([new(ColumnMeaning.Fx, "N"), new(ColumnMeaning.Fy, "N")], comma, false));
+        var (taken, refused) = Read(Text($"Fx [N],Fy [N]\n{cell},0\n"),
+            new([new(ColumnMeaning.Fx, "N"), new(ColumnMeaning.Fy, "N")], comma, false));
         Assert.Empty(refused);
         Assert.Equal(newton, Assert.Single(taken).Load.Force.X);
     }
@@ -128,7 +134,8 @@ public sealed class LoadFileTests
         string[] sample = cells.Split('|');
         var columns = LoadColumns.Guess(["Fx [kN]"], sample);
         Assert.Equal(expected, columns.Comma);
-        Assert.Equal(expected == CommaMarks.Unstated ? 1 : 0, columns.Problems(sample).Count(p => p.Problem.Contains("decimals or thousands")));
+        Assert.Equal(expected == CommaMarks.Unstated ? 1 : 0, columns.Problems(sample)
+            .Count(p => p.Problem.Contains("decimals or thousands")));
     }
 
     [Fact]
@@ -166,10 +173,13 @@ public sealed class LoadFileTests
             foreach (var (name, hidden, n) in new[] { ("Old", true, 2u), ("Cases", false, 3u) })
             {
                 var sheet = part.AddNewPart<WorksheetPart>();
-                Cell Of(string reference, CellValues type, string value) => new() { CellReference = reference, DataType = type, CellValue = new CellValue(value) };
+                Cell Of(string reference, CellValues type, string value) => new() { CellReference = reference, DataType = type,
+                    CellValue = new CellValue(value) };
                 sheet.Worksheet = new Worksheet(new SheetData(
-                    new Row(Of("A1", CellValues.String, "Fx [kN]")) { RowIndex = 1 }, new Row(Of("A2", CellValues.Boolean, "1")) { RowIndex = 2 },
-                    new Row(Of("A3", CellValues.SharedString, "7")) { RowIndex = 3 }, new Row(Of("A4", CellValues.Number, n.ToString(CultureInfo.InvariantCulture))) { RowIndex = 4 }));
+                    new Row(Of("A1", CellValues.String, "Fx [kN]")) { RowIndex = 1 },
+                    new Row(Of("A2", CellValues.Boolean, "1")) { RowIndex = 2 },
+                    new Row(Of("A3", CellValues.SharedString, "7")) { RowIndex = 3 },
+                    new Row(Of("A4", CellValues.Number, n.ToString(CultureInfo.InvariantCulture))) { RowIndex = 4 }));
                 var listed = new Sheet { Id = part.GetIdOfPart(sheet), SheetId = n, Name = name };
                 if (hidden) listed.State = SheetStateValues.Hidden;
                 sheets.Append(listed);
@@ -188,7 +198,8 @@ public sealed class LoadFileTests
     public void A_column_without_a_unit_is_asked_about_and_a_wrong_one_refused()
     {
         var columns = LoadColumns.Guess(["Fx", "My [kip·in]", "remark", "FX"], []);
-        Assert.Equal([ColumnMeaning.Fx, ColumnMeaning.My, ColumnMeaning.Ignore, ColumnMeaning.Ignore], columns.Columns.Select(c => c.Meaning));
+        Assert.Equal([ColumnMeaning.Fx, ColumnMeaning.My, ColumnMeaning.Ignore, ColumnMeaning.Ignore],
+            columns.Columns.Select(c => c.Meaning));
         var problem = Assert.Single(columns.Problems([]));
         Assert.Equal(0, problem.Column);
         Assert.Contains("which unit", problem.Problem);
@@ -202,8 +213,10 @@ public sealed class LoadFileTests
     public void What_is_no_table_is_refused_with_the_reason()
     {
         Assert.Contains("empty", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(Text("")).ToList()).Message);
-        Assert.Contains("zero bytes", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(new MemoryStream([65, 0, 66, 10])).ToList()).Message);
-        Assert.Contains("cannot be opened", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(new MemoryStream([0x50, 0x4B, 3, 4, 1, 2])).ToList()).Message);
+        Assert.Contains("zero bytes", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(new MemoryStream([65, 0, 66, 10]))
+            .ToList()).Message);
+        Assert.Contains("cannot be opened", Assert.Throws<UnreadableTableException>(() => LoadTable.Lines(new MemoryStream([0x50, 0x4B, 3,
+            4, 1, 2])).ToList()).Message);
     }
 
     [Fact]
@@ -256,12 +269,14 @@ public sealed class LoadFileTests
     public void A_load_swung_round_in_small_steps_is_thinned_within_a_four_hundredth()
     {
         var pattern = BoltPattern.Of(new BoltGroup([new(0, 0), new(80, 0)]));
-        Resultant[] cases = [.. Enumerable.Range(0, 5000).Select(i => i * Math.PI / 2 / 4999).Select(a => new Resultant(new(2000 * Math.Sin(a), 0, 2000 * Math.Cos(a)), default))];
+        Resultant[] cases = [.. Enumerable.Range(0, 5000).Select(i => i * Math.PI / 2 / 4999)
+            .Select(a => new Resultant(new(2000 * Math.Sin(a), 0, 2000 * Math.Cos(a)), default))];
         var kept = LoadEnvelope.Governing(pattern, cases);
         Assert.InRange(kept.Length, 300, LoadEnvelope.MostGoverning);
         Assert.Contains(0, kept);
         Assert.Contains(4999, kept);
-        Assert.All(cases, c => Assert.Contains(kept, k => cases[k].Force.Z >= c.Force.Z - (2000 / 400.0) && cases[k].Force.X >= c.Force.X - (2000 / 400.0)));
+        Assert.All(cases, c => Assert.Contains(kept, k => cases[k].Force.Z >= c.Force.Z - (2000 / 400.0) && cases[k]
+            .Force.X >= c.Force.X - (2000 / 400.0)));
     }
 
     [Fact]
@@ -274,7 +289,8 @@ public sealed class LoadFileTests
             var envelope = LoadEnvelope.Of(pattern, cases);
             for (var b = 0; b < 4; b++)
             {
-                Assert.Equal(cases.Max(c => new PatternShares(pattern).Tension<Plain>(new LoadCase("", c, default(Components)), b).Value), envelope[b].Tension, 1e-6);
+                Assert.Equal(cases.Max(c => new PatternShares(pattern).Tension<Plain>(new LoadCase("", c, default(Components)), b).Value),
+                    envelope[b].Tension, 1e-6);
             }
         }, iter: 20);
     }
@@ -283,26 +299,30 @@ public sealed class LoadFileTests
     public void A_pattern_comes_back_from_a_drawing_to_the_same_points()
     {
         var joint = Samples.PatternJoint(
-            ("pattern.turned", "17 deg"), ("pattern.atX", "12.345 mm"), ("pattern.off", "2"), ("pattern.plate.shape", "circle"), ("pattern.plate.diameter", "600 mm"));
+            ("pattern.turned", "17 deg"), ("pattern.atX", "12.345 mm"), ("pattern.off", "2"), ("pattern.plate.shape", "circle"),
+            ("pattern.plate.diameter", "600 mm"));
         var (circles, unit, problem) = DxfDrawing.Read(DxfDrawing.Write(joint.Pattern!, joint.Hole));
         Assert.Null(problem);
         Assert.Equal(1, unit);
         var group = Assert.Single(DxfDrawing.Candidates(circles));
         var bolts = group.Middles;
         Assert.Equal(5, bolts.Count);
-        for (var i = 0; i < 5; i++) Assert.Equal(0, bolts[i].To(new(joint.Pattern!.Group.Bolts[i].X, joint.Pattern.Group.Bolts[i].Y)), 1e-6);
+        for (var i = 0; i < 5; i++) Assert.Equal(0, bolts[i].To(new(joint.Pattern!.Group.Bolts[i].X, joint.Pattern.Group.Bolts[i].Y)),
+            1e-6);
         Assert.Equal(joint.Hole, group.Diameter, 1e-3);
     }
 
     [Fact]
     public void Of_a_foreign_drawing_the_circles_that_most_share_are_the_bolts()
     {
-        DxfCircle[] circles = [new("0", new(0, 0), 200), new("holes", new(50, 0), 18), new("holes", new(-50, 0), 18), new("holes", new(-50, 0), 18), new("heads", new(50, 0), 30)];
+        DxfCircle[] circles = [new("0", new(0, 0), 200), new("holes", new(50, 0), 18), new("holes", new(-50, 0), 18),
+            new("holes", new(-50, 0), 18), new("heads", new(50, 0), 30)];
         Assert.Equal(2, Assert.Single(DxfDrawing.Candidates(circles)).Middles.Count);
     }
 
     private static string Drawing(string blocks, string entities) =>
-        string.Join('\n', $"0 SECTION 2 BLOCKS {blocks} 0 ENDSEC 0 SECTION 2 ENTITIES {entities} 0 ENDSEC 0 EOF".Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        string.Join('\n', $"0 SECTION 2 BLOCKS {blocks} 0 ENDSEC 0 SECTION 2 ENTITIES {entities} 0 ENDSEC 0 EOF".Split(' ',
+            StringSplitOptions.RemoveEmptyEntries));
 
     private const string HoleBlock = "0 BLOCK 8 0 2 HOLE 10 1 20 0 0 CIRCLE 8 0 10 1 20 0 40 9 0 ENDBLK";
 
@@ -319,7 +339,8 @@ public sealed class LoadFileTests
         Assert.Null(problem);
         var group = Assert.Single(DxfDrawing.Candidates(circles));
         Assert.Equal(("BOLTS", 18.0), (group.Layer, group.Diameter));
-        Assert.Equal(expected.Split(' '), group.Middles.Select(m => FormattableString.Invariant($"{Math.Round(m.X, 6) + 0.0},{Math.Round(m.Y, 6) + 0.0}")));
+        Assert.Equal(expected.Split(' '),
+            group.Middles.Select(m => FormattableString.Invariant($"{Math.Round(m.X, 6) + 0.0},{Math.Round(m.Y, 6) + 0.0}")));
     }
 
     [Theory]
@@ -333,7 +354,8 @@ public sealed class LoadFileTests
     [Fact]
     public void Two_sizes_of_hole_in_a_layer_are_two_groups_to_be_asked_about()
     {
-        DxfCircle[] circles = [.. Enumerable.Range(0, 6).Select(i => new DxfCircle("Holes", new(i, 0), i < 4 ? 18 : 22)), new("outline", new(0, 0), 900)];
+        DxfCircle[] circles = [.. Enumerable.Range(0, 6).Select(i => new DxfCircle("Holes", new(i, 0), i < 4 ? 18 : 22)),
+            new("outline", new(0, 0), 900)];
         Assert.Equal([(18.0, 4), (22.0, 2)], DxfDrawing.Candidates(circles).Select(g => (g.Diameter, g.Middles.Count)));
     }
 
@@ -350,7 +372,8 @@ public sealed class LoadFileTests
     [InlineData("0\nSECTION\n0\nENDSEC", "no circle")]
     [InlineData("0\nSECTION\n0\nCIRCLE\n8\n0\n10\n1.0\n40\n3\n0\nENDSEC", "no middle")]
     [InlineData("AutoCAD Binary DXF\r\n", "binary")]
-    public void What_is_no_drawing_is_refused_with_the_reason(string text, string reason) => Assert.Contains(reason, DxfDrawing.Read(text).Problem);
+    public void What_is_no_drawing_is_refused_with_the_reason(string text, string reason) =>
+        Assert.Contains(reason, DxfDrawing.Read(text).Problem);
 
     [Fact]
     public void A_case_is_stated_another_way_and_the_helper_keeps_its_inputs()

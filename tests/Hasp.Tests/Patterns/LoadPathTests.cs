@@ -14,11 +14,13 @@ namespace Hasp.Tests.Patterns;
 public sealed class LoadPathTests
 {
     private static readonly Gen<Resultant> Loads = Gen.Select(
-        Gen.Double[-80_000, 80_000], Gen.Double[-80_000, 80_000], Gen.Double[-60_000, 60_000], Gen.Double[-4e6, 4e6], Gen.Double[-4e6, 4e6], Gen.Double[-4e6, 4e6])
+        Gen.Double[-80_000, 80_000], Gen.Double[-80_000, 80_000], Gen.Double[-60_000, 60_000], Gen.Double[-4e6, 4e6], Gen.Double[-4e6, 4e6],
+        Gen.Double[-4e6, 4e6])
         .Select((fx, fy, fz, mx, my, mz) => new Resultant(new(fx, fy, fz), new(mx, my, mz)));
 
     private static Joint Wide(params (string, string)[] changes) => Samples.PatternJoint(
-        [("layers[0].width", "150 mm"), ("layers[0].holesAcross", "2"), ("layers[0].thickness", "20 mm"), ("hole.diameter", "18 mm"), .. changes]);
+        [("layers[0].width", "150 mm"), ("layers[0].holesAcross", "2"), ("layers[0].thickness", "20 mm"), ("hole.diameter", "18 mm"),
+            .. changes]);
 
     [Fact]
     public void A_straight_pull_governs_the_net_section_beside_a_torsion_that_surpasses_it_on_every_bolt()
@@ -50,11 +52,13 @@ public sealed class LoadPathTests
                 return (joint with { Cases = cases }).WithBolts(pattern, Sharing.Of(cases, new PatternShares(pattern!), true));
             }
 
-            var (all, some) = (Evaluation.Run(With(Enumerable.Range(0, loads.Length))), Evaluation.Run(With(LoadEnvelope.Governing(pattern, loads))));
+            var (all, some) = (Evaluation.Run(With(Enumerable.Range(0, loads.Length))),
+                Evaluation.Run(With(LoadEnvelope.Governing(pattern, loads))));
             foreach (var check in joint.Judging.Basis.Checks)
             {
                 var (whole, part) = (all.Check(check).Factor, some.Check(check).Factor);
-                Assert.True(whole == part || Math.Abs(whole!.Value - part!.Value) <= 1e-9 * Math.Abs(whole.Value), $"{check.Id}: {whole} over all, {part} over those kept");
+                Assert.True(whole == part || Math.Abs(whole!.Value - part!.Value) <= 1e-9 * Math.Abs(whole.Value),
+                    $"{check.Id}: {whole} over all, {part} over those kept");
                 if (whole is not null) Interlocked.Increment(ref kept);
             }
         }, iter: 60);
@@ -66,23 +70,28 @@ public sealed class LoadPathTests
     {
         var compared = 0;
         var joints = Basis.All.Select(b => Wide(
-            ("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"), ("washers.head", "plain"), ("layers[0].thickness", "30 mm"),
+            ("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"),
+            ("washers.head", "plain"), ("layers[0].thickness", "30 mm"),
             ("judging.basis", b.Id), ("judging.jointType", "no slip at ultimate"), ("judging.aisc.surface", "A"))).ToList();
         var mechanics = joints.Select(Mechanics<Plain>.Of).ToList();
-        Gen.Select(Gen.Double[0, 120_000], Gen.Double[0, 120_000], Gen.Double[0, 60_000], Gen.Double[0, 60_000], Gen.Double[0, 7]).Sample((tension, shear, more, wider, turn) =>
+        Gen.Select(Gen.Double[0, 120_000], Gen.Double[0, 120_000], Gen.Double[0, 60_000], Gen.Double[0, 60_000], Gen.Double[0, 7])
+            .Sample((tension, shear, more, wider, turn) =>
         {
             foreach (var m in mechanics)
             {
                 var joint = m.Joint;
                 // Nor does it ask which way the bolt is sheared.
                 BoltLoad<Plain> On(double t, double v, double way = 0) => new(
-                    joint.Cases[0], 0, new(6), joint.Pattern!.Prying!.With(joint, new Plain(t)), new(v), new(v * Math.Cos(way)), new(v * Math.Sin(way)), null, new(t));
-                foreach (var check in joint.Judging.Basis.Checks.Where(c => c.Info.Worsens == Worsens.WithTensionAndShear && !c.JudgesParts))
+                    joint.Cases[0], 0, new(6), joint.Pattern!.Prying!.With(joint, new Plain(t)), new(v), new(v * Math.Cos(way)),
+                    new(v * Math.Sin(way)), null, new(t));
+                foreach (var check in joint.Judging.Basis.Checks.Where(c => c.Info.Worsens == Worsens.WithTensionAndShear
+                    && !c.JudgesParts))
                 {
                     var (less, worse) = (check.Judge(m, On(tension, shear)), check.Judge(m, On(tension + more, shear + wider, turn)));
                     if (!less.Applies) continue;
                     Interlocked.Increment(ref compared);
-                    Assert.True(worse.Factor.Value <= less.Factor.Value * (1 + 1e-12), $"{check.Id}: {less.Factor.Value} at {tension}, {shear}, {worse.Factor.Value} with more");
+                    Assert.True(worse.Factor.Value <= less.Factor.Value * (1 + 1e-12),
+                        $"{check.Id}: {less.Factor.Value} at {tension}, {shear}, {worse.Factor.Value} with more");
                 }
             }
         }, iter: 300);
@@ -106,7 +115,8 @@ public sealed class LoadPathTests
         {
             foreach (var pull in pulls)
             {
-                Assert.Equal(pull.Shear, Math.Sqrt((pull.ShearX * pull.ShearX) + (pull.ShearY * pull.ShearY)), 1e-9 * Math.Max(1, pull.Shear));
+                Assert.Equal(pull.Shear, Math.Sqrt((pull.ShearX * pull.ShearX) + (pull.ShearY * pull.ShearY)),
+                    1e-9 * Math.Max(1, pull.Shear));
                 var on = BoltLoad<Traced>.Of(joint, c, pull.Bolt);
                 Assert.Equal((pull.ShearX, pull.ShearY), (on.ShearX.Value, on.ShearY.Value));
             }
@@ -120,12 +130,15 @@ public sealed class LoadPathTests
         Loads.Array[5].Sample(loads =>
         {
             var joint = Wide();
-            ImmutableArray<LoadCase> cases = [.. loads.Select((l, i) => new LoadCase($"{i}", l, default(Components)) { Pressure = i == 2 ? 0.4 : 0 })];
-            joint = (joint with { Cases = cases, Sealing = new(60_000, 2, "") }).WithBolts(joint.Pattern, Sharing.Of(cases, new PatternShares(joint.Pattern!), true));
+            ImmutableArray<LoadCase> cases = [.. loads.Select((l, i) => new LoadCase($"{i}", l, default(Components)) { Pressure = i == 2
+                ? 0.4 : 0 })];
+            joint = (joint with { Cases = cases, Sealing = new(60_000, 2, "") })
+                .WithBolts(joint.Pattern, Sharing.Of(cases, new PatternShares(joint.Pattern!), true));
             var together = BoltVerdict.Of(joint);
             foreach (var (bolt, i) in together.Select((b, i) => (b, i)))
             {
-                Assert.Equal(Enumerable.Range(0, cases.Length).Min(c => BoltVerdict.Of(joint, c)[i].Reserve)!.Value, bolt.Reserve!.Value, 1e-9 * bolt.Reserve.Value);
+                Assert.Equal(Enumerable.Range(0, cases.Length).Min(c => BoltVerdict.Of(joint, c)[i].Reserve)!.Value, bolt.Reserve!.Value,
+                    1e-9 * bolt.Reserve.Value);
                 Interlocked.Increment(ref kept);
             }
         }, iter: 60);
@@ -136,7 +149,9 @@ public sealed class LoadPathTests
     public void A_vanishing_second_moment_changes_nothing_about_a_compression_line()
     {
         double At(string my) => BoltLoad<Plain>.Of(Samples.PatternJoint(
-            ("pattern.tension", "pivot"), ("loads[0].fy", ""), ("loads[0].fz", "40 kN"), ("loads[0].atX", ""), ("loads[0].mx", "9 kN·m"), ("loads[0].my", my), ("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "160 mm"), ("pattern.plate.height", "240 mm")), 0, 0).Tension.Value;
+            ("pattern.tension", "pivot"), ("loads[0].fy", ""), ("loads[0].fz", "40 kN"), ("loads[0].atX", ""), ("loads[0].mx", "9 kN·m"),
+            ("loads[0].my", my), ("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "160 mm"),
+            ("pattern.plate.height", "240 mm")), 0, 0).Tension.Value;
         Assert.Equal(At("0 N·m"), At("0.01 N·m"), 1e-3 * At("0 N·m"));
     }
 
@@ -144,7 +159,8 @@ public sealed class LoadPathTests
     public void The_pull_is_split_between_two_lines_by_moment_over_arm()
     {
         var joint = Samples.PatternJoint(
-            ("pattern.tension", "pivot"), ("loads[0].fy", ""), ("loads[0].fz", "30 kN"), ("loads[0].atX", ""), ("loads[0].mx", "9 kN·m"), ("loads[0].my", "-4 kN·m"),
+            ("pattern.tension", "pivot"), ("loads[0].fy", ""), ("loads[0].fz", "30 kN"), ("loads[0].atX", ""), ("loads[0].mx", "9 kN·m"),
+            ("loads[0].my", "-4 kN·m"),
             ("pattern.pivotBottom", "-110 mm"), ("pattern.pivotLeft", "-70 mm"));
         // By hand: two columns at ±45, three rows at 80, 0, −80; bottom line at −110, left line at −70.
         var (ex, ey) = (110.0, 70.0);
@@ -162,7 +178,8 @@ public sealed class LoadPathTests
     [InlineData("loads[0].helper.rod", "nothing would be left", "ram pull", "pressure=120 bar", "bore=40 mm", "rod=50 mm")]
     public void Helpers_that_make_no_sense_are_refused(string path, string words, string kind, params string[] inputs)
     {
-        var document = Samples.Bracket([("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", kind), .. inputs.Select(i => ($"loads[0].helper.{i.Split('=')[0]}", i.Split('=')[1]))]);
+        var document = Samples.Bracket([("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", kind),
+            .. inputs.Select(i => ($"loads[0].helper.{i.Split('=')[0]}", i.Split('=')[1]))]);
         var fault = Assert.Single(Hasp.Files.JointDocument.Read(document.ToJsonString()).Faults, f => f.Path == path);
         Assert.Contains(words, fault.Problem, StringComparison.Ordinal);
     }
@@ -172,7 +189,8 @@ public sealed class LoadPathTests
     {
         var document = Samples.Bracket();
         document["loads"] = System.Text.Json.Nodes.JsonNode.Parse("""[{"name":"Wind","fz":"1 kN"},{"name":"Wind","fz":"2 kN"},{"name":"Sum","combines":"1.5 × Wind"}]""");
-        Assert.Contains("which of them", Assert.Single(Hasp.Files.JointDocument.Read(document.ToJsonString()).Faults).Problem, StringComparison.Ordinal);
+        Assert.Contains("which of them", Assert.Single(Hasp.Files.JointDocument.Read(document.ToJsonString()).Faults).Problem,
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -187,7 +205,8 @@ public sealed class LoadPathTests
     public void Rows_that_all_lie_on_the_front_are_thinned_in_little_more_than_one_pass()
     {
         var pattern = Wide().Pattern!;
-        var rows = Enumerable.Range(0, 20_000).Select(i => (Math.PI / 2 * i / 20_000) is var a ? new Resultant(new(50_000 * Math.Sin(a), 0, 50_000 * Math.Cos(a)), default) : default).ToArray();
+        var rows = Enumerable.Range(0, 20_000).Select(i => (Math.PI / 2 * i / 20_000) is var a
+            ? new Resultant(new(50_000 * Math.Sin(a), 0, 50_000 * Math.Cos(a)), default) : default).ToArray();
         var governing = LoadEnvelope.Governing(pattern, rows);
         Assert.InRange(governing.Length, 100, LoadEnvelope.MostGoverning + 2);
         Assert.Contains(0, governing);

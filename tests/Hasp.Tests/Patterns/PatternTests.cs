@@ -17,17 +17,21 @@ namespace Hasp.Tests.Patterns;
 public sealed class PatternTests
 {
     private static readonly Gen<Layout> Layouts = Gen.Select(
-        Gen.Enum<PatternKind>(), Gen.Int[1, 4], Gen.Int[1, 4], Gen.Double[40, 200], Gen.Double[40, 200], Gen.Double[-1, 1], Gen.Double[10, 300], Gen.Enum<Mirror>()).Select(
+        Gen.Enum<PatternKind>(), Gen.Int[1, 4], Gen.Int[1, 4], Gen.Double[40, 200], Gen.Double[40, 200], Gen.Double[-1, 1],
+        Gen.Double[10, 300], Gen.Enum<Mirror>()).Select(
         (kind, rows, columns, px, py, turned, at, mirror) => new Layout
         {
-            Kind = kind, Rows = rows, Columns = columns, PitchX = px, PitchY = py, Count = rows + columns, Diameter = 3 * px, From = turned, Turned = turned,
+            Kind = kind, Rows = rows, Columns = columns, PitchX = px, PitchY = py, Count = rows + columns, Diameter = 3 * px, From = turned,
+            Turned = turned,
             At = new(at, 2 * at), Mirror = mirror, Points = [new(0, 0), new(px, 0), new(py / 2, py)],
         });
 
-    private static readonly Gen<Resultant> Loads = Gen.Double[-5e4, 5e4].Array[6].Select(v => new Resultant(new(v[0], v[1], v[2]), new(100 * v[3], 100 * v[4], 100 * v[5])));
+    private static readonly Gen<Resultant> Loads = Gen.Double[-5e4, 5e4].Array[6]
+        .Select(v => new Resultant(new(v[0], v[1], v[2]), new(100 * v[3], 100 * v[4], 100 * v[5])));
 
     [Fact]
-    public void Shares_add_up_to_the_load_for_every_pattern_and_load() => Gen.Select(Layouts, Loads, Gen.Double[-400, 400].Array[3]).Sample((layout, load, at) =>
+    public void Shares_add_up_to_the_load_for_every_pattern_and_load() =>
+        Gen.Select(Layouts, Loads, Gen.Double[-400, 400].Array[3]).Sample((layout, load, at) =>
     {
         var group = BoltPattern.GroupOf(layout, layout.Places());
         var pattern = BoltPattern.Of(group);
@@ -38,7 +42,8 @@ public sealed class PatternTests
         {
             var share = OnBolt.InPlane(stated, pattern, i);
             var force = new Components(
-                share.DirectX.Value + share.TorsionX.Value, share.DirectY.Value + share.TorsionY.Value, new PatternShares(pattern).Tension<Plain>(stated, i).Value);
+                share.DirectX.Value + share.TorsionX.Value, share.DirectY.Value + share.TorsionY.Value, new PatternShares(pattern)
+                    .Tension<Plain>(stated, i).Value);
             sum += new Resultant(force, default).Moved(new(group.Bolts[i].X, group.Bolts[i].Y, 0), default);
         }
         var whole = load.Moved(stated.At!.Value, default);
@@ -47,14 +52,18 @@ public sealed class PatternTests
     });
 
     [Fact]
-    public void Moving_the_origin_and_turning_the_axes_change_no_share() => Gen.Select(Layouts, Loads, Gen.Double[-3, 3], Gen.Double[-500, 500]).Sample((layout, load, angle, shift) =>
+    public void Moving_the_origin_and_turning_the_axes_change_no_share() =>
+        Gen.Select(Layouts, Loads, Gen.Double[-3, 3], Gen.Double[-500, 500]).Sample((layout, load, angle, shift) =>
     {
         var places = layout.Places();
-        PlanPoint Turn(PlanPoint p) => new((Math.Cos(angle) * p.X) - (Math.Sin(angle) * p.Y) + shift, (Math.Sin(angle) * p.X) + (Math.Cos(angle) * p.Y) - shift);
-        Components Spin(Components v) => new((Math.Cos(angle) * v.X) - (Math.Sin(angle) * v.Y), (Math.Sin(angle) * v.X) + (Math.Cos(angle) * v.Y), v.Z);
+        PlanPoint Turn(PlanPoint p) => new((Math.Cos(angle) * p.X) - (Math.Sin(angle) * p.Y) + shift, (Math.Sin(angle) * p.X)
+            + (Math.Cos(angle) * p.Y) - shift);
+        Components Spin(Components v) => new((Math.Cos(angle) * v.X) - (Math.Sin(angle) * v.Y), (Math.Sin(angle) * v.X)
+            + (Math.Cos(angle) * v.Y), v.Z);
         var here = BoltPattern.Of(BoltPattern.GroupOf(layout, places));
         var there = BoltPattern.Of(BoltPattern.GroupOf(layout, [.. places.Select(Turn)]));
-        var (one, other) = (new LoadCase("", load, new(50, -70, 20)), new LoadCase("", new(Spin(load.Force), Spin(load.Moment)), new(Turn(new(50, -70)).X, Turn(new(50, -70)).Y, 20)));
+        var (one, other) = (new LoadCase("", load, new(50, -70, 20)),
+            new LoadCase("", new(Spin(load.Force), Spin(load.Moment)), new(Turn(new(50, -70)).X, Turn(new(50, -70)).Y, 20)));
         if (PatternRules.MomentsWithoutHold([one], here).Count > 0) return;
         for (var i = 0; i < here.Group.Bolts.Length; i++)
         {
@@ -65,7 +74,9 @@ public sealed class PatternTests
     });
 
     [Fact]
-    public void About_a_compression_line_the_bolts_hold_the_moment_and_the_line_presses_the_rest() => Gen.Select(Layouts, Gen.Double[1e5, 5e7], Gen.Double[-5e4, 2e4], Gen.Bool, Gen.Bool).Sample((layout, size, pull, aboutX, reversed) =>
+    public void About_a_compression_line_the_bolts_hold_the_moment_and_the_line_presses_the_rest() =>
+        Gen.Select(Layouts, Gen.Double[1e5, 5e7], Gen.Double[-5e4, 2e4], Gen.Bool, Gen.Bool)
+            .Sample((layout, size, pull, aboutX, reversed) =>
     {
         var group = BoltPattern.GroupOf(layout, layout.Places());
         var plain = BoltPattern.Of(group, TensionSchool.Pivot);
@@ -124,7 +135,8 @@ public sealed class PatternTests
     [InlineData("arc", 4)]
     public void A_kind_has_its_number_centred_on_its_place(string kind, int bolts)
     {
-        var layout = JointDocument.LayoutOf(Samples.Bracket(("pattern.kind", kind), ("pattern.atX", "300 mm"), ("loads[0].fy", ""), ("loads[0].atX", "")))!;
+        var layout = JointDocument.LayoutOf(Samples.Bracket(("pattern.kind", kind), ("pattern.atX", "300 mm"), ("loads[0].fy", ""),
+            ("loads[0].atX", "")))!;
         var places = layout.Places();
         Assert.Equal(bolts, places.Length);
         if (kind is not ("arc" or "staggered")) Assert.Equal(300, places.Average(p => p.X), 1e-9);
@@ -133,7 +145,8 @@ public sealed class PatternTests
 
     [Fact]
     public void An_image_that_falls_on_its_original_is_the_same_bolt() =>
-        Assert.Equal(6, new Layout { Kind = PatternKind.Grid, Rows = 3, Columns = 2, PitchX = 90, PitchY = 80, Mirror = Mirror.Both }.Places().Length);
+        Assert.Equal(6, new Layout { Kind = PatternKind.Grid, Rows = 3, Columns = 2, PitchX = 90, PitchY = 80,
+            Mirror = Mirror.Both }.Places().Length);
 
     [Fact]
     public void A_staggered_row_stands_half_a_pitch_aside()
@@ -162,7 +175,8 @@ public sealed class PatternTests
     public void The_flange_balances_what_it_pries_with()
     {
         // T·b′ − Q·a′ = Mpl at the load times its required factor, while the share α lies between 0 and 1.
-        var joint = Samples.PatternJoint(("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"), ("loads[0].fz", "480 kN"), ("loads[0].atX", "0 mm"));
+        var joint = Samples.PatternJoint(("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"),
+            ("pattern.prying.length", "80 mm"), ("loads[0].fz", "480 kN"), ("loads[0].atX", "0 mm"));
         var prying = joint.Pattern!.Prying!;
         const double Pull = 30_000, Growth = 1.5;
         var with = prying.With(joint, new Plain(Pull)).Value;
@@ -178,7 +192,8 @@ public sealed class PatternTests
         // The flange that yields is a verdict, not only a caution.
         Assert.False(Evaluation.Run(joint).Check(MachineBasis.Flange).Holds);
         // A load factor that is not judged lowers no prying.
-        var unjudged = Samples.PatternJoint(("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm"), ("judging.required.load", "0"));
+        var unjudged = Samples.PatternJoint(("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"),
+            ("pattern.prying.length", "80 mm"), ("judging.required.load", "0"));
         Assert.Equal(with, unjudged.Pattern!.Prying!.With(unjudged, new Plain(Pull)).Value, 1e-9);
     }
 
@@ -192,7 +207,8 @@ public sealed class PatternTests
     [Fact]
     public void A_bracket_is_its_load_beside_the_centroid_wherever_the_pattern_is()
     {
-        (string, string)[] bracket = [("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", "bracket"), ("loads[0].helper.force", "42 kN"), ("loads[0].helper.offset", "310 mm")];
+        (string, string)[] bracket = [("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", "bracket"),
+            ("loads[0].helper.force", "42 kN"), ("loads[0].helper.offset", "310 mm")];
         var stated = Samples.RunPattern(("loads[0].atZ", "50 mm"));
         var worked = Samples.RunPattern([.. bracket, ("loads[0].helper.standOff", "50 mm"), ("pattern.atX", "70 mm")]);
         Assert.Equal(stated.Cases[0].Shear, worked.Cases[0].Shear, 1e-6);
@@ -210,7 +226,8 @@ public sealed class PatternTests
     {
         var load = new LoadHelper(kind, heading)
         {
-            Pressure = kind == HelperKind.Panel ? 0.001 : 1, Bore = 100, Rod = 50, Force = 1_000, Width = 1_000, Height = 2_000, Mass = 2, Shear = 300, Moment = 5e5, StandOff = 40,
+            Pressure = kind == HelperKind.Panel ? 0.001 : 1, Bore = 100, Rod = 50, Force = 1_000, Width = 1_000, Height = 2_000, Mass = 2,
+            Shear = 300, Moment = 5e5, StandOff = 40,
         }.Load();
         Near(new(x, y, z), load.Force, 0.01);
         if (kind == HelperKind.Column) Near(new(-5e5, 0, 0), load.Moment, 1e-6);
@@ -224,13 +241,16 @@ public sealed class PatternTests
     {
         var traced = 0;
         var helped = Samples.PatternJoint(
-            ("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", "ram pull"), ("loads[0].helper.pressure", "12 MPa"), ("loads[0].helper.bore", "80 mm"),
+            ("loads[0].fy", ""), ("loads[0].atX", ""), ("loads[0].helper.kind", "ram pull"), ("loads[0].helper.pressure", "12 MPa"),
+            ("loads[0].helper.bore", "80 mm"),
             ("loads[0].helper.rod", "40 mm"), ("loads[0].helper.heading", "-x"), ("loads[0].factor", "1.35"));
         foreach (var load in Samples.Demo.SelectMany(d => d.Joint.Cases).Concat(helped.Cases).Where(c => c.Origin is not null))
         {
             var (force, moment) = (load.Forces<Traced>(), load.Moments<Traced>());
-            Near(load.Load.Force, new(force.X.Value, force.Y.Value, force.Z.Value), 1e-9 * Math.Max(1, load.Shear + Math.Abs(load.Tension)));
-            Near(load.Load.Moment, new(moment.X.Value, moment.Y.Value, moment.Z.Value), 1e-9 * Math.Max(1, Math.Abs(load.Load.Moment.X) + Math.Abs(load.Load.Moment.Y) + Math.Abs(load.Load.Moment.Z)));
+            Near(load.Load.Force, new(force.X.Value, force.Y.Value, force.Z.Value),
+                1e-9 * Math.Max(1, load.Shear + Math.Abs(load.Tension)));
+            Near(load.Load.Moment, new(moment.X.Value, moment.Y.Value, moment.Z.Value),
+                1e-9 * Math.Max(1, Math.Abs(load.Load.Moment.X) + Math.Abs(load.Load.Moment.Y) + Math.Abs(load.Load.Moment.Z)));
             traced++;
         }
         Assert.True(traced > 2, $"only {traced} loads came about from parts");
@@ -246,7 +266,8 @@ public sealed class PatternTests
         JointEdit.Add(document, "loads");
         foreach (var (path, text) in new[]
         {
-            ("loads[1].name", "Wind 1+"), ("loads[1].fz", "12 kN"), ("loads[1].atY", "50 mm"), ("loads[1].atX", "0 mm"), ("loads[1].factor", "1.1"),
+            ("loads[1].name", "Wind 1+"), ("loads[1].fz", "12 kN"), ("loads[1].atY", "50 mm"), ("loads[1].atX", "0 mm"),
+            ("loads[1].factor", "1.1"),
             ("loads[2].name", "Both"), ("loads[2].fz", ""), ("loads[2].combines", "1.35 × Dead + 1.5 Wind 1+"),
         }) JointEdit.Set(document, path, text, UnitSystem.Si);
         var joint = Samples.Read(document);
@@ -266,14 +287,16 @@ public sealed class PatternTests
     [InlineData("1.2 2 hooks", "1.2:2")]
     [InlineData("2 hooks", "1:2")]
     public void A_sum_of_cases_is_read(string text, string expected) =>
-        Assert.Equal(expected, string.Join(' ', CombinationText.Parse(text, ["Case 1", "Case 10", "2 hooks"]).Terms.Select(t => FormattableString.Invariant($"{t.Factor}:{t.Case}"))));
+        Assert.Equal(expected, string.Join(' ', CombinationText.Parse(text, ["Case 1", "Case 10", "2 hooks"])
+            .Terms.Select(t => FormattableString.Invariant($"{t.Factor}:{t.Case}"))));
 
     [Theory]
     [InlineData("Case 2")]
     [InlineData("")]
     [InlineData("Case 1 Case 10")]
     [InlineData("1.35 ×")]
-    public void A_sum_that_cannot_be_read_is_refused_with_the_reason(string text) => Assert.NotNull(CombinationText.Parse(text, ["Case 1", "Case 10", "2 hooks"]).Problem);
+    public void A_sum_that_cannot_be_read_is_refused_with_the_reason(string text) =>
+        Assert.NotNull(CombinationText.Parse(text, ["Case 1", "Case 10", "2 hooks"]).Problem);
 
     public static TheoryData<string, string, string, string> Wrong => new()
     {
@@ -300,7 +323,8 @@ public sealed class PatternTests
     [MemberData(nameof(Wrong))]
     public void Bad_input_is_refused_at_its_field_with_the_reason(string path, string text, string at, string why)
     {
-        (string, string)[] changes = path == "pattern.columns" ? [(path, text), ("loads[0].mx", "1 kN·m"), ("loads[0].my", "2 kN·m")] : [(path, text)];
+        (string, string)[] changes = path == "pattern.columns" ? [(path, text), ("loads[0].mx", "1 kN·m"), ("loads[0].my", "2 kN·m")]
+            : [(path, text)];
         if (path == "pattern.columns") changes = [.. changes, ("pattern.turned", "90 deg")];
         if (path == "pattern.rows") changes = [.. changes, ("pattern.columns", "60")];
         Assert.Contains(Samples.PatternFaults(changes), f => f.Path == at && f.Problem.Contains(why, StringComparison.Ordinal));
@@ -337,24 +361,29 @@ public sealed class PatternTests
     {
         var faults = Samples.PatternFaults(("pattern.rows", "1"), ("pattern.tension", "pivot"), ("loads[0].mx", "2 kN·m"));
         Assert.Contains(faults, f => f.Path == "loads[0].mx" && f.Problem.Contains("compression line", StringComparison.Ordinal));
-        Assert.Contains(Samples.PatternFaults(("pattern.tension", "pivot"), ("pattern.pivotBottom", "200 mm")), f => f.Path == "pattern.pivotBottom");
+        Assert.Contains(Samples.PatternFaults(("pattern.tension", "pivot"), ("pattern.pivotBottom", "200 mm")),
+            f => f.Path == "pattern.pivotBottom");
     }
 
     [Fact]
     public void Edge_distances_are_judged_in_plan_where_they_are()
     {
-        (string, string)[] plate = [("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "150 mm"), ("pattern.plate.height", "220 mm")];
+        (string, string)[] plate = [("pattern.plate.shape", "rectangle"), ("pattern.plate.width", "150 mm"),
+            ("pattern.plate.height", "220 mm")];
         var edge = Samples.RunPattern(plate).Joint.Spacing.First(f => f.Kind == SpacingKind.Edge);
         Assert.Equal(30, edge.Distance, 1e-9);
         Assert.True(edge.IsShort);
-        Assert.Contains(Samples.PatternFaults([.. plate, ("pattern.plate.width", "100 mm")]), f => f.Path == "pattern.plate.shape" && f.Problem.Contains("at least 16 mm", StringComparison.Ordinal));
-        Assert.Contains(Samples.PatternFaults([.. plate, ("pattern.plate.height", "100 mm")]), f => f.Problem.Contains("off the plate", StringComparison.Ordinal));
+        Assert.Contains(Samples.PatternFaults([.. plate, ("pattern.plate.width", "100 mm")]), f => f.Path == "pattern.plate.shape"
+            && f.Problem.Contains("at least 16 mm", StringComparison.Ordinal));
+        Assert.Contains(Samples.PatternFaults([.. plate, ("pattern.plate.height", "100 mm")]),
+            f => f.Problem.Contains("off the plate", StringComparison.Ordinal));
     }
 
     [Fact]
     public void A_plate_knows_its_nearest_edge_openings_included()
     {
-        var plate = new Plate([new(0, 0), new(100, 0), new(100, 40), new(40, 40), new(40, 100), new(0, 100)], default, 0, [new(new(20, 70), 10, 0, 0), new(new(70, 20), 0, 10, 20)]);
+        var plate = new Plate([new(0, 0), new(100, 0), new(100, 40), new(40, 40), new(40, 100), new(0, 100)], default, 0,
+            [new(new(20, 70), 10, 0, 0), new(new(70, 20), 0, 10, 20)]);
         Assert.Equal(15, plate.EdgeFrom(new(20, 50)).Distance, 1e-9);
         Assert.Equal(-10, plate.EdgeFrom(new(50, 50)).Distance, 1e-9);
         Assert.Equal(5, plate.EdgeFrom(new(60, 20)).Distance, 1e-9);
@@ -366,14 +395,16 @@ public sealed class PatternTests
     [Fact]
     public void The_finder_grows_the_pattern_and_finds_the_smallest_that_holds()
     {
-        var input = Samples.PatternJoint(("pattern.kind", "circle"), ("pattern.diameter", "160 mm"), ("loads[0].fz", "60 kN"), ("loads[0].atX", "40 mm")).Said;
+        var input = Samples.PatternJoint(("pattern.kind", "circle"), ("pattern.diameter", "160 mm"), ("loads[0].fz", "60 kN"),
+            ("loads[0].atX", "40 mm")).Said;
         var cells = Finder.Search(input, [Standards.FindThread("M12")!, Standards.FindThread("M20")!], ["8.8"], 24);
         var cell = cells[1][0];
         var least = cell.LeastCount!.Value;
         foreach (var n in new[] { least - 1, least })
         {
             var (joint, faults) = JointDocument.Read(Samples.Bracket(
-                ("bolts.thread", "M20"), ("pattern.kind", "circle"), ("pattern.diameter", "160 mm"), ("loads[0].fz", "60 kN"), ("loads[0].atX", "40 mm"), ("bolts.count", n.ToString())).ToJsonString());
+                ("bolts.thread", "M20"), ("pattern.kind", "circle"), ("pattern.diameter", "160 mm"), ("loads[0].fz", "60 kN"),
+                ("loads[0].atX", "40 mm"), ("bolts.count", n.ToString())).ToJsonString());
             Assert.Equal(n == least, joint is not null && Evaluation.Run(joint).Holds);
             if (joint is not null) Assert.Equal(Evaluation.Run(joint).GoverningReserve!.Value, cell.ByCount[n - 1].Reserve, 1e-9);
             else Assert.NotEmpty(faults);
@@ -423,7 +454,8 @@ public sealed class PatternTests
     {
         var equal = Samples.Run();
         var laid = Evaluation.Run(Samples.Read(Samples.With(("pattern.kind", "grid"))));
-        foreach (var check in equal.Checks.Where(c => c.Factor is not null)) Assert.Equal(check.Factor!.Value, laid.Check(check.Check).Factor!.Value, 1e-9);
+        foreach (var check in equal.Checks.Where(c => c.Factor is not null)) Assert.Equal(check.Factor!.Value, laid.Check(check.Check)
+            .Factor!.Value, 1e-9);
     }
 
     private static void Near(Components a, Components b, double within)

@@ -9,7 +9,8 @@ namespace Hasp.Tests.Patterns;
 /// <summary>The ways in which loads reach bolts and parts: shares sum to the load, and the parts see all of it.</summary>
 public sealed class SharesTests
 {
-    private static readonly Gen<Components> Forces = Gen.Select(Gen.Double[-80_000, 80_000], Gen.Double[-80_000, 80_000], Gen.Double[-80_000, 80_000], (x, y, z) => new Components(x, y, z));
+    private static readonly Gen<Components> Forces = Gen.Select(
+        Gen.Double[-80_000, 80_000], Gen.Double[-80_000, 80_000], Gen.Double[-80_000, 80_000], (x, y, z) => new Components(x, y, z));
 
     [Fact]
     public void Equal_shares_sum_to_the_load_and_keep_its_direction() => Gen.Select(Forces, Gen.Int[1, 24]).Sample((force, count) =>
@@ -34,7 +35,8 @@ public sealed class SharesTests
         Assert.Equal(force.X, all.Sum(s => s.ShearX.Value), 1e-5);
         Assert.Equal(force.Y, all.Sum(s => s.ShearY.Value), 1e-5);
         Assert.Equal(force.Z, all.Sum(s => s.Tension.Value), 1e-5);
-        Assert.All(all, s => Assert.Equal(s.Shear.Value, Math.Sqrt((s.ShearX.Value * s.ShearX.Value) + (s.ShearY.Value * s.ShearY.Value)), 1e-6));
+        Assert.All(all, s => Assert.Equal(s.Shear.Value, Math.Sqrt((s.ShearX.Value * s.ShearX.Value) + (s.ShearY.Value * s.ShearY.Value)),
+            1e-6));
         var on = BoltLoad<Plain>.Of(joint.WithCase(load), 0, 0);
         Assert.Equal(load.Shear, path.OnParts(on).Value, 1e-6);
     }, iter: 100);
@@ -57,7 +59,8 @@ public sealed class SharesTests
     [Fact]
     public void A_working_shows_the_factor_of_its_case_and_the_parts_of_a_combination()
     {
-        var factored = Evaluation.Run(Samples.Joint(("loads[0].factor", "1.5"))).Checks.Single(c => c.Check == Core.Checks.Machine.MachineBasis.Opening);
+        var factored = Evaluation.Run(Samples.Joint(("loads[0].factor", "1.5")))
+            .Checks.Single(c => c.Check == Core.Checks.Machine.MachineBasis.Opening);
         var pull = factored.Working.Steps.Single(s => s.Term == Terms.ForceZ);
         Assert.Equal(1.5 * Samples.Joint().Cases[0].Tension, pull.Value, 1e-6);
         Assert.Contains(factored.Working.Givens, g => g.Term == Terms.PartForceZ);
@@ -65,5 +68,6 @@ public sealed class SharesTests
         Assert.DoesNotContain(plain.Working.Steps, s => s.Term == Terms.ForceZ);
     }
 
-    private static readonly IEqualityComparer<(double X, double Y)> Near = EqualityComparer<(double X, double Y)>.Create((a, b) => Math.Abs(a.X - b.X) < 1e-5 && Math.Abs(a.Y - b.Y) < 1e-5);
+    private static readonly IEqualityComparer<(double X, double Y)> Near = EqualityComparer<(double X,
+        double Y)>.Create((a, b) => Math.Abs(a.X - b.X) < 1e-5 && Math.Abs(a.Y - b.Y) < 1e-5);
 }

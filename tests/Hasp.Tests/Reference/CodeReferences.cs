@@ -97,7 +97,8 @@ internal static class CodeReferences
     {
         var pretension = EurocodeFormulas.PretensionForce(Fub(c), Stress(c));
         Plain Slip(string tension, string gamma) =>
-            EurocodeFormulas.Slip(P(c.Held("ks")), P(c.Held("frictionFaces")), P(c.Held("mu")), pretension, P(c.Held(tension)), P(c.Held(gamma)));
+            EurocodeFormulas.Slip(P(c.Held("ks")), P(c.Held("frictionFaces")), P(c.Held("mu")), pretension, P(c.Held(tension)),
+                P(c.Held(gamma)));
         c.Check("FpC", pretension.Value);
         c.Check("FsRdCategoryC", Slip("FtEd", "gammaM3").Value);
         c.Check("FsRdSerCategoryB", Slip("FtEdSer", "gammaM3ser").Value);
@@ -105,7 +106,8 @@ internal static class CodeReferences
 
     private static void EnPacking(ReferenceCase c)
     {
-        Plain Beta(string packing) => c.Held(packing) > Diameter(c).Value / 3 ? EurocodeFormulas.PackingReduction(Diameter(c), P(c.Held(packing))) : P(1);
+        Plain Beta(string packing) => c.Held(packing) > Diameter(c).Value / 3
+            ? EurocodeFormulas.PackingReduction(Diameter(c), P(c.Held(packing))) : P(1);
         c.Check("betaP", Beta("packing").Value);
         c.Check("FvRdReduced", (Beta("packing") * Plane(c, true)).Value);
         c.Check("betaPB", Beta("packingB").Value);
@@ -154,7 +156,8 @@ internal static class CodeReferences
     {
         var (phi, area, bolt) = (c.Held("phi"), AiscArea(c), Aisc(c.Text("grade")));
         var fnv = AiscPlane(c, c.Text("grade")) / area;
-        Plain Reduced(string shear) => AiscFormulas.ReducedTension(P(bolt.Tension), P(c.Held(shear)) / (P(phi) * fnv * area * P(c.Held("shearPlanes"))));
+        Plain Reduced(string shear) => AiscFormulas.ReducedTension(P(bolt.Tension),
+            P(c.Held(shear)) / (P(phi) * fnv * area * P(c.Held("shearPlanes"))));
         c.Check("frv", c.Held("Vu") / c.Held("shearPlanes") / area.Value);
         c.Check("FntReduced", Reduced("Vu").Value);
         var strength = phi * AiscFormulas.Tension(Reduced("Vu"), area).Value;
@@ -178,7 +181,8 @@ internal static class CodeReferences
         c.Check("RnShearOneBolt", shear);
         double Group(double bears, double tears)
         {
-            double One(double clear) => Math.Min(shear, Math.Min(AiscFormulas.Bearing(bears, d, t, fu).Value, AiscFormulas.TearOut(tears, P(clear), t, fu).Value));
+            double One(double clear) => Math.Min(shear,
+                Math.Min(AiscFormulas.Bearing(bears, d, t, fu).Value, AiscFormulas.TearOut(tears, P(clear), t, fu).Value));
             return c.Held("linesAcross") * (One(clearEnd) + ((c.Held("rowsAlongLoad") - 1) * One(clearInner)));
         }
         c.Check("RnGroup", Group(2.4, 1.2));
@@ -191,7 +195,8 @@ internal static class CodeReferences
 
     private static void AiscSlip(ReferenceCase c)
     {
-        var nominal = AiscFormulas.Slip<Plain>(P(c.Held("mu")), P(c.Held("Du")), P(c.Held("hf")), P(c.Held("Tb")), P(c.Held("slipPlanes"))).Value;
+        var nominal = AiscFormulas.Slip<Plain>(P(c.Held("mu")), P(c.Held("Du")), P(c.Held("hf")), P(c.Held("Tb")), P(c.Held("slipPlanes")))
+            .Value;
         c.Check("Rn", nominal);
         c.Check("phiRn", c.Held("phi") * nominal);
         c.Check("RnOverOmega", nominal / c.Held("omega"));
@@ -201,7 +206,8 @@ internal static class CodeReferences
     {
         var n = c.Held("bolts");
         Plain Ksc(double tension) => AiscFormulas.SlipTension(P(tension / n), P(c.Held("Du")), P(c.Held("Tb")));
-        Plain Group(Plain ksc) => P(n) * AiscFormulas.Slip<Plain>(P(c.Held("mu")), P(c.Held("Du")), P(c.Held("hf")), P(c.Held("Tb")), P(c.Held("slipPlanes")), ksc);
+        Plain Group(Plain ksc) => P(n) * AiscFormulas.Slip<Plain>(P(c.Held("mu")), P(c.Held("Du")), P(c.Held("hf")), P(c.Held("Tb")),
+            P(c.Held("slipPlanes")), ksc);
         var (lrfd, asd) = (Ksc(c.Held("TuOnConnection")), Ksc(1.5 * c.Held("TaOnConnection")));
         c.Check("kscLRFD", lrfd.Value);
         c.Check("kscASD", asd.Value);
@@ -233,7 +239,8 @@ internal static class CodeReferences
         var kb = Is800Formulas.Kb<Plain>(P(c.Held("endDistance")), P(c.Held("pitch")), hole, Fub(c), fu);
         c.Check("kb", kb.Value);
         var shear = Is800Formulas.Shear(Fub(c), P(c.Held("Anb") + c.Held("Asb")), gamma).Value;
-        double Bearing(double main) => Is800Formulas.Bearing<Plain>(kb, Diameter(c), P(Math.Min(main, c.Held("coverPlates") is var n && n > 0 ? n * c.Held("coverThickness") : main)), fu, gamma).Value;
+        double Bearing(double main) => Is800Formulas.Bearing<Plain>(kb, Diameter(c),
+            P(Math.Min(main, c.Held("coverPlates") is var n && n > 0 ? n * c.Held("coverThickness") : main)), fu, gamma).Value;
         c.Check("shearThickSide", shear);
         c.Check("bearingThickSide", Bearing(c.Held("mainPlateThick")));
         var beta = Is800Formulas.Packing(P(c.Held("packingEachFaceThinSide"))).Value;
@@ -268,13 +275,16 @@ internal static class CodeReferences
         c.Check("VdsfUltimate", Slip("gammaMfUltimate", "KhStandard").Value);
         c.Check("VdsfService", Slip("gammaMfService", "KhStandard").Value);
         c.Check("VdsfUltimateOversize", Slip("gammaMfUltimate", "KhOversize").Value);
-        c.Check("VdsfUltimateLongJointB", Slip("gammaMfUltimate", "KhStandard", Is800Formulas.LongJoint(P(c.Held("jointLengthB")), Diameter(c))).Value);
+        c.Check("VdsfUltimateLongJointB", Slip("gammaMfUltimate", "KhStandard",
+            Is800Formulas.LongJoint(P(c.Held("jointLengthB")), Diameter(c))).Value);
     }
 
     private static void MarginExtremes(ReferenceCase c)
     {
-        var (preload, scatter, loss, relaxation) = (P(c.Held("preloadNominal")), P(c.Held("scatter")), P(c.Held("embeddingLoss")), P(c.Held("relaxation")));
-        Plain Least(bool byNumber) => new PreloadBand(1, 1, byNumber).Smallest(preload, scatter, (int)c.Held("bolts"), loss, relaxation, P(-c.Held("thermalLoss")));
+        var (preload, scatter, loss, relaxation) = (P(c.Held("preloadNominal")), P(c.Held("scatter")), P(c.Held("embeddingLoss")),
+            P(c.Held("relaxation")));
+        Plain Least(bool byNumber) => new PreloadBand(1, 1, byNumber)
+            .Smallest(preload, scatter, (int)c.Held("bolts"), loss, relaxation, P(-c.Held("thermalLoss")));
         c.Check("preloadMax", new PreloadBand(1, 1, false).Largest(preload, scatter, P(c.Held("thermalGain"))).Value);
         c.Check("preloadMinSeparationCritical", Least(false).Value);
         c.Check("preloadMinNotCritical", Least(true).Value);
@@ -287,7 +297,8 @@ internal static class CodeReferences
     private static void MarginInteraction(ReferenceCase c)
     {
         var both = c.Held("FF") * c.Held("FSu");
-        var (shear, tension) = (both * c.Held("shear") / (c.Held("shearStrength") * c.Held("shearArea")), both * c.Held("tension") / (c.Held("tensile") * c.Held("stressArea")));
+        var (shear, tension) = (both * c.Held("shear") / (c.Held("shearStrength") * c.Held("shearArea")),
+            both * c.Held("tension") / (c.Held("tensile") * c.Held("stressArea")));
         var exponents = MarginFormulas.Exponents(c.Text("plane").StartsWith("threads", StringComparison.Ordinal));
         Assert.Equal((c.Held("shearExponent"), c.Held("tensionExponent")), exponents);
         c.Check("shearRatio", shear);

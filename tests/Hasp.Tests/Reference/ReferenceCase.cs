@@ -27,7 +27,8 @@ public sealed class ReferenceCase(string file, JsonElement json)
 
     public string Text(string name) => Given.GetProperty(name).GetString()!;
 
-    public static double Held(JsonElement quantity) => ToHeld(quantity.GetProperty("value").GetDouble(), quantity.GetProperty("unit").GetString()!);
+    public static double Held(JsonElement quantity) =>
+        ToHeld(quantity.GetProperty("value").GetDouble(), quantity.GetProperty("unit").GetString()!);
 
     /// <summary>Asserts that <paramref name="actual"/> (held units) is what the case expects under <paramref name="name"/>.</summary>
     public void Check(string name, double actual) => Check(name, Expect.GetProperty(name), actual);

@@ -14,7 +14,8 @@ namespace Hasp.Tests.Reference;
 /// <summary>The worked cases in tests/reference, read as they are. What is not covered yet is skipped by its id.</summary>
 public sealed class ReferenceTests
 {
-    private static readonly Dictionary<string, Action<ReferenceCase>> Covered = new(CodeReferences.Covered.Concat(Kinds.KindReferences.Covered))
+    private static readonly Dictionary<string, Action<ReferenceCase>> Covered = new(
+        CodeReferences.Covered.Concat(Kinds.KindReferences.Covered))
     {
         ["thread geometry"] = ThreadOf,
         ["stiffness, cones, through bolt"] = ThroughBolt,
@@ -86,7 +87,8 @@ public sealed class ReferenceTests
         var t = Thread(c);
         var cap = c.Has("partOuterDiameter") ? c.Held("partOuterDiameter") : double.PositiveInfinity;
         var layers = c.Given.GetProperty("layers").EnumerateArray()
-            .Select(l => new ConeLayer(ReferenceCase.Held(l.GetProperty("thickness")), ReferenceCase.Held(l.GetProperty("E")), cap)).ToArray();
+            .Select(l => new ConeLayer(ReferenceCase.Held(l.GetProperty("thickness")), ReferenceCase.Held(l.GetProperty("E")), cap))
+                .ToArray();
         var grip = layers.Sum(l => l.Thickness);
         var shank = Math.Min(grip, c.Held("boltLength") - c.Held("threadLength"));
         var (head, nut, angle) = (c.Held("bearingDiameterHead"), c.Held("bearingDiameterNut"), c.Held("coneHalfAngle"));
@@ -115,7 +117,8 @@ public sealed class ReferenceTests
     }
 
     private static void OneEquationFit(ReferenceCase c) => c.Check("memberStiffness", MemberSchools.OneEquationFit(
-        P(c.Held("E")), Thread(c).Diameter, P(c.Held("gripLength")), MemberSchools.FitFor(Enum.Parse<MaterialFamily>(c.Text("material"), true))).Value);
+        P(c.Held("E")), Thread(c).Diameter, P(c.Held("gripLength")),
+        MemberSchools.FitFor(Enum.Parse<MaterialFamily>(c.Text("material"), true))).Value);
 
     private static void Introduction(ReferenceCase c)
     {
@@ -132,7 +135,8 @@ public sealed class ReferenceTests
         var pitch = Torsion.PitchTorque(preload, t.Pitch);
         var thread = Torsion.ThreadFrictionTorque(preload, P(c.Number("threadFriction")), t.PitchDiameter);
         var bearing = Torsion.BearingFrictionTorque(preload, P(c.Number("bearingFriction")), P(c.Held("meanBearingDiameter")));
-        var arm = Torsion.Arm(t.Pitch, P(c.Number("threadFriction")), t.PitchDiameter, P(c.Number("bearingFriction")), P(c.Held("meanBearingDiameter")));
+        var arm = Torsion.Arm(t.Pitch, P(c.Number("threadFriction")), t.PitchDiameter, P(c.Number("bearingFriction")),
+            P(c.Held("meanBearingDiameter")));
         c.Check("pitchShare", pitch.Value);
         c.Check("threadFrictionShare", thread.Value);
         c.Check("bearingFrictionShare", bearing.Value);
@@ -142,7 +146,8 @@ public sealed class ReferenceTests
 
     private static void TurnAndStretch(ReferenceCase c)
     {
-        c.Check("turnFromSnug", Tension.TurnFromSnug(P(c.Held("pitch")), P(c.Held("preload")), P(c.Held("boltStiffness")), P(c.Held("memberStiffness"))).Value);
+        c.Check("turnFromSnug", Tension.TurnFromSnug(P(c.Held("pitch")), P(c.Held("preload")), P(c.Held("boltStiffness")),
+            P(c.Held("memberStiffness"))).Value);
         c.Check("boltStretchInGrip", Tension.Stretch(P(c.Held("preload")), P(c.Held("boltStiffness"))).Value);
     }
 
@@ -150,7 +155,8 @@ public sealed class ReferenceTests
     {
         var t = Thread(c);
         var preload = P(c.Held("preload"));
-        var torque = Torsion.ThreadTorque(Torsion.PitchTorque(preload, t.Pitch), Torsion.ThreadFrictionTorque(preload, P(c.Number("threadFriction")), t.PitchDiameter));
+        var torque = Torsion.ThreadTorque(Torsion.PitchTorque(preload, t.Pitch),
+            Torsion.ThreadFrictionTorque(preload, P(c.Number("threadFriction")), t.PitchDiameter));
         var torsion = Torsion.Stress(torque, t.PitchDiameter, t.RootDiameter);
         var tension = preload / t.StressArea;
         c.Check("threadTorque", torque.Value);
@@ -193,7 +199,8 @@ public sealed class ReferenceTests
         c.Check("open", load.Value > opening.Value);
         c.Check("openingFactor", JointUnderLoad.OpeningFactor(preload, share, load).Value);
         c.Check("proofFactor", JointUnderLoad.ProofFactor(proof, bolt).Value);
-        if (c.Expect.TryGetProperty("loadFactorN", out _)) c.Check("loadFactorN", JointUnderLoad.LoadFactor(proof, preload, share, load).Value);
+        if (c.Expect.TryGetProperty("loadFactorN", out _)) c.Check("loadFactorN", JointUnderLoad.LoadFactor(proof, preload, share, load)
+            .Value);
     }
 
     private static void Slip(ReferenceCase c)
@@ -244,7 +251,8 @@ public sealed class ReferenceTests
     {
         var t = Thread(c);
         var d = t.Diameter.Value;
-        var above = c.Given.GetProperty("layers").EnumerateArray().Select(l => (T: ReferenceCase.Held(l.GetProperty("thickness")), E: ReferenceCase.Held(l.GetProperty("E")))).ToArray();
+        var above = c.Given.GetProperty("layers").EnumerateArray()
+            .Select(l => (T: ReferenceCase.Held(l.GetProperty("thickness")), E: ReferenceCase.Held(l.GetProperty("E")))).ToArray();
         var tapped = c.Given.GetProperty("tapped");
         var (depth, e) = (ReferenceCase.Held(tapped.GetProperty("thickness")), ReferenceCase.Held(tapped.GetProperty("E")));
         var grip = Stack.GripInto(above.Sum(l => l.T), depth, d);
@@ -262,30 +270,37 @@ public sealed class ReferenceTests
 
     private static void Thermal(ReferenceCase c)
     {
-        double Warming(string name) => (c.Has(name) ? c.Given.GetProperty(name) : c.Given.GetProperty("temperatureChange")).GetProperty("value").GetDouble();
+        double Warming(string name) => (c.Has(name) ? c.Given.GetProperty(name) : c.Given.GetProperty("temperatureChange"))
+            .GetProperty("value").GetDouble();
         double Expansion(string name) => c.Given.GetProperty(name).GetProperty("value").GetDouble();
         c.Check("thermalPreloadChange", Tension.ThermalChange(
-            P(Expansion("memberExpansion")), P(Warming("memberTemperatureChange")), P(Expansion("boltExpansion")), P(Warming("boltTemperatureChange")),
+            P(Expansion("memberExpansion")), P(Warming("memberTemperatureChange")), P(Expansion("boltExpansion")),
+            P(Warming("boltTemperatureChange")),
             P(c.Held("gripLength")), P(c.Held("boltStiffness")), P(c.Held("memberStiffness"))).Value);
     }
 
     private static void NetSection(ReferenceCase c) => c.Check("netArea", MemberFormulas.NetArea(
         P(c.Held("width")), P(c.Number("holes")), P(c.Held("holeDiameter")), P(c.Held("thickness")),
-        c.Has("staggerPitch") ? MemberFormulas.StaggerGain(P(c.Held("staggerPitch")), P(c.Held("gauge")), P(c.Number("staggeredSteps"))) : P(0)).Value);
+        c.Has("staggerPitch") ? MemberFormulas.StaggerGain(P(c.Held("staggerPitch")), P(c.Held("gauge")), P(c.Number("staggeredSteps")))
+            : P(0)).Value);
 
     private static void ThreadStripping(ReferenceCase c)
     {
         var t = Thread(c);
-        var (engagement, ratio, bolt, tapped) = (P(c.Held("engagement")), P(c.Number("shearRatio")), P(c.Held("boltTensile")), P(c.Held("tappedTensile")));
-        var (boltArea, tappedArea) = (Stripping.BoltThreadArea(t.NutMinorDiameter, engagement), Stripping.TappedThreadArea(t.Diameter, engagement));
-        var (boltStrip, tappedStrip) = (Stripping.Load(Terms.BoltStripLoad, ratio, bolt, boltArea).Value, Stripping.Load(Terms.TappedStripLoad, ratio, tapped, tappedArea).Value);
+        var (engagement, ratio, bolt, tapped) = (P(c.Held("engagement")), P(c.Number("shearRatio")), P(c.Held("boltTensile")),
+            P(c.Held("tappedTensile")));
+        var (boltArea, tappedArea) = (Stripping.BoltThreadArea(t.NutMinorDiameter, engagement),
+            Stripping.TappedThreadArea(t.Diameter, engagement));
+        var (boltStrip, tappedStrip) = (Stripping.Load(Terms.BoltStripLoad, ratio, bolt, boltArea).Value,
+            Stripping.Load(Terms.TappedStripLoad, ratio, tapped, tappedArea).Value);
         var breaks = Stripping.BreakLoad(bolt, t.StressArea).Value;
         c.Check("boltThreadShearArea", boltArea.Value);
         c.Check("tappedThreadShearArea", tappedArea.Value);
         c.Check("boltStripLoad", boltStrip);
         c.Check("tappedStripLoad", tappedStrip);
         c.Check("boltBreakLoad", breaks);
-        c.Check("requiredEngagement", Stripping.RequiredEngagement(t.NutMinorDiameter, t.StressArea, t.Diameter, bolt, tapped, ratio).Value);
+        c.Check("requiredEngagement", Stripping.RequiredEngagement(t.NutMinorDiameter, t.StressArea, t.Diameter, bolt, tapped, ratio)
+            .Value);
         // "bolt" is the bolt itself; a thread is named by its side, or only as a thread.
         var first = breaks <= Math.Min(boltStrip, tappedStrip) ? "bolt" : tappedStrip < boltStrip ? "tapped thread" : "bolt thread";
         var expected = c.Expect.GetProperty("breaksFirst").GetString()!;
@@ -321,11 +336,14 @@ public sealed class ReferenceTests
         c.Check("amplitudeRolledAfter", FatigueFormulas.AmplitudeStrengthRolledAfter(before, P(c.Number("preloadOverYieldForce"))).Value);
     }
 
-    private static BoltGroup Group(ReferenceCase c) => new([.. c.Given.GetProperty("bolts").EnumerateArray().Select(b => new PlanBolt(ReferenceCase.Held(b[0]), ReferenceCase.Held(b[1])))]);
+    private static BoltGroup Group(ReferenceCase c) =>
+        new([.. c.Given.GetProperty("bolts").EnumerateArray()
+            .Select(b => new PlanBolt(ReferenceCase.Held(b[0]), ReferenceCase.Held(b[1])))]);
 
     /// <summary>Held values of a list, 0 for what is not there.</summary>
     private static double[] List(ReferenceCase c, string name, int count) =>
-        [.. Enumerable.Range(0, count).Select(i => c.Has(name) && i < c.Given.GetProperty(name).GetArrayLength() ? ReferenceCase.Held(c.Given.GetProperty(name)[i]) : 0)];
+        [.. Enumerable.Range(0, count).Select(i => c.Has(name) && i < c.Given.GetProperty(name).GetArrayLength()
+            ? ReferenceCase.Held(c.Given.GetProperty(name)[i]) : 0)];
 
     private static double Or0(ReferenceCase c, string name) => c.Has(name) ? c.Held(name) : 0;
 
@@ -334,7 +352,8 @@ public sealed class ReferenceTests
         var group = Group(c);
         var (force, at) = (List(c, "force", 2), List(c, "at", 2));
         var load = group.AtCentroid(new(new(force[0], force[1], 0), new(0, 0, Or0(c, "momentZ"))), new(at[0], at[1], 0));
-        var shares = group.Bolts.Select((_, i) => GroupFormulas.InPlane<Plain>(group, i, new(load.Force.X), new(load.Force.Y), new(load.Moment.Z))).ToArray();
+        var shares = group.Bolts.Select((_, i) => GroupFormulas.InPlane<Plain>(group, i, new(load.Force.X), new(load.Force.Y),
+            new(load.Moment.Z))).ToArray();
         c.Check("centroidX", group.CentroidX);
         c.Check("centroidY", group.CentroidY);
         c.Check("polar", group.Polar);
@@ -350,8 +369,10 @@ public sealed class ReferenceTests
     {
         var group = Group(c);
         var at = List(c, "at", 3);
-        var load = group.AtCentroid(new(new(0, 0, Or0(c, "forceZ")), new(Or0(c, "momentX"), Or0(c, "momentY"), 0)), new(at[0], at[1], at[2]));
-        var tensions = group.Bolts.Select((_, i) => GroupFormulas.TensionByCentroid<Plain>(group, i, new(load.Force.Z), new(load.Moment.X), new(load.Moment.Y)).Value).ToArray();
+        var load = group.AtCentroid(new(new(0, 0, Or0(c, "forceZ")), new(Or0(c, "momentX"), Or0(c, "momentY"), 0)),
+            new(at[0], at[1], at[2]));
+        var tensions = group.Bolts.Select((_, i) => GroupFormulas.TensionByCentroid<Plain>(group, i, new(load.Force.Z), new(load.Moment.X),
+            new(load.Moment.Y)).Value).ToArray();
         c.CheckList("tensions", tensions);
         if (c.Expect.TryGetProperty("largest", out _)) c.Check("largest", tensions.Max());
         if (c.Expect.TryGetProperty("smallest", out _)) c.Check("smallest", tensions.Min());
@@ -379,7 +400,8 @@ public sealed class ReferenceTests
     private static void BiaxialPivots(ReferenceCase c)
     {
         var group = Group(c);
-        var pattern = BoltPattern.Of(group, TensionSchool.Pivot) with { Pivots = new(c.Held("pivotLineX"), c.Held("pivotLineX"), c.Held("pivotLineY"), c.Held("pivotLineY")) };
+        var pattern = BoltPattern.Of(group, TensionSchool.Pivot) with { Pivots = new(c.Held("pivotLineX"), c.Held("pivotLineX"),
+            c.Held("pivotLineY"), c.Held("pivotLineY")) };
         var (mx, my) = (c.Held("momentAboutX"), c.Held("momentAboutY"));
         // Here +My is stated as pulling the bolts at +x; about the joint's axes it is −My.
         var at = List(c, "at", 2);
@@ -405,8 +427,10 @@ public sealed class ReferenceTests
         var origin = stated.Moved(new(at[0], at[1], at[2]), default);
         c.CheckList("momentAtOrigin", [origin.Moment.X, origin.Moment.Y, origin.Moment.Z]);
         var load = group.AtCentroid(origin, default);
-        c.CheckList("tensions", group.Bolts.Select((_, i) => GroupFormulas.TensionByCentroid<Plain>(group, i, new(load.Force.Z), new(load.Moment.X), new(load.Moment.Y)).Value));
-        c.CheckList("shears", group.Bolts.Select((_, i) => GroupFormulas.InPlane<Plain>(group, i, new(load.Force.X), new(load.Force.Y), new(load.Moment.Z)).Resultant.Value));
+        c.CheckList("tensions", group.Bolts.Select((_, i) => GroupFormulas.TensionByCentroid<Plain>(group, i, new(load.Force.Z),
+            new(load.Moment.X), new(load.Moment.Y)).Value));
+        c.CheckList("shears", group.Bolts.Select((_, i) => GroupFormulas.InPlane<Plain>(group, i, new(load.Force.X), new(load.Force.Y),
+            new(load.Moment.Z)).Resultant.Value));
     }
 
     private static void Centre(ReferenceCase c)
@@ -429,8 +453,10 @@ public sealed class ReferenceTests
         else if (c.Has("mass"))
         {
             double Bare(string name) => c.Given.GetProperty(name).GetProperty("value").GetDouble();
-            Assert.Equal(("kg", "rpm"), (c.Given.GetProperty("mass").GetProperty("unit").GetString(), c.Given.GetProperty("speed").GetProperty("unit").GetString()));
-            c.Check("inertiaForce", LoadHelpers.Reciprocating(P(Bare("mass")), P(c.Held("crankRadius")), P(Bare("speed") * 2 * Math.PI / 60), P(c.Number("radiusOverRod"))).Value);
+            Assert.Equal(("kg", "rpm"), (c.Given.GetProperty("mass").GetProperty("unit").GetString(), c.Given.GetProperty("speed")
+                .GetProperty("unit").GetString()));
+            c.Check("inertiaForce", LoadHelpers.Reciprocating(P(Bare("mass")), P(c.Held("crankRadius")),
+                P(Bare("speed") * 2 * Math.PI / 60), P(c.Number("radiusOverRod"))).Value);
         }
         else
         {

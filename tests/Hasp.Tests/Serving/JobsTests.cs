@@ -7,7 +7,9 @@ namespace Hasp.Tests.Serving;
 /// <summary>Work in the background: one of a kind a page, stopped when it is changed or left, a few at a time.</summary>
 public sealed class JobsTests : IDisposable
 {
-    private readonly Jobs _jobs = new(Options.Create(new JobOptions { AtATime = 1, Waiting = 1, Kept = 2, Abandoned = TimeSpan.FromSeconds(5) }), NullLogger<Jobs>.Instance);
+    private readonly Jobs _jobs = new(
+        Options.Create(new JobOptions { AtATime = 1, Waiting = 1, Kept = 2, Abandoned = TimeSpan.FromSeconds(5) }),
+        NullLogger<Jobs>.Instance);
 
     public void Dispose() => _jobs.Dispose();
 

@@ -41,9 +41,12 @@ public sealed class ShopFloorTests : IDisposable
         public override DateTimeOffset GetUtcNow() => At;
     }
 
-    private static string Lot(string name, string finish = "lubricated") => new JsonObject { ["name"] = name, ["thread"] = "M16", ["grade"] = "8.8", ["lubrication"] = finish }.ToJsonString();
+    private static string Lot(string name, string finish = "lubricated") =>
+        new JsonObject { ["name"] = name, ["thread"] = "M16", ["grade"] = "8.8", ["lubrication"] = finish }.ToJsonString();
 
-    private static NewEntry Told(string key, int lot, double degrees) => new(key, EntryKind.Conditions.Id, 0, 0, lot, 0, new JsonObject { ["temperature"] = $"{degrees} °C" }.ToJsonString(), DateTime.UnixEpoch);
+    private static NewEntry Told(string key, int lot, double degrees) =>
+        new(key, EntryKind.Conditions.Id, 0, 0, lot, 0, new JsonObject { ["temperature"] = $"{degrees} °C" }.ToJsonString(),
+            DateTime.UnixEpoch);
 
     [Fact]
     public async Task Whatever_is_written_the_next_look_sees()

@@ -13,7 +13,8 @@ public sealed class ShopRecordTests
     private static readonly DateTimeOffset Morning = DateTimeOffset.Parse("2026-11-26T07:20+00:00");
 
     // Loaded lightly, so that it holds.
-    private static Result Run(params (string, string)[] changes) => Evaluation.Run(Samples.Read(Samples.With([("loads[0].tension", "20 kN"), ("loads[0].shear", "4 kN"), .. changes])));
+    private static Result Run(params (string, string)[] changes) =>
+        Evaluation.Run(Samples.Read(Samples.With([("loads[0].tension", "20 kN"), ("loads[0].shear", "4 kN"), .. changes])));
 
     private static Lot Lot(string json) => new(1, "L-7", ShopKinds.Lots.Read(json).Said!);
 
@@ -22,18 +23,23 @@ public sealed class ShopRecordTests
     private static Shelf Shelf(DateOnly? wrenchEnded = null, string lot = LotJson, double? required = null, DateOnly? tinEnded = null)
     {
         var conditions = new Conditions("L-7", "N-1", "", "lubricated", "dry, indoors", "Click 300", "", 18);
-        var test = new Verification(conditions, Morning, Morning.AddHours(6), required ?? Verification.RequiredFor(Run().Joint), Installation.ById("wrench")!, 16, 0,
+        var test = new Verification(conditions, Morning, Morning.AddHours(6), required ?? Verification.RequiredFor(Run().Joint),
+            Installation.ById("wrench")!, 16, 0,
             [.. new[] { 190, 196, 187 }.Select(t => new TestedAssembly(t * 1000, 69_000))]);
-        var entry = new EntryRow { Key = "t", Kind = "verification", Document = "{}", Account = "", Role = "", Device = "", Previous = "", Hash = "", LotId = 1, Made = Morning.UtcDateTime };
+        var entry = new EntryRow { Key = "t", Kind = "verification", Document = "{}", Account = "", Role = "", Device = "", Previous = "",
+            Hash = "", LotId = 1, Made = Morning.UtcDateTime };
         return new Shelf
         {
-            Now = Morning.AddMinutes(10), Lots = [Lot(lot)], Tools = [new(2, "Click 300", new("Click 300", 60_000, 300_000, 5_000), "", wrenchEnded)], Testers = [],
+            Now = Morning.AddMinutes(10), Lots = [Lot(lot)],
+            Tools = [new(2, "Click 300", new("Click 300", 60_000, 300_000, 5_000), "", wrenchEnded)], Testers = [],
             Consumables = [("Paste 5", tinEnded)], Shifts = new([new(6, 0)], TimeZoneInfo.Utc), TemperatureStep = 10,
-            Tests = new[] { new LotTest(entry, null!, test) }.ToLookup(_ => 1), Temperatures = Array.Empty<(DateTime, double)>().ToLookup(_ => 1),
+            Tests = new[] { new LotTest(entry, null!, test) }.ToLookup(_ => 1), Temperatures = Array.Empty<(DateTime, double)>()
+                .ToLookup(_ => 1),
         };
     }
 
-    private static string Why(Shelf shelf, Result result, string lot = "L-7", string tool = "Click 300") => string.Join("; ", shelf.Hindrances(result, lot, tool, shelf.Now));
+    private static string Why(Shelf shelf, Result result, string lot = "L-7", string tool = "Click 300") =>
+        string.Join("; ", shelf.Hindrances(result, lot, tool, shelf.Now));
 
     [Fact]
     public void All_in_order_nothing_stands_in_the_way() => Assert.Equal("", Why(Shelf(), Run(("plan.consumable", "Paste 5"))));
@@ -41,16 +47,20 @@ public sealed class ShopRecordTests
     [Fact]
     public void What_stands_in_the_way_is_named()
     {
-        Assert.Contains("calibration of Click 300 ended on 2026-01-31", Why(Shelf(wrenchEnded: new(2026, 1, 31)), Run()), StringComparison.Ordinal);
-        Assert.Contains("Paste 5 was to be used before 2026-05-31", Why(Shelf(tinEnded: new(2026, 5, 31)), Run(("plan.consumable", "Paste 5"))), StringComparison.Ordinal);
+        Assert.Contains("calibration of Click 300 ended on 2026-01-31", Why(Shelf(wrenchEnded: new(2026, 1, 31)), Run()),
+            StringComparison.Ordinal);
+        Assert.Contains("Paste 5 was to be used before 2026-05-31",
+            Why(Shelf(tinEnded: new(2026, 5, 31)), Run(("plan.consumable", "Paste 5"))), StringComparison.Ordinal);
         Assert.Contains("no Grease in the Stores", Why(Shelf(), Run(("plan.consumable", "Grease"))), StringComparison.Ordinal);
         Assert.Contains("no lot is named", Why(Shelf(), Run(), lot: ""), StringComparison.Ordinal);
         Assert.Contains("no wrench is named", Why(Shelf(), Run(), tool: ""), StringComparison.Ordinal);
         Assert.Contains("not this joint's bolts", Why(Shelf(), Run(("bolts.thread", "M20"))), StringComparison.Ordinal);
-        Assert.Contains("another nut lot: tested with N-1, now N-2", Why(Shelf(lot: LotJson.Replace("N-1", "N-2", StringComparison.Ordinal)), Run()), StringComparison.Ordinal);
+        Assert.Contains("another nut lot: tested with N-1, now N-2",
+            Why(Shelf(lot: LotJson.Replace("N-1", "N-2", StringComparison.Ordinal)), Run()), StringComparison.Ordinal);
         Assert.Contains("less tension", Why(Shelf(required: 60_000), Run()), StringComparison.Ordinal);
         Assert.Contains("falls short", Why(Shelf(), Run(("loads[0].tension", "900 kN"))), StringComparison.Ordinal);
-        Assert.Contains("shift", string.Join("; ", Shelf().Hindrances(Run(), "L-7", "Click 300", Morning.AddHours(7))), StringComparison.Ordinal);
+        Assert.Contains("shift", string.Join("; ", Shelf().Hindrances(Run(), "L-7", "Click 300", Morning.AddHours(7))),
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -68,10 +78,12 @@ public sealed class ShopRecordTests
 
     private static EntryRow Entry(long number, int bolt, JsonObject document, string device = "Tablet 1", string kind = "bolt") => new()
     {
-        Number = number, Key = "k" + number, Kind = kind, Bolt = bolt, JointId = 1, Document = document.ToJsonString(), Account = "", Role = "", Device = device, Previous = "", Hash = "",
+        Number = number, Key = "k" + number, Kind = kind, Bolt = bolt, JointId = 1, Document = document.ToJsonString(), Account = "",
+        Role = "", Device = device, Previous = "", Hash = "",
     };
 
-    private static JsonObject Tight(string pass, string torque = "195 N·m") => new() { ["pass"] = pass, ["result"] = "tight", ["torque"] = torque };
+    private static JsonObject Tight(string pass, string torque = "195 N·m") =>
+        new() { ["pass"] = pass, ["result"] = "tight", ["torque"] = torque };
 
     private static JointRecord Record(params EntryRow[] entries) => JointRecord.Of(entries, TighteningPlan.Of(Run()));
 
@@ -82,7 +94,8 @@ public sealed class ShopRecordTests
         var number = 0L;
         var entries = plan.Steps.Select(s => Entry(++number, plan.Assembly.Numbers[s.Bolt], Tight(plan.Passes[s.Pass].Id))).ToList();
         Assert.False(Record([.. entries]).IsDone);
-        entries.Add(Entry(++number, 0, new() { ["pass"] = "round", ["result"] = "refused", ["note"] = "paint under a washer" }, kind: "witness"));
+        entries.Add(Entry(++number, 0, new() { ["pass"] = "round", ["result"] = "refused", ["note"] = "paint under a washer" },
+            kind: "witness"));
         Assert.False(Record([.. entries]).IsDone);
         entries.Add(Entry(++number, 0, new() { ["pass"] = "round", ["result"] = "accepted" }, kind: "witness"));
         Assert.True(Record([.. entries]).IsDone);
@@ -107,7 +120,8 @@ public sealed class ShopRecordTests
     public void Loosened_it_begins_anew_and_its_tightenings_are_counted()
     {
         var loosened = new JsonObject { ["pass"] = "round", ["result"] = "loosened", ["reason"] = "gasket changed" };
-        var record = Record(Entry(1, 1, Tight("round")), Entry(2, 1, loosened), Entry(3, 1, Tight("snug")), Entry(4, 1, Tight("round", "180 N·m")));
+        var record = Record(Entry(1, 1, Tight("round")), Entry(2, 1, loosened), Entry(3, 1, Tight("snug")),
+            Entry(4, 1, Tight("round", "180 N·m")));
         var bolt = record.Bolts.Single(b => b.Number == 1);
         Assert.Equal((2, 2), (bolt.Cycle, bolt.Passes.Count));
         var cycles = record.ByCycle(Run());
@@ -128,6 +142,7 @@ public sealed class ShopRecordTests
     public void The_clamp_is_told_by_full_passes_only()
     {
         Assert.Empty(Record(Entry(1, 1, Tight("p60", "118 N·m"))).AsBuilt(Run()));
-        Assert.Equal(ClampBy.Torque, Assert.Single(Record(Entry(1, 1, Tight("p60", "118 N·m")), Entry(2, 1, Tight("p100"))).AsBuilt(Run())).By);
+        Assert.Equal(ClampBy.Torque, Assert.Single(Record(Entry(1, 1, Tight("p60", "118 N·m")), Entry(2, 1, Tight("p100"))).AsBuilt(Run()))
+            .By);
     }
 }

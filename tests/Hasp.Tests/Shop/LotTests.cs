@@ -9,10 +9,13 @@ namespace Hasp.Tests.Shop;
 /// <summary>A lot's tests in a joint: factors, window, torque and chance go by them; charts and as-built clamps too.</summary>
 public sealed class LotTests
 {
-    internal static (string, string)[] Lot(string mean, string low, string high, string tension = "68.15 kN", string torque = "180 N·m", string bolts = "M16 8.8", string lubrication = "lubricated") =>
+    internal static (string, string)[] Lot(string mean, string low, string high, string tension = "68.15 kN", string torque = "180 N·m",
+        string bolts = "M16 8.8", string lubrication = "lubricated") =>
     [
-        ("tightening.lot.name", "L-7"), ("tightening.lot.bolts", bolts), ("tightening.lot.lubrication", lubrication), ("tightening.lot.nutFactor", mean), ("tightening.lot.low", low),
-        ("tightening.lot.high", high), ("tightening.lot.tests", "5"), ("tightening.lot.tension", tension), ("tightening.lot.torque", torque), ("tightening.lot.tested", "2026-11-26T07:20:00Z"),
+        ("tightening.lot.name", "L-7"), ("tightening.lot.bolts", bolts), ("tightening.lot.lubrication", lubrication),
+        ("tightening.lot.nutFactor", mean), ("tightening.lot.low", low),
+        ("tightening.lot.high", high), ("tightening.lot.tests", "5"), ("tightening.lot.tension", tension),
+        ("tightening.lot.torque", torque), ("tightening.lot.tested", "2026-11-26T07:20:00Z"),
     ];
 
     private static Result Run(params (string, string)[] changes) => Evaluation.Run(Samples.Read(Samples.With(changes)));
@@ -21,7 +24,8 @@ public sealed class LotTests
     public void The_band_of_the_lot_takes_the_place_of_the_scatter()
     {
         var result = Run(Lot("0.152", "0.140", "0.164"));
-        // The job torque 180 N·m is what the wrench gives: F = 180 000/(0.152·16) = 74 013 N; ends 180 000/(0.140·16) = 80 357 N and 180 000/(0.164·16) = 68 598 N.
+        // The job torque 180 N·m is what the wrench gives: F = 180 000/(0.152·16) = 74 013 N; ends 180 000/(0.140·16) = 80 357 N and 180
+        // 000/(0.164·16) = 68 598 N.
         Assert.Equal(180_000, result[Terms.Torque], 6);
         Assert.Equal(74_013, result[Terms.Preload], 1.0);
         Assert.Equal(80_357, result[Terms.PreloadMax], 1.0);
@@ -30,7 +34,8 @@ public sealed class LotTests
 
     [Fact]
     public void A_job_torque_is_never_rounded_down() =>
-        Assert.Equal("183.2 N·m", CallOut.Of(Run(Lot("0.152", "0.140", "0.164", torque: "183.2 N·m")), Core.Quantities.UnitSystem.Si).Figure);
+        Assert.Equal("183.2 N·m", CallOut.Of(Run(Lot("0.152", "0.140", "0.164", torque: "183.2 N·m")), Core.Quantities.UnitSystem.Si)
+            .Figure);
 
     [Fact]
     public void The_lots_band_is_printed_with_its_tests()
@@ -92,7 +97,8 @@ public sealed class LotTests
         var before = Samples.Read(document);
         var aimed = Mechanics<Core.Formulas.Plain>.Aimed(before).Value;
         Assert.True(before.Tightening.AimValue < 0.74);
-        var lot = new MeasuredLot("L-9", "M16 8.8", "dry", 0.28, 0.26, 0.30, 6, Math.Round(Verification.RequiredFor(before)), 178_000, "2026-11-26T07:20:00Z", "W", 1);
+        var lot = new MeasuredLot("L-9", "M16 8.8", "dry", 0.28, 0.26, 0.30, 6, Math.Round(Verification.RequiredFor(before)), 178_000,
+            "2026-11-26T07:20:00Z", "W", 1);
         Hasp.Files.Shop.LotEdit.Use(document, lot, before, Core.Quantities.UnitSystem.Si);
         var after = Samples.Read(document);
         Assert.Equal(aimed, Mechanics<Core.Formulas.Plain>.Aimed(after).Value, 6);
@@ -115,7 +121,8 @@ public sealed class LotTests
     [Fact]
     public void Inches_come_to_the_same()
     {
-        var (si, us) = (Run(Lot("0.152", "0.140", "0.164")), Run(Lot("0.152", "0.140", "0.164", tension: "15320.7 lbf", torque: "132.7612 ft·lb")));
+        var (si, us) = (Run(Lot("0.152", "0.140", "0.164")),
+            Run(Lot("0.152", "0.140", "0.164", tension: "15320.7 lbf", torque: "132.7612 ft·lb")));
         Assert.Equal(si[Terms.PreloadMax], us[Terms.PreloadMax], 1.0);
     }
 

@@ -39,7 +39,8 @@ public sealed class ShiftTests
 
     [Fact]
     public void One_shift_a_day_lasts_until_the_next_day() =>
-        Assert.Equal(DateTimeOffset.Parse("2026-11-27T07:00-05:00"), Of("07:00", NewYork).EndOf(DateTimeOffset.Parse("2026-11-26T07:00-05:00")));
+        Assert.Equal(DateTimeOffset.Parse("2026-11-27T07:00-05:00"), Of("07:00", NewYork)
+            .EndOf(DateTimeOffset.Parse("2026-11-26T07:00-05:00")));
 
     [Theory]
     [InlineData("06:00, 14:00, 22:00", 3)]
@@ -63,7 +64,9 @@ public sealed class ShiftTests
     {
         var seen = 0;
         var year = new DateTimeOffset(2026, 1, 1, 0, 0, 0, TimeSpan.Zero);
-        Gen.Select(Gen.Int[0, 366 * 24 * 60], Gen.OneOf(Gen.Const(Berlin), Gen.Const(NewYork), Gen.Const(TimeZoneInfo.Utc)), Gen.OneOf(Gen.Const(Shifts.Usual), Gen.Const("02:30"), Gen.Const("00:00, 12:00"), Gen.Const("01:15, 02:00, 03:00"))).Sample((minute, zone, starts) =>
+        Gen.Select(Gen.Int[0, 366 * 24 * 60], Gen.OneOf(Gen.Const(Berlin), Gen.Const(NewYork), Gen.Const(TimeZoneInfo.Utc)),
+            Gen.OneOf(Gen.Const(Shifts.Usual), Gen.Const("02:30"), Gen.Const("00:00, 12:00"), Gen.Const("01:15, 02:00, 03:00")))
+            .Sample((minute, zone, starts) =>
         {
             var (moment, shifts) = (year.AddMinutes(minute), Of(starts, zone));
             var end = shifts.EndOf(moment);

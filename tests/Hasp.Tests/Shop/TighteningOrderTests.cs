@@ -8,7 +8,8 @@ namespace Hasp.Tests.Shop;
 public sealed class TighteningOrderTests
 {
     private static PlanPoint[] Circle(int n, double radius = 100) =>
-        [.. Enumerable.Range(0, n).Select(i => new PlanPoint(radius * Math.Cos(2 * Math.PI * i / n), radius * Math.Sin(2 * Math.PI * i / n)))];
+        [.. Enumerable.Range(0, n).Select(i => new PlanPoint(radius * Math.Cos(2 * Math.PI * i / n),
+            radius * Math.Sin(2 * Math.PI * i / n)))];
 
     private static PlanPoint[] Grid(int columns, int rows, double x = 70, double y = 50) =>
         [.. from r in Enumerable.Range(0, rows) from c in Enumerable.Range(0, columns) select new PlanPoint(c * x, r * y)];
@@ -20,7 +21,8 @@ public sealed class TighteningOrderTests
     [InlineData(8, new[] { 1, 5, 3, 7, 2, 6, 4, 8 })]
     [InlineData(12, new[] { 1, 7, 4, 10, 2, 8, 5, 11, 3, 9, 6, 12 })]
     [InlineData(5, new[] { 1, 3, 5, 2, 4 })]
-    public void A_circle_is_tightened_crosswise(int n, int[] order) => Assert.Equal(order, Numbers(TighteningOrder.Of(Circle(n), OrderRule.Star)));
+    public void A_circle_is_tightened_crosswise(int n, int[] order) =>
+        Assert.Equal(order, Numbers(TighteningOrder.Of(Circle(n), OrderRule.Star)));
 
     [Fact]
     public void In_a_star_each_bolt_is_followed_by_its_opposite()
@@ -33,7 +35,8 @@ public sealed class TighteningOrderTests
     }
 
     [Fact]
-    public void A_row_goes_from_its_middle_side_and_side() => Assert.Equal([3, 4, 2, 5, 1], Numbers(TighteningOrder.Of(Grid(5, 1), OrderRule.Alternating)));
+    public void A_row_goes_from_its_middle_side_and_side() =>
+        Assert.Equal([3, 4, 2, 5, 1], Numbers(TighteningOrder.Of(Grid(5, 1), OrderRule.Alternating)));
 
     [Fact]
     public void A_grid_goes_from_its_centre_outward()
@@ -43,7 +46,8 @@ public sealed class TighteningOrderTests
         Assert.Equal([6, 7], order.Take(2).Select(i => i + 1).Order());
         Assert.Equal([1, 4, 9, 12], order.TakeLast(4).Select(i => i + 1).Order());
         var centre = new PlanPoint(105, 50);
-        Assert.Equal(order.Select(i => Math.Round(places[i].To(centre), 6)).Order(), order.Select(i => Math.Round(places[i].To(centre), 6)));
+        Assert.Equal(order.Select(i => Math.Round(places[i].To(centre), 6)).Order(),
+            order.Select(i => Math.Round(places[i].To(centre), 6)));
     }
 
     [Fact]
@@ -95,7 +99,8 @@ public sealed class TighteningOrderTests
     {
         for (var n = 1; n <= 400; n++)
         {
-            foreach (var rule in Enum.GetValues<OrderRule>()) Assert.Equal(Enumerable.Range(0, n), TighteningOrder.Of(Circle(n), rule).Bolts.Order());
+            foreach (var rule in Enum.GetValues<OrderRule>()) Assert.Equal(Enumerable.Range(0, n), TighteningOrder.Of(Circle(n), rule)
+                .Bolts.Order());
         }
     }
 

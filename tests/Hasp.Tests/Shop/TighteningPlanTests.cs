@@ -11,7 +11,8 @@ public sealed class TighteningPlanTests
 {
     private const double Degree = Math.PI / 180;
 
-    private static TighteningPlan Plan(params (string Path, string Text)[] changes) => TighteningPlan.Of(Evaluation.Run(Samples.Read(Samples.With(changes))));
+    private static TighteningPlan Plan(params (string Path, string Text)[] changes) =>
+        TighteningPlan.Of(Evaluation.Run(Samples.Read(Samples.With(changes))));
 
     private static readonly (string, string)[] Structural = [("tightening.aim", "structural"), ("tightening.lubrication", "moly")];
 
@@ -58,13 +59,15 @@ public sealed class TighteningPlanTests
     [InlineData("plan.order", "zigzag", "not-allowed")]
     [InlineData("plan.installation", "by eye", "not-allowed")]
     [InlineData("plan.cureHours", "0", "not-allowed")]
-    public void Faults_stand_at_their_fields(string path, string text, string id) => Assert.Contains(Samples.Faults((path, text)), f => f.Id == id);
+    public void Faults_stand_at_their_fields(string path, string text, string id) =>
+        Assert.Contains(Samples.Faults((path, text)), f => f.Id == id);
 
     [Fact]
     public void None_of_it_moves_a_verdict()
     {
         var plain = Evaluation.Run(Samples.Read(Samples.With()));
-        var planned = Evaluation.Run(Samples.Read(Samples.With(("plan.order", "star"), ("plan.wrench", "W1"), ("plan.locking", "adhesive"), ("plan.faces", "one sloped"), ("plan.passes", "50, 100"))));
+        var planned = Evaluation.Run(Samples.Read(Samples.With(("plan.order", "star"), ("plan.wrench", "W1"), ("plan.locking", "adhesive"),
+            ("plan.faces", "one sloped"), ("plan.passes", "50, 100"))));
         Assert.Equal(plain.Checks.Select(c => c.Factor), planned.Checks.Select(c => c.Factor));
     }
 
@@ -80,7 +83,8 @@ public sealed class TighteningPlanTests
         // A fifth of its full scale is 200 N·m: 30 % and 60 % lie below.
         Assert.Contains("below", large.Passes[1].Problem, StringComparison.Ordinal);
         Assert.Empty(large.Passes[3].Problem);
-        Assert.Contains("beyond", TighteningPlan.Of(result, new Wrench("Small", 10_000, 100_000, 1_000)).Passes[3].Problem, StringComparison.Ordinal);
+        Assert.Contains("beyond", TighteningPlan.Of(result, new Wrench("Small", 10_000, 100_000, 1_000)).Passes[3].Problem,
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -106,7 +110,9 @@ public sealed class TighteningPlanTests
     [InlineData("200 mm", "both sloped", 360)]
     public void Turn_of_nut_by_the_table(string length, string faces, double degrees)
     {
-        var plan = Plan([.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("bolts.length", length), ("bolts.threadLength", "46 mm"), ("layers[1].thickness", length == "60 mm" ? "12 mm" : length == "100 mm" ? "50 mm" : "150 mm"), ("plan.installation", "turnOfNut"), ("plan.faces", faces)]);
+        var plan = Plan([.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("bolts.length", length),
+            ("bolts.threadLength", "46 mm"), ("layers[1].thickness", length == "60 mm" ? "12 mm" : length == "100 mm" ? "50 mm" : "150 mm"),
+            ("plan.installation", "turnOfNut"), ("plan.faces", faces)]);
         Assert.Empty(plan.Problem);
         Assert.Equal(["snug", "match", "turn"], plan.Passes.Select(p => p.Id));
         Assert.Equal(degrees * Degree, plan.Passes[2].Value, 9);
@@ -118,7 +124,8 @@ public sealed class TighteningPlanTests
     {
         (string, string)[] a325 = [.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("plan.installation", "turnOfNut")];
         Assert.Contains("steel", Plan([.. a325, ("layers[0].material", "Aluminium 6082-T6")]).Problem, StringComparison.Ordinal);
-        Assert.Contains("twelve", Plan([.. a325, ("layers[1].thickness", "230 mm"), ("bolts.length", "280 mm")]).Problem, StringComparison.Ordinal);
+        Assert.Contains("twelve", Plan([.. a325, ("layers[1].thickness", "230 mm"), ("bolts.length", "280 mm")]).Problem,
+            StringComparison.Ordinal);
         Assert.Contains("8.8", Plan([.. Structural, ("plan.installation", "turnOfNut")]).Problem, StringComparison.Ordinal);
         Assert.Empty(Plan([.. Structural, ("plan.installation", "turnOfNut")]).Passes);
     }
@@ -169,12 +176,14 @@ public sealed class TighteningPlanTests
     [InlineData("stretch", "stretch")]
     [InlineData("tensioner", "tensioner")]
     [InlineData("turn", "turn")]
-    public void The_procedure_goes_with_the_method(string method, string installation) => Assert.Equal(installation, Plan(("tightening.method", method)).Installation.Id);
+    public void The_procedure_goes_with_the_method(string method, string installation) =>
+        Assert.Equal(installation, Plan(("tightening.method", method)).Installation.Id);
 
     [Fact]
     public void Indicators_name_their_spaces()
     {
-        (string, string)[] inch = [("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("tightening.aim", "structural"), ("tightening.method", "indicator")];
+        (string, string)[] inch = [("bolts.thread", "3/4-10 UNC"), ("bolts.grade", "A325"), ("tightening.aim", "structural"),
+            ("tightening.method", "indicator")];
         Assert.Contains("at least 3 of 5 spaces", Plan(inch).Passes[1].Does, StringComparison.Ordinal);
         Assert.Contains("0.40 mm", Plan([.. Structural, ("tightening.method", "indicator")]).Passes[1].Does, StringComparison.Ordinal);
     }
@@ -182,7 +191,8 @@ public sealed class TighteningPlanTests
     [Fact]
     public void Preparation_has_its_clocks_and_its_washers()
     {
-        var plan = Plan(("plan.locking", "adhesive"), ("plan.primerMinutes", "5"), ("plan.openMinutes", "10"), ("plan.cureHours", "24"), ("plan.retorqueHours", "48"), ("washers.head", "plain"));
+        var plan = Plan(("plan.locking", "adhesive"), ("plan.primerMinutes", "5"), ("plan.openMinutes", "10"), ("plan.cureHours", "24"),
+            ("plan.retorqueHours", "48"), ("washers.head", "plain"));
         Assert.Equal(5, plan.Before.Single(p => p.Id == "primer").Minutes);
         Assert.True(plan.Before.Single(p => p.Id == "adhesive") is { Minutes: 10, Within: true });
         Assert.Equal(24 * 60, plan.After.Single(p => p.Id == "cure").Minutes);
@@ -198,14 +208,16 @@ public sealed class TighteningPlanTests
     [InlineData("A325M", "moly", null)]
     [InlineData("8.8", "moly", 1)]
     public void Reuse_by_the_codes(string grade, string finish, int? times) =>
-        Assert.Equal(times, Plan(("bolts.thread", "M20"), ("bolts.grade", grade), ("tightening.aim", "structural"), ("tightening.lubrication", finish)).Reuse.Times);
+        Assert.Equal(times, Plan(("bolts.thread", "M20"), ("bolts.grade", grade), ("tightening.aim", "structural"),
+            ("tightening.lubrication", finish)).Reuse.Times);
 
     [Theory]
     [InlineData("none", new string[0])]
     [InlineData("snug", new[] { "snug" })]
     [InlineData("both", new[] { "snug", "round" })]
     [InlineData("each", new[] { "snug", "p30", "p60", "p100", "round" })]
-    public void Hold_points(string hold, string[] passes) => Assert.Equal(passes, Plan(("plan.hold", hold)).Passes.Where(p => p.Holds).Select(p => p.Id));
+    public void Hold_points(string hold, string[] passes) =>
+        Assert.Equal(passes, Plan(("plan.hold", hold)).Passes.Where(p => p.Holds).Select(p => p.Id));
 
     [Fact]
     public void By_hand_the_numbers_of_the_plan_are_meant()

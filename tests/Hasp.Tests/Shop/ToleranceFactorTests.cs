@@ -22,7 +22,8 @@ public sealed class ToleranceFactorTests
     [InlineData(30, 2.555)]
     [InlineData(40, 2.448)]
     [InlineData(50, 2.382)]
-    public void The_two_sided_factor_agrees_with_the_table(int n, double tabled) => Assert.InRange(ToleranceFactors.TwoSided(n) / tabled, 0.9995, 1.0005);
+    public void The_two_sided_factor_agrees_with_the_table(int n, double tabled) =>
+        Assert.InRange(ToleranceFactors.TwoSided(n) / tabled, 0.9995, 1.0005);
 
     [Theory]
     [InlineData(3, 7.656)]
@@ -35,7 +36,8 @@ public sealed class ToleranceFactorTests
     [InlineData(20, 2.396)]
     [InlineData(30, 2.220)]
     [InlineData(50, 2.065)]
-    public void The_one_sided_factor_agrees_with_the_table(int n, double tabled) => Assert.InRange(ToleranceFactors.OneSided(n) / tabled, 0.9995, 1.0005);
+    public void The_one_sided_factor_agrees_with_the_table(int n, double tabled) =>
+        Assert.InRange(ToleranceFactors.OneSided(n) / tabled, 0.9995, 1.0005);
 
     [Fact]
     public void The_usual_approximation_stays_within_two_and_a_half_per_cent_of_the_exact_factor()
@@ -101,7 +103,8 @@ public sealed class ToleranceFactorTests
     [Fact]
     public void Groups_that_differ_are_not_taken_together()
     {
-        double[] one = [0.150, 0.153, 0.147, 0.151], alike = [0.149, 0.152, 0.148, 0.151], far = [0.170, 0.172, 0.168, 0.171], wide = [0.150, 0.190, 0.110, 0.151];
+        double[] one = [0.150, 0.153, 0.147, 0.151], alike = [0.149, 0.152, 0.148, 0.151], far = [0.170, 0.172, 0.168, 0.171],
+        wide = [0.150, 0.190, 0.110, 0.151];
         Assert.True(Homogeneity.Of([one, alike]).Holds);
         Assert.True(Homogeneity.Of([one, far]).Means < 0.001);
         Assert.True(Homogeneity.Of([one, wide]).Deviations < 0.01);
@@ -115,7 +118,9 @@ public sealed class ToleranceFactorTests
         var random = new Random(3);
         double Draw() => 0.15 + (0.006 * Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble()));
         const int Tries = 4000;
-        var refused = Enumerable.Range(0, Tries).Select(_ => Homogeneity.Of([.. Enumerable.Range(0, 4).Select(_ => Enumerable.Range(0, 5).Select(_ => Draw()).ToArray())])).ToList();
+        var refused = Enumerable.Range(0, Tries)
+            .Select(_ => Homogeneity.Of([.. Enumerable.Range(0, 4).Select(_ => Enumerable.Range(0, 5).Select(_ => Draw()).ToArray())]))
+            .ToList();
         Assert.InRange(refused.Count(h => h.Means < Homogeneity.Level) / (double)Tries, 0.04, 0.06);
         Assert.InRange(refused.Count(h => h.Deviations < Homogeneity.Level) / (double)Tries, 0.035, 0.065);
     }

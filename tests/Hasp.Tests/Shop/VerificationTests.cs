@@ -14,7 +14,8 @@ public sealed class VerificationTests
     private static Installation Wrench => Installation.ById("wrench")!;
 
     private static Verification Of(params (double Torque, double Tension)[] tests) =>
-        new(With, Morning, Morning.AddHours(6), 70_000, Wrench, 16, 0, [.. tests.Select(t => new TestedAssembly(t.Torque * 1000, t.Tension * 1000))]);
+        new(With, Morning, Morning.AddHours(6), 70_000, Wrench, 16, 0,
+            [.. tests.Select(t => new TestedAssembly(t.Torque * 1000, t.Tension * 1000))]);
 
     private static Verification Good => Of((190, 70.1), (196, 70.4), (187, 70.0));
 
@@ -36,7 +37,8 @@ public sealed class VerificationTests
     }
 
     [Fact]
-    public void Each_must_show_the_tension() => Assert.Contains("assembly 2 did not reach", Of((190, 70.1), (150, 60), (187, 70.0)).Problems[0], StringComparison.Ordinal);
+    public void Each_must_show_the_tension() =>
+        Assert.Contains("assembly 2 did not reach", Of((190, 70.1), (150, 60), (187, 70.0)).Problems[0], StringComparison.Ordinal);
 
     [Fact]
     public void One_far_off_the_others_is_pointed_at_until_its_reason_is_known()
@@ -69,7 +71,8 @@ public sealed class VerificationTests
     [InlineData(19.05, null, false)]
     public void An_indicator_must_not_show_before_the_tension_does(double diameter, int? refused, bool holds)
     {
-        var shown = Good with { Installation = Installation.ById("indicator")!, Diameter = diameter, Tests = [.. Good.Tests.Select(t => t with { Torque = 0, Refused = refused })] };
+        var shown = Good with { Installation = Installation.ById("indicator")!, Diameter = diameter,
+            Tests = [.. Good.Tests.Select(t => t with { Torque = 0, Refused = refused })] };
         Assert.Equal(holds, shown.Problems.Count == 0);
         Assert.Null(shown.JobTorque);
     }
@@ -95,9 +98,12 @@ public sealed class VerificationTests
 
     public static TheoryData<string, Func<Conditions, Conditions>> Changes => new()
     {
-        { "another lot", c => c with { Lot = "L-8" } }, { "another nut lot", c => c with { Nuts = "N-4" } }, { "another washer lot", c => c with { Washers = "" } },
-        { "another lubricant", c => c with { Lubricant = "wax" } }, { "another storage", c => c with { Storage = "open, outdoors" } }, { "another tool", c => c with { Tool = "Wrench 4" } },
-        { "another hose", c => c with { Hose = "H-1" } }, { "the temperature", c => c with { Temperature = 7.9 } }, { "the temperature", c => c with { Temperature = 28.1 } },
+        { "another lot", c => c with { Lot = "L-8" } }, { "another nut lot", c => c with { Nuts = "N-4" } },
+        { "another washer lot", c => c with { Washers = "" } },
+        { "another lubricant", c => c with { Lubricant = "wax" } }, { "another storage", c => c with { Storage = "open, outdoors" } },
+        { "another tool", c => c with { Tool = "Wrench 4" } },
+        { "another hose", c => c with { Hose = "H-1" } }, { "the temperature", c => c with { Temperature = 7.9 } },
+        { "the temperature", c => c with { Temperature = 28.1 } },
     };
 
     [Theory]
@@ -109,13 +115,16 @@ public sealed class VerificationTests
     }
 
     [Fact]
-    public void A_temperature_within_its_step_ends_nothing() => Assert.True(LotStanding.Of(Good, With with { Temperature = 8.0 }, Morning).Holds);
+    public void A_temperature_within_its_step_ends_nothing() =>
+        Assert.True(LotStanding.Of(Good, With with { Temperature = 8.0 }, Morning).Holds);
 
     [Fact]
-    public void All_that_changed_is_named_at_once() => Assert.Equal(3, LotStanding.Of(Good, With with { Tool = "other", Hose = "H" }, Morning.AddDays(1)).Reasons.Length);
+    public void All_that_changed_is_named_at_once() =>
+        Assert.Equal(3, LotStanding.Of(Good, With with { Tool = "other", Hose = "H" }, Morning.AddDays(1)).Reasons.Length);
 
     [Fact]
-    public void Without_a_test_nothing_holds() => Assert.Contains("was not tested", LotStanding.Of(null, With, Morning).Reasons.Single(), StringComparison.Ordinal);
+    public void Without_a_test_nothing_holds() =>
+        Assert.Contains("was not tested", LotStanding.Of(null, With, Morning).Reasons.Single(), StringComparison.Ordinal);
 
     [Fact]
     public void For_a_joint_it_must_have_been_tested_at_what_the_joint_asks_and_by_its_procedure()
@@ -146,7 +155,8 @@ public sealed class VerificationTests
         Assert.All(tests, t => Assert.InRange(t.Tension, 70_000, 70_710));
         Assert.Empty(Verification.FarOffIn(tests, 0));
         // Many of them come to the lot's own mean, which lies in the band of its finish.
-        var many = SimulatedCalibrator.Turn("L-7", oiled, 16, 70_000, 20, 0, 2000).Select(t => LotFigures.NutFactorOf(t.Torque, t.Tension, 16)).ToList();
+        var many = SimulatedCalibrator.Turn("L-7", oiled, 16, 70_000, 20, 0, 2000)
+            .Select(t => LotFigures.NutFactorOf(t.Torque, t.Tension, 16)).ToList();
         Assert.InRange(many.Average() / SimulatedCalibrator.MeanOf("L-7", oiled), 0.995, 1.005);
         Assert.InRange(SimulatedCalibrator.MeanOf("L-7", oiled), oiled.Low, oiled.High);
         // One that ran dry stands out, and cold ones take more.
@@ -158,7 +168,8 @@ public sealed class VerificationTests
     [Fact]
     public void Reasons_have_their_names()
     {
-        foreach (var reason in Enum.GetValues<TestRefusal>()) Assert.Equal(reason, TestedAssembly.Reasons.Of(TestedAssembly.Reasons[reason]));
+        foreach (var reason in Enum.GetValues<TestRefusal>()) Assert.Equal(reason,
+            TestedAssembly.Reasons.Of(TestedAssembly.Reasons[reason]));
         ImmutableArray<TestedAssembly> none = [];
         Assert.Empty(Verification.FarOffIn(none, 0));
     }

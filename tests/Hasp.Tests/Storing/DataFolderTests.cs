@@ -27,7 +27,8 @@ public sealed class DataFolderTests : IDisposable
         using (DataFolder.Open(_path))
         {
             Assert.True(File.Exists(Database));
-            if (!OperatingSystem.IsWindows()) Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute, File.GetUnixFileMode(_path));
+            if (!OperatingSystem.IsWindows()) Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute,
+                File.GetUnixFileMode(_path));
         }
         Assert.Equal("wal", Scalar("PRAGMA journal_mode"));
     }
@@ -41,7 +42,10 @@ public sealed class DataFolderTests : IDisposable
         using (DataFolder.Open(_path)) Assert.Equal("kept", Scalar("SELECT Document FROM Revisions"));
     }
 
-    /// <summary>A database as it was when joints, own grades and load sets each had a table: two joints and a deleted one, an undone change, typing, own data, two imports.</summary>
+    /// <summary>
+    /// A database as it was when joints, own grades and load sets each had a table: two joints and a deleted one, an undone change, typing,
+    /// own data, two imports.
+    /// </summary>
     [Fact]
     public async Task A_database_of_three_tables_becomes_one_of_records()
     {
@@ -117,7 +121,8 @@ public sealed class DataFolderTests : IDisposable
     [Fact]
     public void A_folder_in_use_is_refused_and_free_again_afterwards()
     {
-        using (DataFolder.Open(_path)) Assert.Contains("in use", Assert.Throws<UnusableFolderException>(() => DataFolder.Open(_path)).Message, StringComparison.Ordinal);
+        using (DataFolder.Open(_path)) Assert.Contains("in use", Assert.Throws<UnusableFolderException>(() => DataFolder.Open(_path))
+            .Message, StringComparison.Ordinal);
         using (DataFolder.Open(_path))
         {
         }
@@ -127,7 +132,8 @@ public sealed class DataFolderTests : IDisposable
     public void A_file_in_the_folders_place_is_refused()
     {
         File.WriteAllText(_path, "");
-        Assert.Contains("cannot be used", Assert.Throws<UnusableFolderException>(() => DataFolder.Open(_path)).Message, StringComparison.Ordinal);
+        Assert.Contains("cannot be used", Assert.Throws<UnusableFolderException>(() => DataFolder.Open(_path)).Message,
+            StringComparison.Ordinal);
     }
 
     /// <summary>A database as it was before unfinished typing was kept by revision.</summary>

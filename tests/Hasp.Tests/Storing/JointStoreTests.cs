@@ -60,7 +60,8 @@ public sealed class JointStoreTests : IAsyncLifetime
     public async Task Of_many_who_save_at_once_one_stands_and_all_are_kept()
     {
         var id = await _store.Create(_project, "one", "first");
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => _store.Save(id, 1, $"doc {i}", $"{i}", $"e{i}"))));
+        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12)
+            .Select(i => Task.Run(() => _store.Save(id, 1, $"doc {i}", $"{i}", $"e{i}"))));
         Assert.Single(outcomes, o => !o.Conflict);
         var kept = new List<string>();
         foreach (var o in outcomes) kept.Add((await _store.Revision(id, o.Revision!.Value))!.Document);

@@ -27,7 +27,8 @@ public sealed class ShopLogTests : IDisposable
         return new(new Databases(Database), TimeProvider.System, by);
     }
 
-    private static NewEntry Entry(string key, string document = "{}", int bolt = 1) => new(key, "bolt", 1, 7, 3, bolt, document, new DateTime(2026, 11, 26, 7, 20, 0, DateTimeKind.Utc));
+    private static NewEntry Entry(string key, string document = "{}", int bolt = 1) =>
+        new(key, "bolt", 1, 7, 3, bolt, document, new DateTime(2026, 11, 26, 7, 20, 0, DateTimeKind.Utc));
 
     [Fact]
     public async Task Entries_are_numbered_without_a_gap_and_carry_the_hash_of_the_one_before()
@@ -119,9 +120,11 @@ public sealed class ShopLogTests : IDisposable
         Assert.Null(backed.Broken);
         var after = (await log.Check()).Count;
         Assert.InRange(backed.Count, 1, after);
-        Assert.Contains("never written over", Assert.Throws<UnusableFolderException>(() => DataFolder.Backup(_path, file)).Message, StringComparison.Ordinal);
+        Assert.Contains("never written over", Assert.Throws<UnusableFolderException>(() => DataFolder.Backup(_path, file)).Message,
+            StringComparison.Ordinal);
         // Not under somebody who is at work.
-        Assert.Contains("in use", Assert.Throws<UnusableFolderException>(() => DataFolder.Restore(_path, file)).Message, StringComparison.Ordinal);
+        Assert.Contains("in use", Assert.Throws<UnusableFolderException>(() => DataFolder.Restore(_path, file)).Message,
+            StringComparison.Ordinal);
         _folder!.Dispose();
         SqliteConnection.ClearAllPools();
         Assert.Equal(backed, DataFolder.Restore(_path, file));
@@ -141,9 +144,12 @@ public sealed class ShopLogTests : IDisposable
         var before = File.ReadAllBytes(Database);
         var bad = Path.Combine(_path, "bad.db");
         File.WriteAllText(bad, new string('x', 9000));
-        Assert.Contains("no backup", Assert.Throws<UnusableFolderException>(() => DataFolder.Restore(_path, bad)).Message, StringComparison.Ordinal);
-        Assert.Contains("There is no file", Assert.Throws<UnusableFolderException>(() => DataFolder.Restore(_path, bad + "x")).Message, StringComparison.Ordinal);
-        Assert.Contains("no database", Assert.Throws<UnusableFolderException>(() => DataFolder.Backup(_path + "x", bad + "y")).Message, StringComparison.Ordinal);
+        Assert.Contains("no backup", Assert.Throws<UnusableFolderException>(() => DataFolder.Restore(_path, bad)).Message,
+            StringComparison.Ordinal);
+        Assert.Contains("There is no file", Assert.Throws<UnusableFolderException>(() => DataFolder.Restore(_path, bad + "x")).Message,
+            StringComparison.Ordinal);
+        Assert.Contains("no database", Assert.Throws<UnusableFolderException>(() => DataFolder.Backup(_path + "x", bad + "y")).Message,
+            StringComparison.Ordinal);
         Assert.Equal(before, File.ReadAllBytes(Database));
     }
 

@@ -35,18 +35,21 @@ public static class AiscBasis
         "aisc.shearLag", "U, shear lag", "shear lag factor; 1 for plates, 1 − x̄/l or the values of Table D3.1 for shapes", 1.0, 1);
 
     public static readonly Field<bool> Deformation = new(
-        "judging.aisc.deformation", Types.Named(Names.YesNo), "Hole deformation a concern", "whether deformation at the bolt holes at service load is a concern (J3.11)")
+        "judging.aisc.deformation", Types.Named(Names.YesNo), "Hole deformation a concern",
+        "whether deformation at the bolt holes at service load is a concern (J3.11)")
     {
         Otherwise = true,
     };
 
     public static readonly Field<bool> Developed = new(
-        "judging.aisc.fillersDeveloped", Types.Named(Names.YesNo), "Fillers developed", "whether fillers over 1/4 in are developed (J5.2)") { Otherwise = false };
+        "judging.aisc.fillersDeveloped", Types.Named(Names.YesNo), "Fillers developed",
+        "whether fillers over 1/4 in are developed (J5.2)") { Otherwise = false };
 
     public static readonly Field<string> Surface = new(
         "judging.aisc.surface", Types.OneOf(["A", "B"]), "Surface class, AISC", "class of the faying surfaces (J3.9)")
     {
-        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
+        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction)
+            ? "by the slip coefficient" : "not stated",
         Labels = new() { ["A"] = "A, μ 0.30 (clean mill scale)", ["B"] = "B, μ 0.50 (blast-cleaned)" },
     };
 
@@ -76,7 +79,8 @@ public static class AiscBasis
         Needs = () =>
         [
             .. CodeFields.Shared, Surface, Deformation, Developed, ShearLag,
-            .. states == LimitStates.Lrfd ? new Field[] { Phi, PhiYield, PhiSlip, PhiSlipWide, PhiSlipLong } : [Omega, OmegaYield, OmegaSlip, OmegaSlipWide, OmegaSlipLong],
+            .. states == LimitStates.Lrfd ? new Field[] { Phi, PhiYield, PhiSlip, PhiSlipWide, PhiSlipLong }
+                : [Omega, OmegaYield, OmegaSlip, OmegaSlipWide, OmegaSlipLong],
         ],
         Settings = said => new AiscSettings(said, states),
         Asks = Asks,
@@ -110,16 +114,20 @@ public static class AiscBasis
     {
         foreach (var ask in Sheared.Asks(joint)) yield return ask;
         if (!joint.Judging.By<AiscSettings>().IsSlipCritical || !joint.Sharing.AnyShear) yield break;
-        if (FrictionOf(joint) is null) yield return new(Surface.Path, "the class of the faying surfaces, or a tested slip coefficient: slip goes by it");
-        if (PretensionOf(joint) is null) yield return new(Fields.Grade.Path, "a grade with a pretension in Table J3.1: A325, A490 and their like");
+        if (FrictionOf(joint) is null) yield return new(Surface.Path,
+            "the class of the faying surfaces, or a tested slip coefficient: slip goes by it");
+        if (PretensionOf(joint) is null) yield return new(Fields.Grade.Path,
+            "a grade with a pretension in Table J3.1: A325, A490 and their like");
     }
 
     private static IEnumerable<string> Assumes(Joint joint)
     {
         foreach (var line in Sheared.Assumes(joint)) yield return line;
-        if (!AiscBolt.Of(joint.Bolts.Grade).Listed) yield return $"{joint.Bolts.Grade.Grade} is not listed in Table J3.2: taken as a threaded part.";
+        if (!AiscBolt.Of(joint.Bolts.Grade)
+            .Listed) yield return $"{joint.Bolts.Grade.Grade} is not listed in Table J3.2: taken as a threaded part.";
         if (joint.Layers.Count(l => !l.OnlyClamped) > 2) yield return "Splice plates: Ae ≤ 0.85Ag, which was asked up to 360-10, is not judged.";
-        if (joint.Judging.By<AiscSettings>() is { IsSlipCritical: false } && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
+        if (joint.Judging.By<AiscSettings>() is { IsSlipCritical: false }
+            && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
         {
             yield return "Oversize holes and slots along the load are for slip-critical joints only (J3.3).";
         }
@@ -135,12 +143,14 @@ public static class AiscBasis
 
     /// <summary>Tb of Table J3.1; null where the table lists none.</summary>
     internal static (double Force, string Source)? PretensionOf(Joint joint) =>
-        Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter) is { Force: { } force } row ? (force, row.Source) : null;
+        Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter) is { Force: { } force } row ? (force, row.Source)
+            : null;
 
     /// <summary>Holes of Table J3.3: over the diameter.</summary>
     internal static readonly HoleTable Holes = new(
     [
-        (12.7, 25.4 / 8, 25.4 * 3 / 16), (15.875, 25.4 * 3 / 16, 25.4 / 4), (19.05, 25.4 * 3 / 16, 25.4 / 4), (22.225, 25.4 * 3 / 16, 25.4 / 4),
+        (12.7, 25.4 / 8, 25.4 * 3 / 16), (15.875, 25.4 * 3 / 16, 25.4 / 4), (19.05, 25.4 * 3 / 16, 25.4 / 4),
+        (22.225, 25.4 * 3 / 16, 25.4 / 4),
         (25.4, 25.4 / 4, 25.4 * 5 / 16), (double.PositiveInfinity, 25.4 * 5 / 16, 25.4 * 3 / 8),
     ], 2.5, "AISC 360-22, Table J3.3");
 }
@@ -158,7 +168,8 @@ public sealed record AiscBolt(double Tension, double Threads, double Shank, stri
 
     private static readonly Dictionary<string, AiscBolt> Rows = Standards.Read("aiscBolts", r => (
         Grade: Standards.Text(r, "grade"),
-        Bolt: new AiscBolt(Ksi * Standards.Number(r, "tension_ksi"), Ksi * Standards.Number(r, "threads_ksi"), Ksi * Standards.Number(r, "shank_ksi"), Standards.Text(r, "source"))))
+        Bolt: new AiscBolt(Ksi * Standards.Number(r, "tension_ksi"), Ksi * Standards.Number(r, "threads_ksi"),
+            Ksi * Standards.Number(r, "shank_ksi"), Standards.Text(r, "source"))))
         .ToDictionary(r => r.Grade, r => r.Bolt);
 
     private static readonly ConditionalWeakTable<GradeBand, AiscBolt> Known = [];
@@ -167,7 +178,8 @@ public sealed record AiscBolt(double Tension, double Threads, double Shank, stri
     public static AiscBolt Of(GradeBand grade) => Known.GetValue(grade, Find);
 
     private static AiscBolt Find(GradeBand grade) => Rows.GetValueOrDefault(grade.Grade)
-        ?? new(0.75 * grade.Tensile, 0.450 * grade.Tensile, 0.563 * grade.Tensile, $"AISC 360-22 Table J3.2, threaded parts, Fu of {grade.Cited}", false);
+        ?? new(0.75 * grade.Tensile, 0.450 * grade.Tensile, 0.563 * grade.Tensile,
+            $"AISC 360-22 Table J3.2, threaded parts, Fu of {grade.Cited}", false);
 }
 
 /// <summary>What AISC has read from its fields.</summary>
@@ -182,7 +194,8 @@ public sealed record AiscSettings : CodeSettings
     {
         States = states;
         IsLrfd = states == LimitStates.Lrfd;
-        (_strength, _yield) = IsLrfd ? (said.Of(AiscBasis.Phi), said.Of(AiscBasis.PhiYield)) : (said.Of(AiscBasis.Omega), said.Of(AiscBasis.OmegaYield));
+        (_strength, _yield) = IsLrfd ? (said.Of(AiscBasis.Phi), said.Of(AiscBasis.PhiYield))
+            : (said.Of(AiscBasis.Omega), said.Of(AiscBasis.OmegaYield));
         _slip = IsLrfd
             ? [said.Of(AiscBasis.PhiSlip), said.Of(AiscBasis.PhiSlipWide), said.Of(AiscBasis.PhiSlipLong)]
             : [said.Of(AiscBasis.OmegaSlip), said.Of(AiscBasis.OmegaSlipWide), said.Of(AiscBasis.OmegaSlipLong)];

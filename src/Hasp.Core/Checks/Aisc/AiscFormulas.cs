@@ -21,7 +21,8 @@ public static class AiscFormulas
     /// <summary>1 − 0.4·(t − 0.25) ≥ 0.85, t the fillers together in inches (J5.2); asked over ¼ in.</summary>
     public static T Fillers<T>(T thickness)
         where T : struct, IReal<T> =>
-        T.Let(AiscTerms.Fillers, T.Max(T.Const(0.85), T.Const(1) - (T.Const(0.4) * ((thickness / T.Const(25.4, "25.4 mm")) - T.Const(0.25)))));
+        T.Let(AiscTerms.Fillers, T.Max(T.Const(0.85),
+            T.Const(1) - (T.Const(0.4) * ((thickness / T.Const(25.4, "25.4 mm")) - T.Const(0.25)))));
 
     /// <summary>F′nt = 1.3·Fnt − Fnt·frv/(φ·Fnv) ≤ Fnt (J3.8a); with ASD Ω·frv/Fnv in the place of frv/(φ·Fnv).</summary>
     /// <param name="tension">Fnt.</param>
@@ -56,5 +57,6 @@ public static class AiscFormulas
     /// <summary>Rn = min(0.6·Fu·Anv, 0.6·Fy·Agv) + Ubs·Fu·Ant (J4.3).</summary>
     public static T Block<T>(T tensile, T yield, T netShear, T grossShear, T netTension, T even)
         where T : struct, IReal<T> =>
-        T.Let(AiscTerms.NominalBlock, T.Min(T.Const(0.6) * tensile * netShear, T.Const(0.6) * yield * grossShear) + (even * tensile * netTension));
+        T.Let(AiscTerms.NominalBlock, T.Min(T.Const(0.6) * tensile * netShear, T.Const(0.6) * yield * grossShear)
+            + (even * tensile * netTension));
 }

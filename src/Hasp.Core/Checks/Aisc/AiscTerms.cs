@@ -27,15 +27,19 @@ public static class AiscTerms
     public static readonly Term NominalTension = new(
         "aiscRnTension", "R_nt", Dimension.Force, "nominal tensile strength of the bolt", "AISC 360-22, J3.7: Fnt·Ab");
     public static readonly Term NominalBearing = new(
-        "aiscRnBearing", "R_n,b", Dimension.Force, "nominal bearing strength", "AISC 360-22, J3.11a: 2.4·d·t·Fu, 3.0 where deformation is no concern, 2.0 in long slots across");
+        "aiscRnBearing", "R_n,b", Dimension.Force, "nominal bearing strength",
+        "AISC 360-22, J3.11a: 2.4·d·t·Fu, 3.0 where deformation is no concern, 2.0 in long slots across");
     public static readonly Term NominalTearOut = new(
-        "aiscRnTearOut", "R_n,t", Dimension.Force, "nominal tear-out strength", "AISC 360-22, J3.11a: 1.2·lc·t·Fu, 1.5 where deformation is no concern, 1.0 in long slots across");
+        "aiscRnTearOut", "R_n,t", Dimension.Force, "nominal tear-out strength",
+        "AISC 360-22, J3.11a: 1.2·lc·t·Fu, 1.5 where deformation is no concern, 1.0 in long slots across");
     public static readonly Term ClearDistance = new(
         "aiscLc", "l_c", Dimension.Length, "clear distance along the load to the next hole or the edge", "AISC 360-22, J3.11");
     public static readonly Term ReducedTension = new(
-        "aiscFntReduced", "F′_nt", Dimension.Stress, "nominal tensile stress beside shear", "AISC 360-22, J3.8: 1.3Fnt − Fnt·frv/(φFnv) ≤ Fnt");
+        "aiscFntReduced", "F′_nt", Dimension.Stress, "nominal tensile stress beside shear",
+        "AISC 360-22, J3.8: 1.3Fnt − Fnt·frv/(φFnv) ≤ Fnt");
     public static readonly Term NominalGroup = new(
-        "aiscRnGroup", "R_n,gr", Dimension.Force, "nominal strength of the group: each bolt the least of its own shear, bearing and tear-out", "AISC 360-22, J3.7, J3.11, user note");
+        "aiscRnGroup", "R_n,gr", Dimension.Force,
+        "nominal strength of the group: each bolt the least of its own shear, bearing and tear-out", "AISC 360-22, J3.7, J3.11, user note");
     public static readonly Term OneOfGroup = new(
         "aiscRnOne", "R_n,i", Dimension.Force, "strength of one bolt of the group", "AISC 360-22, J3.7, J3.11");
     public static readonly Term Available = new(
@@ -63,7 +67,9 @@ public static class AiscTerms
     public static readonly Term BlockTension = new(
         "aiscUbs", "U_bs", Dimension.None, "1 where the tension is even, else 0.5", "AISC 360-22, J4.3");
     public static readonly Term NominalBlock = new(
-        "aiscRnBlock", "R_n,bs", Dimension.Force, "nominal block shear strength", "AISC 360-22, J4.3: 0.6Fu·Anv + Ubs·Fu·Ant ≤ 0.6Fy·Agv + Ubs·Fu·Ant");
+        "aiscRnBlock", "R_n,bs", Dimension.Force, "nominal block shear strength",
+        "AISC 360-22, J4.3: 0.6Fu·Anv + Ubs·Fu·Ant ≤ 0.6Fy·Agv + Ubs·Fu·Ant");
     public static readonly Term NominalFlange = new(
-        "aiscRnFlange", "R_n,fl", Dimension.Force, "tension per bolt at which the flange is plastic at web and bolt line", "AISC Manual, Part 9, with yield");
+        "aiscRnFlange", "R_n,fl", Dimension.Force, "tension per bolt at which the flange is plastic at web and bolt line",
+        "AISC Manual, Part 9, with yield");
 }

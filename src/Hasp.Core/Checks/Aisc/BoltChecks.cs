@@ -35,7 +35,8 @@ internal readonly struct ShearCheck : IBoltCheck
         for (var i = 0; i < m.Stack.Planes.Length; i++)
         {
             var thread = Sheared.ThreadIn(m.Stack.Planes[i], how.Threads);
-            var plane = AiscFormulas.PlaneShear(T.Given(AiscTerms.ShearStress, thread ? bolt.Threads : bolt.Shank, thread ? 1 : 2, Traced.Reads<T>() ? $"{bolt.Source}, threads {(thread ? "included" : "excluded")}" : null), area, i + 1);
+            var plane = AiscFormulas.PlaneShear(T.Given(AiscTerms.ShearStress, thread ? bolt.Threads : bolt.Shank, thread ? 1 : 2,
+                Traced.Reads<T>() ? $"{bolt.Source}, threads {(thread ? "included" : "excluded")}" : null), area, i + 1);
             sum = sum is { } before ? before + plane : plane;
         }
         var whole = sum ?? T.Const(0);
@@ -59,14 +60,16 @@ internal readonly struct ShearCheck : IBoltCheck
 internal readonly struct BearingCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("aiscBearing", "Bearing and tear-out", "bears", 1, PreloadUsed.None,
-        "available bearing or tear-out strength over what the part brings to the bolt", "AISC 360-22, J3.11") { Worsens = Worsens.Otherwise };
+        "available bearing or tear-out strength over what the part brings to the bolt",
+        "AISC 360-22, J3.11") { Worsens = Worsens.Otherwise };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<AiscSettings>();
         var worst = Judged<T>.Nothing;
-        if (load.Shear.Value <= 0 || !load.Case.CountsIn(how.States) || (m.Joint.Bolts.Count > 1 && PartPlans.IsConcentric(m.Joint, load.Case))) return worst;
+        if (load.Shear.Value <= 0 || !load.Case.CountsIn(how.States)
+            || (m.Joint.Bolts.Count > 1 && PartPlans.IsConcentric(m.Joint, load.Case))) return worst;
         var (ux, uy) = (load.ShearX.Value / load.Shear.Value, load.ShearY.Value / load.Shear.Value);
         for (var part = 0; part < m.Joint.Layers.Length; part++)
         {
@@ -105,7 +108,8 @@ internal readonly struct BearingCheck : IBoltCheck
         var bearing = AiscFormulas.Bearing(bears, m.Thread.Diameter, thickness, tensile);
         if (double.IsInfinity(clear)) return bearing;
         return T.Min(
-            bearing, AiscFormulas.TearOut(tears, T.Given(AiscTerms.ClearDistance, Math.Max(0, clear), part + 1, joint.Layers[part].Name), thickness, tensile));
+            bearing, AiscFormulas.TearOut(tears, T.Given(AiscTerms.ClearDistance, Math.Max(0, clear), part + 1, joint.Layers[part].Name),
+                thickness, tensile));
     }
 }
 
@@ -113,13 +117,15 @@ internal readonly struct BearingCheck : IBoltCheck
 internal readonly struct GroupCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscGroup", "Group in shear and bearing", "group bears", 1, PreloadUsed.None,
-        "available strength of the group, the sum over its bolts, over the in-plane load", "AISC 360-22, J3.7 and J3.11, user notes") { Worsens = Worsens.WithTheCase };
+        "available strength of the group, the sum over its bolts, over the in-plane load",
+        "AISC 360-22, J3.7 and J3.11, user notes") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<AiscSettings>());
-        if (joint.Bolts.Count < 2 || load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || !PartPlans.IsConcentric(joint, load.Case)) return Judged<T>.Nothing;
+        if (joint.Bolts.Count < 2 || load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States)
+            || !PartPlans.IsConcentric(joint, load.Case)) return Judged<T>.Nothing;
         if (Of(m.AsPlain(), load.Case) is not { } bolts) return Judged<T>.Nothing;
         T? sum = null;
         foreach (var alike in bolts.GroupBy(b => Math.Round(b.Strength, 3)).OrderBy(g => g.Key))
@@ -146,7 +152,8 @@ internal readonly struct GroupCheck : IPartCheck
     private static T OnBolt<T>(in Mechanics<T> m, in OneBolt bolt)
         where T : struct, IScalar<T>
     {
-        var strength = bolt.Part < 0 ? ShearCheck.Nominal(m) : BearingCheck.Nominal(m, bolt.Part, bolt.Bolt, bolt.Towards)!.Value / T.Const(m.Stack.LayerShare[bolt.Part]);
+        var strength = bolt.Part < 0 ? ShearCheck.Nominal(m)
+            : BearingCheck.Nominal(m, bolt.Part, bolt.Bolt, bolt.Towards)!.Value / T.Const(m.Stack.LayerShare[bolt.Part]);
         return T.Let(AiscTerms.OneOfGroup, strength, bolt.Bolt + 1);
     }
 
@@ -204,7 +211,8 @@ internal readonly struct TensionCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var bolt = AiscBolt.Of(m.Joint.Bolts.Grade);
-        var nominal = AiscFormulas.Tension(T.Given(AiscTerms.TensionStress, bolt.Tension, source: bolt.Source), T.Let(AiscTerms.NominalArea, m.Thread.ShankArea));
+        var nominal = AiscFormulas.Tension(T.Given(AiscTerms.TensionStress, bolt.Tension, source: bolt.Source),
+            T.Let(AiscTerms.NominalArea, m.Thread.ShankArea));
         return ShearCheck.GripReduction(m.Joint, m.Stack) is { } grip ? T.Given(AiscTerms.Grip, grip) * nominal : nominal;
     }
 }
@@ -222,7 +230,8 @@ internal readonly struct CombinedCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<AiscSettings>();
-        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
+        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0
+            || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
         var (tension, shear) = (how.Available(TensionCheck.Nominal(m), 1), how.Available(ShearCheck.Nominal(m), 2));
         return Judged<T>.Of(T.Let(AiscTerms.CombinedFactor, T.Min(
             T.Const(1.3) * tension / (load.Tension + (tension * load.Shear / shear)), T.Min(tension / load.Tension, shear / load.Shear))));
@@ -251,7 +260,8 @@ internal readonly struct SlipCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<AiscSettings>());
-        if (!how.IsSlipCritical || load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
+        if (!how.IsSlipCritical || load.Shear.Value <= 0 || m.Stack.Planes.Length == 0
+            || !load.Case.CountsIn(how.States)) return Judged<T>.Nothing;
         if (AiscBasis.FrictionOf(joint) is not { } friction || AiscBasis.PretensionOf(joint) is not { } least) return Judged<T>.Nothing;
         var (tb, du) = (T.Given(AiscTerms.Pretension, least.Force, source: least.Source), T.Given(AiscTerms.SlipMultiplier, 1.13));
         T? ksc = null;
@@ -262,7 +272,8 @@ internal readonly struct SlipCheck : IBoltCheck
         }
         var fillers = joint.Layers.Count(l => l.OnlyClamped) >= 2 && !how.FillersDeveloped ? 0.85 : 1;
         var nominal = AiscFormulas.Slip(
-            T.Given(AiscTerms.SlipFriction, friction.Value, source: friction.Source), du, T.Given(AiscTerms.SlipFillers, fillers), tb, T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), ksc);
+            T.Given(AiscTerms.SlipFriction, friction.Value, source: friction.Source), du, T.Given(AiscTerms.SlipFillers, fillers), tb,
+            T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), ksc);
         return Judged<T>.Of(T.Let(AiscTerms.Factor, how.AvailableSlip(nominal, HolesOf(joint)) / load.Shear));
     }
 
@@ -289,12 +300,14 @@ internal readonly struct SlipCheck : IBoltCheck
 internal readonly struct PretensionCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("aiscPretension", "Least pretension", "too loose", 1, PreloadUsed.Smallest,
-        "least preload that the tightening leaves over the least pretension", "AISC 360-22, J3.2, Table J3.1") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "least preload that the tightening leaves over the least pretension", "AISC 360-22, J3.2, Table J3.1") { SetBy = SetBy.Tool,
+        WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
         MayApply(m.Joint) && AiscBasis.PretensionOf(m.Joint) is { } least
-            ? Judged<T>.Of(T.Let(CodeTerms.PretensionFactor, m.PreloadMin / T.Given(AiscTerms.Pretension, least.Force, source: least.Source)))
+            ? Judged<T>.Of(T.Let(CodeTerms.PretensionFactor,
+                m.PreloadMin / T.Given(AiscTerms.Pretension, least.Force, source: least.Source)))
             : Judged<T>.Nothing;
 
     public static bool MayApply(Joint joint) => joint.Judging.By<AiscSettings>().Pretensions;
@@ -314,7 +327,8 @@ internal readonly struct FlangeCheck : IBoltCheck
     {
         var how = m.Joint.Judging.By<AiscSettings>();
         return m.Joint.Pattern?.Prying is { IsModel: true } prying && load.BeforePrying.Value > 0 && load.Case.CountsIn(how.States)
-            ? Judged<T>.Of(T.Let(AiscTerms.Factor, how.AvailableYield(T.Let(AiscTerms.NominalFlange, prying.FlangeStrength<T>(m.Joint))) / load.BeforePrying))
+            ? Judged<T>.Of(T.Let(AiscTerms.Factor, how.AvailableYield(T.Let(AiscTerms.NominalFlange,
+                prying.FlangeStrength<T>(m.Joint))) / load.BeforePrying))
             : Judged<T>.Nothing;
     }
 

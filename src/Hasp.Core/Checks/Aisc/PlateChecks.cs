@@ -31,13 +31,15 @@ internal readonly struct YieldingCheck : IPartCheck
 internal readonly struct RuptureCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscRupture", "Rupture of the net section", "net section", 1, PreloadUsed.None,
-        "available strength in rupture over the load of the bolts that it holds", "AISC 360-22, J4.1(b), B4.3b") { Worsens = Worsens.WithTheCase };
+        "available strength in rupture over the load of the bolts that it holds",
+        "AISC 360-22, J4.1(b), B4.3b") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<AiscSettings>();
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(how.States)
+            || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var available = Available(how, area, Sheared.Tensile<T>(m.Joint, found.Part));
         return new(true, T.Let(AiscTerms.Factor, available / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
@@ -55,7 +57,8 @@ internal readonly struct RuptureCheck : IPartCheck
 
     /// <summary>Available strength of Rn = Fu·Ae, Ae = U·An (J4.1(b), D3).</summary>
     private static T Available<T>(AiscSettings how, T area, T tensile)
-        where T : struct, IScalar<T> => how.Available(T.Let(AiscTerms.NominalRupture, tensile * T.Given(AiscTerms.ShearLag, how.ShearLag) * area));
+        where T : struct, IScalar<T> => how.Available(T.Let(AiscTerms.NominalRupture,
+            tensile * T.Given(AiscTerms.ShearLag, how.ShearLag) * area));
 
     /// <summary>What a hole takes from a net area, along and across the load (B4.3b), mm.</summary>
     internal static (double Along, double Across) Deduction(Joint joint, int part)
@@ -99,8 +102,10 @@ internal readonly struct BlockShearCheck : IPartCheck
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
         var nominal = AiscFormulas.Block(
             Sheared.Tensile<T>(m.Joint, found.Part), Sheared.Yield<T>(m.Joint, found.Part),
-            T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t), T.Let(CodeTerms.GrossShear, T.Given(CodeTerms.ShearedGross, found.Path.GrossSheared, found.Part + 1) * t),
-            T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, PathCheck.Words(found.Path, m.Joint)) * t),
+            T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t),
+            T.Let(CodeTerms.GrossShear, T.Given(CodeTerms.ShearedGross, found.Path.GrossSheared, found.Part + 1) * t),
+            T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1,
+                PathCheck.Words(found.Path, m.Joint)) * t),
             T.Given(AiscTerms.BlockTension, Even(how, found.Concentric)));
         return new(true, T.Let(AiscTerms.Factor, how.Available(nominal) / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
@@ -133,7 +138,8 @@ internal readonly struct BlockShearCheck : IPartCheck
             var t = layer.Thickness;
             // The lesser of net and gross shear: each as if the other were without end.
             double On(double pulled, double net, double gross) => how.Available(AiscFormulas.Block<Plain>(
-                new(layer.Material.Tensile), new(layer.Material.Yield), new(net * t), new(gross * t), new(pulled * t), new(Even(how, concentric)))).Value;
+                new(layer.Material.Tensile), new(layer.Material.Yield), new(net * t), new(gross * t), new(pulled * t),
+                new(Even(how, concentric)))).Value;
             const double Endless = 1e30;
             into[0] = new(On(1, 0, 0), 0, On(0, 1, Endless), 0);
             into[1] = new(On(1, 0, 0), 0, 0, On(0, Endless, 1));
@@ -149,7 +155,8 @@ internal readonly struct BlockShearCheck : IPartCheck
 internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscSpacing", "Spacing and edge distance", "spacing", 1, PreloadUsed.None,
-        "distance over the least allowed, or the greatest allowed over the distance, where one is not kept", "AISC 360-22, J3.4 to J3.6") { WithoutLoad = true };
+        "distance over the least allowed, or the greatest allowed over the distance, where one is not kept",
+        "AISC 360-22, J3.4 to J3.6") { WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => SpacingLimits.Judge<T>(m.Joint, Limits);
@@ -178,7 +185,8 @@ internal readonly struct SpacingCheck : IPartCheck
         if (place.IsEnd) yield return SpacingLimit.Most("edge distance", place.End, Math.Min(12 * t, 6 * 25.4));
         if (!place.IsInner) yield return SpacingLimit.Most("edge distance", place.Side, Math.Min(12 * t, 6 * 25.4));
         yield return SpacingLimit.Most(
-            "spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), 7 * 25.4) : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), 12 * 25.4));
+            "spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), 7 * 25.4)
+                : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), 12 * 25.4));
     }
 
     /// <summary>Table J3.4 (inch) and J3.4M (metric), mm; over the last 1.25 d.</summary>
@@ -199,7 +207,8 @@ internal readonly struct SpacingCheck : IPartCheck
             var least = table + C2(joint.Layers[part].Holes, d);
             foreach (var place in plan.Places(0).Concat(plan.Places(1)))
             {
-                var edge = Math.Min(place.IsEnd ? place.End : double.PositiveInfinity, place.IsInner ? double.PositiveInfinity : place.Side);
+                var edge = Math.Min(place.IsEnd ? place.End : double.PositiveInfinity, place.IsInner ? double.PositiveInfinity
+                    : place.Side);
                 if (edge < least - 1e-9) return $"An edge distance of {joint.Layers[part].Name}, {QuantityText.ShowText(edge, Dimension.Length, UnitSystem.Si)}, is under Table J3.4 ({QuantityText.ShowText(least, Dimension.Length, UnitSystem.Si)}): allowed where tear-out and J4 hold";
             }
         }

@@ -61,7 +61,8 @@ public enum BlockTension
 public static class CodeFields
 {
     private static readonly Named<JointType> JointTypes = new(
-        ("bearing", Codes.JointType.Bearing), ("pretensioned", Codes.JointType.Pretensioned), ("no slip at service", Codes.JointType.SlipAtService), ("no slip at ultimate", Codes.JointType.SlipAtUltimate));
+        ("bearing", Codes.JointType.Bearing), ("pretensioned", Codes.JointType.Pretensioned),
+        ("no slip at service", Codes.JointType.SlipAtService), ("no slip at ultimate", Codes.JointType.SlipAtUltimate));
 
     private static readonly Named<PlaneThreads> Threads = new(
         ("drawn", PlaneThreads.Drawn), ("included", PlaneThreads.Included), ("excluded", PlaneThreads.Excluded));
@@ -90,17 +91,20 @@ public static class CodeFields
     public static readonly Field<PlaneThreads> ShearThreads = new(
         "judging.shearThreads", Types.Named(Threads), "Threads in shear plane", "whether threads lie in the shear planes")
     {
-        Otherwise = PlaneThreads.Drawn, Labels = new() { ["drawn"] = "by the drawing", ["included"] = "included (N)", ["excluded"] = "excluded (X)" },
+        Otherwise = PlaneThreads.Drawn, Labels = new() { ["drawn"] = "by the drawing", ["included"] = "included (N)",
+            ["excluded"] = "excluded (X)" },
     };
 
     public static readonly Field<bool> Uniform = new(
-        "judging.transfer", Types.Named(Transfers), "Load transfer", "how the load passes along the joint: end-loaded joints are reduced where they are long")
+        "judging.transfer", Types.Named(Transfers), "Load transfer",
+        "how the load passes along the joint: end-loaded joints are reduced where they are long")
     {
         Otherwise = false, Labels = new() { ["uniform"] = "uniform along the joint" },
     };
 
     public static readonly Field<BlockTension> BlockTension = new(
-        "judging.blockTension", Types.Named(Tensions), "Tension over a block", "how even the tension is over a block that tears out; uneven counts half")
+        "judging.blockTension", Types.Named(Tensions), "Tension over a block",
+        "how even the tension is over a block that tears out; uneven counts half")
     {
         Otherwise = Codes.BlockTension.ByLoad, Labels = new() { ["by load"] = "by the eccentricity" },
     };

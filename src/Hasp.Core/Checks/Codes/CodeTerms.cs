@@ -18,7 +18,8 @@ public static class CodeTerms
         "codeBolts", "n_b", Dimension.None, "number of bolts of one strength in the group", "the pattern");
     public static readonly Term Taken = new("codeTaken", "n_t,b", Dimension.None, "bolts whose load goes with what parts", "the pattern");
     public static readonly Term Pulled = new(
-        "codePulled", "l_nt", Dimension.Length, "length pulled apart, holes deducted, s²/(4g) given back", "worst failure path of the pattern");
+        "codePulled", "l_nt", Dimension.Length, "length pulled apart, holes deducted, s²/(4g) given back",
+        "worst failure path of the pattern");
     public static readonly Term PulledGross = new(
         "codePulledGross", "l_gt", Dimension.Length, "length pulled apart, holes not deducted", "worst failure path of the pattern");
     public static readonly Term Sheared = new(
@@ -42,12 +43,14 @@ public static class CodeTerms
     public static readonly Term SectionWidth = new(
         "codeSectionWidth", "b_g", Dimension.Length, "width of the part across the load", "stated, or as drawn");
     public static readonly Term DirectTension = new(
-        "codeDirectTension", "F_t,d", Dimension.Force, "tension on the bolt from the pull on the joint; what a moment adds is balanced by contact", "load case over the number of bolts");
+        "codeDirectTension", "F_t,d", Dimension.Force,
+        "tension on the bolt from the pull on the joint; what a moment adds is balanced by contact", "load case over the number of bolts");
     public static readonly Term LimitActual = new("codeLimitActual", "x", Dimension.Length, "distance in the pattern", "the pattern");
     public static readonly Term LimitAllowed = new(
         "codeLimitAllowed", "x_lim", Dimension.Length, "distance that the code allows", "limits of the code");
     public static readonly Term LimitFactor = new(
         "codeLimitFactor", "n_x", Dimension.None, "distance over the least, or the greatest over the distance", "limits of the code");
     public static readonly Term PretensionFactor = new(
-        "codePretensionFactor", "n_pc", Dimension.None, "least preload that the tightening leaves over the pretension asked for", "the code's pretension");
+        "codePretensionFactor", "n_pc", Dimension.None, "least preload that the tightening leaves over the pretension asked for",
+        "the code's pretension");
 }

@@ -16,7 +16,8 @@ namespace Hasp.Core.Checks.Codes;
 /// <param name="Taken">Bolts whose load goes with it.</param>
 /// <param name="Through">Bolts that the fracture passes, in its order.</param>
 internal sealed record FailurePath(
-    int Start, int Finish, double NetPulled, double GrossPulled, double NetSheared, double GrossSheared, ImmutableArray<int> Taken, ImmutableArray<int> Through)
+    int Start, int Finish, double NetPulled, double GrossPulled, double NetSheared, double GrossSheared, ImmutableArray<int> Taken,
+    ImmutableArray<int> Through)
 {
     /// <summary>True where no line is sheared: a net section from side to side.</summary>
     public bool IsSection => Start < 0 && Finish < 0;
@@ -110,7 +111,8 @@ internal sealed class FailurePaths
                 foreach (var q in lines[l])
                 {
                     var (gauge, stagger) = (_gauge[q] - _gauge[p], a[q] - a[p]);
-                    var (from, until) = Crossing(Enumerable.Range(_line[p] + 1, l - _line[p] - 1), b => a[p] + (stagger * (_gauge[lines[b][0]] - _gauge[p]) / gauge));
+                    var (from, until) = Crossing(Enumerable.Range(_line[p] + 1, l - _line[p] - 1), b => a[p]
+                        + (stagger * (_gauge[lines[b][0]] - _gauge[p]) / gauge));
                     var length = gauge + (stagger * stagger / (4 * gauge));
                     steps.Add(new(q, length, length - across, from, until));
                 }
@@ -176,7 +178,8 @@ internal sealed class FailurePaths
         }
         for (var p = 0; p < _reach.Length; p++)
         {
-            if (double.IsFinite(_reach[p])) least = Math.Min(least, (per.GrossSheared * _reach[p]) + (per.NetSheared * Math.Max(0, _reach[p] - _holesSheared[p])));
+            if (double.IsFinite(_reach[p])) least = Math.Min(least, (per.GrossSheared * _reach[p])
+                + (per.NetSheared * Math.Max(0, _reach[p] - _holesSheared[p])));
         }
         return least;
     }
@@ -187,7 +190,8 @@ internal sealed class FailurePaths
         var most = 0.0;
         foreach (var f in forces) most = Math.Max(most, f);
         var length = 0.0;
-        for (var i = 0; i < _reach.Length; i++) foreach (var l in (ReadOnlySpan<double>)[_reach[i], _low[i], _high[i]]) if (double.IsFinite(l)) length = Math.Max(length, l);
+        for (var i = 0; i < _reach.Length; i++) foreach (var l in (ReadOnlySpan<double>)[_reach[i], _low[i],
+            _high[i]]) if (double.IsFinite(l)) length = Math.Max(length, l);
         var span = _gauge[_order[^1]] - _gauge[_order[0]];
         return 1e6 * (per.NetPulled + per.GrossPulled + per.NetSheared + per.GrossSheared) * (length + span) / most;
     }
@@ -209,10 +213,12 @@ internal sealed class FailurePaths
         foreach (var p in _order)
         {
             var taken = sums[_own[p]];
-            var shear = double.IsFinite(_reach[p]) && !section ? (per.GrossSheared * _reach[p]) + (per.NetSheared * (_reach[p] - _holesSheared[p])) : double.PositiveInfinity;
+            var shear = double.IsFinite(_reach[p]) && !section ? (per.GrossSheared * _reach[p])
+                + (per.NetSheared * (_reach[p] - _holesSheared[p])) : double.PositiveInfinity;
             if (double.IsFinite(_low[p]))
             {
-                var fresh = (per.GrossPulled * _low[p]) + (per.NetPulled * (_low[p] - (_across / 2))) - (ratio * (taken + Sum(sums, _beyondLow[p])));
+                var fresh = (per.GrossPulled * _low[p])
+                    + (per.NetPulled * (_low[p] - (_across / 2))) - (ratio * (taken + Sum(sums, _beyondLow[p])));
                 if (fresh < value[(3 * p) + FromSide]) (value[(3 * p) + FromSide], before[(3 * p) + FromSide]) = (fresh, -1);
             }
             value[(3 * p) + FromShear] = shear - (ratio * taken);
@@ -224,7 +230,8 @@ internal sealed class FailurePaths
             }
             if (double.IsFinite(_high[p]))
             {
-                var side = (per.GrossPulled * _high[p]) + (per.NetPulled * (_high[p] - (_across / 2))) - (ratio * Sum(sums, _beyondHigh[p]));
+                var side = (per.GrossPulled * _high[p])
+                    + (per.NetPulled * (_high[p] - (_across / 2))) - (ratio * Sum(sums, _beyondHigh[p]));
                 if (section) Close(side, FromSide, false, value);
                 else
                 {
@@ -236,7 +243,8 @@ internal sealed class FailurePaths
             for (var s = first; s < until; s++)
             {
                 var step = _steps[s];
-                var cost = (per.GrossPulled * step.Gross) + (per.NetPulled * step.Net) - (ratio * (sums[_own[step.To]] + Sum(sums, (step.From, step.Until))));
+                var cost = (per.GrossPulled * step.Gross)
+                    + (per.NetPulled * step.Net) - (ratio * (sums[_own[step.To]] + Sum(sums, (step.From, step.Until))));
                 Reach(FromSide, FromSide, step.To, cost, value, before);
                 Reach(FromShear, AlongFromShear, step.To, cost, value, before);
                 Reach(AlongFromShear, AlongFromShear, step.To, cost, value, before);
@@ -286,7 +294,8 @@ internal sealed class FailurePaths
             (net, gross) = (net + step.Net, gross + step.Gross);
             TakeAll((step.From, step.Until));
         }
-        foreach (var (bolt, isShear, side, beyond) in new[] { (through[0], startSheared, _low[through[0]], _beyondLow[through[0]]), (through[^1], finishSheared, _high[through[^1]], _beyondHigh[through[^1]]) })
+        foreach (var (bolt, isShear, side, beyond) in new[] { (through[0], startSheared, _low[through[0]], _beyondLow[through[0]]),
+            (through[^1], finishSheared, _high[through[^1]], _beyondHigh[through[^1]]) })
         {
             if (isShear) (sheared, holes) = (sheared + _reach[bolt], holes + _holesSheared[bolt]);
             else
@@ -296,7 +305,8 @@ internal sealed class FailurePaths
             }
         }
         return new(
-            startSheared ? through[0] : -1, finishSheared ? through[^1] : -1, Math.Max(0, net), gross, Math.Max(0, sheared - holes), sheared, taken.ToImmutable(), through);
+            startSheared ? through[0] : -1, finishSheared ? through[^1] : -1, Math.Max(0, net), gross, Math.Max(0, sheared - holes),
+            sheared, taken.ToImmutable(), through);
 
         void TakeAll((int From, int To) crossed)
         {

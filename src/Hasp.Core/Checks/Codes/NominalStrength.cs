@@ -13,7 +13,8 @@ namespace Hasp.Core.Checks.Codes;
 public sealed record NominalStrength(string Grade, double Yield, double Tensile, double ThreadShear, string Source, bool Listed = true)
 {
     private static readonly IReadOnlyList<NominalStrength> Rows = Standards.Read("nominalStrengths", r => new NominalStrength(
-        Standards.Text(r, "grade"), Standards.Number(r, "yield_mpa"), Standards.Number(r, "tensile_mpa"), Standards.Number(r, "thread_shear"), Standards.Text(r, "source")));
+        Standards.Text(r, "grade"), Standards.Number(r, "yield_mpa"), Standards.Number(r, "tensile_mpa"),
+        Standards.Number(r, "thread_shear"), Standards.Text(r, "source")));
 
     private static readonly ConditionalWeakTable<GradeBand, NominalStrength> Known = [];
 
@@ -21,5 +22,6 @@ public sealed record NominalStrength(string Grade, double Yield, double Tensile,
     public static NominalStrength Of(GradeBand grade) => Known.GetValue(grade, Find);
 
     private static NominalStrength Find(GradeBand grade) =>
-        Rows.FirstOrDefault(r => r.Grade == grade.Grade) ?? new(grade.Grade, grade.Yield, grade.Tensile, 0.5, $"{grade.Cited} (not a grade of the code)", false);
+        Rows.FirstOrDefault(r => r.Grade == grade.Grade) ?? new(grade.Grade, grade.Yield, grade.Tensile, 0.5,
+            $"{grade.Cited} (not a grade of the code)", false);
 }

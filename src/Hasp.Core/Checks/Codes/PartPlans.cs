@@ -34,7 +34,8 @@ internal sealed class PartPlans
     /// </summary>
     public static PlanPoint AlongOf(BoltPattern? pattern, ImmutableArray<LoadCase> cases)
     {
-        var largest = cases.Where(c => !c.OnlyCombined).MaxBy(c => c.Shear) is { Shear: > 0 } most ? most.Load.Force : new Components(1, 0, 0);
+        var largest = cases.Where(c => !c.OnlyCombined).MaxBy(c => c.Shear) is { Shear: > 0 } most ? most.Load.Force
+            : new Components(1, 0, 0);
         var size = Math.Sqrt((largest.X * largest.X) + (largest.Y * largest.Y));
         var force = new PlanPoint(largest.X / size, largest.Y / size);
         if (pattern is null || pattern.Layout.IsRound || pattern.Layout.Kind == PatternKind.Single) return force;
@@ -95,9 +96,11 @@ internal sealed class PartPlan
     private readonly record struct Geometry(PlanPoint Along, double Hole, Plate? Drawn, (double, double) Ends, (double, double) Sides);
 
     /// <summary>All that the plan of a part follows from, beside its group of bolts.</summary>
-    private readonly record struct Stated(PlanPoint Along, double Hole, Plate? Drawn, double? Edge, double? Side, double? Width, bool IsCircle, int Sense);
+    private readonly record struct Stated(PlanPoint Along, double Hole, Plate? Drawn, double? Edge, double? Side, double? Width,
+        bool IsCircle, int Sense);
 
-    private PartPlan(BoltGroup? group, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends, (double, double) sides, int sense)
+    private PartPlan(BoltGroup? group, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends,
+        (double, double) sides, int sense)
     {
         Along = along;
         Bolts = bolts;
@@ -134,7 +137,8 @@ internal sealed class PartPlan
         var part = joint.Layers[layer];
         var sense = !joint.SidesStated ? 0 : part.Side == Side.Right ? -1 : 1;
         if (joint.Pattern is not { } pattern) return Made(joint, part, sense);
-        var stated = new Stated(joint.Along, joint.Hole, pattern.Plate, part.EdgeDistance, part.SideDistance, part.Width, RoundOf(joint, part) is not null, sense);
+        var stated = new Stated(joint.Along, joint.Hole, pattern.Plate, part.EdgeDistance, part.SideDistance, part.Width,
+            RoundOf(joint, part) is not null, sense);
         return pattern.Group.Once(stated, _ => Made(joint, part, sense));
     }
 
@@ -145,17 +149,20 @@ internal sealed class PartPlan
     private static PartPlan Made(Joint joint, Layer part, int sense)
     {
         var plate = joint.Pattern?.Plate;
-        var along = plate is not null && part.EdgeDistance is null && part.SideDistance is null && AxisOf(plate, joint.Along) is { } axis ? axis : joint.Along;
+        var along = plate is not null && part.EdgeDistance is null && part.SideDistance is null && AxisOf(plate, joint.Along) is { } axis
+            ? axis : joint.Along;
         var across = new PlanPoint(-along.Y, along.X);
         ImmutableArray<PlanPoint> inPlan = joint.Pattern is { } p ? [.. p.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y))] : [default];
         ImmutableArray<PlanPoint> bolts = [.. inPlan.Select(b => new PlanPoint(PartPlans.Dot(b, along), PartPlans.Dot(b, across)))];
         if (RoundOf(joint, part) is { } round) return new(joint.Pattern?.Group, along, bolts, joint.Hole, round, default, default, sense);
-        if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern?.Group, along, bolts, joint.Hole, plate, default, default, sense);
+        if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern?.Group, along, bolts,
+            joint.Hole, plate, default, default, sense);
         var (aLow, aHigh) = (bolts.Min(b => b.X), bolts.Max(b => b.X));
         var (bLow, bHigh) = (bolts.Min(b => b.Y), bolts.Max(b => b.Y));
         var side = part.SideDistance ?? (part.Width is { } width ? (width - (bHigh - bLow)) / 2 : null);
         return new(
-            joint.Pattern?.Group, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X), Ends(side, bLow, bHigh, across, b => b.Y), sense);
+            joint.Pattern?.Group, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X),
+            Ends(side, bLow, bHigh, across, b => b.Y), sense);
 
         (double, double) Ends(double? stated, double low, double high, PlanPoint towards, Func<PlanPoint, double> of)
         {
@@ -169,7 +176,8 @@ internal sealed class PartPlan
 
     /// <summary>A part with bolts on a circle and one edge distance is round about them; null for any other.</summary>
     private static Plate? RoundOf(Joint joint, Layer part) =>
-        joint.Pattern is { Layout: { Kind: PatternKind.Circle, Mirror: Mirror.None } layout } && part is { EdgeDistance: { } edge, SideDistance: null, Width: null }
+        joint.Pattern is { Layout: { Kind: PatternKind.Circle, Mirror: Mirror.None } layout }
+            && part is { EdgeDistance: { } edge, SideDistance: null, Width: null }
             ? new Plate([], layout.At, layout.Diameter + (2 * edge), []) : null;
 
     /// <summary>The axis of a plate with right angles nearest to a direction; null where it has none.</summary>
@@ -262,7 +270,8 @@ internal sealed class PartPlan
     /// <paramref name="along"/> from what is sheared, mm.
     /// </summary>
     public FailurePaths Paths(int direction, double across, double along) =>
-        _found.Paths.GetOrAdd((direction, across, along), static (k, plan) => new FailurePaths(plan, k.Item1, plan._hole, k.Item2, k.Item3), this);
+        _found.Paths.GetOrAdd((direction, across, along), static (k, plan) => new FailurePaths(plan, k.Item1, plan._hole, k.Item2, k.Item3),
+            this);
 
     private BoltPlace[] PlacesOf(int direction)
     {

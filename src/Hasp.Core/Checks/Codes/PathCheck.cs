@@ -98,7 +98,8 @@ internal static class PathCheck
 
     /// <summary>Bolts that a path passes, in words.</summary>
     internal static string Words(FailurePath path, Joint joint) =>
-        "through " + (path.Through.Length == 1 ? "bolt " : "bolts ") + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
+        "through " + (path.Through.Length == 1 ? "bolt " : "bolts ")
+            + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
 
     /// <summary>True where the tension over a block counts half: as stated, or where the load does not act through the centroid of the bolts.</summary>
     internal static bool IsUneven(CodeSettings how, bool concentric) =>
@@ -110,14 +111,16 @@ internal static class PathCheck
     {
         var layer = m.Joint.Layers[found.Part];
         return T.Let(
-            area, T.Given(length, mm, found.Part + 1, Traced.Reads<T>() ? Words(found.Path, m.Joint) : null) * T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name));
+            area, T.Given(length, mm, found.Part + 1, Traced.Reads<T>() ? Words(found.Path, m.Joint) : null) * T.Given(Terms.Thickness,
+                layer.Thickness, found.Part + 1, layer.Name));
     }
 
     /// <summary>The load of a path in a working: of a concentric case as the share of the bolts that go with it, else as the sum of their forces.</summary>
     internal static T ForceOf<T>(in Mechanics<T> m, in JointLoad<T> load, in Found found)
         where T : struct, IScalar<T>
     {
-        if (!found.Concentric) return T.Given(CodeTerms.PathForce, found.Force, found.Part + 1, "sum of the forces of these bolts in the direction");
+        if (!found.Concentric) return T.Given(CodeTerms.PathForce, found.Force, found.Part + 1,
+            "sum of the forces of these bolts in the direction");
         var bolts = T.Given(Terms.BoltCount, m.Joint.Plans.Parts[found.Part]!.Bolts.Length);
         var taken = T.Given(CodeTerms.Taken, found.Path.Taken.Length);
         var share = T.Const(m.Stack.LayerShare[found.Part]);

@@ -9,7 +9,8 @@ namespace Hasp.Core.Checks.Codes;
 /// <param name="Fracture">The line that is pulled apart.</param>
 /// <param name="Shears">Lines that are sheared, from the fracture to the end.</param>
 /// <param name="Bolts">Bolts that go with it.</param>
-public sealed record PathDrawn(int Part, ImmutableArray<PlanPoint> Fracture, ImmutableArray<(PlanPoint From, PlanPoint To)> Shears, ImmutableArray<int> Bolts)
+public sealed record PathDrawn(int Part, ImmutableArray<PlanPoint> Fracture, ImmutableArray<(PlanPoint From, PlanPoint To)> Shears,
+    ImmutableArray<int> Bolts)
 {
     internal static PathDrawn Of(Joint joint, in PathCheck.Found found)
     {

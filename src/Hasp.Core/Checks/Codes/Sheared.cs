@@ -17,7 +17,8 @@ internal static class Sheared
     /// of
     /// its limit state, or no width is known.
     /// </summary>
-    internal static Judged<T> GrossSection<T>(in Mechanics<T> m, in JointLoad<T> load, LimitStates states, Term factor, Func<int, T, T> resistance)
+    internal static Judged<T> GrossSection<T>(in Mechanics<T> m, in JointLoad<T> load, LimitStates states, Term factor,
+        Func<int, T, T> resistance)
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
@@ -26,7 +27,9 @@ internal static class Sheared
         {
             if (m.Stack.LayerShare[part] == 0 || Width(m.Joint, part, 0) is not { } width) continue;
             var layer = m.Joint.Layers[part];
-            var area = T.Let(CodeTerms.GrossSection, T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name), part + 1);
+            var area = T.Let(CodeTerms.GrossSection,
+                T.Given(CodeTerms.SectionWidth, width, part + 1, layer.Name) * T.Given(Terms.Thickness, layer.Thickness, part + 1,
+                layer.Name), part + 1);
             worst = worst.OrWorse(T.Let(factor, resistance(part, area) / Share(m, part, load.InPlane), part + 1), part);
         }
         return worst;
@@ -52,7 +55,8 @@ internal static class Sheared
     /// <summary>What is not known of the parts in plan, so that a check of them is not judged; empty where all is.</summary>
     internal static string Unknown(Joint joint, bool ends, bool sides)
     {
-        if (joint.Pattern is null && joint.Bolts.Count > 1) return "not judged, because the places of the bolts are not stated: lay out a pattern";
+        if (joint.Pattern is null
+            && joint.Bolts.Count > 1) return "not judged, because the places of the bolts are not stated: lay out a pattern";
         var plans = joint.Plans.Parts;
         for (var i = 0; i < plans.Length; i++)
         {
@@ -82,9 +86,11 @@ internal static class Sheared
         {
             if (joint.Layers[i].OnlyClamped || joint.Plans.Parts[i] is not { KnowsSides: false }) continue;
             yield return new(
-                $"layers[{i}].sideDistance", $"side distance of {joint.Layers[i].Name}, across the load (or its width): bearing, net section and tearing go by it");
+                $"layers[{i}].sideDistance",
+                $"side distance of {joint.Layers[i].Name}, across the load (or its width): bearing, net section and tearing go by it");
         }
-        if (joint.Cases.Any(c => c.LimitStates != LimitStates.NotStated) && joint.Judging.Basis.LooksAt is var states && !AnyCase(joint, states))
+        if (joint.Cases.Any(c => c.LimitStates != LimitStates.NotStated) && joint.Judging.Basis.LooksAt is var states
+            && !AnyCase(joint, states))
         {
             yield return new("loads[0].limitState", $"a load case for {Words(states)}: none is stated for it");
         }
@@ -92,7 +98,8 @@ internal static class Sheared
 
     internal static string Words(LimitStates states) => states switch
     {
-        LimitStates.Uls => "the ultimate limit state", LimitStates.Sls => "the serviceability limit state", LimitStates.Lrfd => "LRFD", LimitStates.Asd => "ASD", _ => "any limit state",
+        LimitStates.Uls => "the ultimate limit state", LimitStates.Sls => "the serviceability limit state", LimitStates.Lrfd => "LRFD",
+        LimitStates.Asd => "ASD", _ => "any limit state",
     };
 
     /// <summary>What the structural codes take for granted on a joint.</summary>
@@ -100,7 +107,9 @@ internal static class Sheared
     {
         if (joint.Cases.Any(c => !c.OnlyCombined && c.LimitStates == LimitStates.NotStated))
         {
-            yield return "No limit state is stated for " + string.Join(", ", joint.Cases.Where(c => !c.OnlyCombined && c.LimitStates == LimitStates.NotStated).Take(3).Select(c => c.Name))
+            yield return "No limit state is stated for "
+                + string.Join(", ", joint.Cases.Where(c => !c.OnlyCombined && c.LimitStates == LimitStates.NotStated).Take(3)
+                .Select(c => c.Name))
                 + ": the load is taken as it stands wherever one is asked for, and no partial factor is put on it.";
         }
         if (!joint.SidesStated && joint.Sharing.AnyShear) yield return "It is not stated which way the parts pull: bolts are judged bearing both ways.";
@@ -110,7 +119,8 @@ internal static class Sheared
     internal static double JointLength(Joint joint)
     {
         if (joint.Pattern is not { } pattern) return 0;
-        return (double)joint.Plans.Once("length", () => (object)joint.Cases.Where(c => !c.OnlyCombined && c.Shear > 0).Select(Along).DefaultIfEmpty(0).Max());
+        return (double)joint.Plans.Once("length", () => (object)joint.Cases.Where(c => !c.OnlyCombined && c.Shear > 0).Select(Along)
+            .DefaultIfEmpty(0).Max());
 
         double Along(LoadCase c)
         {

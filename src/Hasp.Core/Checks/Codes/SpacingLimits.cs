@@ -33,20 +33,23 @@ internal static class SpacingLimits
         where T : struct, IScalar<T>
     {
         if (Worst(joint, rules) is not { } worst || worst.Limit.Factor >= 1 - 1e-9) return Judged<T>.Nothing;
-        var (actual, allowed) = (T.Given(CodeTerms.LimitActual, worst.Limit.Actual, source: worst.Limit.Name), T.Given(CodeTerms.LimitAllowed, worst.Limit.Allowed));
+        var (actual, allowed) = (T.Given(CodeTerms.LimitActual, worst.Limit.Actual, source: worst.Limit.Name),
+            T.Given(CodeTerms.LimitAllowed, worst.Limit.Allowed));
         return new(true, T.Let(CodeTerms.LimitFactor, worst.Limit.IsLeast ? actual / allowed : allowed / actual), worst.Place);
     }
 
     internal static string Kept(Joint joint, Rules rules)
     {
-        if (joint.Pattern is null && joint.Bolts.Count > 1) return "not judged, because the places of the bolts are not stated: lay out a pattern";
+        if (joint.Pattern is null
+            && joint.Bolts.Count > 1) return "not judged, because the places of the bolts are not stated: lay out a pattern";
         return Worst(joint, rules) is { } worst ? $"kept; nearest to its limit: {worst.Limit.Words}" : "no distance is stated or drawn";
     }
 
     internal static string Words(Joint joint, Rules rules, int place)
     {
         var worst = Worst(joint, rules);
-        return worst is { } w && w.Place == place ? $"bolt {joint.Pattern?.NumberOf(place % joint.Bolts.Count) ?? 1} in {joint.Layers[place / joint.Bolts.Count].Name}: {w.Limit.Words}" : "";
+        return worst is { } w && w.Place == place
+            ? $"bolt {joint.Pattern?.NumberOf(place % joint.Bolts.Count) ?? 1} in {joint.Layers[place / joint.Bolts.Count].Name}: {w.Limit.Words}" : "";
     }
 
     /// <summary>The thinner of the two outer parts, mm.</summary>
@@ -67,9 +70,11 @@ internal static class SpacingLimits
         {
             if (joint.Plans.Parts[part] is not { } plan) continue;
             var (layer, index) = (joint.Layers[part], part);
-            var key = (rules.Method, joint.Judging.By<CodeSettings>(), joint.Bolts.Thread.Diameter, layer.Holes, layer.Thickness, layer.Material.Yield, ThinnerOuter(joint));
+            var key = (rules.Method, joint.Judging.By<CodeSettings>(), joint.Bolts.Thread.Diameter, layer.Holes, layer.Thickness,
+                layer.Material.Yield, ThinnerOuter(joint));
             var nearest = plan.Once(key, () => Search(joint, index, plan, rules));
-            if (nearest.Limit is { } limit && (worst is null || limit.Factor < worst.Limit.Factor)) worst = new(limit, (part * plan.Bolts.Length) + nearest.Bolt);
+            if (nearest.Limit is { } limit && (worst is null || limit.Factor < worst.Limit.Factor)) worst = new(limit,
+                (part * plan.Bolts.Length) + nearest.Bolt);
         }
         return worst;
     }

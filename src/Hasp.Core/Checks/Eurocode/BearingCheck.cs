@@ -12,7 +12,8 @@ namespace Hasp.Core.Checks.Eurocode;
 internal readonly struct BearingCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("enBearing", "Bearing resistance", "bears", 1, PreloadUsed.None,
-        "bearing resistance over the shear that the part brings to the bolt", "EN 1993-1-8:2005, Table 3.4, 3.6.1(10)") { Worsens = Worsens.Otherwise };
+        "bearing resistance over the shear that the part brings to the bolt",
+        "EN 1993-1-8:2005, Table 3.4, 3.6.1(10)") { Worsens = Worsens.Otherwise };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -43,7 +44,8 @@ internal readonly struct BearingCheck : IBoltCheck
 
     private static T Component<T>(in BoltLoad<T> load, double size, int part)
         where T : struct, IScalar<T> =>
-        Math.Abs(size - load.Shear.Value) <= 1e-9 * size ? load.Shear : T.Given(EurocodeTerms.BearingEffect, size, part + 1, "component of the bolt's shear in the direction");
+        Math.Abs(size - load.Shear.Value) <= 1e-9 * size ? load.Shear
+            : T.Given(EurocodeTerms.BearingEffect, size, part + 1, "component of the bolt's shear in the direction");
 
     /// <summary>Fb,Rd of a bolt in a part and direction; null where a distance that it goes by is not known.</summary>
     internal static T? Resistance<T>(in Mechanics<T> m, int part, int bolt, int direction)
@@ -58,8 +60,10 @@ internal readonly struct BearingCheck : IBoltCheck
         var (end, side) = (place.End - ((along - width) / 2), place.Side - ((across - width) / 2));
         if (place.IsEnd && double.IsNaN(end)) return null;
         if (!place.IsInner && double.IsNaN(side)) return null;
-        var d0 = T.Given(CodeTerms.SlotDiameter, width, part + 1, kind == HoleKind.Standard ? joint.HoleSource : EurocodeBasis.Holes.Source);
-        var alphaD = place.IsEnd ? EurocodeFormulas.AlphaEnd(T.Given(EurocodeTerms.EndDistance, end, part + 1), d0) : EurocodeFormulas.AlphaInner(T.Given(EurocodeTerms.PitchAlong, place.Pitch), d0);
+        var d0 = T.Given(CodeTerms.SlotDiameter, width, part + 1, kind == HoleKind.Standard ? joint.HoleSource
+            : EurocodeBasis.Holes.Source);
+        var alphaD = place.IsEnd ? EurocodeFormulas.AlphaEnd(T.Given(EurocodeTerms.EndDistance, end, part + 1), d0)
+            : EurocodeFormulas.AlphaInner(T.Given(EurocodeTerms.PitchAlong, place.Pitch), d0);
         var bolts = NominalStrength.Of(joint.Bolts.Grade);
         var tensile = Sheared.Tensile<T>(joint, part);
         var alphaB = EurocodeFormulas.AlphaB(alphaD, T.Given(CodeTerms.BoltTensile, bolts.Tensile, source: bolts.Source), tensile);
@@ -73,7 +77,8 @@ internal readonly struct BearingCheck : IBoltCheck
             _ => null,
         };
         var thickness = Sheared.Thickness(m, part);
-        var resistance = EurocodeFormulas.Bearing(EurocodeFormulas.K1(e2, p2, d0), alphaB, tensile, m.Thread.Diameter, thickness, gamma, holes);
+        var resistance = EurocodeFormulas.Bearing(EurocodeFormulas.K1(e2, p2, d0), alphaB, tensile, m.Thread.Diameter, thickness, gamma,
+            holes);
         // 3.6.1(10): a single lap with one bolt row, any number side by side.
         return m.Stack.Planes.Length == 1 && double.IsPositiveInfinity(place.LinePitch)
             ? T.Let(EurocodeTerms.SingleRow, T.Min(resistance, T.Const(1.5) * tensile * m.Thread.Diameter * thickness / gamma))

@@ -23,8 +23,10 @@ public static class EurocodeBasis
     public static readonly Field<string> Surface = new(
         "judging.eurocode.surface", Types.OneOf(["A", "B", "C", "D"]), "Surface class, EN", "class of the friction surfaces (Table 3.7)")
     {
-        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
-        Labels = new() { ["A"] = "A, μ 0.5 (blasted, or sprayed aluminium)", ["B"] = "B, μ 0.4 (blasted, alkali-zinc silicate)", ["C"] = "C, μ 0.3 (wire-brushed, flame-cleaned)", ["D"] = "D, μ 0.2 (as rolled)" },
+        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction)
+            ? "by the slip coefficient" : "not stated",
+        Labels = new() { ["A"] = "A, μ 0.5 (blasted, or sprayed aluminium)", ["B"] = "B, μ 0.4 (blasted, alkali-zinc silicate)",
+            ["C"] = "C, μ 0.3 (wire-brushed, flame-cleaned)", ["D"] = "D, μ 0.2 (as rolled)" },
     };
 
     public static readonly Check Shear = Check.OfBolts<ShearCheck>();
@@ -78,7 +80,8 @@ public static class EurocodeBasis
         foreach (var ask in Sheared.Asks(joint)) yield return ask;
         var how = joint.Judging.By<EurocodeSettings>();
         if (!how.IsSlipCritical || !joint.Sharing.AnyShear) yield break;
-        if (FrictionOf(joint) is null) yield return new(Surface.Path, "the class of the friction surfaces, or a tested slip coefficient: slip goes by it");
+        if (FrictionOf(joint) is null) yield return new(Surface.Path,
+            "the class of the friction surfaces, or a tested slip coefficient: slip goes by it");
         if (!IsPreloadable(joint)) yield return new(Fields.Grade.Path, "bolts of 8.8 or 10.9: only those are preloaded (3.1.2)");
     }
 

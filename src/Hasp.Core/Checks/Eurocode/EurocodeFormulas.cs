@@ -19,7 +19,8 @@ public static class EurocodeFormulas
     /// <summary>βLf = 1 − (Lj − 15d)/(200d), within 0.75 and 1 (3.8).</summary>
     public static T LengthReduction<T>(T jointLength, T diameter)
         where T : struct, IReal<T> =>
-        T.Let(EurocodeTerms.Length, T.Max(T.Const(0.75), T.Min(T.Const(1), T.Const(1) - ((jointLength - (T.Const(15) * diameter)) / (T.Const(200) * diameter)))));
+        T.Let(EurocodeTerms.Length, T.Max(T.Const(0.75),
+            T.Min(T.Const(1), T.Const(1) - ((jointLength - (T.Const(15) * diameter)) / (T.Const(200) * diameter)))));
 
     /// <summary>αd at an end bolt: e1/(3d0) (Table 3.4).</summary>
     public static T AlphaEnd<T>(T endDistance, T hole)

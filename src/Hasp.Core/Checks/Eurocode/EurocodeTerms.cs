@@ -13,7 +13,8 @@ public static class EurocodeTerms
     public static readonly Term GammaM3 = new(
         "gammaM3", "γ_M3", Dimension.None, "partial factor of slip, category C", "EN 1993-1-8, Table 2.1; national choice");
     public static readonly Term GammaM3Ser = new(
-        "gammaM3Ser", "γ_M3,ser", Dimension.None, "partial factor of slip at service, category B", "EN 1993-1-8, Table 2.1; national choice");
+        "gammaM3Ser", "γ_M3,ser", Dimension.None, "partial factor of slip at service, category B",
+        "EN 1993-1-8, Table 2.1; national choice");
     public static readonly Term ThreadShear = new(
         "enThreadShear", "α_v", Dimension.None, "shear strength over tensile strength in the plane", "EN 1993-1-8, Table 3.4");
     public static readonly Term PlaneShear = new(
@@ -25,13 +26,15 @@ public static class EurocodeTerms
     public static readonly Term Length = new(
         "enLength", "β_Lf", Dimension.None, "reduction for a long joint", "EN 1993-1-8, 3.8: 1 − (Lj − 15d)/(200d), 0.75 to 1");
     public static readonly Term ShearResistance = new(
-        "enShearResistance", "F_v,Rd", Dimension.Force, "shear resistance of the bolt in all its planes", "EN 1993-1-8, Table 3.4 and 3.6.1");
+        "enShearResistance", "F_v,Rd", Dimension.Force, "shear resistance of the bolt in all its planes",
+        "EN 1993-1-8, Table 3.4 and 3.6.1");
     public static readonly Term ShearFactor = new(
         "enShearFactor", "n_v,EN", Dimension.None, "shear resistance over shear", "F_v,Rd/F_v,Ed ≥ 1");
     public static readonly Term BearingWidth = new(
         "enK1", "k_1", Dimension.None, "bearing factor across the load", "EN 1993-1-8, Table 3.4");
     public static readonly Term BearingEnd = new(
-        "enAlphaD", "α_d", Dimension.None, "bearing factor along the load", "EN 1993-1-8, Table 3.4: e1/3d0 at an end bolt, p1/3d0 − 1/4 at an inner one");
+        "enAlphaD", "α_d", Dimension.None, "bearing factor along the load",
+        "EN 1993-1-8, Table 3.4: e1/3d0 at an end bolt, p1/3d0 − 1/4 at an inner one");
     public static readonly Term BearingAlong = new(
         "enAlphaB", "α_b", Dimension.None, "the least of α_d, f_ub/f_u and 1", "EN 1993-1-8, Table 3.4");
     public static readonly Term BearingHole = new(
@@ -45,7 +48,8 @@ public static class EurocodeTerms
     public static readonly Term BearingResistance = new(
         "enBearingResistance", "F_b,Rd", Dimension.Force, "bearing resistance", "EN 1993-1-8, Table 3.4");
     public static readonly Term SingleRow = new(
-        "enSingleRow", "F_b,Rd,1", Dimension.Force, "bearing resistance of a single lap with one bolt row", "EN 1993-1-8, 3.6.1(10): 1.5·fu·d·t/γM2");
+        "enSingleRow", "F_b,Rd,1", Dimension.Force, "bearing resistance of a single lap with one bolt row",
+        "EN 1993-1-8, 3.6.1(10): 1.5·fu·d·t/γM2");
     public static readonly Term BearingEffect = new(
         "enBearingEffect", "F_v,Ed,i", Dimension.Force, "shear that the part brings to the bolt, in the direction", "load path");
     public static readonly Term BearingFactor = new(
@@ -53,7 +57,8 @@ public static class EurocodeTerms
     public static readonly Term GroupBolt = new(
         "enGroupBolt", "F_Rd,i", Dimension.Force, "what a bolt carries in bearing, as a load on the bolt", "EN 1993-1-8, 3.7");
     public static readonly Term GroupResistance = new(
-        "enGroupResistance", "F_gr,Rd", Dimension.Force, "resistance of the group", "EN 1993-1-8, 3.7: the sum where no shear resistance is below a bearing resistance, else N times the least");
+        "enGroupResistance", "F_gr,Rd", Dimension.Force, "resistance of the group",
+        "EN 1993-1-8, 3.7: the sum where no shear resistance is below a bearing resistance, else N times the least");
     public static readonly Term GroupFactor = new(
         "enGroupFactor", "n_gr,EN", Dimension.None, "resistance of the group over the load", "F_gr,Rd/F_Ed ≥ 1");
     public static readonly Term TensionShape = new(
@@ -67,11 +72,13 @@ public static class EurocodeTerms
     public static readonly Term PunchingDiameter = new(
         "enPunchingDiameter", "d_m", Dimension.Length, "mean of the widths across points and across flats", "EN 1993-1-8, 1.5");
     public static readonly Term PunchingResistance = new(
-        "enPunchingResistance", "B_p,Rd", Dimension.Force, "punching resistance under head or nut", "EN 1993-1-8, Table 3.4: 0.6·π·dm·tp·fu/γM2");
+        "enPunchingResistance", "B_p,Rd", Dimension.Force, "punching resistance under head or nut",
+        "EN 1993-1-8, Table 3.4: 0.6·π·dm·tp·fu/γM2");
     public static readonly Term PunchingFactor = new(
         "enPunchingFactor", "n_p,EN", Dimension.None, "punching resistance over tension", "B_p,Rd/F_t,Ed ≥ 1");
     public static readonly Term CombinedSum = new(
-        "enCombinedSum", "Σ_vt", Dimension.None, "shear and tension together", "EN 1993-1-8, Table 3.4: Fv,Ed/Fv,Rd + Ft,Ed/(1.4 Ft,Rd) ≤ 1");
+        "enCombinedSum", "Σ_vt", Dimension.None, "shear and tension together",
+        "EN 1993-1-8, Table 3.4: Fv,Ed/Fv,Rd + Ft,Ed/(1.4 Ft,Rd) ≤ 1");
     public static readonly Term CombinedFactor = new(
         "enCombinedFactor", "n_vt,EN", Dimension.None, "times both may grow until their sum is 1", "1/Σ_vt ≥ 1");
     public static readonly Term Pretension = new(
@@ -92,11 +99,13 @@ public static class EurocodeTerms
     public static readonly Term SectionFactor = new(
         "enSectionFactor", "n_N,EN", Dimension.None, "resistance of the section over the load", "N_t,Rd/N_Ed ≥ 1");
     public static readonly Term BlockResistance = new(
-        "enBlockResistance", "V_eff,Rd", Dimension.Force, "resistance to block tearing", "EN 1993-1-8, 3.10.2: fu·Ant/γM2 + fy·Anv/(√3·γM0), half of the first where the loading is eccentric");
+        "enBlockResistance", "V_eff,Rd", Dimension.Force, "resistance to block tearing",
+        "EN 1993-1-8, 3.10.2: fu·Ant/γM2 + fy·Anv/(√3·γM0), half of the first where the loading is eccentric");
     public static readonly Term BlockFactor = new(
         "enBlockFactor", "n_eff,EN", Dimension.None, "resistance to block tearing over the load of its bolts", "V_eff,Rd/F ≥ 1");
     public static readonly Term FlangeResistance = new(
-        "enFlangeResistance", "F_T,1,Rd", Dimension.Force, "tension per bolt at which the T-stub flange is plastic at web and bolt line", "EN 1993-1-8, 6.2.4, mode 1");
+        "enFlangeResistance", "F_T,1,Rd", Dimension.Force, "tension per bolt at which the T-stub flange is plastic at web and bolt line",
+        "EN 1993-1-8, 6.2.4, mode 1");
     public static readonly Term FlangeFactor = new(
         "enFlangeFactor", "n_T,EN", Dimension.None, "T-stub flange over tension before prying", "F_T,1,Rd/F_t ≥ 1");
 }

@@ -17,7 +17,8 @@ internal readonly struct GroupCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Of(m.AsPlain(), load.Case) is not { } group) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls)
+            || Of(m.AsPlain(), load.Case) is not { } group) return Judged<T>.Nothing;
         var shear = ShearCheck.Resistance(m);
         T whole;
         if (group.Sums)
@@ -37,11 +38,13 @@ internal readonly struct GroupCheck : IPartCheck
             whole = T.Given(Terms.BoltCount, group.Bolts.Length) * T.Min(shear, OnBolt(m, least));
         }
         return new(
-            true, T.Let(EurocodeTerms.GroupFactor, T.Let(EurocodeTerms.GroupResistance, whole) / load.InPlane), group.Bolts.MinBy(b => b.Resistance).Part);
+            true, T.Let(EurocodeTerms.GroupFactor, T.Let(EurocodeTerms.GroupResistance, whole) / load.InPlane),
+            group.Bolts.MinBy(b => b.Resistance).Part);
     }
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.Nothing(m, LimitStates.Uls,
-        Sheared.Unknown(m.Joint, true, true) is { Length: > 0 } unknown ? unknown : "no load through the centroid, along an end: each bolt is judged");
+        Sheared.Unknown(m.Joint, true, true) is { Length: > 0 } unknown ? unknown
+            : "no load through the centroid, along an end: each bolt is judged");
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 

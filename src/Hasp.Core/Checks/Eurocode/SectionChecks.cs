@@ -16,7 +16,8 @@ internal readonly struct GrossSectionCheck : IPartCheck
     {
         var joint = m.Joint;
         return Sheared.GrossSection(m, load, LimitStates.Uls, EurocodeTerms.SectionFactor, (part, area) =>
-            T.Let(EurocodeTerms.GrossResistance, area * Sheared.Yield<T>(joint, part) / joint.Judging.By<EurocodeSettings>().GammaM0<T>(), part + 1));
+            T.Let(EurocodeTerms.GrossResistance, area * Sheared.Yield<T>(joint, part) / joint.Judging.By<EurocodeSettings>().GammaM0<T>(),
+                part + 1));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingGross(m, LimitStates.Uls);
@@ -32,12 +33,14 @@ internal readonly struct GrossSectionCheck : IPartCheck
 internal readonly struct NetSectionCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("enNet", "Net section", "net section", 1, PreloadUsed.None,
-        "resistance of the net section over the load of the bolts that it holds", "EN 1993-1-1:2005, 6.2.2.2, 6.2.3") { Worsens = Worsens.WithTheCase };
+        "resistance of the net section over the load of the bolts that it holds",
+        "EN 1993-1-1:2005, 6.2.2.2, 6.2.3") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls)
+            || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var how = m.Joint.Judging.By<EurocodeSettings>();
         var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var resistance = Strength(how, area, Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part));
@@ -85,7 +88,8 @@ internal readonly struct NetSectionCheck : IPartCheck
 internal readonly struct BlockTearingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("enBlock", "Block tearing", "block tears", 1, PreloadUsed.None,
-        "resistance to block tearing over the load of the bolts in the block", "EN 1993-1-8:2005, 3.10.2") { Worsens = Worsens.WithTheCase };
+        "resistance to block tearing over the load of the bolts in the block",
+        "EN 1993-1-8:2005, 3.10.2") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -95,8 +99,11 @@ internal readonly struct BlockTearingCheck : IPartCheck
         var layer = m.Joint.Layers[found.Part];
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
         var resistance = EurocodeFormulas.Block(
-            Sheared.Tensile<T>(m.Joint, found.Part), T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1, PathCheck.Words(found.Path, m.Joint)) * t),
-            Sheared.Yield<T>(m.Joint, found.Part), T.Let(CodeTerms.NetShear, T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t),
+            Sheared.Tensile<T>(m.Joint, found.Part),
+            T.Let(CodeTerms.NetTension, T.Given(CodeTerms.Pulled, found.Path.NetPulled, found.Part + 1,
+            PathCheck.Words(found.Path, m.Joint)) * t),
+            Sheared.Yield<T>(m.Joint, found.Part), T.Let(CodeTerms.NetShear,
+                T.Given(CodeTerms.Sheared, found.Path.NetSheared, found.Part + 1) * t),
             how.GammaM2<T>(), how.GammaM0<T>(), PathCheck.IsUneven(how, found.Concentric));
         return new(true, T.Let(EurocodeTerms.BlockFactor, resistance / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
@@ -125,7 +132,8 @@ internal readonly struct BlockTearingCheck : IPartCheck
         {
             var (how, layer) = (joint.Judging.By<EurocodeSettings>(), joint.Layers[part]);
             double On(double pulled, double sheared) => EurocodeFormulas.Block<Plain>(
-                new(layer.Material.Tensile), new(pulled * layer.Thickness), new(layer.Material.Yield), new(sheared * layer.Thickness), new(how.M2), new(how.M0), PathCheck.IsUneven(how, concentric)).Value;
+                new(layer.Material.Tensile), new(pulled * layer.Thickness), new(layer.Material.Yield), new(sheared * layer.Thickness),
+                new(how.M2), new(how.M0), PathCheck.IsUneven(how, concentric)).Value;
             into[0] = new(On(1, 0), 0, On(0, 1), 0);
             return 1;
         }

@@ -29,7 +29,8 @@ internal readonly struct ShearCheck : IBoltCheck
         for (var i = 0; i < m.Stack.Planes.Length; i++)
         {
             var thread = Sheared.ThreadIn(m.Stack.Planes[i], how.Threads);
-            var alpha = T.Given(EurocodeTerms.ThreadShear, thread ? bolt.ThreadShear : 0.6, thread ? 1 : 2, thread ? "threads in the plane" : "shank in the plane");
+            var alpha = T.Given(EurocodeTerms.ThreadShear, thread ? bolt.ThreadShear : 0.6, thread ? 1 : 2, thread ? "threads in the plane"
+                : "shank in the plane");
             var plane = EurocodeFormulas.PlaneShearResistance(alpha, fub, thread ? m.Thread.StressArea : m.Thread.ShankArea, gamma, i + 1);
             sum = sum is { } before ? before + plane : plane;
         }
@@ -38,9 +39,11 @@ internal readonly struct ShearCheck : IBoltCheck
         if (HasWideHoles(m.Joint) && bolt.Grade is not ("4.6" or "5.6")) whole = T.Given(EurocodeTerms.Workmanship, 0.85) * whole;
         // 3.6.1(12): the thicker packing of a double shear joint.
         var packing = Sheared.Packing(m.Stack);
-        if (packing > m.Joint.Bolts.Thread.Diameter / 3) whole = EurocodeFormulas.PackingReduction(m.Thread.Diameter, T.Given(Terms.PackingThickness, packing)) * whole;
+        if (packing > m.Joint.Bolts.Thread.Diameter / 3) whole = EurocodeFormulas.PackingReduction(m.Thread.Diameter,
+            T.Given(Terms.PackingThickness, packing)) * whole;
         var length = how.UniformTransfer ? 0 : Sheared.JointLength(m.Joint);
-        if (length > 15 * m.Joint.Bolts.Thread.Diameter) whole = EurocodeFormulas.LengthReduction(T.Given(CodeTerms.JointLength, length), m.Thread.Diameter) * whole;
+        if (length > 15 * m.Joint.Bolts.Thread.Diameter) whole = EurocodeFormulas.LengthReduction(T.Given(CodeTerms.JointLength, length),
+            m.Thread.Diameter) * whole;
         return T.Let(EurocodeTerms.ShearResistance, whole);
     }
 

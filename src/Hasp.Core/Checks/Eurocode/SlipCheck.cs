@@ -19,15 +19,20 @@ internal readonly struct SlipCheck : IBoltCheck
     {
         var joint = m.Joint;
         var how = joint.Judging.By<EurocodeSettings>();
-        if (!how.IsSlipCritical || load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(StatesOf(how))) return Judged<T>.Nothing;
+        if (!how.IsSlipCritical || load.Shear.Value <= 0 || m.Stack.Planes.Length == 0
+            || !load.Case.CountsIn(StatesOf(how))) return Judged<T>.Nothing;
         if (EurocodeBasis.FrictionOf(joint) is not { } friction || !EurocodeBasis.IsPreloadable(joint)) return Judged<T>.Nothing;
         var bolt = NominalStrength.Of(joint.Bolts.Grade);
-        var pretension = EurocodeFormulas.PretensionForce(T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source), m.Thread.StressArea);
-        var gamma = how.JointType == JointType.SlipAtUltimate ? T.Given(EurocodeTerms.GammaM3, how.M3) : T.Given(EurocodeTerms.GammaM3Ser, how.M3Ser);
+        var pretension = EurocodeFormulas.PretensionForce(T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source),
+            m.Thread.StressArea);
+        var gamma = how.JointType == JointType.SlipAtUltimate ? T.Given(EurocodeTerms.GammaM3, how.M3)
+            : T.Given(EurocodeTerms.GammaM3Ser, how.M3Ser);
         var (ks, part) = HolesOf(joint);
         var resistance = EurocodeFormulas.Slip(
-            T.Given(EurocodeTerms.SlipHoles, ks, source: Traced.Reads<T>() ? $"{Names.HoleKinds[joint.Layers[part].Holes]} holes of {joint.Layers[part].Name}, Table 3.6" : null),
-            T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), T.Given(EurocodeTerms.SlipFriction, friction.Value, source: friction.Source), pretension,
+            T.Given(EurocodeTerms.SlipHoles, ks, source: Traced.Reads<T>()
+                ? $"{Names.HoleKinds[joint.Layers[part].Holes]} holes of {joint.Layers[part].Name}, Table 3.6" : null),
+            T.Given(Terms.FrictionFaces, m.Stack.Planes.Length),
+            T.Given(EurocodeTerms.SlipFriction, friction.Value, source: friction.Source), pretension,
             Sheared.DirectTension(joint, load), gamma);
         return Judged<T>.Of(T.Let(EurocodeTerms.SlipFactor, resistance / load.Shear));
     }
@@ -71,7 +76,8 @@ internal readonly struct SlipCheck : IBoltCheck
 internal readonly struct PretensionCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("enPretension", "Preload of the code", "too loose", 1, PreloadUsed.Smallest,
-        "least preload that the tightening leaves over 0.7·fub·As", "EN 1993-1-8:2005, 3.9.1(2); EN 1090-2, 8.5") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "least preload that the tightening leaves over 0.7·fub·As", "EN 1993-1-8:2005, 3.9.1(2); EN 1090-2, 8.5") { SetBy = SetBy.Tool,
+        WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -79,7 +85,8 @@ internal readonly struct PretensionCheck : IBoltCheck
         if (!MayApply(m.Joint)) return Judged<T>.Nothing;
         var bolt = NominalStrength.Of(m.Joint.Bolts.Grade);
         return Judged<T>.Of(T.Let(CodeTerms.PretensionFactor,
-            m.PreloadMin / EurocodeFormulas.PretensionForce(T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source), m.Thread.StressArea)));
+            m.PreloadMin / EurocodeFormulas.PretensionForce(T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source),
+                m.Thread.StressArea)));
     }
 
     public static bool MayApply(Joint joint) => joint.Judging.By<EurocodeSettings>().Pretensions && EurocodeBasis.IsPreloadable(joint);

@@ -25,7 +25,8 @@ internal readonly struct TensionCheck : IBoltCheck
         var bolt = NominalStrength.Of(m.Joint.Bolts.Grade);
         var countersunk = m.Joint.Bolts.Head.Countersunk;
         return EurocodeFormulas.Tension(
-            T.Given(EurocodeTerms.TensionShape, countersunk ? 0.63 : 0.9, source: countersunk ? "countersunk" : null), T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source),
+            T.Given(EurocodeTerms.TensionShape, countersunk ? 0.63 : 0.9, source: countersunk ? "countersunk" : null),
+            T.Given(CodeTerms.BoltTensile, bolt.Tensile, source: bolt.Source),
             m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
     }
 }
@@ -56,7 +57,8 @@ internal readonly struct PunchingCheck : IBoltCheck
     {
         var layer = m.Joint.Layers[part];
         var resistance = EurocodeFormulas.Punching(
-            T.Given(EurocodeTerms.PunchingDiameter, pressing.MeanWidth, end, pressing.Source), T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name),
+            T.Given(EurocodeTerms.PunchingDiameter, pressing.MeanWidth, end, pressing.Source),
+            T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name),
             Sheared.Tensile<T>(m.Joint, part), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>(), end);
         return T.Let(EurocodeTerms.PunchingFactor, resistance / T.Let(EurocodeTerms.TensionEffect, load.Tension), end);
     }
@@ -70,8 +72,10 @@ internal readonly struct CombinedCheck : IBoltCheck
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
-        load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(LimitStates.Uls) ? Judged<T>.Nothing
-        : Judged<T>.Of(T.Let(EurocodeTerms.CombinedFactor, T.Const(1) / EurocodeFormulas.Combined(load.Shear, ShearCheck.Resistance(m), load.Tension, TensionCheck.Resistance(m))));
+        load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(LimitStates.Uls)
+            ? Judged<T>.Nothing
+        : Judged<T>.Of(T.Let(EurocodeTerms.CombinedFactor,
+            T.Const(1) / EurocodeFormulas.Combined(load.Shear, ShearCheck.Resistance(m), load.Tension, TensionCheck.Resistance(m))));
 
     public static string Nothing(in Mechanics<Plain> m) => "no bolt is pulled and sheared at once";
 }
@@ -86,7 +90,8 @@ internal readonly struct FlangeCheck : IBoltCheck
         where T : struct, IScalar<T> =>
         m.Joint.Pattern?.Prying is { IsModel: true } prying && load.BeforePrying.Value > 0 && load.Case.CountsIn(LimitStates.Uls)
             ? Judged<T>.Of(T.Let(EurocodeTerms.FlangeFactor,
-                T.Let(EurocodeTerms.FlangeResistance, prying.FlangeStrength<T>(m.Joint) / m.Joint.Judging.By<EurocodeSettings>().GammaM0<T>()) / load.BeforePrying))
+                T.Let(EurocodeTerms.FlangeResistance, prying.FlangeStrength<T>(m.Joint) / m.Joint.Judging.By<EurocodeSettings>()
+                    .GammaM0<T>()) / load.BeforePrying))
             : Judged<T>.Nothing;
 
     public static bool MayApply(Joint joint) => joint.Pattern?.Prying is { IsModel: true };

@@ -37,7 +37,8 @@ internal readonly struct ShearCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var length = m.Joint.Judging.By<Is800Settings>().UniformTransfer ? 0 : Sheared.JointLength(m.Joint);
-        return length > 15 * m.Joint.Bolts.Thread.Diameter ? Is800Formulas.LongJoint(T.Given(CodeTerms.JointLength, length), m.Thread.Diameter) : null;
+        return length > 15 * m.Joint.Bolts.Thread.Diameter
+            ? Is800Formulas.LongJoint(T.Given(CodeTerms.JointLength, length), m.Thread.Diameter) : null;
     }
 
     /// <summary>Vdsb.</summary>
@@ -139,7 +140,8 @@ internal readonly struct TensionCheck : IBoltCheck
         var how = m.Joint.Judging.By<Is800Settings>();
         var bolt = NominalStrength.Of(m.Joint.Bolts.Grade);
         return Is800Formulas.Tension(
-            ShearCheck.Tensile(m), ShearCheck.NetArea(m), how.GammaMb<T>(), T.Given(CodeTerms.BoltYield, bolt.Yield, source: bolt.Source), T.Let(Is800Terms.ShankArea, m.Thread.ShankArea), how.GammaM0<T>());
+            ShearCheck.Tensile(m), ShearCheck.NetArea(m), how.GammaMb<T>(), T.Given(CodeTerms.BoltYield, bolt.Yield, source: bolt.Source),
+            T.Let(Is800Terms.ShankArea, m.Thread.ShankArea), how.GammaM0<T>());
     }
 }
 
@@ -152,7 +154,8 @@ internal readonly struct CombinedCheck : IBoltCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(LimitStates.Uls)) return Judged<T>.Nothing;
+        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0
+            || !load.Case.CountsIn(LimitStates.Uls)) return Judged<T>.Nothing;
         var shear = ShearCheck.Strength(m);
         // Bearing as a strength against the bolt's shear: its factor times the shear.
         if (BearingCheck.Judge(m, load) is { Applies: true } bearing) shear = T.Min(shear, bearing.Factor * load.Shear);
@@ -170,7 +173,8 @@ internal readonly struct SlipCheck : IBoltCheck
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
-        load.Shear.Value > 0 && Strength(m, load) is { } strength ? Judged<T>.Of(T.Let(Is800Terms.Factor, strength / load.Shear)) : Judged<T>.Nothing;
+        load.Shear.Value > 0 && Strength(m, load) is { } strength ? Judged<T>.Of(T.Let(Is800Terms.Factor, strength / load.Shear))
+            : Judged<T>.Nothing;
 
     public static bool MayApply(Joint joint) => joint.Judging.By<Is800Settings>().IsSlipCritical;
 
@@ -179,7 +183,8 @@ internal readonly struct SlipCheck : IBoltCheck
         var how = m.Joint.Judging.By<Is800Settings>();
         if (!how.IsSlipCritical) return "bearing type: it may slip";
         return Is800Basis.FrictionOf(
-            m.Joint) is null ? "not judged, because neither a surface nor a slip coefficient is stated" : Sheared.Nothing(m, how.SlipStates);
+            m.Joint) is null ? "not judged, because neither a surface nor a slip coefficient is stated"
+                : Sheared.Nothing(m, how.SlipStates);
     }
 
     /// <summary>Vdsf; null where it is not judged.</summary>
@@ -187,7 +192,8 @@ internal readonly struct SlipCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<Is800Settings>());
-        if (!how.IsSlipCritical || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.SlipStates) || Is800Basis.FrictionOf(joint) is not { } friction) return null;
+        if (!how.IsSlipCritical || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(how.SlipStates)
+            || Is800Basis.FrictionOf(joint) is not { } friction) return null;
         var holes = 1.0;
         foreach (var layer in joint.Layers)
         {
@@ -195,8 +201,10 @@ internal readonly struct SlipCheck : IBoltCheck
             holes = Math.Min(holes, layer.Holes switch { HoleKind.Standard => 1.0, HoleKind.LongSlotAlong => 0.7, _ => 0.85 });
         }
         return Is800Formulas.Slip(
-            T.Given(Is800Terms.Friction, friction.Value, source: friction.Source), T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), T.Given(Is800Terms.SlipHoles, holes),
-            Is800Formulas.Proof(ShearCheck.Tensile(m), ShearCheck.NetArea(m)), T.Given(Is800Terms.GammaMf, how.Mf), ShearCheck.LongJoint(m));
+            T.Given(Is800Terms.Friction, friction.Value, source: friction.Source), T.Given(Terms.FrictionFaces, m.Stack.Planes.Length),
+            T.Given(Is800Terms.SlipHoles, holes),
+            Is800Formulas.Proof(ShearCheck.Tensile(m), ShearCheck.NetArea(m)), T.Given(Is800Terms.GammaMf, how.Mf),
+            ShearCheck.LongJoint(m));
     }
 }
 
@@ -230,7 +238,8 @@ internal readonly struct PretensionCheck : IBoltCheck
         if (!MayApply(m.Joint)) return Judged<T>.Nothing;
         var proof = Is800Formulas.Proof(ShearCheck.Tensile(m), ShearCheck.NetArea(m));
         // The two net areas of the same bolt differ by a thousandth: a pretension laid down on one is not short on the other.
-        return Judged<T>.Of(T.Let(CodeTerms.PretensionFactor, m.Joint.Tightening.Pretensioned ? T.Max(m.PreloadMin, proof) / proof : m.PreloadMin / proof));
+        return Judged<T>.Of(T.Let(CodeTerms.PretensionFactor, m.Joint.Tightening.Pretensioned ? T.Max(m.PreloadMin, proof) / proof
+            : m.PreloadMin / proof));
     }
 
     public static bool MayApply(Joint joint) => joint.Judging.By<Is800Settings>().Pretensions;

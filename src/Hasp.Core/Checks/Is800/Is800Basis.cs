@@ -21,26 +21,32 @@ public static class Is800Basis
 
     private static readonly (string Id, double Friction, string Words)[] Surfaces =
     [
-        ("untreated", 0.20, "untreated"), ("mill scale", 0.33, "clean mill scale"), ("shot-blasted", 0.50, "blasted with shot or grit"), ("sand-blasted", 0.48, "sand-blasted"),
-        ("sand-blasted, lightly rusted", 0.52, "sand-blasted, lightly rusted"), ("zinc silicate", 0.30, "blasted, zinc-silicate paint"), ("zinc-sprayed", 0.25, "blasted, zinc-sprayed"),
+        ("untreated", 0.20, "untreated"), ("mill scale", 0.33, "clean mill scale"), ("shot-blasted", 0.50, "blasted with shot or grit"),
+        ("sand-blasted", 0.48, "sand-blasted"),
+        ("sand-blasted, lightly rusted", 0.52, "sand-blasted, lightly rusted"), ("zinc silicate", 0.30, "blasted, zinc-silicate paint"),
+        ("zinc-sprayed", 0.25, "blasted, zinc-sprayed"),
         ("galvanised", 0.10, "hot-dip galvanised"), ("aluminium-sprayed", 0.50, "blasted, aluminium-sprayed"),
     ];
 
     public static readonly Field<string> Surface = new(
         "judging.is800.surface", Types.OneOf([.. Surfaces.Select(s => s.Id)]), "Surface, IS", "treatment of the faying surfaces (Table 20)")
     {
-        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction) ? "by the slip coefficient" : "not stated",
+        Default = "not stated: a slip coefficient that is stated counts, as tested", Blank = (j, _) => j.Said.Has(Fields.FaceFriction)
+            ? "by the slip coefficient" : "not stated",
         Labels = Surfaces.ToDictionary(s => s.Id, s => FormattableString.Invariant($"{s.Words}, μf {s.Friction:0.00}")),
     };
 
     public static readonly Field<bool> Tabulated = new(
-        "judging.is800.netArea", Types.Named(new Named<bool>(("0.78", false), ("stress area", true))), "Net bolt area, IS", "net tensile area of the bolt: 0.78 of the shank, or the tabulated stress area") { Otherwise = false };
+        "judging.is800.netArea", Types.Named(new Named<bool>(("0.78", false), ("stress area", true))), "Net bolt area, IS",
+        "net tensile area of the bolt: 0.78 of the shank, or the tabulated stress area") { Otherwise = false };
 
     public static readonly Field<bool> Punched = new(
-        "judging.is800.punched", Types.Named(Names.YesNo), "Punched holes", "whether holes are punched: net areas count them 2 mm wider") { Otherwise = false };
+        "judging.is800.punched", Types.Named(Names.YesNo), "Punched holes",
+        "whether holes are punched: net areas count them 2 mm wider") { Otherwise = false };
 
     public static readonly Field<bool> ShearedEdges = new(
-        "judging.is800.edges", Types.Named(new Named<bool>(("rolled or machined", false), ("sheared", true))), "Edges, IS", "edges rolled, sawn, planed or machine-flame-cut; or sheared or hand-flame-cut (10.2.4.2)") { Otherwise = false };
+        "judging.is800.edges", Types.Named(new Named<bool>(("rolled or machined", false), ("sheared", true))), "Edges, IS",
+        "edges rolled, sawn, planed or machine-flame-cut; or sheared or hand-flame-cut (10.2.4.2)") { Otherwise = false };
 
     public static readonly Check Shear = Check.OfBolts<ShearCheck>();
     public static readonly Check Bearing = Check.OfBolts<BearingCheck>();
@@ -95,14 +101,17 @@ public static class Is800Basis
     private static IEnumerable<string> Assumes(Joint joint)
     {
         foreach (var line in Sheared.Assumes(joint)) yield return line;
-        if (!NominalStrength.Of(joint.Bolts.Grade).Listed) yield return $"{joint.Bolts.Grade.Grade} is not a property class of the code: its own minimum strengths stand in.";
+        if (!NominalStrength.Of(joint.Bolts.Grade)
+            .Listed) yield return $"{joint.Bolts.Grade.Grade} is not a property class of the code: its own minimum strengths stand in.";
     }
 
     /// <summary>μf: of the surface stated, else the slip coefficient stated, at most 0.55; null where neither is.</summary>
     internal static (double Value, string Source)? FrictionOf(Joint joint)
     {
-        if (joint.Judging.By<Is800Settings>().Surface is { } surface) return (Surfaces.First(s => s.Id == surface).Friction, $"{surface}, IS 800:2007, Table 20");
-        return joint.Said.Stated(Fields.FaceFriction) is { } stated ? (Math.Min(0.55, stated), stated > 0.55 ? "slip coefficient stated, 0.55 at most" : "slip coefficient stated") : null;
+        if (joint.Judging.By<Is800Settings>().Surface is { } surface) return (Surfaces.First(s => s.Id == surface).Friction,
+            $"{surface}, IS 800:2007, Table 20");
+        return joint.Said.Stated(Fields.FaceFriction) is { } stated
+            ? (Math.Min(0.55, stated), stated > 0.55 ? "slip coefficient stated, 0.55 at most" : "slip coefficient stated") : null;
     }
 
     /// <summary>Holes of Table 19.</summary>

@@ -16,7 +16,8 @@ public static class Is800Terms
         "isGammaMf", "γ_mf", Dimension.None, "partial safety factor of friction", "IS 800:2007, 10.4.3");
     public static readonly Term ShankArea = new("isAsb", "A_sb", Dimension.Area, "nominal shank area of the bolt", "IS 800:2007, 10.3.3");
     public static readonly Term NetArea = new(
-        "isAnb", "A_nb", Dimension.Area, "net area of the bolt at its thread", "IS 800:2007, 10.3.3: 0.78·Asb unless the tabulated area is used");
+        "isAnb", "A_nb", Dimension.Area, "net area of the bolt at its thread",
+        "IS 800:2007, 10.3.3: 0.78·Asb unless the tabulated area is used");
     public static readonly Term ShearArea = new(
         "isShearArea", "A_v,b", Dimension.Area, "net and shank areas of all planes", "IS 800:2007, 10.3.3: nn·Anb + ns·Asb");
     public static readonly Term LongJoint = new(

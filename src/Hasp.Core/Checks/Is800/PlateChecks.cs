@@ -16,7 +16,8 @@ internal readonly struct GrossCheck : IPartCheck
     {
         var joint = m.Joint;
         return Sheared.GrossSection(m, load, LimitStates.Uls, Is800Terms.Factor, (part, area) =>
-            T.Let(Is800Terms.YieldStrength, area * Sheared.Yield<T>(joint, part) / joint.Judging.By<Is800Settings>().GammaM0<T>(), part + 1));
+            T.Let(Is800Terms.YieldStrength, area * Sheared.Yield<T>(joint, part) / joint.Judging.By<Is800Settings>().GammaM0<T>(), part
+                + 1));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingGross(m, LimitStates.Uls);
@@ -35,7 +36,8 @@ internal readonly struct NetCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls)
+            || Find(m, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
         var area = PathCheck.Area(m, found, CodeTerms.NetSection, CodeTerms.Pulled, found.Path.NetPulled);
         var strength = Strength(m.Joint.Judging.By<Is800Settings>(), area, Sheared.Tensile<T>(m.Joint, found.Part));
         return new(true, T.Let(Is800Terms.Factor, strength / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
@@ -68,7 +70,8 @@ internal readonly struct NetCheck : IPartCheck
         public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
             var layer = joint.Layers[part];
-            into[0] = new(Strength(joint.Judging.By<Is800Settings>(), new Plain(layer.Thickness), new(layer.Material.Tensile)).Value, 0, 0, 0);
+            into[0] = new(Strength(joint.Judging.By<Is800Settings>(), new Plain(layer.Thickness), new(layer.Material.Tensile)).Value, 0, 0,
+                0);
             return 1;
         }
     }
@@ -88,9 +91,12 @@ internal readonly struct BlockCheck : IPartCheck
         var t = T.Given(Terms.Thickness, layer.Thickness, found.Part + 1, layer.Name);
         T Area(Term area, Term length, double mm) => T.Let(area, T.Given(length, mm, found.Part + 1) * t);
         var strength = Is800Formulas.Block(
-            Area(CodeTerms.GrossShear, CodeTerms.ShearedGross, path.GrossSheared), Area(CodeTerms.NetTension, CodeTerms.Pulled, path.NetPulled),
-            Area(CodeTerms.NetShear, CodeTerms.Sheared, path.NetSheared), Area(CodeTerms.GrossTension, CodeTerms.PulledGross, path.GrossPulled),
-            Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part), how.GammaM0<T>(), how.GammaM1<T>(), PathCheck.IsUneven(how, found.Concentric));
+            Area(CodeTerms.GrossShear, CodeTerms.ShearedGross, path.GrossSheared),
+            Area(CodeTerms.NetTension, CodeTerms.Pulled, path.NetPulled),
+            Area(CodeTerms.NetShear, CodeTerms.Sheared, path.NetSheared),
+            Area(CodeTerms.GrossTension, CodeTerms.PulledGross, path.GrossPulled),
+            Sheared.Yield<T>(m.Joint, found.Part), Sheared.Tensile<T>(m.Joint, found.Part), how.GammaM0<T>(), how.GammaM1<T>(),
+            PathCheck.IsUneven(how, found.Concentric));
         return new(true, T.Let(Is800Terms.Factor, strength / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
@@ -120,8 +126,10 @@ internal readonly struct BlockCheck : IPartCheck
             var (how, layer) = (joint.Judging.By<Is800Settings>(), joint.Layers[part]);
             // The lesser of two sums: each as if the other were without end.
             double On(double grossSheared, double netPulled, double netSheared, double grossPulled) => Is800Formulas.Block<Plain>(
-                new(grossSheared * layer.Thickness), new(netPulled * layer.Thickness), new(netSheared * layer.Thickness), new(grossPulled * layer.Thickness),
-                new(layer.Material.Yield), new(layer.Material.Tensile), new(how.M0), new(how.M1), PathCheck.IsUneven(how, concentric)).Value;
+                new(grossSheared * layer.Thickness), new(netPulled * layer.Thickness), new(netSheared * layer.Thickness),
+                new(grossPulled * layer.Thickness),
+                new(layer.Material.Yield), new(layer.Material.Tensile), new(how.M0), new(how.M1), PathCheck.IsUneven(how, concentric))
+                    .Value;
             const double Endless = 1e30;
             into[0] = new(On(0, 1, Endless, 0), 0, 0, On(1, 0, Endless, 0));
             into[1] = new(0, On(Endless, 0, 0, 1), On(Endless, 0, 1, 0), 0);
@@ -134,7 +142,8 @@ internal readonly struct BlockCheck : IPartCheck
 internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("isSpacing", "Pitch and edge distances", "spacing", 1, PreloadUsed.None,
-        "distance over the least allowed, or the greatest allowed over the distance, where one is not kept", "IS 800:2007, 10.2") { WithoutLoad = true };
+        "distance over the least allowed, or the greatest allowed over the distance, where one is not kept",
+        "IS 800:2007, 10.2") { WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => SpacingLimits.Judge<T>(m.Joint, Limits);

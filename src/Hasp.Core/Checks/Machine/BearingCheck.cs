@@ -41,7 +41,8 @@ internal readonly struct BearingCheck : IBoltCheck
         var now = how.By<MachineConventions>();
         const string Quarter = "quarter of the circumference", Projected = "projected area";
         return new(
-            now.BearingQuarter ? Quarter : Projected, now.BearingQuarter ? Projected : Quarter, how.With(now with { BearingQuarter = !now.BearingQuarter }));
+            now.BearingQuarter ? Quarter : Projected, now.BearingQuarter ? Projected : Quarter,
+            how.With(now with { BearingQuarter = !now.BearingQuarter }));
     }
 
     /// <summary>The shear that layer <paramref name="i"/> brings to one bolt.</summary>

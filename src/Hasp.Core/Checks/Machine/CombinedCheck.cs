@@ -11,7 +11,8 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct CombinedCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("combined", "Combined tension and shear", "combined", 1.25, PreloadUsed.Largest,
-        "times tension and shear may grow together until the worst plane yields, the largest preload standing", "distortion energy; EN 1993-1-8, 3.6.1(12) for packing");
+        "times tension and shear may grow together until the worst plane yields, the largest preload standing",
+        "distortion energy; EN 1993-1-8, 3.6.1(12) for packing");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

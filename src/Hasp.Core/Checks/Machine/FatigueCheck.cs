@@ -28,7 +28,8 @@ internal readonly struct FatigueCheck : IBoltCheck
     public static string Nothing(in Mechanics<Plain> m) => "no load case alternates with another";
 
     public static string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) =>
-        load.Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value ? "at the smallest preload the faces part: the bolt sees the whole swing" : "";
+        load.Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value
+            ? "at the smallest preload the faces part: the bolt sees the whole swing" : "";
 
     public static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load) =>
         m.Joint.Fatigue.Slope is null ? FatigueState.CriteriaOf(m, load) : [];
@@ -55,7 +56,8 @@ internal readonly struct FatigueCheck : IBoltCheck
         var start = FatigueFormulas.PreloadStress(preload, area);
         if (start.Value >= Limit(m, criterion)) return T.Const(0);
         var amplitude = FatigueFormulas.Amplitude(m.LoadShare, max, min, area);
-        var closed = FactorAlong(m, FatigueFormulas.Closed(start, FatigueFormulas.Mean(start, m.LoadShare, max, min, area), amplitude), criterion, preload);
+        var closed = FactorAlong(m, FatigueFormulas.Closed(start, FatigueFormulas.Mean(start, m.LoadShare, max, min, area), amplitude),
+            criterion, preload);
         if (max.Value <= 0) return closed;
         var opening = JointUnderLoad.OpeningLoad(preload, m.LoadShare);
         var parts = opening / max;
@@ -79,7 +81,8 @@ internal readonly struct FatigueCheck : IBoltCheck
             case EnduranceSchool.Amplitude:
                 var before = FatigueFormulas.AmplitudeStrength(m.Thread.Diameter);
                 return rules.Making == ThreadMaking.RolledAfter
-                    ? FatigueFormulas.AmplitudeStrengthRolledAfter(before, preload / T.Let(Terms.YieldForce, m.YieldStrength * m.Thread.StressArea))
+                    ? FatigueFormulas.AmplitudeStrengthRolledAfter(before,
+                        preload / T.Let(Terms.YieldForce, m.YieldStrength * m.Thread.StressArea))
                     : before;
             default:
                 return T.Given(Terms.Endurance, rules.Strength, source: rules.Source);

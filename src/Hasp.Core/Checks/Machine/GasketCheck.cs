@@ -8,14 +8,16 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct GasketCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("gasketCrushing", "Gasket crushing", "crushes gasket", 1.0, PreloadUsed.Largest,
-        "pressure that crushes the gasket over the pressure on it at the largest preload", "gasket table") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "pressure that crushes the gasket over the pressure on it at the largest preload", "gasket table") { SetBy = SetBy.Tool,
+        WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (m.Joint.Sealing is not { } seal || m.Joint.Gasket is not { } gasket) return Judged<T>.Nothing;
         return Judged<T>.Of(T.Let(Terms.GasketCrushingFactor,
-            T.Given(Terms.GasketLimit, gasket.Material.BearingLimit, source: gasket.Material.Source) / PressureAt(load.Count, m.PreloadMax, seal)));
+            T.Given(Terms.GasketLimit, gasket.Material.BearingLimit, source: gasket.Material.Source) / PressureAt(load.Count, m.PreloadMax,
+                seal)));
     }
 
     public static bool MayApply(Joint joint) => joint.Sealing is not null && joint.Gasket is not null;

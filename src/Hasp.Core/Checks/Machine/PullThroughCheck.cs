@@ -34,7 +34,8 @@ internal readonly struct PullThroughCheck : IBoltCheck
         var mean = washer is null ? part.MeanWidth : (washer.OuterDiameter + washer.InnerDiameter) / 2;
         var strength = T.Let(Terms.PullThroughLoad,
             T.Const(0.6) * T.Const(Math.PI, "π") * T.Given(Terms.PunchDiameter, mean, end, washer?.Source ?? part.Source)
-            * T.Given(Terms.Thickness, layer.Thickness - sunk, end, layer.Name) * T.Given(Terms.PunchTensile, layer.Material.Tensile, end, layer.Material.Cited), end);
+            * T.Given(Terms.Thickness, layer.Thickness - sunk, end, layer.Name) * T.Given(Terms.PunchTensile, layer.Material.Tensile, end,
+                layer.Material.Cited), end);
         return T.Let(Terms.PullThroughFactor, strength / load.Tension, end);
     }
 }

@@ -33,7 +33,8 @@ internal readonly struct ShearCheck : IBoltCheck
     public static string Place(int place, in Mechanics<Plain> m)
     {
         var plane = m.Stack.Planes[place];
-        return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane" : "shank in the plane";
+        return plane.RunoutOnly ? "thread runout in the plane, taken as thread" : plane.ThreadInPlane ? "thread in the plane"
+            : "shank in the plane";
     }
 
     public static Convention? Convention(Judging how)
@@ -41,7 +42,8 @@ internal readonly struct ShearCheck : IBoltCheck
         var now = how.By<MachineConventions>();
         const string Maximum = "maximum shear, 0.5", Energy = "distortion energy, 0.577";
         return new(
-            now.MaximumShear ? Maximum : Energy, now.MaximumShear ? Energy : Maximum, how.With(now with { MaximumShear = !now.MaximumShear }));
+            now.MaximumShear ? Maximum : Energy, now.MaximumShear ? Energy : Maximum,
+            how.With(now with { MaximumShear = !now.MaximumShear }));
     }
 
     internal static string NothingShears(in Mechanics<Plain> m) =>
@@ -49,7 +51,8 @@ internal readonly struct ShearCheck : IBoltCheck
 
     internal static T AreaOf<T>(in Mechanics<T> m, in ShearPlane plane)
         where T : struct, IScalar<T> =>
-        !plane.ThreadInPlane ? m.Thread.ShankArea : m.Joint.Judging.By<MachineConventions>().RootAreaInShear ? m.Thread.RootArea : m.Thread.StressArea;
+        !plane.ThreadInPlane ? m.Thread.ShankArea : m.Joint.Judging.By<MachineConventions>().RootAreaInShear ? m.Thread.RootArea
+            : m.Thread.StressArea;
 
     internal static T Ratio<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> =>
@@ -65,6 +68,7 @@ internal readonly struct ShearCheck : IBoltCheck
         if (plane.Packing <= m.Joint.Bolts.Thread.Diameter / 3) return null;
         var d = m.Thread.Diameter;
         return T.Let(
-            Terms.PackingReduction, T.Const(9) * d / ((T.Const(8) * d) + (T.Const(3) * T.Given(Terms.PackingThickness, plane.Packing, index + 1))), index + 1);
+            Terms.PackingReduction, T.Const(9) * d / ((T.Const(8) * d)
+                + (T.Const(3) * T.Given(Terms.PackingThickness, plane.Packing, index + 1))), index + 1);
     }
 }

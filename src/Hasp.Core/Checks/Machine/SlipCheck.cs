@@ -20,5 +20,6 @@ internal readonly struct SlipCheck : IBoltCheck
     }
 
     public static string Nothing(in Mechanics<Plain> m) =>
-        m.Joint.Judging.By<MachineConventions>().SlipsIntoBearing ? "may slip into bearing: friction is not counted" : ShearCheck.NothingShears(m);
+        m.Joint.Judging.By<MachineConventions>().SlipsIntoBearing ? "may slip into bearing: friction is not counted"
+            : ShearCheck.NothingShears(m);
 }

@@ -11,7 +11,8 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct StripCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("strip", "Thread stripping, bolt to break first", "strips", 1.0, PreloadUsed.None,
-        "load that strips the weaker thread over the load that breaks the bolt: the bolt must break first", "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "load that strips the weaker thread over the load that breaks the bolt: the bolt must break first",
+        "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -29,7 +30,8 @@ internal readonly struct StripCheck : IBoltCheck
     public static string Nothing(in Mechanics<Plain> m) => "a standard nut of the matching class is full strength";
 
     public static string Place(int place, in Mechanics<Plain> m) =>
-        place == 0 ? "the bolt's thread" : m.Joint.NutIsWeaker ? $"nut of class {m.Joint.NutClass!.Name}" : $"the thread in {m.Joint.Layers[^1].Name}";
+        place == 0 ? "the bolt's thread" : m.Joint.NutIsWeaker ? $"nut of class {m.Joint.NutClass!.Name}"
+            : $"the thread in {m.Joint.Layers[^1].Name}";
 
     public static int PartAt(int place, Joint joint) => place == 1 ? joint.Layers.Length - 1 : -1;
 
@@ -45,7 +47,8 @@ internal readonly struct StripCheck : IBoltCheck
         var ratio = T.Given(Terms.StripRatio, Stripping.ShearRatio);
         return (
             Stripping.Load(Terms.BoltStripLoad, ratio, tensile, Stripping.BoltThreadArea(m.Thread.NutMinorDiameter, engagement)),
-            Stripping.Load(Terms.TappedStripLoad, ratio, T.Given(Terms.MemberTensile, part.Tensile, source: part.Cited), Stripping.TappedThreadArea(Outer(m), engagement)),
+            Stripping.Load(Terms.TappedStripLoad, ratio, T.Given(Terms.MemberTensile, part.Tensile, source: part.Cited),
+                Stripping.TappedThreadArea(Outer(m), engagement)),
             BreakLoad(m));
     }
 
@@ -56,7 +59,8 @@ internal readonly struct StripCheck : IBoltCheck
 
     private static T BreakLoad<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> =>
-        Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited), m.Thread.StressArea);
+        Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited),
+            m.Thread.StressArea);
 
     /// <summary>Engagement at which the bolt breaks first, mm.</summary>
     internal static T Required<T>(in Mechanics<T> m)

@@ -11,7 +11,8 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct StripLoadCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("stripLoad", "Thread stripping under load", "strips", 1.25, PreloadUsed.Largest,
-        "load that strips the weaker thread over the force in the bolt at the largest preload", "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool };
+        "load that strips the weaker thread over the force in the bolt at the largest preload",
+        "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -43,6 +43,7 @@ internal readonly struct TearOutCheck : IBoltCheck
         var now = how.By<MachineConventions>();
         const string Centre = "planes from the hole's centre", Edge = "planes from the hole's edge";
         return new(
-            now.TearOutFullEdge ? Centre : Edge, now.TearOutFullEdge ? Edge : Centre, how.With(now with { TearOutFullEdge = !now.TearOutFullEdge }));
+            now.TearOutFullEdge ? Centre : Edge, now.TearOutFullEdge ? Edge : Centre,
+            how.With(now with { TearOutFullEdge = !now.TearOutFullEdge }));
     }
 }

@@ -14,7 +14,8 @@ internal readonly struct TighteningCheck : IBoltCheck
     internal const double Utilisation = 0.9;
 
     public static CheckInfo Info { get; } = new("tightening", "Yield while tightening", "tightening", 1.0, PreloadUsed.Largest,
-        "0.9 of yield over tension with the whole tightening torsion, at the tight end of the tightening", "distortion energy; VDI 2230-1, 5.4.3") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "0.9 of yield over tension with the whole tightening torsion, at the tight end of the tightening",
+        "distortion energy; VDI 2230-1, 5.4.3") { SetBy = SetBy.Tool, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>

@@ -12,7 +12,8 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct UnderHeadCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("underHead", "Bearing pressure under head and nut", "crushes", 1.0, PreloadUsed.Largest,
-        "limiting pressure of the part over the pressure at the largest preload, at the worse end", "VDI 2230-1, 5.5.4 (limiting surface pressure)") { SetBy = SetBy.Tool };
+        "limiting pressure of the part over the pressure at the largest preload, at the worse end",
+        "VDI 2230-1, 5.5.4 (limiting surface pressure)") { SetBy = SetBy.Tool };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -35,7 +36,8 @@ internal readonly struct UnderHeadCheck : IBoltCheck
     {
         var face = T.Given(Terms.BearingFaceDiameter, part.BearingDiameter, end, part.Source);
         var pressed = washer is null ? face : MemberFormulas.PressedDiameter(
-            face, T.Given(Terms.WasherDiameter, washer.OuterDiameter, end, washer.Source), T.Given(Terms.WasherThickness, washer.Thickness, end, washer.Source),
+            face, T.Given(Terms.WasherDiameter, washer.OuterDiameter, end, washer.Source),
+            T.Given(Terms.WasherThickness, washer.Thickness, end, washer.Source),
             T.Given(Terms.ConeHalfAngle, m.Joint.Judging.ConeHalfAngle));
         return MemberFormulas.HeadPressureFactor(
             T.Given(Terms.BearingLimit, material.BearingLimit, end, material.Cited),

@@ -11,7 +11,8 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct WasherCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("washerPressure", "Bearing pressure on washers", "crushes washer", 1.0, PreloadUsed.Largest,
-        "limiting pressure of the washer over the pressure of head or nut on it at the largest preload", "hardness class of the washer, limiting pressure as for a part of that strength") { SetBy = SetBy.Tool };
+        "limiting pressure of the washer over the pressure of head or nut on it at the largest preload",
+        "hardness class of the washer, limiting pressure as for a part of that strength") { SetBy = SetBy.Tool };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -33,5 +34,6 @@ internal readonly struct WasherCheck : IBoltCheck
     private static T End<T>(T force, BearingPart part, Washer washer, int end)
         where T : struct, IScalar<T> =>
         T.Let(Terms.WasherFactor, T.Given(Terms.WasherLimit, washer.BearingLimit, end, washer.Source) / MemberFormulas.HeadPressure(
-            force, T.Given(Terms.BearingFaceDiameter, part.BearingDiameter, end, part.Source), T.Given(Terms.WasherBore, washer.InnerDiameter, end, washer.Source)), end);
+            force, T.Given(Terms.BearingFaceDiameter, part.BearingDiameter, end, part.Source),
+            T.Given(Terms.WasherBore, washer.InnerDiameter, end, washer.Source)), end);
 }

@@ -11,7 +11,8 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct YieldCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("yield", "Yield in service, with torsion", "yields", 1.0, PreloadUsed.Largest,
-        "yield over tension with half the tightening torsion at the largest preload", "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)") { SetBy = SetBy.Tool };
+        "yield over tension with half the tightening torsion at the largest preload",
+        "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)") { SetBy = SetBy.Tool };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -20,11 +20,13 @@ public static class MarginBasis
     public static readonly Field<double> Separation = new(
         "judging.margins.separation", Types.Number, "FSsep", "factor of safety, separation; 1.4 where it holds pressure or a hazard")
     {
-        Above = 0, Max = 5, Default = "1.2 where separation is critical, else 1.0", Blank = (j, _) => j.Judging.Where<MarginSettings>() is { SeparationCritical: false } ? "1, not critical" : "1.2",
+        Above = 0, Max = 5, Default = "1.2 where separation is critical, else 1.0",
+        Blank = (j, _) => j.Judging.Where<MarginSettings>() is { SeparationCritical: false } ? "1, not critical" : "1.2",
     };
 
     public static readonly Field<bool> Critical = new(
-        "judging.margins.separationCritical", Types.Named(Names.YesNo), "Separation critical", "whether separation is critical; where it is not, the scatter of the least preload is divided by √N")
+        "judging.margins.separationCritical", Types.Named(Names.YesNo), "Separation critical",
+        "whether separation is critical; where it is not, the scatter of the least preload is divided by √N")
     {
         Otherwise = true,
     };
@@ -34,14 +36,18 @@ public static class MarginBasis
     public static readonly Field<double> BandMin = CodeFields.Coefficient(
         "margins.bandMin", "c min", "smallest installation torque over the nominal", 1, 1);
     public static readonly Field<bool> Clean = new(
-        "judging.margins.cleanMetal", Types.Named(Names.YesNo), "Clean bare metal", "whether the faces are clean bare metal, which allows 0.2 without a test; otherwise 0.1") { Otherwise = false };
+        "judging.margins.cleanMetal", Types.Named(Names.YesNo), "Clean bare metal",
+        "whether the faces are clean bare metal, which allows 0.2 without a test; otherwise 0.1") { Otherwise = false };
 
     public static readonly Field<int> PinCount = new(
-        "judging.margins.pins.count", Types.Whole, "Shear pins", "number of shear pins, which take the whole shear") { Min = 1, Max = 100, Default = "none", Blank = (_, _) => "none" };
+        "judging.margins.pins.count", Types.Whole, "Shear pins", "number of shear pins, which take the whole shear") { Min = 1, Max = 100,
+        Default = "none", Blank = (_, _) => "none" };
     public static readonly Field<double> PinDiameter = new(
-        "judging.margins.pins.diameter", Types.Length, "Pin diameter", "diameter of the shear pins") { Above = 0, Max = 200, Default = "none", Blank = (_, _) => "none" };
+        "judging.margins.pins.diameter", Types.Length, "Pin diameter", "diameter of the shear pins") { Above = 0, Max = 200,
+        Default = "none", Blank = (_, _) => "none" };
     public static readonly Field<double> PinStrength = new(
-        "judging.margins.pins.shearStrength", Types.Stress, "Pin shear strength", "ultimate shear strength of the pins") { Above = 0, Max = 3000, Otherwise = 480 };
+        "judging.margins.pins.shearStrength", Types.Stress, "Pin shear strength", "ultimate shear strength of the pins") { Above = 0,
+        Max = 3000, Otherwise = 480 };
 
     public static readonly Check TensionUltimate = Check.OfBolts<TensionUltimateCheck>();
     public static readonly Check TensionYield = Check.OfBolts<TensionYieldCheck>();
@@ -56,11 +62,13 @@ public static class MarginBasis
 
     /// <summary>The basis.</summary>
     public static readonly Basis Basis = new("margins", "Margins of safety", "practice of NASA-STD-5020",
-        [TensionUltimate, TensionYield, SeparationMargin, SlipMargin, ShearMargin, Interaction, BearingUltimate, BearingYield, Pins, PreloadLimit])
+        [TensionUltimate, TensionYield, SeparationMargin, SlipMargin, ShearMargin, Interaction, BearingUltimate, BearingYield, Pins,
+            PreloadLimit])
     {
         Speech = Speech.Margin,
         LooksAt = LimitStates.Sls,
-        Needs = () => [Fields.ShearBy, Critical, Fitting, Ultimate, Yield, Separation, BandMax, BandMin, Clean, CodeFields.ShearThreads, PinCount, PinDiameter, PinStrength],
+        Needs = () => [Fields.ShearBy, Critical, Fitting, Ultimate, Yield, Separation, BandMax, BandMin, Clean, CodeFields.ShearThreads,
+            PinCount, PinDiameter, PinStrength],
         Settings = said => new MarginSettings(said),
         Band = settings => ((MarginSettings)settings).Band,
         Asks = Asks,
@@ -88,10 +96,14 @@ public static class MarginBasis
         var how = joint.Judging.By<MarginSettings>();
         for (var i = 0; joint.Sharing.AnyShear && i < joint.Layers.Length; i++)
         {
-            if (!joint.Layers[i].OnlyClamped && joint.EdgeDistance(i) is null) yield return new($"layers[{i}].edgeDistance", $"edge distance of {joint.Layers[i].Name}: tear-out goes by it");
+            if (!joint.Layers[i].OnlyClamped && joint.EdgeDistance(i) is null) yield return new($"layers[{i}].edgeDistance",
+                $"edge distance of {joint.Layers[i].Name}: tear-out goes by it");
         }
-        if (how.PinCount is null != how.PinDiameter is null) yield return new(how.PinCount is null ? PinCount.Path : PinDiameter.Path, "number and diameter of the shear pins, both");
-        if (joint.Cases.Any(c => c.LimitStates != LimitStates.NotStated) && !Sheared.AnyCase(joint, LimitStates.Sls)) yield return new("loads[0].limitState", "limit loads: no case is stated for service");
+        if (how.PinCount is null != how.PinDiameter is null) yield return new(how.PinCount is null ? PinCount.Path : PinDiameter.Path,
+            "number and diameter of the shear pins, both");
+        if (joint.Cases.Any(c => c.LimitStates != LimitStates.NotStated)
+            && !Sheared.AnyCase(joint, LimitStates.Sls)) yield return new("loads[0].limitState",
+            "limit loads: no case is stated for service");
     }
 
     private static IEnumerable<string> Assumes(Joint joint)
@@ -114,7 +126,8 @@ public sealed record MarginSettings
         CleanMetal = said.Of(MarginBasis.Clean);
         SlipsIntoBearing = said.Of(Fields.ShearBy);
         Threads = said.Of(CodeFields.ShearThreads);
-        (PinCount, PinDiameter, PinStrength) = (said.Stated(MarginBasis.PinCount), said.Stated(MarginBasis.PinDiameter), said.Of(MarginBasis.PinStrength));
+        (PinCount, PinDiameter, PinStrength) = (said.Stated(MarginBasis.PinCount), said.Stated(MarginBasis.PinDiameter),
+            said.Of(MarginBasis.PinStrength));
     }
 
     public double FF { get; }

@@ -14,7 +14,8 @@ internal readonly struct TensionUltimateCheck : IBoltCheck
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
-        load.Tension.Value > 0 && load.Case.CountsIn(LimitStates.Sls) ? Judged<T>.Of(Factor(m, load, Allowable(m), m.Joint.Judging.By<MarginSettings>().Ultimate<T>())) : Judged<T>.Nothing;
+        load.Tension.Value > 0 && load.Case.CountsIn(LimitStates.Sls)
+            ? Judged<T>.Of(Factor(m, load, Allowable(m), m.Joint.Judging.By<MarginSettings>().Ultimate<T>())) : Judged<T>.Nothing;
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingPulls(m.Joint, LimitStates.Sls);
 
@@ -22,17 +23,20 @@ internal readonly struct TensionUltimateCheck : IBoltCheck
 
     internal static string State(in Mechanics<Plain> m, Plain allowable) =>
         m.PreloadMax.Value >= allowable.Value ? "the largest preload alone reaches the allowable: there is no margin"
-        : MarginFormulas.OpensFirst(allowable, m.PreloadMax, m.LoadShare) ? "the joint opens before the bolt reaches its allowable" : "the bolt reaches its allowable before the joint opens";
+        : MarginFormulas.OpensFirst(allowable, m.PreloadMax, m.LoadShare) ? "the joint opens before the bolt reaches its allowable"
+            : "the bolt reaches its allowable before the joint opens";
 
     internal static T Factor<T>(in Mechanics<T> m, in BoltLoad<T> load, T allowable, T safety)
         where T : struct, IScalar<T> =>
-        T.Let(MarginTerms.TensionFactor, MarginFormulas.TensionAllowed(allowable, m.PreloadMax, m.LoadShare) / (m.Joint.Judging.By<MarginSettings>().Fitting<T>() * safety * load.Tension));
+        T.Let(MarginTerms.TensionFactor, MarginFormulas.TensionAllowed(allowable, m.PreloadMax,
+            m.LoadShare) / (m.Joint.Judging.By<MarginSettings>().Fitting<T>() * safety * load.Tension));
 
     /// <summary>The least of bolt, bolt thread, nut, insert and parent thread.</summary>
     internal static T Allowable<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
     {
-        var bolt = Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited), m.Thread.StressArea);
+        var bolt = Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited),
+            m.Thread.StressArea);
         return T.Let(MarginTerms.Allowable, Threads(m) is { } threads ? T.Min(bolt, threads) : bolt);
     }
 
@@ -56,7 +60,8 @@ internal readonly struct TensionYieldCheck : IBoltCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
         load.Tension.Value > 0 && load.Case.CountsIn(LimitStates.Sls)
-            ? Judged<T>.Of(TensionUltimateCheck.Factor(m, load, Allowable(m), m.Joint.Judging.By<MarginSettings>().Yield<T>())) : Judged<T>.Nothing;
+            ? Judged<T>.Of(TensionUltimateCheck.Factor(m, load, Allowable(m), m.Joint.Judging.By<MarginSettings>().Yield<T>()))
+                : Judged<T>.Nothing;
 
     public static string Nothing(in Mechanics<Plain> m) => TensionUltimateCheck.Nothing(m);
 
@@ -93,7 +98,8 @@ internal readonly struct SeparationCheck : IBoltCheck
     {
         if (load.Tension.Value <= 0 || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
         var how = m.Joint.Judging.By<MarginSettings>();
-        return Judged<T>.Of(MarginFormulas.Separation(m.PreloadMin, how.Fitting<T>(), T.Given(MarginTerms.SeparationFactor, how.FSsep), load.Tension));
+        return Judged<T>.Of(MarginFormulas.Separation(m.PreloadMin, how.Fitting<T>(), T.Given(MarginTerms.SeparationFactor, how.FSsep),
+            load.Tension));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => TensionUltimateCheck.Nothing(m);
@@ -109,19 +115,22 @@ internal readonly struct SlipCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<MarginSettings>());
-        if (m.Stack.Planes.Length == 0 || how.SlipsIntoBearing || how.HasPins || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
+        if (m.Stack.Planes.Length == 0 || how.SlipsIntoBearing || how.HasPins
+            || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
         var shear = ShearOf<T>(joint, load);
         if (shear.Value <= 0) return Judged<T>.Nothing;
         var friction = MarginSettings.Friction(joint);
         return Judged<T>.Of(MarginFormulas.Slip(
-            T.Given(Terms.BoltCount, joint.Bolts.Count), m.PreloadMin, how.Fitting<T>(), how.Ultimate<T>(), T.Max(T.Const(0), load.Case.Pull<T>()), shear,
+            T.Given(Terms.BoltCount, joint.Bolts.Count), m.PreloadMin, how.Fitting<T>(), how.Ultimate<T>(),
+            T.Max(T.Const(0), load.Case.Pull<T>()), shear,
             T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), T.Given(Terms.FaceFriction, friction.Value, source: friction.Source)));
     }
 
     public static string Nothing(in Mechanics<Plain> m)
     {
         var how = m.Joint.Judging.By<MarginSettings>();
-        return how.HasPins ? "shear pins take the whole shear" : how.SlipsIntoBearing ? "may slip into bearing: friction is not counted" : Sheared.Nothing(m, LimitStates.Sls);
+        return how.HasPins ? "shear pins take the whole shear" : how.SlipsIntoBearing ? "may slip into bearing: friction is not counted"
+            : Sheared.Nothing(m, LimitStates.Sls);
     }
 
     /// <summary>The shear that friction has to hold: the in-plane force, or the sum over the bolts where the load is eccentric.</summary>
@@ -145,7 +154,8 @@ internal readonly struct ShearCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<MarginSettings>();
-        if (load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || how.HasPins || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
+        if (load.Shear.Value <= 0 || m.Stack.Planes.Length == 0 || how.HasPins
+            || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
         return Judged<T>.Of(T.Let(MarginTerms.ShearMargin, Allowed(m) / (how.Fitting<T>() * how.Ultimate<T>() * load.Shear)));
     }
 
@@ -158,7 +168,8 @@ internal readonly struct ShearCheck : IBoltCheck
     {
         var strength = T.Given(MarginTerms.ShearStrength, 0.6 * m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited);
         return T.Let(
-            MarginTerms.ShearAllowed, T.Given(Terms.ShearPlanes, m.Stack.Planes.Length) * (AnyThread(m) ? m.Thread.StressArea : m.Thread.ShankArea) * strength);
+            MarginTerms.ShearAllowed, T.Given(Terms.ShearPlanes, m.Stack.Planes.Length) * (AnyThread(m) ? m.Thread.StressArea
+                : m.Thread.ShankArea) * strength);
     }
 
     /// <summary>True where threads lie in some plane.</summary>
@@ -181,10 +192,12 @@ internal readonly struct InteractionCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var how = m.Joint.Judging.By<MarginSettings>();
-        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || how.HasPins || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
+        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || how.HasPins
+            || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
         var thread = ShearCheck.AnyThread(m);
         var both = how.Fitting<T>() * how.Ultimate<T>();
-        var breaks = Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited), m.Thread.StressArea);
+        var breaks = Stripping.BreakLoad(T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited),
+            m.Thread.StressArea);
         var shear = T.Let(MarginTerms.ShearRatio, both * load.Shear / ShearCheck.Allowed(m));
         var opens = MarginFormulas.OpensFirst(TensionUltimateCheck.Allowable(m), m.PreloadMax, m.LoadShare);
         var added = opens ? both * load.Tension / breaks : m.LoadShare * both * load.Tension / breaks;
@@ -233,11 +246,14 @@ internal readonly struct BearingUltimateCheck : IBoltCheck
             if (m.Stack.LayerShare[i] == 0) continue;
             var effect = how.Fitting<T>() * safety * Sheared.Share(m, i, load.Shear);
             var (t, f) = (Sheared.Thickness(m, i), strength(i));
-            worst = worst.OrWorse(T.Let(MarginTerms.BearingMargin, T.Let(MarginTerms.BearingAllowed, f * m.Thread.Diameter * t, i + 1) / effect, i + 1), i);
+            worst = worst.OrWorse(T.Let(MarginTerms.BearingMargin,
+                T.Let(MarginTerms.BearingAllowed, f * m.Thread.Diameter * t, i + 1) / effect, i + 1), i);
             if (joint.EdgeDistance(i) is not { } edge) continue;
-            var e = T.Given(Terms.EdgeDistance, edge, i + 1, joint.Layers[i].EdgeDistance is null ? "the plate drawn" : joint.Layers[i].Name);
+            var e = T.Given(Terms.EdgeDistance, edge, i + 1, joint.Layers[i].EdgeDistance is null ? "the plate drawn" : joint.Layers[i]
+                .Name);
             var tears = T.Let(MarginTerms.TearAllowed,
-                T.Given(MarginTerms.TearRatio, ratio) * f * T.Const(2) * (e - (T.Given(Terms.HoleDiameter, joint.Hole, source: joint.HoleSource) / T.Const(2))) * t, i + 1);
+                T.Given(MarginTerms.TearRatio, ratio) * f * T.Const(2) * (e - (T.Given(Terms.HoleDiameter, joint.Hole,
+                    source: joint.HoleSource) / T.Const(2))) * t, i + 1);
             worst = worst.OrWorse(T.Let(MarginTerms.BearingMargin, tears / effect, i + 1), i);
         }
         return worst;
@@ -281,12 +297,15 @@ internal readonly struct PinCheck : IPartCheck
         var (n, d) = (T.Given(MarginTerms.PinCount, how.PinCount!.Value), T.Given(MarginTerms.PinDiameter, how.PinDiameter!.Value));
         var effect = how.Fitting<T>() * how.Ultimate<T>() * shear;
         var area = T.Let(MarginTerms.PinArea, T.Const(Math.PI / 4, "π/4") * d * d);
-        var shears = T.Let(MarginTerms.PinShear, n * T.Given(Terms.ShearPlanes, m.Stack.Planes.Length) * area * T.Given(MarginTerms.PinStrength, how.PinStrength));
+        var shears = T.Let(MarginTerms.PinShear,
+            n * T.Given(Terms.ShearPlanes, m.Stack.Planes.Length) * area * T.Given(MarginTerms.PinStrength, how.PinStrength));
         worst = worst.OrWorse(T.Let(MarginTerms.PinMargin, shears / effect), joint.Layers.Length);
         for (var i = 0; i < joint.Layers.Length; i++)
         {
             if (m.Stack.LayerShare[i] == 0) continue;
-            var bears = T.Let(MarginTerms.PinBearing, n * d * T.Given(Terms.Thickness, joint.Layers[i].Thickness, i + 1, joint.Layers[i].Name) * Sheared.Tensile<T>(joint, i), i + 1);
+            var bears = T.Let(MarginTerms.PinBearing,
+                n * d * T.Given(Terms.Thickness, joint.Layers[i].Thickness, i + 1, joint.Layers[i].Name) * Sheared.Tensile<T>(joint, i), i
+                + 1);
             worst = worst.OrWorse(T.Let(MarginTerms.PinMargin, bears / (T.Const(m.Stack.LayerShare[i]) * effect), i + 1), i);
         }
         return worst;

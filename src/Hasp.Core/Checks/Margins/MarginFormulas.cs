@@ -45,7 +45,8 @@ public static class MarginFormulas
     /// <param name="steady">Share of Ptu that the preload takes; 0 where the joint opens first.</param>
     /// <param name="tensionRatio">What the load adds of Ptu.</param>
     /// <param name="exponents">a and b.</param>
-    public static double Sum(double times, double shearRatio, double steady, double tensionRatio, (double Shear, double Tension) exponents) =>
+    public static double Sum(double times, double shearRatio, double steady, double tensionRatio,
+        (double Shear, double Tension) exponents) =>
         Math.Pow(times * shearRatio, exponents.Shear) + Math.Pow(steady + (times * tensionRatio), exponents.Tension);
 
     /// <summary>The λ at which <see cref="Sum"/> is 1; 0 where the preload alone reaches it.</summary>

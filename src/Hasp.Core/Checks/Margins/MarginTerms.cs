@@ -19,7 +19,8 @@ public static class MarginTerms
     public static readonly Term AllowableYield = new(
         "msAllowableYield", "P_al,y", Dimension.Force, "yield of the bolt, no more than its threads hold", Practice);
     public static readonly Term TensionAllowed = new(
-        "msTensionAllowed", "P′", Dimension.Force, "outside tension that brings the bolt to its allowable", "the allowable where the joint opens first, else (allowable − Fi,max)/(n·C)");
+        "msTensionAllowed", "P′", Dimension.Force, "outside tension that brings the bolt to its allowable",
+        "the allowable where the joint opens first, else (allowable − Fi,max)/(n·C)");
     public static readonly Term TensionFactor = new("msTension", "1+MS_t", Dimension.None, "margin of tension, plus 1", "P′/(FF·FS·P)");
     public static readonly Term SeparationMargin = new(
         "msSeparation", "1+MS_sep", Dimension.None, "margin of separation, plus 1", "Fi,min/(FF·FSsep·P), the whole P");
@@ -30,13 +31,16 @@ public static class MarginTerms
     public static readonly Term ShearStrength = new(
         "msShearStrength", "F_su", Dimension.Stress, "ultimate shear strength of the bolt", "0.6 of the tensile strength");
     public static readonly Term ShearAllowed = new(
-        "msShearAllowed", "P_su", Dimension.Force, "ultimate shear of the bolt in all its planes", "area in each plane, preload not counted");
+        "msShearAllowed", "P_su", Dimension.Force, "ultimate shear of the bolt in all its planes",
+        "area in each plane, preload not counted");
     public static readonly Term ShearMargin = new("msShear", "1+MS_s", Dimension.None, "margin of shear, plus 1", "P_su/(FF·FSu·V)");
     public static readonly Term ShearRatio = new("msShearRatio", "R_s", Dimension.None, "shear ratio, factors in it", "FF·FSu·V/P_su");
     public static readonly Term TensionRatio = new(
-        "msTensionRatio", "R_t", Dimension.None, "tension ratio, factors in it", "FF·FSu·P/P_tu, or with Fi,max + n·C·FF·FSu·P where the bolt breaks before the joint opens");
+        "msTensionRatio", "R_t", Dimension.None, "tension ratio, factors in it",
+        "FF·FSu·P/P_tu, or with Fi,max + n·C·FF·FSu·P where the bolt breaks before the joint opens");
     public static readonly Term InteractionSum = new(
-        "msInteractionSum", "Σ_R", Dimension.None, "interaction of shear and tension", "threads in the plane R_s^1.2 + R_t^2, shank R_s^2.5 + R_t^1.5");
+        "msInteractionSum", "Σ_R", Dimension.None, "interaction of shear and tension",
+        "threads in the plane R_s^1.2 + R_t^2, shank R_s^2.5 + R_t^1.5");
     public static readonly Term InteractionMargin = new(
         "msInteraction", "1+MS_i", Dimension.None, "load factor at which the interaction reaches 1", Practice);
     public static readonly Term BearingAllowed = new(

@@ -29,7 +29,8 @@ internal static class ShearPins
 
     private static double? Worst(Joint joint, Mechanics<Plain> m) =>
         joint.Cases.Select((_, c) => c).Where(c => !joint.Cases[c].OnlyCombined)
-            .Select(c => MarginBasis.SlipMargin.Judge(m, BoltLoad<Plain>.Of(joint, c, 0))).Where(j => j.Applies).Select(j => (double?)j.Factor.Value).Min();
+            .Select(c => MarginBasis.SlipMargin.Judge(m, BoltLoad<Plain>.Of(joint, c, 0))).Where(j => j.Applies)
+                .Select(j => (double?)j.Factor.Value).Min();
 
     private static bool Holds(Joint joint, double diameter)
     {

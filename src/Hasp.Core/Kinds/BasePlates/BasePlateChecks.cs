@@ -20,7 +20,8 @@ internal static class Base
         new(id, name, brief, 1.5, PreloadUsed.None, meaning, source);
 
     internal static bool Counts<T>(in Mechanics<T> m, LoadCase load)
-        where T : struct, IScalar<T> => m.Joint.Judging.Basis.LooksAt is var looks && (looks == LimitStates.NotStated || load.CountsIn(looks));
+        where T : struct, IScalar<T> => m.Joint.Judging.Basis.LooksAt is var looks
+            && (looks == LimitStates.NotStated || load.CountsIn(looks));
 
     /// <summary>What the basis leaves of a plastic or yield strength of the plate.</summary>
     internal static T Yielding<T>(in Mechanics<T> m, T nominal)
@@ -36,7 +37,8 @@ internal static class Base
         where T : struct, IScalar<T> => T.Given(BasePlateTerms.BoltTensile, Strength(joint).Tensile, source: Strength(joint).Source);
 
     internal static T TensionResistance<T>(in Mechanics<T> m)
-        where T : struct, IScalar<T> => EurocodeFormulas.Tension(T.Const(0.9), BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
+        where T : struct, IScalar<T> => EurocodeFormulas.Tension(T.Const(0.9), BoltTensile<T>(m.Joint), m.Thread.StressArea,
+            m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
 
     internal static T ShearResistance<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
@@ -57,7 +59,8 @@ internal static class Base
         var k1 = EurocodeFormulas.K1<T>(T.Given(EurocodeTerms.EdgeDistance, edge), T.Given(EurocodeTerms.PitchAcross, pitch), d0);
         // The lesser of an end bolt's and an inner bolt's factor, whichever way the shear comes.
         var end = edge / (3 * p.Hole) <= (pitch / (3 * p.Hole)) - 0.25;
-        var along = end ? EurocodeFormulas.AlphaEnd(T.Given(EurocodeTerms.EndDistance, edge), d0) : EurocodeFormulas.AlphaInner(T.Given(EurocodeTerms.PitchAlong, pitch), d0);
+        var along = end ? EurocodeFormulas.AlphaEnd(T.Given(EurocodeTerms.EndDistance, edge), d0)
+            : EurocodeFormulas.AlphaInner(T.Given(EurocodeTerms.PitchAlong, pitch), d0);
         var alpha = EurocodeFormulas.AlphaB(along, BoltTensile<T>(m.Joint), fu);
         return EurocodeFormulas.Bearing(
             k1, alpha, fu, m.Thread.Diameter, p.Thick<T>(), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
@@ -66,7 +69,8 @@ internal static class Base
     /// <summary>The same tension by each school, as factors.</summary>
     internal static IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load, double factor)
     {
-        if (m.Joint.LoadPath is not BasePlatePath path || path.BySchools(load.Case, load.Bolt) is not { } by || load.Tension.Value <= 0) return [];
+        if (m.Joint.LoadPath is not BasePlatePath path || path.BySchools(load.Case, load.Bolt) is not { } by
+            || load.Tension.Value <= 0) return [];
         var reached = factor * load.Tension.Value;
         double Of(double tension) => tension <= 0 ? double.PositiveInfinity : reached / tension;
         School line = new("about the compression line", Of(by.Line)), block = new("stress block, bolts in tension only", Of(by.Block));
@@ -105,7 +109,8 @@ internal readonly struct EnBaseShearCheck : IBoltCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
             ? Judged<T>.Nothing
-            : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor, T.Let(BasePlateTerms.BoltShear, T.Min(Base.ShearResistance(m), Base.PlateBearing(m))) / load.Shear));
+            : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor,
+                T.Let(BasePlateTerms.BoltShear, T.Min(Base.ShearResistance(m), Base.PlateBearing(m))) / load.Shear));
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
 }
@@ -114,13 +119,15 @@ internal readonly struct EnBaseShearCheck : IBoltCheck
 internal readonly struct EnBaseCombinedCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = Base.En(
-        "enBaseCombined", "Bolt shear and tension", "bolt fails", "times both may grow until their sum is 1", "Table 3.4, with 6.2.2(7) for the shear");
+        "enBaseCombined", "Bolt shear and tension", "bolt fails", "times both may grow until their sum is 1",
+        "Table 3.4, with 6.2.2(7) for the shear");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || !Base.Counts(m, load.Case)) return Judged<T>.Nothing;
-        return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor, T.Const(1) / EurocodeFormulas.Combined(load.Shear, Base.ShearResistance(m), load.Tension, Base.TensionResistance(m))));
+        return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor,
+            T.Const(1) / EurocodeFormulas.Combined(load.Shear, Base.ShearResistance(m), load.Tension, Base.TensionResistance(m))));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => "no bolt is sheared and pulled at once";
@@ -133,7 +140,8 @@ internal readonly struct BaseTensionCheck : IBoltCheck
         "baseTension", "Bolt tension", "bolt yields", "yield of the bolt over its tension", "yield on the tensile stress area");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
-        where T : struct, IScalar<T> => load.Tension.Value <= 0 ? Judged<T>.Nothing : Judged<T>.Of(T.Let(BasePlateTerms.TensionFactor, m.YieldStrength * m.Thread.StressArea / load.Tension));
+        where T : struct, IScalar<T> => load.Tension.Value <= 0 ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(BasePlateTerms.TensionFactor, m.YieldStrength * m.Thread.StressArea / load.Tension));
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingPulls(m);
 
@@ -145,10 +153,13 @@ internal readonly struct BaseTensionCheck : IBoltCheck
 internal readonly struct BaseShearCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = Base.ByFactor(
-        "baseShear", "Bolt shear", "bolt shears", "shear yield of the bolt over its shear", "distortion energy or maximum shear; tensile stress area");
+        "baseShear", "Bolt shear", "bolt shears", "shear yield of the bolt over its shear",
+        "distortion energy or maximum shear; tensile stress area");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
-        where T : struct, IScalar<T> => load.Shear.Value <= 0 ? Judged<T>.Nothing : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor, Checks.Machine.ShearCheck.Ratio(m) * m.YieldStrength * m.Thread.StressArea / load.Shear));
+        where T : struct, IScalar<T> => load.Shear.Value <= 0 ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor,
+            Checks.Machine.ShearCheck.Ratio(m) * m.YieldStrength * m.Thread.StressArea / load.Shear));
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
 }
@@ -164,7 +175,8 @@ internal readonly struct BaseCombinedCheck : IBoltCheck
     {
         if (load.Shear.Value <= 0 || load.Tension.Value <= 0) return Judged<T>.Nothing;
         var (s, t) = (load.Tension / m.Thread.StressArea, load.Shear / m.Thread.StressArea);
-        return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor, m.YieldStrength / T.Let(BasePlateTerms.Stud, T.Sqrt((s * s) + (T.Const(3) * t * t))), 0, "distortion energy"));
+        return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor,
+            m.YieldStrength / T.Let(BasePlateTerms.Stud, T.Sqrt((s * s) + (T.Const(3) * t * t))), 0, "distortion energy"));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => "no bolt is sheared and pulled at once";
@@ -174,12 +186,14 @@ internal readonly struct BaseCombinedCheck : IBoltCheck
 internal readonly struct BaseConcreteCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new(
-        "baseConcrete", "Concrete in front of the bolt", "concrete crushes", 1, PreloadUsed.None, "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd");
+        "baseConcrete", "Concrete in front of the bolt", "concrete crushes", 1, PreloadUsed.None,
+        "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
             ? Judged<T>.Nothing
-            : Judged<T>.Of(T.Let(BasePlateTerms.ConcreteFactor, BasePlateFormulas.ConcreteBearing(m.Thread.Diameter, m.Joint.Of<BasePlateInputs>().Fcd<T>()) / load.Shear));
+            : Judged<T>.Of(T.Let(BasePlateTerms.ConcreteFactor,
+                BasePlateFormulas.ConcreteBearing(m.Thread.Diameter, m.Joint.Of<BasePlateInputs>().Fcd<T>()) / load.Shear));
 
     public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
 }
@@ -200,7 +214,8 @@ internal static class BasePressing
         if (!aboutX && !aboutY)
         {
             if (fz.Value >= 0) return null;
-            var all = T.Let(BasePlateTerms.PressedResistance, bearing * T.Given(BasePlateTerms.Area, p.Shape.Area(c), source: "EN 1993-1-8, 6.2.5"));
+            var all = T.Let(BasePlateTerms.PressedResistance,
+                bearing * T.Given(BasePlateTerms.Area, p.Shape.Area(c), source: "EN 1993-1-8, 6.2.5"));
             return Named(all / T.Let(BasePlateTerms.Compression, -fz));
         }
         // The axial force is split between the lines as the moments press on them.
@@ -238,7 +253,8 @@ internal static class BasePressing
 internal readonly struct EnBasePressedCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = Base.En(
-        "enBasePressed", "Plate and concrete in compression", "concrete crushes", "resistance of the effective area over the compression", "6.2.5, 6.2.8") with { Worsens = Worsens.WithTheCase };
+        "enBasePressed", "Plate and concrete in compression", "concrete crushes", "resistance of the effective area over the compression",
+        "6.2.5, 6.2.8") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -261,13 +277,16 @@ internal readonly struct BasePressedCheck : IPartCheck
     private static readonly BearingFactor Share = BearingFactor.Of("handbook", "share"), Cube = BearingFactor.Of("handbook", "cube");
 
     public static CheckInfo Info { get; } = Base.ByFactor(
-        "basePressed", "Plate and concrete in compression", "concrete crushes", "what the effective area carries at 0.6·fcu over the compression", "handbook: σ = 0.6·fcu, t = c·√(3σ/fy)") with { Worsens = Worsens.WithTheCase };
+        "basePressed", "Plate and concrete in compression", "concrete crushes",
+        "what the effective area carries at 0.6·fcu over the compression",
+        "handbook: σ = 0.6·fcu, t = c·√(3σ/fy)") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<BasePlateInputs>();
-        var stress = T.Let(BasePlateTerms.HandbookStress, Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck) / Cube.As<T>(BasePlateTerms.CubeRatio));
+        var stress = T.Let(BasePlateTerms.HandbookStress,
+            Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck) / Cube.As<T>(BasePlateTerms.CubeRatio));
         var c = BasePlateFormulas.Width(p.Thick<T>(), p.Yield<T>(), stress, T.Const(1));
         return BasePressing.Factor(m, load.Case, stress, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
     }
@@ -284,14 +303,16 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
     private static readonly double Phi = BearingFactor.Of("aisc", "phi").Value, Omega = BearingFactor.Of("aisc", "omega").Value;
 
     public static CheckInfo Info { get; } = new(
-        "aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None, "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
+        "aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None,
+        "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!Base.Counts(m, load.Case)) return Judged<T>.Nothing;
         var (p, how) = (m.Joint.Of<BasePlateInputs>(), m.Joint.Judging.By<AiscSettings>());
-        var nominal = Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck) * T.Given(BasePlateTerms.Spread, Math.Min(p.Spread, Widest.Value));
+        var nominal = Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck) * T.Given(BasePlateTerms.Spread,
+            Math.Min(p.Spread, Widest.Value));
         var stress = T.Let(BasePlateTerms.AiscBearing, how.IsLrfd ? T.Const(Phi) * nominal : nominal / T.Const(Omega));
         var c = T.Let(BasePlateTerms.AiscWidth, p.Thick<T>() * T.Sqrt(how.AvailableYield(p.Yield<T>()) / (T.Const(2) * stress)));
         return BasePressing.Factor(m, load.Case, stress, c.Value) is { } factor ? Judged<T>.Of(factor) : Judged<T>.Nothing;
@@ -311,21 +332,27 @@ internal readonly struct IsBasePlateCheck : IPartCheck
     private static readonly BearingFactor Share = BearingFactor.Of("is800", "share");
 
     public static CheckInfo Info { get; } = new(
-        "isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None, "pressure that concrete and plate allow over the greatest pressure", "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
+        "isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None,
+        "pressure that concrete and plate allow over the greatest pressure",
+        "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<BasePlateInputs>();
-        if (!Base.Counts(m, load.Case) || m.Joint.LoadPath is not BasePlatePath path || path.AllPull(load.Case) || path.Solve(load.Case) is not { Peak: > 0 } block) return Judged<T>.Nothing;
+        if (!Base.Counts(m, load.Case) || m.Joint.LoadPath is not BasePlatePath path || path.AllPull(load.Case)
+            || path.Solve(load.Case) is not { Peak: > 0 } block) return Judged<T>.Nothing;
         var (along, across) = ((p.Shape.PlateDepth - p.Shape.Depth) / 2, (p.Shape.PlateWidth - p.Shape.Width) / 2);
-        var (a, b) = (T.Given(BasePlateTerms.Projection, Math.Max(along, across), 1), T.Given(BasePlateTerms.Projection, Math.Min(along, across), 2));
+        var (a, b) = (T.Given(BasePlateTerms.Projection, Math.Max(along, across), 1),
+            T.Given(BasePlateTerms.Projection, Math.Min(along, across), 2));
         var concrete = Share.As<T>(BasePlateTerms.BearingShare) * T.Given(BasePlateTerms.Fck, p.Fck);
         var t = p.Thick<T>();
         var bends = (a * a) - (T.Const(0.3) * b * b);
-        var plate = bends.Value <= 0 ? concrete : t * t * p.Yield<T>() / (T.Const(2.5) * bends * m.Joint.Judging.By<Is800Settings>().GammaM0<T>());
+        var plate = bends.Value <= 0 ? concrete
+            : t * t * p.Yield<T>() / (T.Const(2.5) * bends * m.Joint.Judging.By<Is800Settings>().GammaM0<T>());
         var allowed = T.Let(BasePlateTerms.IsAllowed, T.Min(concrete, plate));
-        var peak = T.Let(BasePlateTerms.Peak, T.Found(block.Peak, "equilibrium of concrete that presses and bolts that pull, under", load.Case.Forces<T>().Z));
+        var peak = T.Let(BasePlateTerms.Peak, T.Found(block.Peak, "equilibrium of concrete that presses and bolts that pull, under",
+            load.Case.Forces<T>().Z));
         return Judged<T>.Of(T.Min(T.Let(BasePlateTerms.IsFactor, allowed / peak), t / T.Given(BasePlateTerms.Flange, p.Shape.Flange)));
     }
 
@@ -350,10 +377,13 @@ internal static class BaseRows
             // Rows beyond one flange bend the plate about the same line: those nearer to it add their moment to the farthest one's.
             for (var nearer = 0; nearer < p.Rows && at.IsOutermost; nearer++)
             {
-                if (nearer == row || p.RowAt(nearer) is not { IsBeyond: true } other || other.IsUpper != at.IsUpper || Pull<T>(joint, p, load, nearer) is not { } more) continue;
+                if (nearer == row || p.RowAt(nearer) is not { IsBeyond: true } other || other.IsUpper != at.IsUpper
+                    || Pull<T>(joint, p, load, nearer) is not { } more) continue;
                 pull += more * T.Given(BasePlateTerms.M, other.Lever, nearer + 1) / lever;
             }
-            var resistance = T.Let(BasePlateTerms.RowAvailable, Base.Yielding(m, BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, at.Length, row + 1), p.Thick<T>(), p.Yield<T>(), lever)));
+            var resistance = T.Let(BasePlateTerms.RowAvailable,
+                Base.Yielding(m, BasePlateFormulas.Row(T.Given(BasePlateTerms.Leff, at.Length, row + 1), p.Thick<T>(), p.Yield<T>(),
+                lever)));
             worst = worst.OrWorse(T.Let(BasePlateTerms.RowFactor, resistance / T.Let(BasePlateTerms.RowTension, pull, row + 1)), row);
         }
         return worst;
@@ -381,7 +411,8 @@ internal static class BaseRows
 internal readonly struct EnBaseRowCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = Base.En(
-        "enBaseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "6.2.6.11, Tables 6.2, 6.4 and 6.6") with { Worsens = Worsens.WithTheCase };
+        "enBaseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts",
+        "6.2.6.11, Tables 6.2, 6.4 and 6.6") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -397,7 +428,8 @@ internal readonly struct EnBaseRowCheck : IPartCheck
 internal readonly struct BaseRowCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = Base.ByFactor(
-        "baseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, γ = 1") with { Worsens = Worsens.WithTheCase };
+        "baseRow", "Plate bent by bolts in tension", "plate bends", "what the plate carries over the tension of a row of bolts",
+        "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, γ = 1") with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -413,7 +445,9 @@ internal readonly struct BaseRowCheck : IPartCheck
 internal readonly struct CodeBaseRowCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
-        "codeBaseRow", "Plate bent by bolts in tension", "plate bends", 1, PreloadUsed.None, "what the plate carries over the tension of a row of bolts", "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield") { Worsens = Worsens.WithTheCase };
+        "codeBaseRow", "Plate bent by bolts in tension", "plate bends", 1, PreloadUsed.None,
+        "what the plate carries over the tension of a row of bolts",
+        "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -429,7 +463,9 @@ internal readonly struct CodeBaseRowCheck : IPartCheck
 internal readonly struct BaseFrictionCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
-        "baseFriction", "Friction under the plate", "slides", 1, PreloadUsed.None, "friction under the compression that acts with the shear over the shear", "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase };
+        "baseFriction", "Friction under the plate", "slides", 1, PreloadUsed.None,
+        "friction under the compression that acts with the shear over the shear",
+        "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -437,7 +473,8 @@ internal readonly struct BaseFrictionCheck : IPartCheck
         var p = m.Joint.Of<BasePlateInputs>();
         if (p.ShearBy != BaseShear.Friction || load.InPlane.Value <= 0 || !Base.Counts(m, load.Case)) return Judged<T>.Nothing;
         var (_, _, fz) = load.Case.Forces<T>();
-        return Judged<T>.Of(T.Let(BasePlateTerms.FrictionFactor, T.Let(BasePlateTerms.FrictionForce, T.Given(BasePlateTerms.Friction, p.Friction) * T.Max(T.Const(0), -fz)) / load.InPlane));
+        return Judged<T>.Of(T.Let(BasePlateTerms.FrictionFactor,
+            T.Let(BasePlateTerms.FrictionForce, T.Given(BasePlateTerms.Friction, p.Friction) * T.Max(T.Const(0), -fz)) / load.InPlane));
     }
 
     public static string Nothing(in Mechanics<Plain> m) =>

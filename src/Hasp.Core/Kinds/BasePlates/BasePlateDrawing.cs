@@ -19,9 +19,11 @@ internal static class BasePlateDrawing
 
     private static Outline Profile(PressedShape s, double by, Ink ink)
     {
-        var (b, h, w, f) = (Math.Min((s.Width / 2) + by, s.PlateWidth / 2), Math.Min((s.Depth / 2) + by, s.PlateDepth / 2), Math.Min((s.Web / 2) + by, s.PlateWidth / 2), Math.Max(0, (s.Depth / 2) - s.Flange - by));
+        var (b, h, w, f) = (Math.Min((s.Width / 2) + by, s.PlateWidth / 2), Math.Min((s.Depth / 2) + by, s.PlateDepth / 2),
+            Math.Min((s.Web / 2) + by, s.PlateWidth / 2), Math.Max(0, (s.Depth / 2) - s.Flange - by));
         return new(
-            ink, [new(-b, -h), new(b, -h), new(b, -f), new(w, -f), new(w, f), new(b, f), new(b, h), new(-b, h), new(-b, f), new(-w, f), new(-w, -f), new(-b, -f)]);
+            ink, [new(-b, -h), new(b, -h), new(b, -f), new(w, -f), new(w, f), new(b, f), new(b, h), new(-b, h), new(-b, f), new(-w, f),
+                new(-w, -f), new(-b, -f)]);
     }
 
     private static View Plan(Joint joint, BasePlateInputs p)
@@ -43,8 +45,10 @@ internal static class BasePlateDrawing
         marks.Add(new Line(Ink.Axis, new(0, -y - 6), new(0, y + 6)));
         return new("Plan", marks.ToImmutable(),
         [
-            Measure.Across(BasePlateKind.BoltsX, -p.BoltsX / 2, p.BoltsX / 2, y, Beside.Above), Measure.Across(BasePlateKind.PlateWidth, -x, x, -y, Beside.Below),
-            Measure.Up(BasePlateKind.BoltsY, -p.BoltsY / 2, p.BoltsY / 2, -x, Beside.Left), Measure.Up(BasePlateKind.PlateDepth, -y, y, -x, Beside.Left, 1),
+            Measure.Across(BasePlateKind.BoltsX, -p.BoltsX / 2, p.BoltsX / 2, y, Beside.Above),
+            Measure.Across(BasePlateKind.PlateWidth, -x, x, -y, Beside.Below),
+            Measure.Up(BasePlateKind.BoltsY, -p.BoltsY / 2, p.BoltsY / 2, -x, Beside.Left),
+            Measure.Up(BasePlateKind.PlateDepth, -y, y, -x, Beside.Left, 1),
         ]);
     }
 
@@ -69,7 +73,8 @@ internal static class BasePlateDrawing
             marks.Add(Outline.Box(Ink.Bolt, at - (0.9 * d), 0, at + (0.9 * d), 0.8 * d, Fields.Grade));
         }
         var worst = joint.Cases.Where(c => !c.OnlyCombined).MaxBy(c => Math.Abs(c.Load.Force.Z));
-        if (worst is { Load.Force.Z: not 0 }) marks.Add(new Arrow(new(0, top), 0, Math.Sign(worst.Load.Force.Z), Math.Abs(worst.Load.Force.Z), Dimension.Force));
+        if (worst is { Load.Force.Z: not 0 }) marks.Add(new Arrow(new(0, top), 0, Math.Sign(worst.Load.Force.Z),
+            Math.Abs(worst.Load.Force.Z), Dimension.Force));
         var measures = ImmutableArray.CreateBuilder<Measure>();
         measures.Add(Measure.Up(BasePlateKind.Thickness, -p.Thickness, 0, y, Beside.Right, 0, "plate"));
         if (p.Grout > 0) measures.Add(Measure.Up(BasePlateKind.Grout, ground, -p.Thickness, y, Beside.Right, 0, "grout"));

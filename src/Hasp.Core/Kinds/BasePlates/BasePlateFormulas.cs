@@ -10,7 +10,8 @@ namespace Hasp.Core.Kinds.BasePlates;
 public sealed record BearingFactor(string Form, string Factor, double Value, string Source)
 {
     private static readonly IReadOnlyList<BearingFactor> Rows = Catalogue.Standards.Read("bearingForms", r => new BearingFactor(
-        Catalogue.Standards.Text(r, "form"), Catalogue.Standards.Text(r, "factor"), Catalogue.Standards.Number(r, "value"), Catalogue.Standards.Text(r, "source")));
+        Catalogue.Standards.Text(r, "form"), Catalogue.Standards.Text(r, "factor"), Catalogue.Standards.Number(r, "value"),
+        Catalogue.Standards.Text(r, "source")));
 
     /// <summary>The factor of a form.</summary>
     /// <exception cref="InvalidOperationException">The table has no such row.</exception>
@@ -53,7 +54,8 @@ public static class BasePlateFormulas
 
     /// <summary>αbc = 0.44 − 0.0003·fyb, fyb from 235 to 640 (EN 1993-1-8, 6.2.2(7)).</summary>
     public static T AlphaBc<T>(T yield)
-        where T : struct, IReal<T> => T.Let(BasePlateTerms.AlphaBc, T.Const(0.44) - (T.Const(0.0003) * T.Min(T.Max(yield, T.Const(235)), T.Const(640))));
+        where T : struct, IReal<T> => T.Let(BasePlateTerms.AlphaBc,
+            T.Const(0.44) - (T.Const(0.0003) * T.Min(T.Max(yield, T.Const(235)), T.Const(640))));
 
     /// <summary>F2,vb,Rd = αbc·fub·As/γM2.</summary>
     public static T BoltShear<T>(T alphaBc, T tensile, T area, T gammaM2)
@@ -70,7 +72,8 @@ public static class BasePlateFormulas
     /// </summary>
     public static double LengthOutside(double m, double edge, double side, double gauge, double width) => new[]
     {
-        2 * Math.PI * m, (Math.PI * m) + gauge, (Math.PI * m) + (2 * side), (4 * m) + (1.25 * edge), side + (2 * m) + (0.625 * edge), 0.5 * width, (0.5 * gauge) + (2 * m) + (0.625 * edge),
+        2 * Math.PI * m, (Math.PI * m) + gauge, (Math.PI * m) + (2 * side), (4 * m) + (1.25 * edge), side + (2 * m) + (0.625 * edge),
+        0.5 * width, (0.5 * gauge) + (2 * m) + (0.625 * edge),
     }.Min();
 
     /// <summary>
@@ -87,7 +90,8 @@ public static class BasePlateFormulas
     /// <summary>FT,1-2 = 2·Mpl/m with Mpl = 0.25·leff·t²·fy, before the basis's factor on yield.</summary>
     public static T Row<T>(T length, T thickness, T yield, T lever)
         where T : struct, IReal<T> =>
-        T.Let(BasePlateTerms.RowResistance, T.Const(2) * T.Let(BasePlateTerms.MomentPl, T.Const(0.25) * length * thickness * thickness * yield) / lever);
+        T.Let(BasePlateTerms.RowResistance, T.Const(2) * T.Let(BasePlateTerms.MomentPl,
+            T.Const(0.25) * length * thickness * thickness * yield) / lever);
 
     /// <summary>The least of a list that is at least a thickness; null where the list ends before.</summary>
     public static double? Stock(double thickness, IEnumerable<double> list) =>
@@ -145,14 +149,16 @@ public readonly record struct PressedShape(double Depth, double Width, double Fl
     /// </summary>
     private readonly record struct Cuts(bool Met, bool Across, bool Along, bool Web)
     {
-        internal static readonly Cuts[] All = [.. from bits in Enumerable.Range(0, 16) select new Cuts((bits & 8) != 0, (bits & 4) != 0, (bits & 2) != 0, (bits & 1) != 0)];
+        internal static readonly Cuts[] All = [.. from bits in Enumerable.Range(0, 16) select new Cuts((bits & 8) != 0, (bits & 4) != 0,
+            (bits & 2) != 0, (bits & 1) != 0)];
     }
 
     private bool Verified(double c, Cuts cuts)
     {
         const double Hair = 1e-9;
         return c >= 0 && (cuts.Met ? Clear - (2 * c) <= Hair : Clear - (2 * c) >= -Hair)
-            && Cut(Width + (2 * c), PlateWidth, cuts.Across) && Cut(Depth + (2 * c), PlateDepth, cuts.Along) && (cuts.Met || Cut(Web + (2 * c), PlateWidth, cuts.Web));
+            && Cut(Width + (2 * c), PlateWidth, cuts.Across) && Cut(Depth + (2 * c), PlateDepth, cuts.Along)
+                && (cuts.Met || Cut(Web + (2 * c), PlateWidth, cuts.Web));
 
         static bool Cut(double size, double plate, bool cut) => cut ? size >= plate - Hair : size <= plate + Hair;
     }

@@ -42,7 +42,8 @@ public static class BasePlateKind
         ("bolts", BaseShear.Bolts), ("friction", BaseShear.Friction), ("friction and bolts", BaseShear.Both));
 
     public static readonly Field<string> Profile = new(
-        "basePlate.profile", Types.OneOf([OwnSizes, .. Profiles.All.Select(p => p.Name)]), "Column", "profile of the column by its designation, or own sizes") { Otherwise = OwnSizes };
+        "basePlate.profile", Types.OneOf([OwnSizes, .. Profiles.All.Select(p => p.Name)]), "Column",
+        "profile of the column by its designation, or own sizes") { Otherwise = OwnSizes };
     public static readonly Field<double> Depth = KindFields.Length<BasePlateInputs>(
         "basePlate.columnDepth", "Column depth h", "depth of the profile, along y", "of the profile", p => p.Shape.Depth);
     public static readonly Field<double> Width = KindFields.Length<BasePlateInputs>(
@@ -68,10 +69,12 @@ public static class BasePlateKind
     public static readonly Field<int> Rows = new(
         "basePlate.rows", Types.Whole, "Rows", "rows of bolts along y") { Min = 2, Max = 6, Otherwise = 2 };
     public static readonly Field<bool> Oversize = new(
-        "basePlate.oversize", Types.Named(Names.YesNo), "Oversize holes", "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise = false };
+        "basePlate.oversize", Types.Named(Names.YesNo), "Oversize holes",
+        "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise = false };
     public static readonly Field<double> Grout = new("basePlate.grout", Types.Length, "Grout", "thickness of the grout under the plate")
     {
-        Min = 0, Max = 300, Default = "30 mm, or a fifth of the plate's lesser side where that is less", Blank = KindFields.Size<BasePlateInputs>(Dimension.Length, "chosen", p => p.Grout),
+        Min = 0, Max = 300, Default = "30 mm, or a fifth of the plate's lesser side where that is less",
+        Blank = KindFields.Size<BasePlateInputs>(Dimension.Length, "chosen", p => p.Grout),
     };
     public static readonly Field<double> GroutStrength = new(
         "basePlate.groutStrength", Types.Stress, "Grout strength", "characteristic strength of the grout")
@@ -79,29 +82,40 @@ public static class BasePlateKind
         Above = 0, Max = 200, Default = "as the concrete", Blank = (_, _) => "as the concrete",
     };
     public static readonly Field<double> Fck = new(
-        "basePlate.fck", Types.Stress, "Concrete fck", "characteristic cylinder strength of the concrete; of masonry its design strength times γC") { Above = 0, Max = 120, Default = "needed", Blank = (_, _) => "needed" };
+        "basePlate.fck", Types.Stress, "Concrete fck",
+        "characteristic cylinder strength of the concrete; of masonry its design strength times γC") { Above = 0, Max = 120,
+        Default = "needed", Blank = (_, _) => "needed" };
     public static readonly Field<double> Spread = new("basePlate.spread", Types.Number, "Spread α", "√(Ac1/Ac0), where it is stated")
     {
-        Min = 1, Max = 3, Default = "by depth and edges of the concrete; 1 where they are not stated", Blank = KindFields.Count<BasePlateInputs>("chosen", p => p.Spread),
+        Min = 1, Max = 3, Default = "by depth and edges of the concrete; 1 where they are not stated",
+        Blank = KindFields.Count<BasePlateInputs>("chosen", p => p.Spread),
     };
     public static readonly Field<double> ConcreteDepth = KindFields.Length<BasePlateInputs>(
         "basePlate.concreteDepth", "Concrete depth", "depth of the concrete under the grout", "not stated: no spread counts");
     public static readonly Field<double> EdgeX = new(
-        "basePlate.edgeX", Types.Length, "Concrete beyond, x", "from the plate's side to the concrete's, along x") { Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
+        "basePlate.edgeX", Types.Length, "Concrete beyond, x", "from the plate's side to the concrete's, along x") { Min = 0, Max = 100_000,
+        Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
     public static readonly Field<double> EdgeY = new(
-        "basePlate.edgeY", Types.Length, "Concrete beyond, y", "from the plate's end to the concrete's, along y") { Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
+        "basePlate.edgeY", Types.Length, "Concrete beyond, y", "from the plate's end to the concrete's, along y") { Min = 0, Max = 100_000,
+        Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
     public static readonly Field<double> GammaC = new(
-        "basePlate.gammaC", Types.Number, "γC", "partial factor of concrete (EN 1992-1-1, 2.4.2.4)") { Above = 0, Max = 4, Otherwise = 1.5 };
+        "basePlate.gammaC", Types.Number, "γC", "partial factor of concrete (EN 1992-1-1, 2.4.2.4)") { Above = 0, Max = 4,
+        Otherwise = 1.5 };
     public static readonly Field<double> AlphaCc = new(
-        "basePlate.alphaCc", Types.Number, "αcc", "long-term factor of concrete (EN 1992-1-1, 3.1.6)") { Above = 0, Max = 1, Otherwise = 1.0 };
+        "basePlate.alphaCc", Types.Number, "αcc", "long-term factor of concrete (EN 1992-1-1, 3.1.6)") { Above = 0, Max = 1,
+        Otherwise = 1.0 };
     public static readonly Field<BaseSchool> School = new(
-        "basePlate.school", Types.Named(Schools), "Bolt tension by", "how moments pull the bolts") { Otherwise = BaseSchool.CompressionLine };
+        "basePlate.school", Types.Named(Schools), "Bolt tension by",
+        "how moments pull the bolts") { Otherwise = BaseSchool.CompressionLine };
     public static readonly Field<BaseShear> ShearBy = new(
-        "basePlate.shearBy", Types.Named(Shears), "Shear carried by", "friction counts only under the compression that acts with the shear") { Otherwise = BaseShear.Bolts };
+        "basePlate.shearBy", Types.Named(Shears), "Shear carried by",
+        "friction counts only under the compression that acts with the shear") { Otherwise = BaseShear.Bolts };
     public static readonly Field<double> Friction = new(
-        "basePlate.friction", Types.Number, "Friction Cf", "friction coefficient between plate and mortar: 0.2 sand–cement (EN 1993-1-8, 6.2.2(6)), up to 0.45 rough surfaces (handbook)") { Min = 0, Max = 0.45, Otherwise = 0.2 };
+        "basePlate.friction", Types.Number, "Friction Cf",
+        "friction coefficient between plate and mortar: 0.2 sand–cement (EN 1993-1-8, 6.2.2(6)), up to 0.45 rough surfaces (handbook)") { Min = 0, Max = 0.45, Otherwise = 0.2 };
     public static readonly Field<string> Stock = new(
-        "basePlate.stock", Types.Text, "Stock thicknesses", "plate thicknesses that can be had, mm") { Otherwise = "8, 10, 12, 15, 16, 18, 20, 22, 25, 28, 30, 32, 35, 40, 45, 50, 60" };
+        "basePlate.stock", Types.Text, "Stock thicknesses",
+        "plate thicknesses that can be had, mm") { Otherwise = "8, 10, 12, 15, 16, 18, 20, 22, 25, 28, 30, 32, 35, 40, 45, 50, 60" };
 
     private const string OwnSizes = "own sizes";
 
@@ -122,22 +136,26 @@ public static class BasePlateKind
     private static readonly ImmutableArray<Check> ByFactor = [Tension, Shear, Combined, Pressed, Row, Concrete, Slides];
 
     private static readonly Check CodeRow = Check.OfParts<CodeBaseRowCheck>();
-    private static readonly ImmutableArray<Check> ByAisc = [AiscBasis.Tension, AiscBasis.Shear, AiscBasis.Combined, Check.OfParts<AiscBasePressedCheck>(), CodeRow, Concrete, Slides];
-    private static readonly ImmutableArray<Check> ByIs = [Is800Basis.Tension, Is800Basis.Shear, Is800Basis.Combined, Check.OfParts<IsBasePlateCheck>(), CodeRow, Concrete, Slides];
+    private static readonly ImmutableArray<Check> ByAisc = [AiscBasis.Tension, AiscBasis.Shear, AiscBasis.Combined,
+        Check.OfParts<AiscBasePressedCheck>(), CodeRow, Concrete, Slides];
+    private static readonly ImmutableArray<Check> ByIs = [Is800Basis.Tension, Is800Basis.Shear, Is800Basis.Combined,
+        Check.OfParts<IsBasePlateCheck>(), CodeRow, Concrete, Slides];
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("basePlate", "Base plate, holding-down bolts", "a column's foot on concrete or masonry")
     {
         Inputs = () =>
         [
-            Profile, Depth, Width, Flange, Web, PlateDepth, PlateWidth, Thickness, Material, BoltsX, BoltsY, PerRow, Rows, Oversize, Grout, GroutStrength, Fck, Spread, ConcreteDepth, EdgeX, EdgeY,
+            Profile, Depth, Width, Flange, Web, PlateDepth, PlateWidth, Thickness, Material, BoltsX, BoltsY, PerRow, Rows, Oversize, Grout,
+            GroutStrength, Fck, Spread, ConcreteDepth, EdgeX, EdgeY,
             GammaC, AlphaCc, School, ShearBy, Friction, Stock,
         ],
         Loads = () => [Fields.CaseFz, Fields.CaseFx, Fields.CaseFy, Fields.CaseMx, Fields.CaseMy, Fields.CaseMz],
         Read = BasePlateInputs.Of,
         Lay = Lay,
         Path = j => new BasePlatePath(j.Of<BasePlateInputs>(), j.Pattern!),
-        Judges = basis => basis.Id switch { "eurocode" => ByEurocode, "machine" => ByFactor, "aisc-lrfd" or "aisc-asd" => ByAisc, "is800" => ByIs, _ => [] },
+        Judges = basis => basis.Id switch { "eurocode" => ByEurocode, "machine" => ByFactor, "aisc-lrfd" or "aisc-asd" => ByAisc,
+            "is800" => ByIs, _ => [] },
         IsTightened = false,
         Assumes = Assumes,
         Cautions = Cautions,
@@ -149,7 +167,9 @@ public static class BasePlateKind
         LoadNames = new() { ["fz"] = "N, + lifts", ["fx"] = "Vx", ["fy"] = "Vy" },
         Shows = (j, f) => f != Friction || j.Of<BasePlateInputs>().ShearBy != BaseShear.Bolts,
         Counted = [(PerRow, j => j.Of<BasePlateInputs>().PerRow, "bolts in a row")],
-        Grows = [(Thickness, j => j.Of<BasePlateInputs>().Thickness, "plate"), (PlateDepth, j => j.Of<BasePlateInputs>().Shape.PlateDepth, "plate along y"), (PlateWidth, j => j.Of<BasePlateInputs>().Shape.PlateWidth, "plate along x")],
+        Grows = [(Thickness, j => j.Of<BasePlateInputs>().Thickness, "plate"),
+            (PlateDepth, j => j.Of<BasePlateInputs>().Shape.PlateDepth, "plate along y"),
+            (PlateWidth, j => j.Of<BasePlateInputs>().Shape.PlateWidth, "plate along x")],
         Line = "base HEA 200, plate 340 × 300 × 25, 4 M24 4.6, C20, 300 kN down",
         Explains = "For a post or column on concrete or masonry. State the profile, the plate, the bolts and the concrete; cases press or lift, with shear and moments. Pull-out of the anchorage is handed over with its forces.",
         Example = """
@@ -169,7 +189,8 @@ public static class BasePlateKind
             [
                 new("level", "Set the column on packs or levelling nuts, plumb and to level; take nothing on the bolts."),
                 new("grout", "Clean and wet the bed, fill it with grout from one side until it comes out at the other; leave no air under the plate."),
-                new("set", "Leave the nuts alone until the grout has its strength.", joint.Said.Stated(PlanFields.CureHours) * MinutesInHour),
+                new("set", "Leave the nuts alone until the grout has its strength.",
+                    joint.Said.Stated(PlanFields.CureHours) * MinutesInHour),
             ],
         };
     }
@@ -186,8 +207,10 @@ public static class BasePlateKind
                 .Part("Base plate", p.Thickness, Thickness, p.Plate, Material, Side.Left)
                 .Part("Concrete", p.Bed.Thickness, Grout, p.Bed.Material, Grout, Side.Right)
                 .Bolts(p.Bolts, BoltsX)
-                .With(BoltsX, Fields.Tension.To(TensionSchool.Pivot), Fields.PivotLeft.To(-x), Fields.PivotRight.To(x), Fields.PivotBottom.To(-y), Fields.PivotTop.To(y))
-                .With(PlateWidth, Fields.PlateShape.To("rectangle"), Fields.PlateWidth.To(p.Shape.PlateWidth)).With(PlateDepth, Fields.PlateHeight.To(p.Shape.PlateDepth))
+                .With(BoltsX, Fields.Tension.To(TensionSchool.Pivot), Fields.PivotLeft.To(-x), Fields.PivotRight.To(x),
+                    Fields.PivotBottom.To(-y), Fields.PivotTop.To(y))
+                .With(PlateWidth, Fields.PlateShape.To("rectangle"), Fields.PlateWidth.To(p.Shape.PlateWidth))
+                    .With(PlateDepth, Fields.PlateHeight.To(p.Shape.PlateDepth))
                 .Done() with { Fastening = new Fastening(p.Thread, p.Grade, p.Hole) },
         ];
     }
@@ -208,11 +231,18 @@ public static class BasePlateKind
         var hand = Handed(joint);
         yield return new(
             "anchorage", $"Pull-out, concrete cone, splitting and edge failure of the anchorage are not judged here. Hand to the anchorage designer: {hand}.");
-        if (p.Beta is null) yield return new("groutBeta", "The grout is thicker or weaker than EN 1993-1-8, 6.2.5(7) allows for βj = 2/3: βj is taken as 0.2, and a better grout is needed.");
-        if (joint.Cases.Any(c => !c.OnlyCombined && BasePlatePath.Lifts(joint, c))) yield return new("noFrictionUnderUplift", "Some case lifts the plate or part of it: no friction is counted in it.");
-        if (p.ShearBy != BaseShear.Friction && joint.Cases.Any(c => c.Shear > 0) && p.Grout > 2 * p.Thread.Diameter) yield return new("boltsBendInGrout", "The bolts bend in a thick grout under shear: a shear key set into the concrete is better. Its area is given with the figures.");
-        if (p.Grade.Tensile > 700) yield return new("holdingDownGrade", "Holding-down bolts of 8.8 and above do not stretch before they break: EN 1993-1-8, 6.2.6.12 and seismic codes ask for ductile ones.");
-        if (joint.Cases.Any(c => c.Load.Moment.X != 0 && c.Load.Moment.Y != 0)) yield return new("biaxialBase", p.School == BaseSchool.CompressionLine ? "Moments about both axes: two compression lines whose tensions add, not one neutral axis. The stress block takes both at once." : "Moments about both axes: one neutral axis, found by equilibrium.");
+        if (p.Beta is null) yield return new("groutBeta",
+            "The grout is thicker or weaker than EN 1993-1-8, 6.2.5(7) allows for βj = 2/3: βj is taken as 0.2, and a better grout is needed.");
+        if (joint.Cases.Any(c => !c.OnlyCombined && BasePlatePath.Lifts(joint, c))) yield return new("noFrictionUnderUplift",
+            "Some case lifts the plate or part of it: no friction is counted in it.");
+        if (p.ShearBy != BaseShear.Friction && joint.Cases.Any(c => c.Shear > 0)
+            && p.Grout > 2 * p.Thread.Diameter) yield return new("boltsBendInGrout",
+            "The bolts bend in a thick grout under shear: a shear key set into the concrete is better. Its area is given with the figures.");
+        if (p.Grade.Tensile > 700) yield return new("holdingDownGrade",
+            "Holding-down bolts of 8.8 and above do not stretch before they break: EN 1993-1-8, 6.2.6.12 and seismic codes ask for ductile ones.");
+        if (joint.Cases.Any(c => c.Load.Moment.X != 0 && c.Load.Moment.Y != 0)) yield return new("biaxialBase",
+            p.School == BaseSchool.CompressionLine
+            ? "Moments about both axes: two compression lines whose tensions add, not one neutral axis. The stress block takes both at once." : "Moments about both axes: one neutral axis, found by equilibrium.");
     }
 
     /// <summary>The largest forces on one bolt, in words, for whoever designs the anchorage.</summary>
@@ -283,7 +313,8 @@ public static class Profiles
 {
     /// <summary>All, in the order of the table.</summary>
     public static IReadOnlyList<Profile> All { get; } = Standards.Read("profiles", r => new Profile(
-        Standards.Text(r, "profile"), Standards.Number(r, "depth_mm"), Standards.Number(r, "width_mm"), Standards.Number(r, "web_mm"), Standards.Number(r, "flange_mm"), Standards.Text(r, "source")));
+        Standards.Text(r, "profile"), Standards.Number(r, "depth_mm"), Standards.Number(r, "width_mm"), Standards.Number(r, "web_mm"),
+        Standards.Number(r, "flange_mm"), Standards.Text(r, "source")));
 
     /// <summary>The profile of that designation, blanks and capitals aside; null where there is none.</summary>
     public static Profile? Find(string name) => All.FirstOrDefault(p => Plain(p.Name) == Plain(name));
@@ -293,8 +324,10 @@ public static class Profiles
 
 /// <summary>What a base plate states, every choice made. mm, MPa.</summary>
 internal sealed record BasePlateInputs(
-    PressedShape Shape, double Thickness, Material Plate, ImmutableArray<PlanPoint> Bolts, double BoltsX, double BoltsY, int PerRow, int Rows, ScrewThread Thread, GradeBand Grade, double Hole, bool Oversize,
-    double Grout, double Fck, double? Beta, double Spread, double GammaC, double AlphaCc, BaseSchool School, BaseShear ShearBy, double Friction, ImmutableArray<double> StockList)
+    PressedShape Shape, double Thickness, Material Plate, ImmutableArray<PlanPoint> Bolts, double BoltsX, double BoltsY, int PerRow,
+    int Rows, ScrewThread Thread, GradeBand Grade, double Hole, bool Oversize,
+    double Grout, double Fck, double? Beta, double Spread, double GammaC, double AlphaCc, BaseSchool School, BaseShear ShearBy,
+    double Friction, ImmutableArray<double> StockList)
 {
     private const double SteelModulus = 210_000;
 
@@ -323,7 +356,8 @@ internal sealed record BasePlateInputs(
     {
         var (y, side, apart) = (Bolts[row * PerRow].Y, (Shape.PlateWidth - BoltsX) / 2, BoltsY / (Rows - 1));
         var beyond = Math.Abs(y) - (Shape.Depth / 2);
-        if (beyond > 0) return new(true, y > 0, row == 0 || row == Rows - 1, beyond, BasePlateFormulas.LengthOutside(beyond, (Shape.PlateDepth / 2) - Math.Abs(y), side, BoltsX, Shape.PlateWidth));
+        if (beyond > 0) return new(true, y > 0, row == 0 || row == Rows - 1, beyond,
+            BasePlateFormulas.LengthOutside(beyond, (Shape.PlateDepth / 2) - Math.Abs(y), side, BoltsX, Shape.PlateWidth));
         var lever = (BoltsX - Shape.Web) / 2;
         // Rows beside it between the flanges share the web with it.
         var neighbours = new[] { row - 1, row + 1 }.Count(r => r >= 0 && r < Rows && Math.Abs(Bolts[r * PerRow].Y) <= Shape.Depth / 2);
@@ -331,10 +365,12 @@ internal sealed record BasePlateInputs(
     }
 
     internal T Fcd<T>()
-        where T : struct, IScalar<T> => BasePlateFormulas.Fcd(T.Given(BasePlateTerms.AlphaCc, AlphaCc), T.Given(BasePlateTerms.Fck, Fck), T.Given(BasePlateTerms.GammaC, GammaC));
+        where T : struct, IScalar<T> => BasePlateFormulas.Fcd(T.Given(BasePlateTerms.AlphaCc, AlphaCc), T.Given(BasePlateTerms.Fck, Fck),
+            T.Given(BasePlateTerms.GammaC, GammaC));
 
     internal T Fjd<T>()
-        where T : struct, IScalar<T> => BasePlateFormulas.Fjd(T.Given(BasePlateTerms.BetaJ, Beta ?? PoorGrout), T.Given(BasePlateTerms.Spread, Spread), Fcd<T>());
+        where T : struct, IScalar<T> => BasePlateFormulas.Fjd(T.Given(BasePlateTerms.BetaJ, Beta ?? PoorGrout),
+            T.Given(BasePlateTerms.Spread, Spread), Fcd<T>());
 
     internal T Yield<T>()
         where T : struct, IScalar<T> => T.Given(BasePlateTerms.PlateYield, Plate.Yield, source: Plate.Cited);
@@ -348,53 +384,77 @@ internal sealed record BasePlateInputs(
         var grade = r.Grade(thread);
         double Sized(Field<double> field, double? of) => r.Said.Stated(field) ?? of ?? r.Need(field);
         var shape = new PressedShape(
-            Sized(BasePlateKind.Depth, profile?.Depth), Sized(BasePlateKind.Width, profile?.Width), Sized(BasePlateKind.Flange, profile?.Flange), Sized(BasePlateKind.Web, profile?.Web),
+            Sized(BasePlateKind.Depth, profile?.Depth), Sized(BasePlateKind.Width, profile?.Width),
+            Sized(BasePlateKind.Flange, profile?.Flange), Sized(BasePlateKind.Web, profile?.Web),
             r.Need(BasePlateKind.PlateDepth), r.Need(BasePlateKind.PlateWidth));
         var thickness = r.Need(BasePlateKind.Thickness);
         var plate = r.MaterialOf(BasePlateKind.Material, thickness, "S275");
         var rows = r.Said.Of(BasePlateKind.Rows);
-        var (boltsX, boltsY, perRow, fck) = (r.Need(BasePlateKind.BoltsX), r.Need(BasePlateKind.BoltsY), r.Said.Of(BasePlateKind.PerRow), r.Need(BasePlateKind.Fck));
+        var (boltsX, boltsY, perRow, fck) = (r.Need(BasePlateKind.BoltsX), r.Need(BasePlateKind.BoltsY), r.Said.Of(BasePlateKind.PerRow),
+            r.Need(BasePlateKind.Fck));
         if (r.Failed || thread is null || grade is null || plate is null) return null;
         var d = thread.Diameter;
         var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
-        r.Refuse(2 * shape.Flange >= shape.Depth, "base-flange", BasePlateKind.Flange, KindReader.Mm(shape.Flange), $"the flanges are thicker than the profile is deep: below {KindReader.Mm(shape.Depth / 2)}");
-        r.Refuse(shape.Web >= shape.Width, "base-web", BasePlateKind.Web, KindReader.Mm(shape.Web), $"the web is wider than the flanges: below {KindReader.Mm(shape.Width)}");
-        foreach (var (size, least, field, what) in new[] { (shape.PlateDepth, shape.Depth, BasePlateKind.PlateDepth, "depth"), (shape.PlateWidth, shape.Width, BasePlateKind.PlateWidth, "width") })
+        r.Refuse(2 * shape.Flange >= shape.Depth, "base-flange", BasePlateKind.Flange, KindReader.Mm(shape.Flange),
+            $"the flanges are thicker than the profile is deep: below {KindReader.Mm(shape.Depth / 2)}");
+        r.Refuse(shape.Web >= shape.Width, "base-web", BasePlateKind.Web, KindReader.Mm(shape.Web),
+            $"the web is wider than the flanges: below {KindReader.Mm(shape.Width)}");
+        foreach (var (size, least, field, what) in new[] { (shape.PlateDepth, shape.Depth, BasePlateKind.PlateDepth, "depth"),
+            (shape.PlateWidth, shape.Width, BasePlateKind.PlateWidth, "width") })
         {
-            r.Refuse(size < least, "base-off-plate", field, KindReader.Mm(size), $"the profile stands off the plate: at least its {what}, {KindReader.Mm(least)}", KindReader.To(field, least, KindReader.Mm(least)));
+            r.Refuse(size < least, "base-off-plate", field, KindReader.Mm(size),
+                $"the profile stands off the plate: at least its {what}, {KindReader.Mm(least)}",
+                KindReader.To(field, least, KindReader.Mm(least)));
         }
-        foreach (var (bolts, size, field) in new[] { (boltsX, shape.PlateWidth, BasePlateKind.BoltsX), (boltsY, shape.PlateDepth, BasePlateKind.BoltsY) })
+        foreach (var (bolts, size, field) in new[] { (boltsX, shape.PlateWidth, BasePlateKind.BoltsX),
+            (boltsY, shape.PlateDepth, BasePlateKind.BoltsY) })
         {
             var most = size - (2 * Math.Max(d, (hole / 2) + 0.5));
-            r.Refuse(bolts > most, "base-hole-outside", field, KindReader.Mm(bolts), $"the holes come too near the plate's edge: at most {KindReader.Mm(most)}, a diameter from the edge; {KindReader.Mm(size - (4 * d))} is usual", most > 0 ? [KindReader.To(field, Math.Max(d, size - (4 * d)), KindReader.Mm(Math.Max(d, size - (4 * d))))] : []);
+            r.Refuse(bolts > most, "base-hole-outside", field, KindReader.Mm(bolts),
+                $"the holes come too near the plate's edge: at most {KindReader.Mm(most)}, a diameter from the edge; {KindReader.Mm(size - (4 * d))} is usual", most > 0 ? [KindReader.To(field, Math.Max(d, size - (4 * d)), KindReader.Mm(Math.Max(d, size - (4 * d))))] : []);
         }
-        r.Refuse(boltsY / (rows - 1) < 2 * d, "base-rows-crowded", BasePlateKind.Rows, rows.ToString(CultureInfo.InvariantCulture), $"the rows stand closer than two diameters: at most {(int)Math.Floor(boltsY / (2 * d)) + 1}");
-        r.Refuse(boltsX / (perRow - 1) < 2 * d, "base-bolts-crowded", BasePlateKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture), $"the bolts stand closer than two diameters: at most {(int)Math.Floor(boltsX / (2 * d)) + 1} in a row");
+        r.Refuse(boltsY / (rows - 1) < 2 * d, "base-rows-crowded", BasePlateKind.Rows, rows.ToString(CultureInfo.InvariantCulture),
+            $"the rows stand closer than two diameters: at most {(int)Math.Floor(boltsY / (2 * d)) + 1}");
+        r.Refuse(boltsX / (perRow - 1) < 2 * d, "base-bolts-crowded", BasePlateKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture),
+            $"the bolts stand closer than two diameters: at most {(int)Math.Floor(boltsX / (2 * d)) + 1} in a row");
         foreach (var bolt in Places(boltsX, boltsY, perRow, rows).Where(b => Inside(b, shape, hole / 2)).Take(1))
         {
-            r.Refuse(true, "base-hole-in-profile", Math.Abs(bolt.Y) > (shape.Depth / 2) - shape.Flange - hole ? BasePlateKind.BoltsY : BasePlateKind.BoltsX, KindReader.Mm(boltsY), "a hole runs into the column's profile: move the bolts clear of flanges and web");
+            r.Refuse(true, "base-hole-in-profile", Math.Abs(bolt.Y) > (shape.Depth / 2) - shape.Flange - hole ? BasePlateKind.BoltsY
+                : BasePlateKind.BoltsX, KindReader.Mm(boltsY),
+                "a hole runs into the column's profile: move the bolts clear of flanges and web");
         }
         var shearBy = r.Said.Of(BasePlateKind.ShearBy);
-        r.Refuse(shearBy == BaseShear.Both && r.Said.Of(BasePlateKind.Oversize), "base-oversize", BasePlateKind.ShearBy, "friction and bolts", "bolts in oversize holes do not act together with friction (EN 1993-1-8, 6.2.2(8)): take friction alone, or bolts in holes of usual clearance",
+        r.Refuse(shearBy == BaseShear.Both && r.Said.Of(BasePlateKind.Oversize), "base-oversize", BasePlateKind.ShearBy,
+            "friction and bolts", "bolts in oversize holes do not act together with friction (EN 1993-1-8, 6.2.2(8)): take friction alone, or bolts in holes of usual clearance",
             new Mend("Friction", BasePlateKind.ShearBy.Path, "friction"), new Mend("Usual holes", BasePlateKind.Oversize.Path, ""));
-        var lifted = r.Said[Fields.Loads].FirstOrDefault(l => (l.Stated(Fields.CaseFz) ?? 0) >= 0 && ((l.Stated(Fields.CaseFx) ?? 0) != 0 || (l.Stated(Fields.CaseFy) ?? 0) != 0));
+        var lifted = r.Said[Fields.Loads].FirstOrDefault(l => (l.Stated(Fields.CaseFz) ?? 0) >= 0
+            && ((l.Stated(Fields.CaseFx) ?? 0) != 0 || (l.Stated(Fields.CaseFy) ?? 0) != 0));
         r.Refuse(shearBy == BaseShear.Friction && lifted is not null, "base-friction-uplift", BasePlateKind.ShearBy, "friction",
             $"in {lifted?.Stated(Fields.CaseName) ?? "a case"} nothing presses the plate down, and there is no friction to carry its shear: let bolts carry it, or friction and bolts",
-            new Mend("Bolts", BasePlateKind.ShearBy.Path, "bolts"), new Mend("Friction and bolts", BasePlateKind.ShearBy.Path, "friction and bolts"));
-        var stock = r.Said.Of(BasePlateKind.Stock).Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries).Select(s => double.TryParse(s, NumberStyles.Float, CultureInfo.InvariantCulture, out var v) && v is > 0 and < 1000 ? v : 0).ToImmutableArray();
-        r.Refuse(stock.IsEmpty || stock.Contains(0), "base-stock", BasePlateKind.Stock, r.Said.Of(BasePlateKind.Stock), "must be thicknesses in mm, such as 10, 12, 15, 20");
+            new Mend("Bolts", BasePlateKind.ShearBy.Path, "bolts"),
+            new Mend("Friction and bolts", BasePlateKind.ShearBy.Path, "friction and bolts"));
+        var stock = r.Said.Of(BasePlateKind.Stock).Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries)
+            .Select(s => double.TryParse(s, NumberStyles.Float, CultureInfo.InvariantCulture, out var v) && v is > 0 and < 1000 ? v : 0)
+            .ToImmutableArray();
+        r.Refuse(stock.IsEmpty || stock.Contains(0), "base-stock", BasePlateKind.Stock, r.Said.Of(BasePlateKind.Stock),
+            "must be thicknesses in mm, such as 10, 12, 15, 20");
         if (r.Failed) return null;
         var grout = r.Or(BasePlateKind.Grout, Math.Min(UsualGrout, Math.Floor(0.2 * Math.Min(shape.PlateDepth, shape.PlateWidth))));
-        var beta = BasePlateFormulas.BetaJ(grout, r.Or(BasePlateKind.GroutStrength, fck), fck, Math.Min(shape.PlateDepth, shape.PlateWidth));
-        var spread = r.Said.Stated(BasePlateKind.Spread) ?? (r.Said.Stated(BasePlateKind.ConcreteDepth) is { } depth && r.Said.Stated(BasePlateKind.EdgeX) is { } ex && r.Said.Stated(BasePlateKind.EdgeY) is { } ey
+        var beta = BasePlateFormulas.BetaJ(grout, r.Or(BasePlateKind.GroutStrength, fck), fck,
+            Math.Min(shape.PlateDepth, shape.PlateWidth));
+        var spread = r.Said.Stated(BasePlateKind.Spread) ?? (r.Said.Stated(BasePlateKind.ConcreteDepth) is { } depth
+            && r.Said.Stated(BasePlateKind.EdgeX) is { } ex && r.Said.Stated(BasePlateKind.EdgeY) is { } ey
             ? BasePlateFormulas.SpreadOf(shape.PlateWidth, shape.PlateDepth, depth, ex, ey) : 1);
         return new(
-            shape, thickness, plate, Places(boltsX, boltsY, perRow, rows), boltsX, boltsY, perRow, rows, thread, grade, hole, r.Said.Of(BasePlateKind.Oversize), grout, fck, beta, spread,
-            r.Said.Of(BasePlateKind.GammaC), r.Said.Of(BasePlateKind.AlphaCc), r.Said.Of(BasePlateKind.School), shearBy, r.Said.Of(BasePlateKind.Friction), stock);
+            shape, thickness, plate, Places(boltsX, boltsY, perRow, rows), boltsX, boltsY, perRow, rows, thread, grade, hole,
+            r.Said.Of(BasePlateKind.Oversize), grout, fck, beta, spread,
+            r.Said.Of(BasePlateKind.GammaC), r.Said.Of(BasePlateKind.AlphaCc), r.Said.Of(BasePlateKind.School), shearBy,
+            r.Said.Of(BasePlateKind.Friction), stock);
     }
 
     private static ImmutableArray<PlanPoint> Places(double x, double y, int perRow, int rows) =>
-        [.. from row in Enumerable.Range(0, rows) from i in Enumerable.Range(0, perRow) select new PlanPoint(x * (((double)i / (perRow - 1)) - 0.5), y * (((double)row / (rows - 1)) - 0.5))];
+        [.. from row in Enumerable.Range(0, rows) from i in Enumerable.Range(0,
+            perRow) select new PlanPoint(x * (((double)i / (perRow - 1)) - 0.5), y * (((double)row / (rows - 1)) - 0.5))];
 
     private static bool Inside(PlanPoint b, PressedShape s, double radius)
     {

@@ -70,7 +70,8 @@ internal sealed record BasePlatePath(BasePlateInputs Inputs, BoltPattern Pattern
         var (mx, my, _) = OnBolt.MomentsAtCentroid<Plain>(load, Pattern.Group);
         var area = ThreadGeometry<Plain>.Of(Inputs.Thread).StressArea.Value;
         return CrackedSection.Solve(
-            Inputs.Shape.PlateWidth, Inputs.Shape.PlateDepth, Inputs.Bolts, Inputs.ModularRatio * area, load.Load.Force.Z, mx.Value, my.Value);
+            Inputs.Shape.PlateWidth, Inputs.Shape.PlateDepth, Inputs.Bolts, Inputs.ModularRatio * area, load.Load.Force.Z, mx.Value,
+            my.Value);
     }
 
     private T ByBlock<T>(LoadCase load, int bolt, int index)
@@ -80,7 +81,8 @@ internal sealed record BasePlatePath(BasePlateInputs Inputs, BoltPattern Pattern
         if (Solve(load) is not { } block) return _line.Tension<T>(load, bolt, index);
         var (_, _, pull) = load.Forces<T>(index);
         return T.Let(
-            Terms.ExternalLoad, T.Found(block.Tensions[bolt], "equilibrium of concrete that presses and bolts that pull, under", pull), index, "stress block, bolts in tension only");
+            Terms.ExternalLoad, T.Found(block.Tensions[bolt], "equilibrium of concrete that presses and bolts that pull, under", pull),
+            index, "stress block, bolts in tension only");
     }
 
     /// <summary>The share of the shear that friction leaves to the bolts; null where it takes none.</summary>

@@ -39,7 +39,8 @@ public static class BasePlateTerms
     public static readonly Term C = new(
         "additionalWidth", "c", Dimension.Length, "width about the profile that presses", En + "6.2.5(4): tp·√(fy/(3·fjd·γM0))");
     public static readonly Term CRequired = new(
-        "additionalWidthRequired", "c_req", Dimension.Length, "width about the profile that the compression needs", "effective area = A_req, cut at the plate's edges, strips that meet counted once");
+        "additionalWidthRequired", "c_req", Dimension.Length, "width about the profile that the compression needs",
+        "effective area = A_req, cut at the plate's edges, strips that meet counted once");
     public static readonly Term CUncut = new(
         "additionalWidthUncut", "c_0", Dimension.Length, "uncut width: were the plate without edges", "plain quadratic");
     public static readonly Term ThicknessRequired = new(
@@ -62,7 +63,8 @@ public static class BasePlateTerms
         "flangeForce", "C_f", Dimension.Force, "compression at the compression flange", "equilibrium about the bolts or the other flange");
     public static readonly Term MomentSize = new("baseMoment", "M_i", Dimension.Torque, "size of the moment about the axis", "load case");
     public static readonly Term LeverCompression = new(
-        "baseLeverC", "e_c", Dimension.Length, "axis to the compression line", "middle of the flange; a quarter of the flange's width about the weak axis");
+        "baseLeverC", "e_c", Dimension.Length, "axis to the compression line",
+        "middle of the flange; a quarter of the flange's width about the weak axis");
     public static readonly Term LeverTension = new(
         "baseLeverT", "z", Dimension.Length, "compression line to the bolts in tension", "Σy²/Σy of the bolts beyond the line");
     public static readonly Term AlphaBc = new(
@@ -91,19 +93,24 @@ public static class BasePlateTerms
     public static readonly Term Leff = new(
         "rowLength", "l_eff", Dimension.Length, "effective length of the row's T-stub", "EN 1993-1-8, Table 6.6, Table 6.4");
     public static readonly Term MomentPl = new(
-        "rowMoment", "M_pl,1", Dimension.Torque, "plastic moment of the plate over that length", "EN 1993-1-8, Table 6.2: 0.25·leff·tp²·fy");
+        "rowMoment", "M_pl,1", Dimension.Torque, "plastic moment of the plate over that length",
+        "EN 1993-1-8, Table 6.2: 0.25·leff·tp²·fy");
     public static readonly Term RowResistance = new(
-        "rowResistance", "F_T,1-2", Dimension.Force, "tension of a row that the plate carries without prying, plastic", "EN 1993-1-8, Table 6.2: 2·Mpl,1/m");
+        "rowResistance", "F_T,1-2", Dimension.Force, "tension of a row that the plate carries without prying, plastic",
+        "EN 1993-1-8, Table 6.2: 2·Mpl,1/m");
     public static readonly Term RowAvailable = new(
         "rowAvailable", "F_T,1-2,Rd", Dimension.Force, "the same with the basis's factor on yield", "γM0, φ, Ω or γm0 of the basis");
     public static readonly Term AiscBearing = new(
-        "aiscBearingStress", "σ_J8", Dimension.Stress, "available bearing stress on concrete", "AISC 360-22, J8: 0.85·fc·√(A2/A1), √ ≤ 2, φc 0.65, Ωc 2.31");
+        "aiscBearingStress", "σ_J8", Dimension.Stress, "available bearing stress on concrete",
+        "AISC 360-22, J8: 0.85·fc·√(A2/A1), √ ≤ 2, φc 0.65, Ωc 2.31");
     public static readonly Term AiscWidth = new(
         "aiscCantilever", "c_J8", Dimension.Length, "width about the profile that presses, plastic cantilever", "c = t·√(φ·fy/(2σ))");
     public static readonly Term Projection = new(
-        "plateProjection", "a_p", Dimension.Length, "projection of the plate beyond the profile's rectangle, the greater first", "IS 800:2007, 7.4.3.1");
+        "plateProjection", "a_p", Dimension.Length, "projection of the plate beyond the profile's rectangle, the greater first",
+        "IS 800:2007, 7.4.3.1");
     public static readonly Term IsAllowed = new(
-        "isPressureAllowed", "w_d", Dimension.Stress, "pressure that concrete and plate allow", "IS 800:2007, 7.4.1: 0.45·fck; 7.4.3.1: t²·fy/(2.5·(a² − 0.3b²)·γm0)");
+        "isPressureAllowed", "w_d", Dimension.Stress, "pressure that concrete and plate allow",
+        "IS 800:2007, 7.4.1: 0.45·fck; 7.4.3.1: t²·fy/(2.5·(a² − 0.3b²)·γm0)");
     public static readonly Term Peak = new(
         "basePeak", "w_max", Dimension.Stress, "greatest pressure under the plate", "linear under a stiff plate, bolts in tension only");
     public static readonly Term IsFactor = new(
@@ -111,9 +118,11 @@ public static class BasePlateTerms
     public static readonly Term RowFactor = new(
         "rowFactor", "n_T,b", Dimension.None, "what the plate carries over the tension of the row", "FT,1-2,Rd/ΣFt ≥ 1");
     public static readonly Term Friction = new(
-        "baseFriction", "C_f,d", Dimension.None, "friction coefficient between plate and mortar", "EN 1993-1-8, 6.2.2(6): 0.2 on sand–cement mortar; up to 0.45 handbook, rough");
+        "baseFriction", "C_f,d", Dimension.None, "friction coefficient between plate and mortar",
+        "EN 1993-1-8, 6.2.2(6): 0.2 on sand–cement mortar; up to 0.45 handbook, rough");
     public static readonly Term FrictionForce = new(
-        "baseFrictionForce", "F_f,Rd", Dimension.Force, "friction under the compression that acts with the shear", "EN 1993-1-8, 6.2.2(6): Cf,d·Nc");
+        "baseFrictionForce", "F_f,Rd", Dimension.Force, "friction under the compression that acts with the shear",
+        "EN 1993-1-8, 6.2.2(6): Cf,d·Nc");
     public static readonly Term FrictionFactor = new("baseFrictionFactor", "n_f", Dimension.None, "friction over shear", "Ff,Rd/V ≥ 1");
     public static readonly Term ShearLeft = new(
         "baseShearLeft", "V_b", Dimension.Force, "shear left to one bolt", "its share, less what friction takes");

@@ -26,7 +26,8 @@ internal static class CrackedSection
     /// <param name="momentX">Mx, + pulls the bolts at +y, N·mm.</param>
     /// <param name="momentY">My, + pulls those at −x, N·mm.</param>
     /// <returns>The solution; null where nothing holds, or no plane is found.</returns>
-    internal static Solution? Solve(double width, double depth, IReadOnlyList<PlanPoint> bolts, double stiffness, double pull, double momentX, double momentY)
+    internal static Solution? Solve(double width, double depth, IReadOnlyList<PlanPoint> bolts, double stiffness, double pull,
+        double momentX, double momentY)
     {
         // The plane e = a + b·x + c·y, + short: N = ∫e, My = ∫e·x, −Mx = ∫e·y over what acts.
         double[] load = [-pull, momentY, -momentX];
@@ -51,9 +52,11 @@ internal static class CrackedSection
         var tensions = bolts.Select(b => Math.Max(0, -At(plane, b)) * stiffness).ToArray();
         var sums = Sums(Pressed(all, plane));
         var compression = (plane[0] * sums[0]) + (plane[1] * sums[1]) + (plane[2] * sums[2]);
-        var (mx, my) = ((plane[0] * sums[1]) + (plane[1] * sums[3]) + (plane[2] * sums[4]), (plane[0] * sums[2]) + (plane[1] * sums[4]) + (plane[2] * sums[5]));
+        var (mx, my) = ((plane[0] * sums[1]) + (plane[1] * sums[3]) + (plane[2] * sums[4]), (plane[0] * sums[2]) + (plane[1] * sums[4])
+            + (plane[2] * sums[5]));
         return new(
-            tensions, compression, compression > 0 ? mx / compression : 0, compression > 0 ? my / compression : 0, Math.Max(0, all.Max(c => At(plane, c))));
+            tensions, compression, compression > 0 ? mx / compression : 0, compression > 0 ? my / compression : 0,
+            Math.Max(0, all.Max(c => At(plane, c))));
     }
 
     private static double At(double[] plane, PlanPoint p) => plane[0] + (plane[1] * p.X) + (plane[2] * p.Y);

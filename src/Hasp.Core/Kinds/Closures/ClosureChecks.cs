@@ -18,7 +18,8 @@ internal static class ClosureChecks
         where T : struct, IScalar<T> => T.Given(ClosureTerms.Yield, c.At(c.Tube).Yield, source: c.At(c.Tube).Cited);
 
     internal static T Wall<T>(ClosureInputs c)
-        where T : struct, IScalar<T> => T.Let(ClosureTerms.Wall, (T.Given(ClosureTerms.Outer, c.Outer) - T.Given(ClosureTerms.Bore, c.Bore)) / T.Const(2));
+        where T : struct, IScalar<T> => T.Let(ClosureTerms.Wall,
+            (T.Given(ClosureTerms.Outer, c.Outer) - T.Given(ClosureTerms.Bore, c.Bore)) / T.Const(2));
 
     /// <summary>
     /// The pressure at which the first part goes, the case's pressure grown, and which: at factor 1, or at the required factors. Null where
@@ -55,7 +56,8 @@ internal static class ClosureChecks
 
     internal static T FirstOf<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> =>
-        First(Mechanics<Plain>.Of(m.Joint), load.Case, false) is { } first ? T.Given(ClosureTerms.LeastGoes, first.Pressure, source: first.Check.Name) : T.Const(double.PositiveInfinity);
+        First(Mechanics<Plain>.Of(m.Joint), load.Case, false) is { } first
+            ? T.Given(ClosureTerms.LeastGoes, first.Pressure, source: first.Check.Name) : T.Const(double.PositiveInfinity);
 }
 
 /// <summary>Hoop stress of the tube: average over a thin wall, at the bore of a thick one.</summary>
@@ -65,7 +67,8 @@ internal readonly struct ClosureHoopCheck : IPartCheck
     private const double Thick = 1.0 / 20;
 
     public static CheckInfo Info { get; } = ClosureChecks.Info(
-        "closureHoop", "Hoop stress of the tube", "tube bursts", 1.5, "yield of the tube over its hoop stress", "thin wall p·D/(2t); thick wall, at the bore, from t > D/20");
+        "closureHoop", "Hoop stress of the tube", "tube bursts", 1.5, "yield of the tube over its hoop stress",
+        "thin wall p·D/(2t); thick wall, at the bore, from t > D/20");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -86,7 +89,8 @@ internal readonly struct ClosureHoopCheck : IPartCheck
 internal readonly struct ClosureAxialCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = ClosureChecks.Info(
-        "closureAxial", "Tube between the holes", "tube tears round", 1.5, "yield of the tube over the axial stress between the holes of a row", "end load over the wall less the holes of one row");
+        "closureAxial", "Tube between the holes", "tube tears round", 1.5,
+        "yield of the tube over the axial stress between the holes of a row", "end load over the wall less the holes of one row");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -94,7 +98,8 @@ internal readonly struct ClosureAxialCheck : IPartCheck
         if (load.Case.Pressure <= 0) return Judged<T>.Nothing;
         var c = m.Joint.Of<ClosureInputs>();
         var net = ClosureFormulas.NetArea(
-            T.Given(ClosureTerms.Bore, c.Bore), ClosureChecks.Wall<T>(c), T.Given(ClosureTerms.PerRow, c.PerRow), T.Given(ClosureTerms.Hole, m.Joint.Hole, source: m.Joint.HoleSource));
+            T.Given(ClosureTerms.Bore, c.Bore), ClosureChecks.Wall<T>(c), T.Given(ClosureTerms.PerRow, c.PerRow),
+            T.Given(ClosureTerms.Hole, m.Joint.Hole, source: m.Joint.HoleSource));
         return Judged<T>.Of(T.Let(ClosureTerms.AxialFactor, ClosureChecks.Yield<T>(c) / ClosureFormulas.AxialNet(load.InPlane, net)));
     }
 
@@ -105,7 +110,8 @@ internal readonly struct ClosureAxialCheck : IPartCheck
 internal readonly struct ClosureReliefCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = ClosureChecks.Info(
-        "closureRelief", "Relief goes first", "closure goes before its relief", 1.1, "pressure at which the first part fails over the relief's upper limit", "order of failure: the relief before everything else");
+        "closureRelief", "Relief goes first", "closure goes before its relief", 1.1,
+        "pressure at which the first part fails over the relief's upper limit", "order of failure: the relief before everything else");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -123,12 +129,15 @@ internal readonly struct ClosureReliefCheck : IPartCheck
 internal readonly struct ClosureTestCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = ClosureChecks.Info(
-        "closureTest", "Proof test", "yields in the test", 1.05, "pressure at which the first part fails over the test pressure", "EN 13445-3, 5.3.2.3: stresses in the test at most fy/1.05");
+        "closureTest", "Proof test", "yields in the test", 1.05, "pressure at which the first part fails over the test pressure",
+        "EN 13445-3, 5.3.2.3: stresses in the test at most fy/1.05");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => load.Case.Pressure <= 0
             ? Judged<T>.Nothing
-            : Judged<T>.Of(T.Let(ClosureTerms.TestFactor, Cold(m.Joint.Of<ClosureInputs>(), ClosureChecks.FirstOf(m, load)) / T.Given(ClosureTerms.Test, m.Joint.Of<ClosureInputs>().Test)));
+            : Judged<T>.Of(T.Let(ClosureTerms.TestFactor,
+                Cold(m.Joint.Of<ClosureInputs>(), ClosureChecks.FirstOf(m, load)) / T.Given(ClosureTerms.Test, m.Joint.Of<ClosureInputs>()
+                .Test)));
 
     private static T Cold<T>(ClosureInputs c, T inService)
         where T : struct, IScalar<T> => c.Strength == 1 ? inService : inService / T.Given(ClosureTerms.StrengthLeft, c.Strength);

@@ -25,7 +25,8 @@ internal static class ClosureDrawing
         marks.Add(Outline.Box(Ink.Other, face, -ri, Math.Max(last + (1.5 * d), right - (0.25 * c.TubeEnd)), ri, ClosureKind.PlugEnd));
         foreach (var sign in new[] { 1, -1 })
         {
-            marks.Add(Outline.Box(Ink.Part, left, Math.Min(sign * ri, sign * ro), right, Math.Max(sign * ri, sign * ro), ClosureKind.Outer));
+            marks.Add(Outline.Box(Ink.Part, left, Math.Min(sign * ri, sign * ro), right, Math.Max(sign * ri, sign * ro),
+                ClosureKind.Outer));
             for (var row = 0; row < c.Rows; row++)
             {
                 var x = row * c.RowPitch;
@@ -33,7 +34,8 @@ internal static class ClosureDrawing
                 marks.Add(Outline.Box(Ink.Hole, x - (hole / 2), Math.Min(sign * ri, outer), x + (hole / 2), Math.Max(sign * ri, outer)));
                 marks.Add(Outline.Box(Ink.Bolt, x - (d / 2), Math.Min(inner, outer), x + (d / 2), Math.Max(inner, outer), Fields.Thread));
                 marks.Add(Head(joint, (along, up) => new(x + along, sign * (ro + up))));
-                marks.Add(new Line(Ink.Axis, new(x, sign * (ri - (1.3 * c.Engagement))), new(x, sign * (ro + (1.2 * joint.Bolts.Head.Height)))));
+                marks.Add(new Line(Ink.Axis, new(x, sign * (ri - (1.3 * c.Engagement))),
+                    new(x, sign * (ro + (1.2 * joint.Bolts.Head.Height)))));
             }
         }
         marks.Add(new Line(Ink.Axis, new(left - 4, 0), new(right + 4, 0)));
@@ -73,7 +75,8 @@ internal static class ClosureDrawing
             var angle = (Math.PI / 2) + (i * 2 * Math.PI / c.PerRow);
             var (cos, sin) = (Math.Cos(angle), Math.Sin(angle));
             PlanPoint At(double r, double across) => new((r * cos) - (across * sin), (r * sin) + (across * cos));
-            marks.Add(new Outline(Ink.Bolt, [At(ri - c.Engagement, -d / 2), At(ro, -d / 2), At(ro, d / 2), At(ri - c.Engagement, d / 2)]) { Leads = ClosureKind.PerRow });
+            marks.Add(new Outline(Ink.Bolt, [At(ri - c.Engagement, -d / 2), At(ro, -d / 2), At(ro, d / 2),
+                At(ri - c.Engagement, d / 2)]) { Leads = ClosureKind.PerRow });
             marks.Add(Head(joint, (across, up) => At(ro + up, across)));
         }
         return new("Through a row", marks.ToImmutable(), []);

@@ -17,7 +17,8 @@ public static class ClosureTerms
     public static readonly Term Yield = new("closureYield", "f_y", Dimension.Stress, "yield strength of the tube", "material table");
     public static readonly Term HoopThin = new("hoopThinWall", "σ_h", Dimension.Stress, "hoop stress, average over the wall", "p·D/(2t)");
     public static readonly Term HoopThick = new(
-        "hoopThickWallBore", "σ_h,b", Dimension.Stress, "hoop stress at the bore", "thick cylinder: p·(Ro² + Ri²)/(Ro² − Ri²); from t > D/20");
+        "hoopThickWallBore", "σ_h,b", Dimension.Stress, "hoop stress at the bore",
+        "thick cylinder: p·(Ro² + Ri²)/(Ro² − Ri²); from t > D/20");
     public static readonly Term HoopFactor = new(
         "closureHoopFactor", "n_h,p", Dimension.None, "yield of the tube over its hoop stress", "yield of the tube");
     public static readonly Term AxialThin = new("axialThinWall", "σ_a,t", Dimension.Stress, "axial stress, thin wall", "p·D/(4t)");
@@ -36,19 +37,25 @@ public static class ClosureTerms
     public static readonly Term WallNeeded = new(
         "wallForAllowableHoop", "t_req", Dimension.Length, "wall for the allowable hoop stress", "p·D/(2·σ)");
     public static readonly Term LeastGoes = new(
-        "closureGoesAt", "p_goes", Dimension.Stress, "pressure at which the first part fails, the relief not counted", "the least of all checks that the load sets, each at factor 1; the preload is gone by then");
+        "closureGoesAt", "p_goes", Dimension.Stress, "pressure at which the first part fails, the relief not counted",
+        "the least of all checks that the load sets, each at factor 1; the preload is gone by then");
     public static readonly Term Relief = new(
-        "closureRelief", "p_rel", Dimension.Stress, "pressure at which the relief has gone at the latest", "the relief's upper limit, as stated");
+        "closureRelief", "p_rel", Dimension.Stress, "pressure at which the relief has gone at the latest",
+        "the relief's upper limit, as stated");
     public static readonly Term ReliefFactor = new(
-        "closureReliefFactor", "n_rel", Dimension.None, "pressure at which the first part fails over the relief's", "the relief must go first");
+        "closureReliefFactor", "n_rel", Dimension.None, "pressure at which the first part fails over the relief's",
+        "the relief must go first");
     public static readonly Term Test = new(
-        "closureTest", "p_T", Dimension.Stress, "pressure of the liquid proof test", "stated, or the greater of 1.43·p and 1.25·p/kT (EN 13445-5, 10.2.3.3)");
+        "closureTest", "p_T", Dimension.Stress, "pressure of the liquid proof test",
+        "stated, or the greater of 1.43·p and 1.25·p/kT (EN 13445-5, 10.2.3.3)");
     public static readonly Term StrengthLeft = new(
         "closureStrengthLeft", "k_T", Dimension.None, "share of the strength that is left at the service temperature", "the joint");
     public static readonly Term TestFactor = new(
-        "closureTestFactor", "n_T", Dimension.None, "pressure at which the first part yields over the test pressure", "EN 13445-5, 10.2.3.3");
+        "closureTestFactor", "n_T", Dimension.None, "pressure at which the first part yields over the test pressure",
+        "EN 13445-5, 10.2.3.3");
     public static readonly Term Holds = new(
-        "closureHolds", "p_holds", Dimension.Stress, "pressure that holds at the required factors", "the least of all checks that the load sets, each at its required factor");
+        "closureHolds", "p_holds", Dimension.Stress, "pressure that holds at the required factors",
+        "the least of all checks that the load sets, each at its required factor");
     public static readonly Term LigamentWidth = new(
         "closureLigament", "b_l", Dimension.Length, "metal between two holes of a row, at the bore", "π·D/N − dh");
 }

@@ -15,7 +15,8 @@ internal static class CoverBending
     {
         var (t, lever) = (T.Given(CoverTerms.Thickness, c.Thickness), T.Given(CoverTerms.Lever, c.Lever));
         return c.IsRectangle
-            ? CoverFormulas.Rectangular(pressure, T.Given(CoverTerms.Seal, c.SealWidth), T.Given(CoverTerms.SealLong, c.SealLength), t, boltLoad, lever, T.Given(CoverTerms.BoltLine, c.BoltLine))
+            ? CoverFormulas.Rectangular(pressure, T.Given(CoverTerms.Seal, c.SealWidth), T.Given(CoverTerms.SealLong, c.SealLength), t,
+                boltLoad, lever, T.Given(CoverTerms.BoltLine, c.BoltLine))
             : CoverFormulas.Circular(pressure, T.Given(CoverTerms.Seal, c.Seal), t, boltLoad, lever);
     }
 
@@ -26,7 +27,8 @@ internal static class CoverBending
     internal static T Kept<T>(CoverInputs c, T pressure)
         where T : struct, IScalar<T> => c.GasketLoad is { } stated ? T.Given(CoverTerms.GasketLoad, stated, source: "stated")
             : c.Gasket is { GasketFactor: { } factor } gasket
-                ? T.Let(CoverTerms.GasketLoad, T.Given(CoverTerms.GasketM, factor, source: gasket.Cited) * pressure * T.Given(CoverTerms.GasketArea, c.GasketArea))
+                ? T.Let(CoverTerms.GasketLoad, T.Given(CoverTerms.GasketM, factor,
+                    source: gasket.Cited) * pressure * T.Given(CoverTerms.GasketArea, c.GasketArea))
                 : T.Let(CoverTerms.GasketLoad, T.Const(0));
 }
 
@@ -34,7 +36,8 @@ internal static class CoverBending
 internal readonly struct CoverPlateCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
-        "coverPlate", "Cover bending", "cover bends", 1.5, PreloadUsed.None, "yield of the cover over its bending stress under pressure", "ASME BPVC VIII-1, UG-34(c)(2), (c)(3)") { Worsens = Worsens.WithTheCase };
+        "coverPlate", "Cover bending", "cover bends", 1.5, PreloadUsed.None, "yield of the cover over its bending stress under pressure",
+        "ASME BPVC VIII-1, UG-34(c)(2), (c)(3)") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -43,7 +46,8 @@ internal readonly struct CoverPlateCheck : IPartCheck
         var c = m.Joint.Of<CoverInputs>();
         var pressure = T.Given(CoverTerms.Pressure, load.Case.Pressure, source: load.Case.Name);
         var (_, _, endLoad) = load.Case.Forces<T>();
-        return Judged<T>.Of(CoverBending.Factor(c, CoverBending.Stress(c, pressure, T.Let(CoverTerms.BoltLoad, endLoad + CoverBending.Kept(c, pressure)))));
+        return Judged<T>.Of(CoverBending.Factor(c,
+            CoverBending.Stress(c, pressure, T.Let(CoverTerms.BoltLoad, endLoad + CoverBending.Kept(c, pressure)))));
     }
 
     public static int PartAt(int place, Joint joint) => 0;
@@ -53,7 +57,9 @@ internal readonly struct CoverPlateCheck : IPartCheck
 internal readonly struct CoverTightenedCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
-        "coverTightened", "Cover bent by the tightening", "cover bends", 1.0, PreloadUsed.Largest, "yield of the cover over its bending stress at the largest preload, without pressure", "ASME BPVC VIII-1, UG-34(c)(2), (c)(3), p = 0") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "coverTightened", "Cover bent by the tightening", "cover bends", 1.0, PreloadUsed.Largest,
+        "yield of the cover over its bending stress at the largest preload, without pressure",
+        "ASME BPVC VIII-1, UG-34(c)(2), (c)(3), p = 0") { SetBy = SetBy.Tool, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -71,7 +77,9 @@ internal readonly struct CoverTightenedCheck : IPartCheck
 internal readonly struct CoverGasketCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new(
-        "coverGasket", "Gasket load kept", "leaks", 1.0, PreloadUsed.Smallest, "smallest preload over the least that keeps the gasket's load under pressure", "joint in service: (1 − C)·P + clamp that must remain");
+        "coverGasket", "Gasket load kept", "leaks", 1.0, PreloadUsed.Smallest,
+        "smallest preload over the least that keeps the gasket's load under pressure",
+        "joint in service: (1 − C)·P + clamp that must remain");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -90,7 +98,9 @@ internal readonly struct CoverGasketCheck : IBoltCheck
 internal readonly struct CoverSpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
-        "coverSpacing", "Bolt spacing for the gasket", "leaks between bolts", 1.0, PreloadUsed.None, "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "coverSpacing", "Bolt spacing for the gasket", "leaks between bolts", 1.0, PreloadUsed.None,
+        "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Tool,
+        WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -98,7 +108,9 @@ internal readonly struct CoverSpacingCheck : IPartCheck
         var c = m.Joint.Of<CoverInputs>();
         if (c.Gasket is not { GasketFactor: { } factor } gasket) return Judged<T>.Nothing;
         var most = CoverFormulas.SpacingMost(
-            T.Given(CoverTerms.BoltSize, m.Joint.Bolts.Thread.Diameter), T.Given(CoverTerms.ThinnerPart, Math.Min(c.Thickness, c.FlangeThickness)), T.Given(CoverTerms.GasketM, factor, source: gasket.Cited));
+            T.Given(CoverTerms.BoltSize, m.Joint.Bolts.Thread.Diameter),
+            T.Given(CoverTerms.ThinnerPart, Math.Min(c.Thickness, c.FlangeThickness)),
+            T.Given(CoverTerms.GasketM, factor, source: gasket.Cited));
         return Judged<T>.Of(T.Let(CoverTerms.SpacingFactor, most / T.Given(CoverTerms.Spacing, c.Spacing)));
     }
 

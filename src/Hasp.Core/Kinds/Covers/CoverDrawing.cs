@@ -19,13 +19,15 @@ internal static class CoverDrawing
     {
         var marks = ImmutableArray.CreateBuilder<Mark>();
         var hole = joint.Hole / 2;
-        var (halfX, halfY) = c.IsRectangle ? ((c.BoltLength / 2) + c.Edge, (c.BoltWidth / 2) + c.Edge) : ((c.BoltCircle / 2) + c.Edge, (c.BoltCircle / 2) + c.Edge);
+        var (halfX, halfY) = c.IsRectangle ? ((c.BoltLength / 2) + c.Edge, (c.BoltWidth / 2) + c.Edge)
+            : ((c.BoltCircle / 2) + c.Edge, (c.BoltCircle / 2) + c.Edge);
         if (c.IsRectangle)
         {
             marks.Add(Outline.Box(Ink.Part, -halfX, -halfY, halfX, halfY, CoverKind.Thickness));
             Ring(c.GasketWidth / 2, Ink.Between);
             Ring(-c.GasketWidth / 2, Ink.Part);
-            void Ring(double out_, Ink ink) => marks.Add(Outline.Box(ink, (-c.SealLength / 2) - out_, (-c.SealWidth / 2) - out_, (c.SealLength / 2) + out_, (c.SealWidth / 2) + out_, CoverKind.GasketWidth));
+            void Ring(double out_, Ink ink) => marks.Add(Outline.Box(ink, (-c.SealLength / 2) - out_, (-c.SealWidth / 2) - out_,
+                (c.SealLength / 2) + out_, (c.SealWidth / 2) + out_, CoverKind.GasketWidth));
         }
         else
         {
@@ -42,10 +44,13 @@ internal static class CoverDrawing
         ImmutableArray<Measure> measures = c.IsRectangle
             ?
             [
-                Measure.Across(CoverKind.SealLength, -c.SealLength / 2, c.SealLength / 2, 0, Beside.Above, 0, "seal"), Measure.Across(CoverKind.BoltLength, -c.BoltLength / 2, c.BoltLength / 2, 0, Beside.Below, 0, "bolts"),
-                Measure.Up(CoverKind.SealWidth, -c.SealWidth / 2, c.SealWidth / 2, 0, Beside.Left, 0, "seal"), Measure.Up(CoverKind.BoltWidth, -c.BoltWidth / 2, c.BoltWidth / 2, 0, Beside.Left, 1, "bolts"),
+                Measure.Across(CoverKind.SealLength, -c.SealLength / 2, c.SealLength / 2, 0, Beside.Above, 0, "seal"),
+                Measure.Across(CoverKind.BoltLength, -c.BoltLength / 2, c.BoltLength / 2, 0, Beside.Below, 0, "bolts"),
+                Measure.Up(CoverKind.SealWidth, -c.SealWidth / 2, c.SealWidth / 2, 0, Beside.Left, 0, "seal"),
+                Measure.Up(CoverKind.BoltWidth, -c.BoltWidth / 2, c.BoltWidth / 2, 0, Beside.Left, 1, "bolts"),
             ]
-            : [Measure.Across(CoverKind.Seal, -c.Seal / 2, c.Seal / 2, 0, Beside.Above, 0, "seal Ø"), Measure.Across(CoverKind.BoltCircle, -c.BoltCircle / 2, c.BoltCircle / 2, 0, Beside.Below, 0, "bolts Ø")];
+            : [Measure.Across(CoverKind.Seal, -c.Seal / 2, c.Seal / 2, 0, Beside.Above, 0, "seal Ø"),
+                Measure.Across(CoverKind.BoltCircle, -c.BoltCircle / 2, c.BoltCircle / 2, 0, Beside.Below, 0, "bolts Ø")];
         return new("Plan", marks.ToImmutable(), measures);
     }
 
@@ -61,7 +66,8 @@ internal static class CoverDrawing
         {
             double Low(double a, double b) => Math.Min(sign * a, sign * b);
             double High(double a, double b) => Math.Max(sign * a, sign * b);
-            if (g > 0) marks.Add(Outline.Box(Ink.Between, Low(inner, inner + c.GasketWidth), -g, High(inner, inner + c.GasketWidth), 0, CoverKind.GasketThickness));
+            if (g > 0) marks.Add(Outline.Box(Ink.Between, Low(inner, inner + c.GasketWidth), -g, High(inner, inner + c.GasketWidth), 0,
+                CoverKind.GasketThickness));
             marks.Add(Outline.Box(Ink.Other, Low(inner, half), low, High(inner, half), -g, CoverKind.FlangeThickness));
             var x = sign * bolts;
             marks.Add(Outline.Box(Ink.Bolt, x - (d / 2), low - (joint.Tapped ? 0 : 0.9 * d), x + (d / 2), c.Thickness, Fields.Thread));

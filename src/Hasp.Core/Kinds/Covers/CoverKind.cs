@@ -34,9 +34,11 @@ public static class CoverKind
     public static readonly Field<double> BoltWidth = KindFields.Length<CoverInputs>(
         "cover.boltWidth", "Bolts, width", "width of the rectangle of the bolts' centres", "clear of the gasket", c => c.BoltWidth);
     public static readonly Field<int> AlongLength = new(
-        "cover.alongLength", Types.Whole, "Bolts along the length", "bolts in each long side, corners counted") { Min = 2, Max = 60, Otherwise = 4 };
+        "cover.alongLength", Types.Whole, "Bolts along the length", "bolts in each long side, corners counted") { Min = 2, Max = 60,
+        Otherwise = 4 };
     public static readonly Field<int> AlongWidth = new(
-        "cover.alongWidth", Types.Whole, "Bolts along the width", "bolts in each short side, corners counted") { Min = 2, Max = 60, Otherwise = 3 };
+        "cover.alongWidth", Types.Whole, "Bolts along the width", "bolts in each short side, corners counted") { Min = 2, Max = 60,
+        Otherwise = 3 };
     public static readonly Field<double> Edge = KindFields.Length<CoverInputs>(
         "cover.edge", "Bolt to edge", "centre of the bolts to the edge of the cover", "1.5 diameters", c => c.Edge);
     public static readonly Field<double> Thickness = KindFields.Length<CoverInputs>(
@@ -48,13 +50,16 @@ public static class CoverKind
     public static readonly Field<string> FlangeMaterial = KindFields.Material<CoverInputs>(
         "cover.flangeMaterial", "Flange material", "material of the flange", "as the cover", c => c.Flange);
     public static readonly Field<string> Gasket = KindFields.Material<CoverInputs>(
-        "cover.gasket", "Gasket", "a gasket material, or none for faces or a ring that need no seating", "Gasket sheet, fibre", c => c.Gasket);
+        "cover.gasket", "Gasket", "a gasket material, or none for faces or a ring that need no seating", "Gasket sheet, fibre",
+        c => c.Gasket);
     public static readonly Field<double> GasketThickness = new(
         "cover.gasketThickness", Types.Length, "Gasket thickness", "thickness of the gasket") { Above = 0, Max = 20, Otherwise = 2 };
     public static readonly Field<double> GasketWidth = new(
-        "cover.gasketWidth", Types.Length, "Gasket width", "width of the gasket's ring, the line where it seals in its middle") { Above = 0, Max = 500, Otherwise = 10 };
+        "cover.gasketWidth", Types.Length, "Gasket width", "width of the gasket's ring, the line where it seals in its middle") { Above = 0,
+        Max = 500, Otherwise = 10 };
     public static readonly Field<double> GasketLoad = new(
-        "cover.gasketLoad", Types.Force, "Gasket load to keep", "clamp that must remain on the gasket in service, all bolts together, where it is stated")
+        "cover.gasketLoad", Types.Force, "Gasket load to keep",
+        "clamp that must remain on the gasket in service, all bolts together, where it is stated")
     {
         Min = 0, Max = 1e9, Default = "gasket factor × pressure × gasket area", Blank = (_, _) => "by the gasket factor",
     };
@@ -71,18 +76,22 @@ public static class CoverKind
     {
         Inputs = () =>
         [
-            Shape, Seal, SealLength, SealWidth, BoltCircle, BoltLength, BoltWidth, AlongLength, AlongWidth, Edge, Thickness, Material, FlangeThickness, FlangeMaterial,
+            Shape, Seal, SealLength, SealWidth, BoltCircle, BoltLength, BoltWidth, AlongLength, AlongWidth, Edge, Thickness, Material,
+            FlangeThickness, FlangeMaterial,
             Gasket, GasketThickness, GasketWidth, GasketLoad,
         ],
         Loads = () => [Fields.CasePressure],
         TargetInWindow = true,
         Read = CoverInputs.Of,
         Lay = Lay,
-        Judges = basis => [.. basis.Checks.Concat([MachineBasis.Opening, MachineBasis.Leak, MachineBasis.Seating, MachineBasis.GasketCrushing, MachineBasis.Fatigue]).Distinct(), Plate, Tightened, Retained, BoltSpacing],
+        Judges = basis => [.. basis.Checks.Concat([MachineBasis.Opening, MachineBasis.Leak, MachineBasis.Seating,
+            MachineBasis.GasketCrushing, MachineBasis.Fatigue]).Distinct(), Plate, Tightened, Retained, BoltSpacing],
         Assumes = joint =>
         [
             "The end load acts on the line where the gasket seals and reaches all bolts alike; the gasket lies inside the bolts.",
-            joint.Of<CoverInputs>().IsRectangle ? "The cover bends as a flat rectangular head (ASME BPVC VIII-1, UG-34(c)(3)); openings in it are not counted." : "The cover bends as a flat circular head (ASME BPVC VIII-1, UG-34(c)(2)); openings in it are not counted.",
+            joint.Of<CoverInputs>().IsRectangle
+                ? "The cover bends as a flat rectangular head (ASME BPVC VIII-1, UG-34(c)(3)); openings in it are not counted."
+                : "The cover bends as a flat circular head (ASME BPVC VIII-1, UG-34(c)(2)); openings in it are not counted.",
             "Only the pressure cycles: the gasket's load and the preload are steady.",
         ],
         Cautions = _ =>
@@ -93,9 +102,11 @@ public static class CoverKind
         ],
         Values = Values,
         Draw = CoverDrawing.Of,
-        BoltInputs = () => [Fields.Thread, Fields.Grade, Fields.Count, Fields.Length, Fields.Head, Fields.EndKind, Fields.HeadWasher, Fields.NutWasher, Fields.Fit, Fields.HoleDiameter],
+        BoltInputs = () => [Fields.Thread, Fields.Grade, Fields.Count, Fields.Length, Fields.Head, Fields.EndKind, Fields.HeadWasher,
+            Fields.NutWasher, Fields.Fit, Fields.HoleDiameter],
         Shows = (j, f) => j.Of<CoverInputs>().IsRectangle ? f != Seal && f != BoltCircle && f != Fields.Count : !Oblong.Contains(f),
-        Grows = [(Thickness, j => j.Of<CoverInputs>().Thickness, "cover"), (FlangeThickness, j => j.Of<CoverInputs>().FlangeThickness, "flange")],
+        Grows = [(Thickness, j => j.Of<CoverInputs>().Thickness, "cover"),
+            (FlangeThickness, j => j.Of<CoverInputs>().FlangeThickness, "flange")],
         Line = "cover 250 seal, 16 M16 8.8, 22 thick, 1 MPa",
         Explains = "For an inspection cover, a blind flange, a valve's bonnet. State where it seals, the bolts, the thickness and the pressure; a second pressure that it alternates with shows fatigue.",
         Example = """
@@ -113,19 +124,23 @@ public static class CoverKind
         laying.Part("Flange", c.FlangeThickness, FlangeThickness, c.Flange, FlangeMaterial, Side.Left);
         if (c.IsRectangle)
         {
-            laying.With(BoltLength, Fields.PatternKind.To(PatternKind.Outline), Fields.PitchX.To(c.BoltLength / (c.AlongLength - 1)), Fields.PlateShape.To("rectangle"), Fields.PlateWidth.To(c.BoltLength + (2 * c.Edge)))
+            laying.With(BoltLength, Fields.PatternKind.To(PatternKind.Outline), Fields.PitchX.To(c.BoltLength / (c.AlongLength - 1)),
+                Fields.PlateShape.To("rectangle"), Fields.PlateWidth.To(c.BoltLength + (2 * c.Edge)))
                 .With(BoltWidth, Fields.PitchY.To(c.BoltWidth / (c.AlongWidth - 1)), Fields.PlateHeight.To(c.BoltWidth + (2 * c.Edge)))
-                .With(AlongLength, Fields.PatternColumns.To(c.AlongLength)).With(AlongWidth, Fields.PatternRows.To(c.AlongWidth), Fields.Count.Cleared);
+                .With(AlongLength, Fields.PatternColumns.To(c.AlongLength))
+                    .With(AlongWidth, Fields.PatternRows.To(c.AlongWidth), Fields.Count.Cleared);
         }
         else
         {
-            laying.With(BoltCircle, Fields.PatternKind.To(PatternKind.Circle), Fields.PatternDiameter.To(c.BoltCircle), Fields.PlateShape.To("circle"))
+            laying.With(BoltCircle, Fields.PatternKind.To(PatternKind.Circle), Fields.PatternDiameter.To(c.BoltCircle),
+                Fields.PlateShape.To("circle"))
                 .With(Edge, Fields.PlateDiameter.To(c.BoltCircle + (2 * c.Edge))).With(Fields.Count, Fields.PatternCount.To(c.Bolts));
         }
         laying.With(GasketWidth, Fields.SealArea.To(c.GasketArea));
         laying.Cases(load => (load.Stated(Fields.CasePressure) ?? 0) is var p && p <= 0 ? load.With(Fields.CaseFz.To(0))
             : c.IsRectangle ? load.With(Fields.CaseFz.To(p * c.SealArea))
-            : load.With(Fields.HelperKind.To(LoadPath.HelperKind.Pressure), Fields.HelperHeading.To(Heading.Z), Fields.HelperPressure.To(p), Fields.HelperBore.To(c.Seal)));
+            : load.With(Fields.HelperKind.To(LoadPath.HelperKind.Pressure), Fields.HelperHeading.To(Heading.Z), Fields.HelperPressure.To(p),
+                Fields.HelperBore.To(c.Seal)));
         return [laying.Done()];
     }
 
@@ -149,15 +164,18 @@ public static class CoverKind
     {
         if (r.Said.Stated(Gasket) is { } stated && stated.Equals(NoGasket, StringComparison.OrdinalIgnoreCase)) return null;
         var found = r.MaterialOf(Gasket, thickness, "Gasket sheet, fibre");
-        r.Refuse(found is { IsGasket: false }, "cover-gasket", Gasket, found?.Name ?? "", $"is no gasket material. Known: {string.Join(", ", Standards.Materials.Where(x => x.IsGasket).Select(x => x.Name))}, or none");
+        r.Refuse(found is { IsGasket: false }, "cover-gasket", Gasket, found?.Name ?? "",
+            $"is no gasket material. Known: {string.Join(", ", Standards.Materials.Where(x => x.IsGasket).Select(x => x.Name))}, or none");
         return found;
     }
 }
 
 /// <summary>What a cover states, every choice made. Lengths in mm.</summary>
 internal sealed record CoverInputs(
-    bool IsRectangle, double Seal, double SealLength, double SealWidth, double BoltCircle, double BoltLength, double BoltWidth, int AlongLength, int AlongWidth, int Bolts, double Edge,
-    double Thickness, Material Cover, double FlangeThickness, Material Flange, Material? Gasket, double GasketThickness, double GasketWidth, double? GasketLoad)
+    bool IsRectangle, double Seal, double SealLength, double SealWidth, double BoltCircle, double BoltLength, double BoltWidth,
+    int AlongLength, int AlongWidth, int Bolts, double Edge,
+    double Thickness, Material Cover, double FlangeThickness, Material Flange, Material? Gasket, double GasketThickness, double GasketWidth,
+    double? GasketLoad)
 {
     // Between gasket and hole, so that a spanner's push does not cut it.
     private const double Clear = 2;
@@ -199,17 +217,26 @@ internal sealed record CoverInputs(
         double Beyond(double sealed_) => sealed_ + gasketWidth + hole + (2 * Clear);
         double Chosen(double sealed_) => Math.Ceiling((Beyond(sealed_) + d) / 5) * 5;
         var circle = rectangle ? 0 : r.Or(CoverKind.BoltCircle, Chosen(seal));
-        var (boltLength, boltWidth) = rectangle ? (r.Or(CoverKind.BoltLength, Chosen(length)), r.Or(CoverKind.BoltWidth, Chosen(width))) : (0, 0);
-        foreach (var (at, line, field, when) in new[] { (circle, seal, CoverKind.BoltCircle, !rectangle), (boltLength, length, CoverKind.BoltLength, rectangle), (boltWidth, width, CoverKind.BoltWidth, rectangle) })
+        var (boltLength, boltWidth) = rectangle ? (r.Or(CoverKind.BoltLength, Chosen(length)), r.Or(CoverKind.BoltWidth, Chosen(width)))
+            : (0, 0);
+        foreach (var (at, line, field, when) in new[] { (circle, seal, CoverKind.BoltCircle, !rectangle),
+            (boltLength, length, CoverKind.BoltLength, rectangle), (boltWidth, width, CoverKind.BoltWidth, rectangle) })
         {
-            r.Refuse(when && at < Beyond(line), "cover-bolts-in-gasket", field, KindReader.Mm(at), $"the bolts would stand in the gasket: at least {KindReader.Mm(Math.Ceiling(Beyond(line)))}", KindReader.To(field, Chosen(line), KindReader.Mm(Chosen(line))));
+            r.Refuse(when && at < Beyond(line), "cover-bolts-in-gasket", field, KindReader.Mm(at),
+                $"the bolts would stand in the gasket: at least {KindReader.Mm(Math.Ceiling(Beyond(line)))}",
+                KindReader.To(field, Chosen(line), KindReader.Mm(Chosen(line))));
         }
-        r.Refuse(rectangle && width > length, "cover-sides", CoverKind.SealWidth, KindReader.Mm(width), $"the width is the shorter side: at most {KindReader.Mm(length)}");
+        r.Refuse(rectangle && width > length, "cover-sides", CoverKind.SealWidth, KindReader.Mm(width),
+            $"the width is the shorter side: at most {KindReader.Mm(length)}");
         var edge = r.Or(CoverKind.Edge, Math.Ceiling(1.5 * d));
-        r.Refuse(edge < Math.Max(d, (hole / 2) + 1), "cover-edge", CoverKind.Edge, KindReader.Mm(edge), $"the hole comes too near the edge: at least {KindReader.Mm(Math.Max(d, (hole / 2) + 1))}", KindReader.To(CoverKind.Edge, Math.Ceiling(1.5 * d), KindReader.Mm(Math.Ceiling(1.5 * d))));
-        r.Refuse(!rectangle && bolts is > 0 and < 3, "cover-few-bolts", Fields.Count, bolts.ToString(CultureInfo.InvariantCulture), "a cover is held by at least 3 bolts");
+        r.Refuse(edge < Math.Max(d, (hole / 2) + 1), "cover-edge", CoverKind.Edge, KindReader.Mm(edge),
+            $"the hole comes too near the edge: at least {KindReader.Mm(Math.Max(d, (hole / 2) + 1))}",
+            KindReader.To(CoverKind.Edge, Math.Ceiling(1.5 * d), KindReader.Mm(Math.Ceiling(1.5 * d))));
+        r.Refuse(!rectangle && bolts is > 0 and < 3, "cover-few-bolts", Fields.Count, bolts.ToString(CultureInfo.InvariantCulture),
+            "a cover is held by at least 3 bolts");
         return r.Failed ? null : new(
-            rectangle, seal, length, width, circle, boltLength, boltWidth, r.Said.Of(CoverKind.AlongLength), r.Said.Of(CoverKind.AlongWidth), bolts, edge,
+            rectangle, seal, length, width, circle, boltLength, boltWidth, r.Said.Of(CoverKind.AlongLength),
+            r.Said.Of(CoverKind.AlongWidth), bolts, edge,
             thickness, cover, flangeThickness, flange, gasket, gasketThickness, gasketWidth, r.Said.Stated(CoverKind.GasketLoad));
     }
 }

@@ -16,9 +16,11 @@ public static class CoverTerms
     public static readonly Term Yield = new("coverYield", "f_y", Dimension.Stress, "yield strength of the cover", "material table");
     public static readonly Term Lever = new("coverLever", "h_G", Dimension.Length, "bolt line to the line where it seals", "the joint");
     public static readonly Term BoltLoad = new(
-        "coverBoltLoad", "W", Dimension.Force, "load of all bolts that bends the cover", "end load and gasket load; while tightened, the largest preload of all bolts");
+        "coverBoltLoad", "W", Dimension.Force, "load of all bolts that bends the cover",
+        "end load and gasket load; while tightened, the largest preload of all bolts");
     public static readonly Term GasketLoad = new(
-        "coverGasketLoad", "F_G", Dimension.Force, "clamp that the gasket must keep, all bolts together", "stated, or gasket factor × pressure × gasket area");
+        "coverGasketLoad", "F_G", Dimension.Force, "clamp that the gasket must keep, all bolts together",
+        "stated, or gasket factor × pressure × gasket area");
     public static readonly Term BoltLine = new(
         "coverBoltLine", "L_b", Dimension.Length, "length of the line through the bolts", "the joint");
     public static readonly Term Shape = new(
@@ -38,7 +40,8 @@ public static class CoverTerms
     public static readonly Term Spacing = new(
         "coverSpacing", "B", Dimension.Length, "greatest distance between neighbouring bolts", "the pattern");
     public static readonly Term SpacingMost = new(
-        "coverSpacingMost", "B_max", Dimension.Length, "distance up to which the gasket is pressed evenly", "ASME BPVC VIII-1, Appendix 2, 2-5(d): 2a + 6t/(m + 0.5)");
+        "coverSpacingMost", "B_max", Dimension.Length, "distance up to which the gasket is pressed evenly",
+        "ASME BPVC VIII-1, Appendix 2, 2-5(d): 2a + 6t/(m + 0.5)");
     public static readonly Term SpacingFactor = new(
         "coverSpacingFactor", "n_B", Dimension.None, "greatest distance allowed over the distance", "Bmax/B");
     public static readonly Term GasketM = new("coverGasketM", "m", Dimension.None, "gasket factor", "gasket table");
@@ -61,7 +64,8 @@ public static class CoverFormulas
     {
         var slender = seal / thickness;
         return T.Let(
-            CoverTerms.Stress, (T.Const(Edge) * pressure * slender * slender) + (T.Const(1.9) * boltLoad * lever / (seal * thickness * thickness)));
+            CoverTerms.Stress, (T.Const(Edge) * pressure * slender * slender)
+                + (T.Const(1.9) * boltLoad * lever / (seal * thickness * thickness)));
     }
 
     /// <summary>σ = Z·C·p·(d/t)² + 6·W·hG/(L·t²): UG-34(c)(3), solved for the stress.</summary>
@@ -71,7 +75,8 @@ public static class CoverFormulas
         var slender = shortSide / thickness;
         var shape = T.Let(CoverTerms.Shape, T.Min(T.Const(2.5), T.Const(3.4) - (T.Const(2.4) * shortSide / longSide)));
         return T.Let(
-            CoverTerms.Stress, (shape * T.Const(Edge) * pressure * slender * slender) + (T.Const(6) * boltLoad * lever / (boltLine * thickness * thickness)));
+            CoverTerms.Stress, (shape * T.Const(Edge) * pressure * slender * slender)
+                + (T.Const(6) * boltLoad * lever / (boltLine * thickness * thickness)));
     }
 
     /// <summary>Fi = (1 − C)·P + FG/N.</summary>
@@ -80,5 +85,6 @@ public static class CoverFormulas
 
     /// <summary>Bmax = 2a + 6t/(m + 0.5).</summary>
     public static T SpacingMost<T>(T bolt, T thickness, T gasketFactor)
-        where T : struct, IReal<T> => T.Let(CoverTerms.SpacingMost, (T.Const(2) * bolt) + (T.Const(6) * thickness / (gasketFactor + T.Const(0.5))));
+        where T : struct, IReal<T> => T.Let(CoverTerms.SpacingMost, (T.Const(2) * bolt)
+            + (T.Const(6) * thickness / (gasketFactor + T.Const(0.5))));
 }

@@ -83,14 +83,16 @@ internal readonly struct PinShankCheck : IPartCheck
 internal readonly struct PinNetCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
-        "pinNet", "Net section at the hole", "section through the hole", 1.5, "yield of the section through the hole over its tension", "net section");
+        "pinNet", "Net section at the hole", "section through the hole", 1.5, "yield of the section through the hole over its tension",
+        "net section");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var hole = m.Joint.Of<PinInputs>().D0<T>();
         return PinParts.Worst(
-            m, load, PinTerms.NetFactor, (part, i) => PinFormulas.EyeLoad(PinParts.Yield<T>(part, i), PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i)));
+            m, load, PinTerms.NetFactor, (part, i) => PinFormulas.EyeLoad(PinParts.Yield<T>(part, i), PinParts.Wide<T>(part, i), hole,
+                PinParts.Thick<T>(part, i)));
     }
 }
 
@@ -98,14 +100,16 @@ internal readonly struct PinNetCheck : IPinPartCheck
 internal readonly struct PinDishingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
-        "pinDishing", "Dishing of a thin eye", "dishes", 2.0, "tensile strength of the effective section over the pull", "AISC 360-22, D5.1(a), effective width");
+        "pinDishing", "Dishing of a thin eye", "dishes", 2.0, "tensile strength of the effective section over the pull",
+        "AISC 360-22, D5.1(a), effective width");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var hole = m.Joint.Of<PinInputs>().D0<T>();
         return PinParts.Worst(m, load, PinTerms.DishingFactor, (part, i) => PinFormulas.DishingLoad(
-            PinParts.Tensile<T>(part, i), PinParts.Thick<T>(part, i), PinFormulas.EffectiveWidth(PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i))));
+            PinParts.Tensile<T>(part, i), PinParts.Thick<T>(part, i),
+            PinFormulas.EffectiveWidth(PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i))));
     }
 }
 
@@ -113,14 +117,16 @@ internal readonly struct PinDishingCheck : IPinPartCheck
 internal readonly struct PinTearOutCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
-        "pinTearOut", "Tear-out to the end", "tears out", 1.5, "shear yield of the two planes to the end over the pull", "distortion energy or maximum shear");
+        "pinTearOut", "Tear-out to the end", "tears out", 1.5, "shear yield of the two planes to the end over the pull",
+        "distortion energy or maximum shear");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var (hole, ratio) = (m.Joint.Of<PinInputs>().D0<T>(), ShearCheck.Ratio(m));
         return PinParts.Worst(
-            m, load, PinTerms.TearOutFactor, (part, i) => PinFormulas.TearOutLoad(ratio * PinParts.Yield<T>(part, i), PinParts.End<T>(part, i), hole, PinParts.Thick<T>(part, i)));
+            m, load, PinTerms.TearOutFactor, (part, i) => PinFormulas.TearOutLoad(ratio * PinParts.Yield<T>(part, i),
+                PinParts.End<T>(part, i), hole, PinParts.Thick<T>(part, i)));
     }
 }
 
@@ -128,14 +134,16 @@ internal readonly struct PinTearOutCheck : IPinPartCheck
 internal readonly struct PinBearingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
-        "pinBearing", "Bearing", "hole elongates", 1.5, "yield of the softer of pin and part over the bearing stress", "yield on the projected area");
+        "pinBearing", "Bearing", "hole elongates", 1.5, "yield of the softer of pin and part over the bearing stress",
+        "yield on the projected area");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<PinInputs>();
         return PinParts.Worst(
-            m, load, PinTerms.BearingFactor, (part, i) => PinFormulas.BearingLoad(T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)), p.D<T>(), PinParts.Thick<T>(part, i)));
+            m, load, PinTerms.BearingFactor, (part, i) => PinFormulas.BearingLoad(T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)),
+                p.D<T>(), PinParts.Thick<T>(part, i)));
     }
 }
 
@@ -143,14 +151,16 @@ internal readonly struct PinBearingCheck : IPinPartCheck
 internal readonly struct PinShearCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
-        "pinShear", "Pin shear", "pin shears", 1.5, "shear yield of the pin in its planes over the pull", "distortion energy or maximum shear");
+        "pinShear", "Pin shear", "pin shears", 1.5, "shear yield of the pin in its planes over the pull",
+        "distortion energy or maximum shear");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var (p, mechanics) = (m.Joint.Of<PinInputs>(), m);
         return PinParts.One(
-            load, pull => T.Let(PinTerms.ShearFactor, PinFormulas.ShearLoadOn(ShearCheck.Ratio(mechanics) * p.PinYield<T>(), p.PlanesOf<T>(), p.Area(mechanics)) / pull));
+            load, pull => T.Let(PinTerms.ShearFactor,
+                PinFormulas.ShearLoadOn(ShearCheck.Ratio(mechanics) * p.PinYield<T>(), p.PlanesOf<T>(), p.Area(mechanics)) / pull));
     }
 }
 

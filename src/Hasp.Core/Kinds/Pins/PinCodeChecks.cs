@@ -19,10 +19,12 @@ internal static class EnPin
 
     /// <summary>Only a pin to be replaced is judged at service, and in cases that are stated for it.</summary>
     internal static bool CountsAtService<T>(in Mechanics<T> m, in JointLoad<T> load)
-        where T : struct, IScalar<T> => m.Joint.Of<PinInputs>().Replaceable && load.InPlane.Value > 0 && load.Case.CountsIn(LimitStates.Sls);
+        where T : struct, IScalar<T> => m.Joint.Of<PinInputs>().Replaceable && load.InPlane.Value > 0
+            && load.Case.CountsIn(LimitStates.Sls);
 
     internal static string NothingAtService(in Mechanics<Plain> m) =>
-        m.Joint.Of<PinInputs>().Replaceable ? "no case counts at service" : "the pin is not meant to be replaced: nothing is asked at service";
+        m.Joint.Of<PinInputs>().Replaceable ? "no case counts at service"
+            : "the pin is not meant to be replaced: nothing is asked at service";
 
     internal static EurocodeSettings How<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> => m.Joint.Judging.By<EurocodeSettings>();
@@ -45,7 +47,8 @@ internal static class EnPin
     private static NominalStrength? Nominal(PinInputs p) => p.Bolt is null ? null : NominalStrength.Of(p.Grade);
 
     internal static T Moment<T>(in Mechanics<T> m)
-        where T : struct, IScalar<T> => EnPinFormulas.Moment(PinFormulas.Modulus(m.Joint.Of<PinInputs>().D<T>()), Yield<T>(m.Joint.Of<PinInputs>()), How(m).GammaM0<T>());
+        where T : struct, IScalar<T> => EnPinFormulas.Moment(PinFormulas.Modulus(m.Joint.Of<PinInputs>().D<T>()),
+            Yield<T>(m.Joint.Of<PinInputs>()), How(m).GammaM0<T>());
 
     internal static T Shear<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
@@ -80,7 +83,8 @@ public static class EnPinFormulas
 
     /// <summary>σh = 0.591·√(E·F·(d0 − d)/(d²·t)).</summary>
     public static T Contact<T>(T modulus, T force, T hole, T diameter, T thickness)
-        where T : struct, IReal<T> => T.Let(PinTerms.ContactStress, T.Const(0.591) * T.Sqrt(modulus * force * (hole - diameter) / (diameter * diameter * thickness)));
+        where T : struct, IReal<T> => T.Let(PinTerms.ContactStress,
+            T.Const(0.591) * T.Sqrt(modulus * force * (hole - diameter) / (diameter * diameter * thickness)));
 
     /// <summary>(M/MRd)² + (V/Fv,Rd)².</summary>
     public static T Combined<T>(T moment, T momentResistance, T shear, T shearResistance)
@@ -92,11 +96,13 @@ public static class EnPinFormulas
 
     /// <summary>F = 2·t·fy·(a − 2d0/3)/γM0, a from the hole's edge to the end: Table 3.9 turned to the pull it allows.</summary>
     public static T End<T>(T end, T hole, T thickness, T yield, T gammaM0)
-        where T : struct, IReal<T> => T.Let(PinTerms.EndResistance, T.Const(2) * thickness * yield * (end - (hole / T.Const(2)) - (T.Const(2) * hole / T.Const(3))) / gammaM0);
+        where T : struct, IReal<T> => T.Let(PinTerms.EndResistance,
+            T.Const(2) * thickness * yield * (end - (hole / T.Const(2)) - (T.Const(2) * hole / T.Const(3))) / gammaM0);
 
     /// <summary>F = 2·t·fy·(c − d0/3)/γM0, c from the hole's edge to the side.</summary>
     public static T Side<T>(T width, T hole, T thickness, T yield, T gammaM0)
-        where T : struct, IReal<T> => T.Let(PinTerms.SideResistance, T.Const(2) * thickness * yield * (((width - hole) / T.Const(2)) - (hole / T.Const(3))) / gammaM0);
+        where T : struct, IReal<T> => T.Let(PinTerms.SideResistance,
+            T.Const(2) * thickness * yield * (((width - hole) / T.Const(2)) - (hole / T.Const(3))) / gammaM0);
 }
 
 /// <summary>Shear of the pin, Table 3.10.</summary>
@@ -106,7 +112,8 @@ internal readonly struct EnPinShearCheck : IPartCheck
         "enPinShear", "Pin shear", "pin shears", "shear resistance over the pull", "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
-        where T : struct, IScalar<T> => !EnPin.Counts(load) ? Judged<T>.Nothing : Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPin.Shear(m) / load.InPlane));
+        where T : struct, IScalar<T> => !EnPin.Counts(load) ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPin.Shear(m) / load.InPlane));
 }
 
 /// <summary>Bearing of part and pin, Table 3.10.</summary>
@@ -121,7 +128,8 @@ internal readonly struct EnPinBearingCheck : IPinPartCheck
         if (!EnPin.Counts(load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
         return PinParts.Worst(
-            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Bearing(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Bearing(PinParts.Thick<T>(part, i), p.D<T>(),
+                EnPin.Lesser<T>(p, part, i), gamma));
     }
 }
 
@@ -133,7 +141,8 @@ internal readonly struct EnPinBendingCheck : IPartCheck
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> =>
-        !EnPin.Counts(load) ? Judged<T>.Nothing : Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPin.Moment(m) / m.Joint.Of<PinInputs>().Moment(load.InPlane)));
+        !EnPin.Counts(load) ? Judged<T>.Nothing
+            : Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPin.Moment(m) / m.Joint.Of<PinInputs>().Moment(load.InPlane)));
 }
 
 /// <summary>Bending and shear of the pin together, Table 3.10.</summary>
@@ -163,7 +172,8 @@ internal readonly struct EnPinEndCheck : IPinPartCheck
         if (!EnPin.Counts(load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
         return PinParts.Worst(
-            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.End(PinParts.End<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.End(PinParts.End<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i),
+                PinParts.Yield<T>(part, i), gamma));
     }
 }
 
@@ -179,7 +189,8 @@ internal readonly struct EnPinSideCheck : IPinPartCheck
         if (!EnPin.Counts(load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.How(m).GammaM0<T>());
         return PinParts.Worst(
-            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Side(PinParts.Wide<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i), PinParts.Yield<T>(part, i), gamma));
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.Side(PinParts.Wide<T>(part, i), p.D0<T>(), PinParts.Thick<T>(part, i),
+                PinParts.Yield<T>(part, i), gamma));
     }
 }
 
@@ -187,7 +198,8 @@ internal readonly struct EnPinSideCheck : IPinPartCheck
 internal readonly struct EnPinShankCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
-        "enPinShank", "Shank, gross section", "shank yields", 1, "plastic resistance of the shank over the pull", "EN 1993-1-1:2005, 6.2.3(2)(a)");
+        "enPinShank", "Shank, gross section", "shank yields", 1, "plastic resistance of the shank over the pull",
+        "EN 1993-1-1:2005, 6.2.3(2)(a)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -204,7 +216,8 @@ internal readonly struct EnPinShankCheck : IPartCheck
 internal readonly struct EnPinBearingServiceCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = EnPin.Info(
-        "enPinBearingSer", "Bearing, service", "pin sticks", "bearing resistance at service over the pull of the part", "3.13.2, Table 3.10");
+        "enPinBearingSer", "Bearing, service", "pin sticks", "bearing resistance at service over the pull of the part",
+        "3.13.2, Table 3.10");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -212,7 +225,8 @@ internal readonly struct EnPinBearingServiceCheck : IPinPartCheck
         if (!EnPin.CountsAtService(m, load)) return Judged<T>.Nothing;
         var (p, gamma) = (m.Joint.Of<PinInputs>(), EnPin.M6(m));
         return PinParts.Worst(
-            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.BearingAtService(PinParts.Thick<T>(part, i), p.D<T>(), EnPin.Lesser<T>(p, part, i), gamma));
+            m, load, PinTerms.CodeFactor, (part, i) => EnPinFormulas.BearingAtService(PinParts.Thick<T>(part, i), p.D<T>(),
+                EnPin.Lesser<T>(p, part, i), gamma));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => EnPin.NothingAtService(m);
@@ -229,7 +243,8 @@ internal readonly struct EnPinBendingServiceCheck : IPartCheck
     {
         if (!EnPin.CountsAtService(m, load)) return Judged<T>.Nothing;
         var p = m.Joint.Of<PinInputs>();
-        return Judged<T>.Of(T.Let(PinTerms.CodeFactor, EnPinFormulas.MomentAtService(PinFormulas.Modulus(p.D<T>()), EnPin.Yield<T>(p), EnPin.M6(m)) / p.Moment(load.InPlane)));
+        return Judged<T>.Of(T.Let(PinTerms.CodeFactor,
+            EnPinFormulas.MomentAtService(PinFormulas.Modulus(p.D<T>()), EnPin.Yield<T>(p), EnPin.M6(m)) / p.Moment(load.InPlane)));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => EnPin.NothingAtService(m);
@@ -251,7 +266,9 @@ internal readonly struct EnPinContactCheck : IPinPartCheck
         {
             var part = p.Members[i];
             var pull = part.Share == 1 ? load.InPlane : T.Let(PinTerms.PartLoad, T.Const(part.Share) * load.InPlane, i + 1);
-            var stress = EnPinFormulas.Contact(T.Given(PinTerms.ElasticModulus, Math.Min(part.Material.ElasticModulus, p.Grade.ElasticModulus), i + 1), pull, p.D0<T>(), p.D<T>(), PinParts.Thick<T>(part, i + 1));
+            var stress = EnPinFormulas.Contact(T.Given(PinTerms.ElasticModulus,
+                Math.Min(part.Material.ElasticModulus, p.Grade.ElasticModulus), i + 1), pull, p.D0<T>(), p.D<T>(),
+                PinParts.Thick<T>(part, i + 1));
             var limit = T.Let(PinTerms.ContactLimit, T.Const(2.5) * EnPin.Lesser<T>(p, part, i + 1) / EnPin.M6(m), i + 1);
             worst = worst.OrWorse(T.Let(PinTerms.CodeFactor, limit / stress, i + 1), i);
         }
@@ -278,14 +295,16 @@ internal static class AiscPin
 internal readonly struct AiscPinRuptureCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = AiscPin.Info(
-        "aiscPinRupture", "Tensile rupture at the hole", "section through the hole", "available strength of the effective section over the pull", "D5.1(a)");
+        "aiscPinRupture", "Tensile rupture at the hole", "section through the hole",
+        "available strength of the effective section over the pull", "D5.1(a)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!AiscPin.Counts(m, load)) return Judged<T>.Nothing;
         var (how, hole) = (AiscPin.How(m), m.Joint.Of<PinInputs>().D0<T>());
-        return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(T.Let(PinTerms.Rupture, PinParts.Tensile<T>(part, i) * T.Const(2) * PinParts.Thick<T>(part, i)
+        return PinParts.Worst(m, load, PinTerms.AiscFactor,
+            (part, i) => how.Available(T.Let(PinTerms.Rupture, PinParts.Tensile<T>(part, i) * T.Const(2) * PinParts.Thick<T>(part, i)
             * PinFormulas.EffectiveWidth(PinParts.Wide<T>(part, i), hole, PinParts.Thick<T>(part, i)), i), i));
     }
 }
@@ -294,14 +313,16 @@ internal readonly struct AiscPinRuptureCheck : IPinPartCheck
 internal readonly struct AiscPinShearRuptureCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = AiscPin.Info(
-        "aiscPinShearRupture", "Shear rupture to the end", "tears out", "available strength of the failure path to the end over the pull", "D5.1(b)");
+        "aiscPinShearRupture", "Shear rupture to the end", "tears out", "available strength of the failure path to the end over the pull",
+        "D5.1(b)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         if (!AiscPin.Counts(m, load)) return Judged<T>.Nothing;
         var (how, p) = (AiscPin.How(m), m.Joint.Of<PinInputs>());
-        return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(T.Let(PinTerms.ShearRupture, T.Const(0.6) * PinParts.Tensile<T>(part, i) * T.Const(2)
+        return PinParts.Worst(m, load, PinTerms.AiscFactor,
+            (part, i) => how.Available(T.Let(PinTerms.ShearRupture, T.Const(0.6) * PinParts.Tensile<T>(part, i) * T.Const(2)
             * PinParts.Thick<T>(part, i) * (PinParts.End<T>(part, i) - (p.D0<T>() / T.Const(2)) + (p.D<T>() / T.Const(2))), i), i));
     }
 }
@@ -318,7 +339,8 @@ internal readonly struct AiscPinBearingCheck : IPinPartCheck
         if (!AiscPin.Counts(m, load)) return Judged<T>.Nothing;
         var (how, p) = (AiscPin.How(m), m.Joint.Of<PinInputs>());
         return PinParts.Worst(m, load, PinTerms.AiscFactor, (part, i) => how.Available(
-            T.Let(PinTerms.PlateBearing, T.Const(1.8) * T.Min(p.PinYield<T>(), PinParts.Yield<T>(part, i)) * p.D<T>() * PinParts.Thick<T>(part, i), i), i));
+            T.Let(PinTerms.PlateBearing, T.Const(1.8) * T.Min(p.PinYield<T>(),
+                PinParts.Yield<T>(part, i)) * p.D<T>() * PinParts.Thick<T>(part, i), i), i));
     }
 }
 
@@ -353,7 +375,8 @@ internal readonly struct AiscPinShearCheck : IPartCheck
     {
         if (!AiscPin.Counts(m, load)) return Judged<T>.Nothing;
         var (how, p) = (AiscPin.How(m), m.Joint.Of<PinInputs>());
-        var nominal = T.Let(PinTerms.PinShear, T.Const(p.ThreadInPlanes ? Threaded : Plain) * p.PinTensile<T>() * PinFormulas.Circle(p.D<T>()) * p.PlanesOf<T>());
+        var nominal = T.Let(PinTerms.PinShear, T.Const(p.ThreadInPlanes ? Threaded
+            : Plain) * p.PinTensile<T>() * PinFormulas.Circle(p.D<T>()) * p.PlanesOf<T>());
         return Judged<T>.Of(T.Let(PinTerms.AiscFactor, how.Available(nominal) / load.InPlane));
     }
 }

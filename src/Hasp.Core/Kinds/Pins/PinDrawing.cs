@@ -43,7 +43,8 @@ internal static class PinDrawing
     private static Outline Plate(PinMember eye, double shank, double tall)
     {
         var (w, s, shoulder) = (eye.Width / 2, shank / 2, Math.Min(tall * 0.8, eye.Width * 0.75));
-        return new(Ink.Part, [new(-w, -eye.End), new(w, -eye.End), new(w, shoulder * 0.6), new(s, shoulder), new(s, tall), new(-s, tall), new(-s, shoulder), new(-w, shoulder * 0.6)]) { Leads = PinKind.EyeWidth };
+        return new(Ink.Part, [new(-w, -eye.End), new(w, -eye.End), new(w, shoulder * 0.6), new(s, shoulder), new(s, tall), new(-s, tall),
+            new(-s, shoulder), new(-w, shoulder * 0.6)]) { Leads = PinKind.EyeWidth };
     }
 
     // Looking along the width: the pin lies across, cheeks on either side of the eye.
@@ -60,7 +61,8 @@ internal static class PinDrawing
         marks.Add(Outline.Box(Ink.Other, inner, -tall, outer, cheek.End, PinKind.CheekThickness));
         if (p.Cheeks == 2) marks.Add(Outline.Box(Ink.Other, -outer, -tall, -inner, cheek.End, PinKind.CheekThickness));
         marks.Add(Outline.Box(Ink.Hole, left, -p.Hole / 2, outer, p.Hole / 2));
-        marks.Add(Outline.Box(Ink.Bolt, left - over, -p.Diameter / 2, outer + over, p.Diameter / 2, p.Bolt is null ? PinKind.Diameter : Fields.Thread));
+        marks.Add(Outline.Box(Ink.Bolt, left - over, -p.Diameter / 2, outer + over, p.Diameter / 2, p.Bolt is null ? PinKind.Diameter
+            : Fields.Thread));
         marks.Add(new Line(Ink.Axis, new(left - (2 * over), 0), new(outer + (2 * over), 0)));
         return new("Section", marks.ToImmutable(),
         [

@@ -62,7 +62,8 @@ public static class PinFormulas
     /// <summary>M = P·((a + b)/2 + c): one cheek only, the pin held by nothing but its two parts; on the safe side of any restraint.</summary>
     public static T MomentOneCheek<T>(T load, T outer, T inner, T gap)
         where T : struct, IReal<T> =>
-        T.Let(Terms.PinMoment, load * (((outer + inner) / T.Const(2)) + gap), 0, "one cheek: the eccentricity of its mid-plane, no restraint counted");
+        T.Let(Terms.PinMoment, load * (((outer + inner) / T.Const(2)) + gap), 0,
+            "one cheek: the eccentricity of its mid-plane, no restraint counted");
 
     /// <summary>M = P/8·(b + 4c + 2a): the pin as a beam through parts that have thickness and gaps.</summary>
     /// <param name="load">P.</param>

@@ -24,7 +24,8 @@ public static class PinKind
     public static readonly Field<double> Hole = KindFields.Length<PinInputs>(
         "pin.hole", "Pin hole", "hole in eye and cheeks", "1 mm over the pin to 30 mm, 1.5 mm above", p => p.Hole);
     public static readonly Field<bool> ThreadInPlanes = new(
-        "pin.threadInPlanes", Types.Named(Names.YesNo), "Thread in a shear plane", "whether thread of a bolt lies in a shear plane; look before saying no")
+        "pin.threadInPlanes", Types.Named(Names.YesNo), "Thread in a shear plane",
+        "whether thread of a bolt lies in a shear plane; look before saying no")
     {
         Otherwise = true, Default = "yes",
     };
@@ -54,11 +55,14 @@ public static class PinKind
     public static readonly Field<double> ShankThickness = KindFields.Length<PinInputs>(
         "pin.shankThickness", "Shank thickness", "thickness of the bar behind the eye", "as the eye", p => p.ShankThickness);
     public static readonly Field<string> ShankMaterial = KindFields.Material<PinInputs>(
-        "pin.shankMaterial", "Shank material", "material of the bar behind the eye, where the eye is welded to it", "as the eye", p => p.Shank);
+        "pin.shankMaterial", "Shank material", "material of the bar behind the eye, where the eye is welded to it", "as the eye",
+        p => p.Shank);
     public static readonly Field<bool> Replaceable = new(
-        "pin.replaceable", Types.Named(Names.YesNo), "Pin to be replaced", "whether the pin is meant to be taken out again: EN 1993-1-8, 3.13 then asks more at service") { Otherwise = false };
+        "pin.replaceable", Types.Named(Names.YesNo), "Pin to be replaced",
+        "whether the pin is meant to be taken out again: EN 1993-1-8, 3.13 then asks more at service") { Otherwise = false };
     public static readonly Field<double> GammaM6 = new(
-        "pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)") { Above = 0, Max = 3, Otherwise = 1.0 };
+        "pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)") { Above = 0, Max = 3,
+        Otherwise = 1.0 };
 
     public static readonly Check Shank = Check.OfParts<PinShankCheck>();
     public static readonly Check Net = Check.OfParts<PinNetCheck>();
@@ -71,12 +75,15 @@ public static class PinKind
     private static readonly ImmutableArray<Check> ByFactor = [Shank, Net, Dishing, TearOut, Bearing, Shear, Bending];
     private static readonly ImmutableArray<Check> ByEurocode =
     [
-        Check.OfParts<EnPinShearCheck>(), Check.OfParts<EnPinBearingCheck>(), Check.OfParts<EnPinBendingCheck>(), Check.OfParts<EnPinCombinedCheck>(), Check.OfParts<EnPinEndCheck>(),
-        Check.OfParts<EnPinSideCheck>(), EurocodeBasis.Gross, Check.OfParts<EnPinShankCheck>(), Check.OfParts<EnPinBearingServiceCheck>(), Check.OfParts<EnPinBendingServiceCheck>(), Check.OfParts<EnPinContactCheck>(),
+        Check.OfParts<EnPinShearCheck>(), Check.OfParts<EnPinBearingCheck>(), Check.OfParts<EnPinBendingCheck>(),
+        Check.OfParts<EnPinCombinedCheck>(), Check.OfParts<EnPinEndCheck>(),
+        Check.OfParts<EnPinSideCheck>(), EurocodeBasis.Gross, Check.OfParts<EnPinShankCheck>(), Check.OfParts<EnPinBearingServiceCheck>(),
+        Check.OfParts<EnPinBendingServiceCheck>(), Check.OfParts<EnPinContactCheck>(),
     ];
     private static readonly ImmutableArray<Check> ByAisc =
     [
-        Check.OfParts<AiscPinRuptureCheck>(), Check.OfParts<AiscPinShearRuptureCheck>(), Check.OfParts<AiscPinBearingCheck>(), Check.OfParts<AiscPinGrossCheck>(),
+        Check.OfParts<AiscPinRuptureCheck>(), Check.OfParts<AiscPinShearRuptureCheck>(), Check.OfParts<AiscPinBearingCheck>(),
+        Check.OfParts<AiscPinGrossCheck>(),
         Check.OfParts<AiscPinShearCheck>(), Check.OfParts<AiscPinFlexureCheck>(),
     ];
 
@@ -85,7 +92,8 @@ public static class PinKind
     {
         Inputs = () =>
         [
-            Diameter, PinMaterial, Hole, ThreadInPlanes, EyeThickness, EyeWidth, EyeEnd, EyeMaterial, ShankWidth, ShankThickness, ShankMaterial,
+            Diameter, PinMaterial, Hole, ThreadInPlanes, EyeThickness, EyeWidth, EyeEnd, EyeMaterial, ShankWidth, ShankThickness,
+            ShankMaterial,
             Cheeks, CheekThickness, CheekWidth, CheekEnd, CheekMaterial, Gap, Replaceable, GammaM6,
         ],
         Loads = () => [Fields.CaseShear],
@@ -109,8 +117,10 @@ public static class PinKind
         Draw = PinDrawing.Of,
         Grows =
         [
-            (EyeThickness, j => j.Of<PinInputs>().Members[0].Thickness, "eye"), (CheekThickness, j => j.Of<PinInputs>().Members[1].Thickness, "cheeks"),
-            (EyeWidth, j => j.Of<PinInputs>().Members[0].Width, "eye width"), (EyeEnd, j => j.Of<PinInputs>().Members[0].End, "eye end distance"), (Diameter, j => j.Of<PinInputs>().Diameter, "pin"),
+            (EyeThickness, j => j.Of<PinInputs>().Members[0].Thickness, "eye"),
+            (CheekThickness, j => j.Of<PinInputs>().Members[1].Thickness, "cheeks"),
+            (EyeWidth, j => j.Of<PinInputs>().Members[0].Width, "eye width"),
+            (EyeEnd, j => j.Of<PinInputs>().Members[0].End, "eye end distance"), (Diameter, j => j.Of<PinInputs>().Diameter, "pin"),
         ],
         Orders = Orders,
         BoltInputs = () => [Fields.Thread, Fields.Grade],
@@ -118,7 +128,8 @@ public static class PinKind
         Shows = (j, f) => f switch
         {
             _ when f == PinMaterial || f == Diameter => j.Of<PinInputs>().Bolt is null,
-            _ when f == ThreadInPlanes || f == Fields.Thread || f == Fields.Grade => j.Of<PinInputs>().Bolt is not null || f == Fields.Thread,
+            _ when f == ThreadInPlanes || f == Fields.Thread || f == Fields.Grade => j.Of<PinInputs>().Bolt is not null
+                || f == Fields.Thread,
             _ => f != GammaM6 || j.Of<PinInputs>().Replaceable,
         },
         Line = "pin 30, eye 16 thick, cheeks 2 × 12, 60 kN",
@@ -136,9 +147,11 @@ public static class PinKind
         var (eye, cheek) = (p.Members[0], p.Members[1]);
         var laying = new Laying(reader.Said);
         void Cheek(string name) => laying.Part(
-            name, cheek.Thickness, CheekThickness, cheek.Material, CheekMaterial, Side.Left, (Fields.LayerEdge.To(cheek.End), CheekEnd), (Fields.LayerWidth.To(cheek.Width), CheekWidth));
+            name, cheek.Thickness, CheekThickness, cheek.Material, CheekMaterial, Side.Left, (Fields.LayerEdge.To(cheek.End), CheekEnd),
+            (Fields.LayerWidth.To(cheek.Width), CheekWidth));
         Cheek(p.Cheeks == 2 ? "Cheek 1" : "Cheek");
-        laying.Part("Eye", eye.Thickness, EyeThickness, eye.Material, EyeMaterial, Side.Right, (Fields.LayerEdge.To(eye.End), EyeEnd), (Fields.LayerWidth.To(eye.Width), EyeWidth));
+        laying.Part("Eye", eye.Thickness, EyeThickness, eye.Material, EyeMaterial, Side.Right, (Fields.LayerEdge.To(eye.End), EyeEnd),
+            (Fields.LayerWidth.To(eye.Width), EyeWidth));
         if (p.Cheeks == 2) Cheek("Cheek 2");
         return [laying.Done() with { Fastening = p.Fastening }];
     }
@@ -150,11 +163,14 @@ public static class PinKind
             "overhead", "If it lifts or carries people: the rules for lifting gear come first, with their own factors; never stand under it.");
         yield return new(
             "pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. What keeps it is not judged here.");
-        if (p.Bolt is not null) yield return new("boltAsPin", "A bolt as a pin is run up by hand and locked: it is not preloaded, and it turns and wears.");
+        if (p.Bolt is not null) yield return new("boltAsPin",
+            "A bolt as a pin is run up by hand and locked: it is not preloaded, and it turns and wears.");
         if (joint.Judging.Where<AiscSettings>() is not null && Proportions(p).ToList() is { Count: > 0 } outside)
             yield return new("pinProportions", $"AISC 360-22, D5.2: {string.Join("; ", outside)}.");
-        if (p.Hole > p.Diameter * 1.1) yield return new("pinLoose", "The hole is more than a tenth wider than the pin: pin and hole touch on a line, and bearing by d·t is too favourable.");
-        if (joint.Cases.Any(c => Math.Abs(c.Tension) > 0)) yield return new("pinSideways", "A case pulls along the pin: nothing here carries that.");
+        if (p.Hole > p.Diameter * 1.1) yield return new("pinLoose",
+            "The hole is more than a tenth wider than the pin: pin and hole touch on a line, and bearing by d·t is too favourable.");
+        if (joint.Cases.Any(c => Math.Abs(c.Tension) > 0)) yield return new("pinSideways",
+            "A case pulls along the pin: nothing here carries that.");
     }
 
     /// <summary>What AISC 360-22, D5.2 asks of a pin-connected member and this one has not.</summary>
@@ -203,7 +219,8 @@ internal sealed record PinMember(string Name, double Thickness, double Width, do
 
 /// <summary>What a pin joint states, every choice made. Lengths in mm.</summary>
 internal sealed record PinInputs(
-    double Diameter, double Hole, ScrewThread? Bolt, GradeBand Grade, bool ThreadInPlanes, ImmutableArray<PinMember> Members, int Cheeks, double Gap,
+    double Diameter, double Hole, ScrewThread? Bolt, GradeBand Grade, bool ThreadInPlanes, ImmutableArray<PinMember> Members, int Cheeks,
+    double Gap,
     double ShankWidth, double ShankThickness, Material Shank, bool Replaceable, double M6, Fastening Fastening)
 {
     // A pin that goes in by hand and does not rattle.
@@ -216,7 +233,8 @@ internal sealed record PinInputs(
         var grade = bolt is null ? null : r.Grade(bolt);
         var material = bolt is null ? r.MaterialOf(PinKind.PinMaterial, d, "C45") : null;
         var hole = r.Or(PinKind.Hole, d + (d <= Small ? SmallClearance : Clearance));
-        r.Refuse(hole < d, "pin-hole-small", PinKind.Hole, KindReader.Mm(hole), $"the hole must pass the pin: at least {KindReader.Mm(d)}", KindReader.To(PinKind.Hole, d + SmallClearance, $"Hole {KindReader.Mm(d + SmallClearance)}"));
+        r.Refuse(hole < d, "pin-hole-small", PinKind.Hole, KindReader.Mm(hole), $"the hole must pass the pin: at least {KindReader.Mm(d)}",
+            KindReader.To(PinKind.Hole, d + SmallClearance, $"Hole {KindReader.Mm(d + SmallClearance)}"));
         var eyeThickness = r.Need(PinKind.EyeThickness);
         var eyeWidth = r.Or(PinKind.EyeWidth, Math.Ceiling(2.5 * hole));
         var eyeEnd = r.Or(PinKind.EyeEnd, eyeWidth / 2);
@@ -230,23 +248,28 @@ internal sealed record PinInputs(
         var shank = r.MaterialOf(PinKind.ShankMaterial, shankThickness, eye?.Name ?? "S275");
         foreach (var (width, end, ofWidth, ofEnd, what) in new[]
         {
-            (eyeWidth, eyeEnd, PinKind.EyeWidth, PinKind.EyeEnd, "eye"), (cheekWidth, cheekEnd, PinKind.CheekWidth, PinKind.CheekEnd, "cheek"),
+            (eyeWidth, eyeEnd, PinKind.EyeWidth, PinKind.EyeEnd, "eye"),
+            (cheekWidth, cheekEnd, PinKind.CheekWidth, PinKind.CheekEnd, "cheek"),
         })
         {
             // Cheeks that follow the eye have its fault already.
             if (what == "cheek" && !r.Said.Has(ofWidth) && !r.Said.Has(ofEnd)) continue;
-            r.Refuse(width <= hole, "pin-hole-outside", ofWidth, KindReader.Mm(width), $"the hole is wider than the {what}: above {KindReader.Mm(hole)} is needed, {KindReader.Mm(Math.Ceiling(2.5 * hole))} is usual",
+            r.Refuse(width <= hole, "pin-hole-outside", ofWidth, KindReader.Mm(width),
+                $"the hole is wider than the {what}: above {KindReader.Mm(hole)} is needed, {KindReader.Mm(Math.Ceiling(2.5 * hole))} is usual",
                 KindReader.To(ofWidth, Math.Ceiling(2.5 * hole), $"{KindReader.Mm(Math.Ceiling(2.5 * hole))} wide"));
             var least = Math.Max(d, (hole / 2) + 0.1);
-            r.Refuse(end < least, "pin-end-small", ofEnd, KindReader.Mm(end), $"the hole comes too near the end of the {what}: at least one pin diameter, {KindReader.Mm(least)}; {KindReader.Mm(Math.Ceiling(1.25 * hole))} is usual",
+            r.Refuse(end < least, "pin-end-small", ofEnd, KindReader.Mm(end),
+                $"the hole comes too near the end of the {what}: at least one pin diameter, {KindReader.Mm(least)}; {KindReader.Mm(Math.Ceiling(1.25 * hole))} is usual",
                 KindReader.To(ofEnd, Math.Ceiling(1.25 * hole), $"{KindReader.Mm(Math.Ceiling(1.25 * hole))} to the end"));
         }
         if (r.Failed || eye is null || cheek is null || shank is null || (grade is null && material is null)) return null;
         var fastening = bolt is null ? Fastening.Pin(d, material!, hole) : new Fastening(bolt, grade!, hole);
         return new PinInputs(
             d, hole, bolt, fastening.Grade, bolt is not null && r.Said.Of(PinKind.ThreadInPlanes),
-            [new("Eye", eyeThickness, eyeWidth, eyeEnd, eye, 1), new(cheeks == 2 ? "Cheeks" : "Cheek", cheekThickness, cheekWidth, cheekEnd, cheek, 1.0 / cheeks)],
-            cheeks, r.Said.Of(PinKind.Gap), r.Or(PinKind.ShankWidth, eyeWidth), shankThickness, shank, r.Said.Of(PinKind.Replaceable), r.Said.Of(PinKind.GammaM6), fastening);
+            [new("Eye", eyeThickness, eyeWidth, eyeEnd, eye, 1),
+                new(cheeks == 2 ? "Cheeks" : "Cheek", cheekThickness, cheekWidth, cheekEnd, cheek, 1.0 / cheeks)],
+            cheeks, r.Said.Of(PinKind.Gap), r.Or(PinKind.ShankWidth, eyeWidth), shankThickness, shank, r.Said.Of(PinKind.Replaceable),
+            r.Said.Of(PinKind.GammaM6), fastening);
     }
 
     internal T D<T>()
@@ -271,13 +294,15 @@ internal sealed record PinInputs(
     /// <summary>The pull at which the gross section of the shank yields.</summary>
     internal T ShankLoad<T>()
         where T : struct, IScalar<T> => PinFormulas.ShankLoad(
-            T.Given(PinTerms.ShankYield, Shank.Yield, source: Shank.Cited), T.Given(PinTerms.ShankWidth, ShankWidth), T.Given(PinTerms.ShankThickness, ShankThickness));
+            T.Given(PinTerms.ShankYield, Shank.Yield, source: Shank.Cited), T.Given(PinTerms.ShankWidth, ShankWidth),
+            T.Given(PinTerms.ShankThickness, ShankThickness));
 
     /// <summary>Bending moment of the pin under a pull.</summary>
     internal T Moment<T>(T pull)
         where T : struct, IScalar<T>
     {
-        var (a, b, c) = (T.Given(PinTerms.Outer, Members[1].Thickness), T.Given(PinTerms.Inner, Members[0].Thickness), T.Given(PinTerms.Gap, Gap));
+        var (a, b, c) = (T.Given(PinTerms.Outer, Members[1].Thickness), T.Given(PinTerms.Inner, Members[0].Thickness),
+            T.Given(PinTerms.Gap, Gap));
         return Cheeks == 2 ? PinFormulas.BendingMoment(pull, a, b, c) : PinFormulas.MomentOneCheek(pull, a, b, c);
     }
 }

@@ -42,7 +42,8 @@ public static class PinTerms
     public static readonly Term BearingLoad = new(
         "loadBearing", "F_bear", Dimension.Force, "load at which pin or part yields in bearing", "projected area d·t");
     public static readonly Term EffectiveWidth = new(
-        "pinEffectiveWidth", "b_e", Dimension.Length, "effective width on each side of the hole", D5 + "D5.1(a): 2t + 16 mm, at most what is there");
+        "pinEffectiveWidth", "b_e", Dimension.Length, "effective width on each side of the hole", D5
+            + "D5.1(a): 2t + 16 mm, at most what is there");
     public static readonly Term DishingLoad = new(
         "loadDishing", "F_dish", Dimension.Force, "load at which a thin eye dishes sideways out of its plane", D5 + "D5.1(a)");
     public static readonly Term ShankFactor = new(
@@ -67,9 +68,11 @@ public static class PinTerms
     public static readonly Term MomentResistance = new(
         "enPinMoment", "M_Rd", Dimension.Torque, "bending resistance of the pin", En + "Table 3.10: 1.5·Wel·fyp/γM0");
     public static readonly Term BearingService = new(
-        "enPinBearingSer", "F_b,Rd,ser", Dimension.Force, "bearing resistance at service of a pin to be replaced", En + "Table 3.10: 0.6·t·d·fy/γM6,ser");
+        "enPinBearingSer", "F_b,Rd,ser", Dimension.Force, "bearing resistance at service of a pin to be replaced", En
+            + "Table 3.10: 0.6·t·d·fy/γM6,ser");
     public static readonly Term MomentService = new(
-        "enPinMomentSer", "M_Rd,ser", Dimension.Torque, "bending resistance at service of a pin to be replaced", En + "Table 3.10: 0.8·Wel·fyp/γM6,ser");
+        "enPinMomentSer", "M_Rd,ser", Dimension.Torque, "bending resistance at service of a pin to be replaced", En
+            + "Table 3.10: 0.8·Wel·fyp/γM6,ser");
     public static readonly Term ContactStress = new(
         "enPinContact", "σ_h,Ed", Dimension.Stress, "contact stress at service", En + "3.13.2(3): 0.591·√(E·F·(d0 − d)/(d²·t))");
     public static readonly Term ContactLimit = new(
@@ -78,9 +81,11 @@ public static class PinTerms
     public static readonly Term GammaM6 = new(
         "gammaM6ser", "γ_M6,ser", Dimension.None, "partial factor of pins at service", En + "Table 2.1; national choice");
     public static readonly Term EndResistance = new(
-        "enPinEnd", "F_a,Rd", Dimension.Force, "pull for which the metal beyond the hole suffices", En + "Table 3.9: a ≥ F·γM0/(2·t·fy) + 2·d0/3, a from the hole's edge");
+        "enPinEnd", "F_a,Rd", Dimension.Force, "pull for which the metal beyond the hole suffices", En
+            + "Table 3.9: a ≥ F·γM0/(2·t·fy) + 2·d0/3, a from the hole's edge");
     public static readonly Term SideResistance = new(
-        "enPinSide", "F_c,Rd", Dimension.Force, "pull for which the metal beside the hole suffices", En + "Table 3.9: c ≥ F·γM0/(2·t·fy) + d0/3, c from the hole's edge");
+        "enPinSide", "F_c,Rd", Dimension.Force, "pull for which the metal beside the hole suffices", En
+            + "Table 3.9: c ≥ F·γM0/(2·t·fy) + d0/3, c from the hole's edge");
     public static readonly Term Combined = new(
         "enPinCombined", "Σ_MV", Dimension.None, "bending and shear together", En + "Table 3.10: (M/MRd)² + (V/Fv,Rd)² ≤ 1");
     public static readonly Term CodeFactor = new(
@@ -91,15 +96,18 @@ public static class PinTerms
     public static readonly Term Rupture = new(
         "aiscPinRupture", "P_n", Dimension.Force, "nominal strength of the effective section in rupture", D5 + "D5.1(a): Fu·2·t·be");
     public static readonly Term ShearRupture = new(
-        "aiscPinShearRupture", "P_n,sf", Dimension.Force, "nominal strength of the failure path to the end", D5 + "D5.1(b): 0.6·Fu·2·t·(a + d/2)");
+        "aiscPinShearRupture", "P_n,sf", Dimension.Force, "nominal strength of the failure path to the end", D5
+            + "D5.1(b): 0.6·Fu·2·t·(a + d/2)");
     public static readonly Term PlateBearing = new(
         "aiscPinBearing", "R_n", Dimension.Force, "nominal bearing strength of the pin hole", D5 + "J7(a): 1.8·Fy·Apb");
     public static readonly Term Gross = new(
         "aiscPinGross", "P_n,g", Dimension.Force, "nominal strength of the gross section in yielding", D5 + "D2(a): Fy·Ag");
     public static readonly Term PinShear = new(
-        "aiscPinShear", "R_nv", Dimension.Force, "nominal shear strength of the pin", D5 + "J3.7, Table J3.2 for parts without thread in the plane: 0.563·Fu·Ab");
+        "aiscPinShear", "R_nv", Dimension.Force, "nominal shear strength of the pin", D5
+            + "J3.7, Table J3.2 for parts without thread in the plane: 0.563·Fu·Ab");
     public static readonly Term PinFlexure = new(
-        "aiscPinFlexure", "M_n", Dimension.Torque, "nominal flexural strength of the pin", D5 + "F11.1: Fy·Z, at most 1.6·Fy·S, which governs a round bar");
+        "aiscPinFlexure", "M_n", Dimension.Torque, "nominal flexural strength of the pin", D5
+            + "F11.1: Fy·Z, at most 1.6·Fy·S, which governs a round bar");
     public static readonly Term AiscFactor = new(
         "aiscPinFactor", "n_D5", Dimension.None, "available strength over required", "available/required ≥ 1");
 }

@@ -11,7 +11,8 @@ namespace Hasp.Core.Kinds.Splices;
 internal readonly struct SpliceGrossCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
-        "spliceGross", "Gross section", "yields", 1.5, PreloadUsed.None, "yield of the gross section over the force of the part", "gross section w·t") { Worsens = Worsens.WithTheCase };
+        "spliceGross", "Gross section", "yields", 1.5, PreloadUsed.None, "yield of the gross section over the force of the part",
+        "gross section w·t") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -23,9 +24,12 @@ internal readonly struct SpliceGrossCheck : IPartCheck
         {
             var share = m.Stack.LayerShare[i];
             if (layers[i].Width is not { } width || share == 0) continue;
-            var area = T.Let(SpliceTerms.GrossArea, T.Given(Terms.PartWidth, width, i + 1, layers[i].Name) * T.Given(Terms.Thickness, layers[i].Thickness, i + 1, layers[i].Name), i + 1);
+            var area = T.Let(SpliceTerms.GrossArea,
+                T.Given(Terms.PartWidth, width, i + 1, layers[i].Name) * T.Given(Terms.Thickness, layers[i].Thickness, i + 1, layers[i]
+                .Name), i + 1);
             var force = T.Let(Terms.PartForce, share == 1 ? load.InPlane : T.Const(share) * load.InPlane, i + 1);
-            worst = worst.OrWorse(T.Let(SpliceTerms.GrossFactor, T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited) * area / force, i + 1), i);
+            worst = worst.OrWorse(T.Let(SpliceTerms.GrossFactor,
+                T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited) * area / force, i + 1), i);
         }
         return worst;
     }
@@ -43,12 +47,14 @@ internal readonly struct SpliceGrossCheck : IPartCheck
 internal readonly struct SpliceBlockCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("spliceBlock", "Block tearing", "block tears", 1.5, PreloadUsed.None,
-        "load at which a block tears out over the load of the bolts in it", "yield of net areas; distortion energy or maximum shear; the paths of EN 1993-1-8, 3.10.2") { Worsens = Worsens.WithTheCase };
+        "load at which a block tears out over the load of the bolts in it",
+        "yield of net areas; distortion energy or maximum shear; the paths of EN 1993-1-8, 3.10.2") { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.InPlane.Value <= 0 || PathCheck.Worst<Rules>(m.Joint, m.Stack, load.Case, load.Known) is not { } found) return Judged<T>.Nothing;
+        if (load.InPlane.Value <= 0 || PathCheck.Worst<Rules>(m.Joint, m.Stack, load.Case,
+            load.Known) is not { } found) return Judged<T>.Nothing;
         var torn = SpliceFormulas.Block(
             Sheared.Yield<T>(m.Joint, found.Part), PathCheck.Area(m, found, CodeTerms.NetTension, CodeTerms.Pulled, found.Path.NetPulled),
             ShearCheck.Ratio(m), PathCheck.Area(m, found, CodeTerms.NetShear, CodeTerms.Sheared, found.Path.NetSheared));
@@ -74,7 +80,8 @@ internal readonly struct SpliceBlockCheck : IPartCheck
         public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
             var (layer, ratio) = (joint.Layers[part], new Plain(ShearCheck.Ratio(joint)));
-            double On(double pulled, double sheared) => SpliceFormulas.Block<Plain>(new(layer.Material.Yield), new(pulled * layer.Thickness), ratio, new(sheared * layer.Thickness)).Value;
+            double On(double pulled, double sheared) => SpliceFormulas.Block<Plain>(new(layer.Material.Yield),
+                new(pulled * layer.Thickness), ratio, new(sheared * layer.Thickness)).Value;
             into[0] = new(On(1, 0), 0, On(0, 1), 0);
             return 1;
         }

@@ -11,8 +11,10 @@ internal static class SpliceDrawing
     internal static Sheet Of(Joint joint)
     {
         var s = joint.Of<SpliceInputs>();
-        var form = s.Form switch { SpliceForm.Lap => "lapped", SpliceForm.OneCover => "butted under one cover", _ => "butted under two covers" };
-        var bolts = s.Form == SpliceForm.Lap ? $"{s.Rows} by {s.Columns} bolts" : $"{s.Rows} by {s.Columns} bolts at the left, {s.Rows} by {s.ColumnsRight} at the right";
+        var form = s.Form switch { SpliceForm.Lap => "lapped", SpliceForm.OneCover => "butted under one cover",
+            _ => "butted under two covers" };
+        var bolts = s.Form == SpliceForm.Lap ? $"{s.Rows} by {s.Columns} bolts"
+            : $"{s.Rows} by {s.Columns} bolts at the left, {s.Rows} by {s.ColumnsRight} at the right";
         return new Sheet([Plan(joint, s), Elevation(joint, s), Section(joint, s)],
             $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; {bolts}{(s.Packing > 0 ? $", packing {KindReader.Mm(s.Packing)} on each face of the thinner plate" : "")}.");
     }
@@ -22,7 +24,8 @@ internal static class SpliceDrawing
     {
         if (s.Form == SpliceForm.Lap) return Enumerable.Range(0, s.Columns).Select(i => (i * s.Pitch) - (s.Along(true) / 2));
         var first = (s.Gap / 2) + s.End;
-        return [.. Enumerable.Range(0, s.Columns).Select(i => -first - (i * s.Pitch)).Reverse(), .. Enumerable.Range(0, s.ColumnsRight).Select(i => first + (i * s.Pitch))];
+        return [.. Enumerable.Range(0, s.Columns).Select(i => -first - (i * s.Pitch)).Reverse(), .. Enumerable.Range(0, s.ColumnsRight)
+            .Select(i => first + (i * s.Pitch))];
     }
 
     /// <summary>The end of the covers, or of the lap, at the left and at the right, and how far plates are drawn.</summary>
@@ -107,7 +110,8 @@ internal static class SpliceDrawing
             measures.Add(Measure.Up(SpliceKind.Cover, top - s.Cover, top, start, Beside.Left, 0, "cover"));
             // What a shop cuts the covers to.
             measures.Add(Measure.Across(null, start, end, bottom - d, Beside.Below, 0, "covers "));
-            if (s.Packing > 0) measures.Add(Measure.Up(null, Math.Min(s.Left, s.Right) / 2, (Math.Min(s.Left, s.Right) / 2) + s.Packing, end, Beside.Right, 0, "pack "));
+            if (s.Packing > 0) measures.Add(Measure.Up(null, Math.Min(s.Left, s.Right) / 2, (Math.Min(s.Left, s.Right) / 2) + s.Packing,
+                end, Beside.Right, 0, "pack "));
         }
         foreach (var x in Columns(s)) marks.AddRange(Bolt(d, x, top, bottom));
         return new("Elevation, cut", marks.ToImmutable(), measures.ToImmutable());
@@ -135,11 +139,13 @@ internal static class SpliceDrawing
             SpliceForm.OneCover => [(Ink.Part, s.Cover, s.Cover, SpliceKind.Cover), (Ink.Other, 0, plate, of)],
             _ =>
             [
-                (Ink.Part, top, s.Cover, SpliceKind.Cover), (Ink.Between, (plate / 2) + s.Packing, s.Packing, null), (Ink.Other, plate / 2, plate, of),
+                (Ink.Part, top, s.Cover, SpliceKind.Cover), (Ink.Between, (plate / 2) + s.Packing, s.Packing, null),
+                (Ink.Other, plate / 2, plate, of),
                 (Ink.Between, -plate / 2, s.Packing, null), (Ink.Part, bottom + s.Cover, s.Cover, SpliceKind.Cover),
             ],
         };
-        foreach (var (ink, high, thick, leads) in parts.Where(p => p.Thick > 0)) marks.Add(Outline.Box(ink, -w, high - thick, w, high, leads));
+        foreach (var (ink, high, thick, leads) in parts.Where(p => p.Thick > 0)) marks.Add(Outline.Box(ink, -w, high - thick, w, high,
+            leads));
         // The nut stands on what the cut shows, which is the thinner plate where there is one cover.
         var under = parts.Min(p => p.High - p.Thick);
         foreach (var y in Lines(s)) marks.AddRange(Bolt(d, y, top, under));

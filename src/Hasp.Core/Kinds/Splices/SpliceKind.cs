@@ -30,26 +30,31 @@ public static class SpliceKind
     public static readonly Field<double> Left = KindFields.Length<SpliceInputs>(
         "splice.left", "Left plate", "thickness of the main plate at the left");
     public static readonly Field<double> Right = KindFields.Length<SpliceInputs>(
-        "splice.right", "Right plate", "thickness of the main plate at the right; packing makes up the difference under two covers", "as the left", s => s.Right);
+        "splice.right", "Right plate", "thickness of the main plate at the right; packing makes up the difference under two covers",
+        "as the left", s => s.Right);
     public static readonly Field<double> Width = KindFields.Length<SpliceInputs>(
         "splice.width", "Width", "width of the plates across the pull");
     public static readonly Field<string> Material = KindFields.Material<SpliceInputs>(
         "splice.material", "Plate material", "material of the main plates", "S275", s => s.Material);
     public static readonly Field<double> Cover = KindFields.Length<SpliceInputs>(
-        "splice.cover", "Cover thickness", "thickness of each cover", "with two 0.6 of the thicker plate, with one the whole of it", s => s.Cover);
+        "splice.cover", "Cover thickness", "thickness of each cover", "with two 0.6 of the thicker plate, with one the whole of it",
+        s => s.Cover);
     public static readonly Field<string> CoverMaterial = KindFields.Material<SpliceInputs>(
         "splice.coverMaterial", "Cover material", "material of the covers", "as the plates", s => s.CoverMaterial);
     public static readonly Field<int> Rows = new(
         "splice.rows", Types.Whole, "Bolts across", "lines of bolts across the width") { Min = 1, Max = 20, Otherwise = 2 };
     public static readonly Field<int> Columns = new(
-        "splice.columns", Types.Whole, "Bolts along", "bolts in a line along the pull; in a butt on the left side, and on the right where that states none")
+        "splice.columns", Types.Whole, "Bolts along",
+        "bolts in a line along the pull; in a butt on the left side, and on the right where that states none")
     {
         Min = 1, Max = 20, Default = "the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.Columns),
     };
     public static readonly Field<int> ColumnsRight = new(
-        "splice.columnsRight", Types.Whole, "Bolts along, right", "bolts in a line along the pull on the right side, where they are not as many as on the left")
+        "splice.columnsRight", Types.Whole, "Bolts along, right",
+        "bolts in a line along the pull on the right side, where they are not as many as on the left")
     {
-        Min = 1, Max = 20, Default = "as the left; where neither is stated, the fewest that hold", Blank = KindFields.Count<SpliceInputs>("chosen", s => s.ColumnsRight),
+        Min = 1, Max = 20, Default = "as the left; where neither is stated, the fewest that hold",
+        Blank = KindFields.Count<SpliceInputs>("chosen", s => s.ColumnsRight),
     };
     public static readonly Field<double> Pitch = KindFields.Length<SpliceInputs>(
         "splice.pitch", "Pitch", "between bolts along the pull", "3 diameters", s => s.Pitch);
@@ -72,7 +77,9 @@ public static class SpliceKind
         Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
         Read = SpliceInputs.Of,
         Lay = Lay,
-        Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along"), (ColumnsRight, j => j.Of<SpliceInputs>().ColumnsRight, "bolts along, right"), (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
+        Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along"),
+            (ColumnsRight, j => j.Of<SpliceInputs>().ColumnsRight, "bolts along, right"),
+            (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
         Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross, Block] : basis.Checks,
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
@@ -86,7 +93,8 @@ public static class SpliceKind
         Assembles = Assembled,
         LoadNames = new() { ["fx"] = "Fx, along", ["fy"] = "Fy, across" },
         Shows = (j, f) => j.Of<SpliceInputs>().Form != SpliceForm.Lap || !OfButts.Contains(f),
-        Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"), (Width, j => j.Of<SpliceInputs>().Width, "width")],
+        Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"),
+            (Width, j => j.Of<SpliceInputs>().Width, "width")],
         Line = "splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8",
         Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
         Example = """
@@ -101,7 +109,8 @@ public static class SpliceKind
         var s = m.Joint.Of<SpliceInputs>();
         var (left, right) = (s.Rows * s.Columns, s.Rows * s.ColumnsRight);
         if (s.Form == SpliceForm.Lap) return [new(SpliceTerms.Total, left)];
-        return [new(SpliceTerms.OnLeft, left), new(SpliceTerms.OnRight, right), new(SpliceTerms.Total, left + right), new(SpliceTerms.Packing, s.Packing)];
+        return [new(SpliceTerms.OnLeft, left), new(SpliceTerms.OnRight, right), new(SpliceTerms.Total, left + right),
+            new(SpliceTerms.Packing, s.Packing)];
     }
 
     /// <summary>The bolts of both sides about the middle of the gap, where the splice is stiffest: those next to it come first, on either side.</summary>
@@ -109,7 +118,8 @@ public static class SpliceKind
     {
         var s = joint.Of<SpliceInputs>();
         IEnumerable<PlanPoint> Of(Joint side, double shift) => side.Pattern!.Group.Bolts.Select(b => new PlanPoint(b.X + shift, b.Y));
-        ImmutableArray<PlanPoint> places = joint.Sides.IsEmpty ? [.. Of(joint, 0)] : [.. Of(joint.Sides[0].Joint, -s.ToCentroid(true)), .. Of(joint.Sides[1].Joint, s.ToCentroid(false))];
+        ImmutableArray<PlanPoint> places = joint.Sides.IsEmpty ? [.. Of(joint, 0)]
+            : [.. Of(joint.Sides[0].Joint, -s.ToCentroid(true)), .. Of(joint.Sides[1].Joint, s.ToCentroid(false))];
         return new(places, [.. Enumerable.Range(1, places.Length)], OrderRule.FromStiffest) { Stiffest = new(0, 0) };
     }
 
@@ -120,7 +130,8 @@ public static class SpliceKind
     }
 
     private static Laid Lap(KindReader reader, SpliceInputs s) => Bolts(
-        new Laying(reader.Said).Part("Left plate", s.Left, Left, s.Material, Material, Joints.Side.Left, Edges(s)).Part("Right plate", s.Right, Right, s.Material, Material, Joints.Side.Right, Edges(s)), s, true, null).Done();
+        new Laying(reader.Said).Part("Left plate", s.Left, Left, s.Material, Material, Joints.Side.Left, Edges(s))
+            .Part("Right plate", s.Right, Right, s.Material, Material, Joints.Side.Right, Edges(s)), s, true, null).Done();
 
     private static Laid Side(KindReader reader, SpliceInputs s, bool left)
     {
@@ -141,22 +152,28 @@ public static class SpliceKind
             OneCover("Cover, bottom");
         }
         // The load is stated in the middle of the gap; the group of this side lies beside it.
-        return Bolts(laying, s, left, left ? s.ToCentroid(true) : -s.ToCentroid(false)).Done() with { Side = left ? "left side" : "right side" };
+        return Bolts(laying, s, left, left ? s.ToCentroid(true) : -s.ToCentroid(false))
+            .Done() with { Side = left ? "left side" : "right side" };
     }
 
     private static (Change, Field)[] Edges(SpliceInputs s) =>
-        [(Fields.LayerEdge.To(s.End), End), (Fields.LayerWidth.To(s.Width), Width), (Fields.LayerHoles.To(s.Rows), Rows), (Fields.LayerSideDistance.To(s.Side), Gauge)];
+        [(Fields.LayerEdge.To(s.End), End), (Fields.LayerWidth.To(s.Width), Width), (Fields.LayerHoles.To(s.Rows), Rows),
+            (Fields.LayerSideDistance.To(s.Side), Gauge)];
 
     private static Laying Bolts(Laying laying, SpliceInputs s, bool left, double? at) => laying
-        .With(Rows, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(s.Rows)).With(left ? Columns : ColumnsRight, Fields.PatternColumns.To(left ? s.Columns : s.ColumnsRight), Fields.Count.Cleared)
+        .With(Rows, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(s.Rows))
+            .With(left ? Columns : ColumnsRight, Fields.PatternColumns.To(left ? s.Columns : s.ColumnsRight), Fields.Count.Cleared)
         .With(Pitch, Fields.PitchX.To(s.Pitch)).With(Gauge, Fields.PitchY.To(s.Gauge))
-        .Cases(load => at is { } x && new Field[] { Fields.CaseFx, Fields.CaseFy, Fields.CaseMz }.Any(load.Has) ? load.With(Fields.CaseAtX.To(x)) : load);
+        .Cases(load => at is { } x && new Field[] { Fields.CaseFx, Fields.CaseFy, Fields.CaseMz }.Any(load.Has)
+            ? load.With(Fields.CaseAtX.To(x)) : load);
 
     private static IEnumerable<Caution> Cautions(Joint joint)
     {
         var s = joint.Of<SpliceInputs>();
-        if (s.Packing > 4.0 / 3 * joint.Bolts.Thread.Diameter) yield return new("packingThick", "The packing is thicker than four thirds of the bolt: EN 1993-1-8, 3.6.1(12) and IS 800, 10.3.3.3 reduce the bolts, and such packing should be fixed by bolts of its own.");
-        if (s.Form != SpliceForm.TwoCovers) yield return new("spliceBends", "One-sided: the plates are pulled out of line and bend. Two covers carry the same without it.");
+        if (s.Packing > 4.0 / 3 * joint.Bolts.Thread.Diameter) yield return new("packingThick",
+            "The packing is thicker than four thirds of the bolt: EN 1993-1-8, 3.6.1(12) and IS 800, 10.3.3.3 reduce the bolts, and such packing should be fixed by bolts of its own.");
+        if (s.Form != SpliceForm.TwoCovers) yield return new("spliceBends",
+            "One-sided: the plates are pulled out of line and bend. Two covers carry the same without it.");
     }
 }
 
@@ -170,16 +187,19 @@ public static class SpliceTerms
         "splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
     public static readonly Term BlockLoad = new(
-        "spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out", "yield of what is pulled and shear yield of what is sheared, net areas");
+        "spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out",
+        "yield of what is pulled and shear yield of what is sheared, net areas");
     public static readonly Term BlockFactor = new(
-        "spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it", "yield of the part");
+        "spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it",
+        "yield of the part");
     public static readonly Term GrossFactor = new(
         "spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
 }
 
 /// <summary>What a splice states, every choice made. Lengths in mm.</summary>
 internal sealed record SpliceInputs(
-    SpliceForm Form, double Left, double Right, double Width, Material Material, double Cover, Material CoverMaterial, int Rows, int Columns, int ColumnsRight, double Pitch, double Gauge, double End, double Gap)
+    SpliceForm Form, double Left, double Right, double Width, Material Material, double Cover, Material CoverMaterial, int Rows,
+    int Columns, int ColumnsRight, double Pitch, double Gauge, double End, double Gap)
 {
     // Longer groups than this are no splice any more; the search for the fewest ends there.
     private const int MostColumns = 12;
@@ -213,8 +233,13 @@ internal sealed record SpliceInputs(
         var cover = r.Or(SpliceKind.Cover, form == SpliceForm.TwoCovers ? Math.Ceiling(0.6 * thick) : thick);
         var material = r.MaterialOf(SpliceKind.Material, thick, "S275");
         var coverMaterial = r.MaterialOf(SpliceKind.CoverMaterial, cover, material?.Name ?? "S275");
-        r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.Cover), "splice-lap-cover", SpliceKind.Cover, KindReader.Mm(cover), "a lap has no cover: leave it out, or choose one cover or two", new Mend("Two covers", SpliceKind.Form.Path, "two covers"), new Mend("No cover", SpliceKind.Cover.Path, ""));
-        r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.ColumnsRight), "splice-lap-side", SpliceKind.ColumnsRight, r.Said.Stated(SpliceKind.ColumnsRight)?.ToString(CultureInfo.InvariantCulture) ?? "", "the bolts of a lap go through both plates: there is one number along", new Mend("Leave it out", SpliceKind.ColumnsRight.Path, ""));
+        r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.Cover), "splice-lap-cover", SpliceKind.Cover, KindReader.Mm(cover),
+            "a lap has no cover: leave it out, or choose one cover or two", new Mend("Two covers", SpliceKind.Form.Path, "two covers"),
+            new Mend("No cover", SpliceKind.Cover.Path, ""));
+        r.Refuse(form == SpliceForm.Lap && r.Said.Has(SpliceKind.ColumnsRight), "splice-lap-side", SpliceKind.ColumnsRight,
+            r.Said.Stated(SpliceKind.ColumnsRight)?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "the bolts of a lap go through both plates: there is one number along",
+            new Mend("Leave it out", SpliceKind.ColumnsRight.Path, ""));
         if (r.Failed || thread is null || grade is null || material is null || coverMaterial is null) return null;
         var d = thread.Diameter;
         var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
@@ -225,7 +250,9 @@ internal sealed record SpliceInputs(
         r.Refuse(beside < least, "splice-outside", rows > 1 ? SpliceKind.Gauge : SpliceKind.Width, KindReader.Mm(rows > 1 ? gauge : width),
             $"the outer bolts come too near the edge ({KindReader.Mm(beside)}): at least one diameter, {KindReader.Mm(least)}. {(rows > 1 ? $"The gauge may be at most {KindReader.Mm((width - (2 * least)) / (rows - 1))}" : $"The width must be at least {KindReader.Mm(2 * least)}")}",
             rows > 1 && width / rows > hole ? [KindReader.To(SpliceKind.Gauge, width / rows, $"Gauge {KindReader.Mm(width / rows)}")] : []);
-        r.Refuse(end < least, "splice-end", SpliceKind.End, KindReader.Mm(end), $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(least)}; {KindReader.Mm(2 * d)} is usual", KindReader.To(SpliceKind.End, 2 * d, $"{KindReader.Mm(2 * d)} to the end"));
+        r.Refuse(end < least, "splice-end", SpliceKind.End, KindReader.Mm(end),
+            $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(least)}; {KindReader.Mm(2 * d)} is usual",
+            KindReader.To(SpliceKind.End, 2 * d, $"{KindReader.Mm(2 * d)} to the end"));
         if (r.Failed) return null;
         var (columns, onRight) = r.Said.IsFaulty(SpliceKind.Columns) || r.Said.IsFaulty(SpliceKind.ColumnsRight) ? (2, 2) : Numbers(r.Said);
         return new(
@@ -245,7 +272,8 @@ internal sealed record SpliceInputs(
     private static (int Left, int Right) Fewest(Values said)
     {
         var known = new Dictionary<int, Joint?>();
-        Joint? With(int n) => known.TryGetValue(n, out var made) ? made : known[n] = JointRules.JointOf(said.With(SpliceKind.Columns.To(n), SpliceKind.ColumnsRight.Cleared), []);
+        Joint? With(int n) => known.TryGetValue(n, out var made) ? made
+            : known[n] = JointRules.JointOf(said.With(SpliceKind.Columns.To(n), SpliceKind.ColumnsRight.Cleared), []);
         var left = FewestOf(n => With(n) is { } joint ? joint.Sides.IsEmpty ? joint : joint.Sides[0].Joint : null);
         return (left, With(left) is { Sides.IsEmpty: false } ? FewestOf(n => With(n)?.Sides[1].Joint) : left);
     }
@@ -269,7 +297,8 @@ internal sealed record SpliceInputs(
             }
             if (tried.Count == 0) return 2;
             var last = tried[^1].Load;
-            if (!tried[..^1].Any(t => t.Load.Check == last.Check && last.Value < t.Load.Value * Worthwhile)) return tried.MaxBy(t => t.Load.Value).Number;
+            if (!tried[..^1].Any(t => t.Load.Check == last.Check
+                && last.Value < t.Load.Value * Worthwhile)) return tried.MaxBy(t => t.Load.Value).Number;
             aside = aside.Add(last.Check);
         }
     }

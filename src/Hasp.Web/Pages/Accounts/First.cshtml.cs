@@ -41,7 +41,8 @@ public sealed class FirstModel(People people, FirstLink first, Access access) : 
     public async Task<IActionResult> OnPost(string? password)
     {
         if (!access.IsOn) return NotFound();
-        Problems = IsInvited ? await people.Accept(Key, Name ?? "", password ?? "") : await people.MakeFirst(Key ?? "", Name ?? "", password ?? "");
+        Problems = IsInvited ? await people.Accept(Key, Name ?? "", password ?? "")
+            : await people.MakeFirst(Key ?? "", Name ?? "", password ?? "");
         if (Problems.Count == 0) return Redirect("/me");
         return await OnGet() is PageResult page ? page : Redirect("/signin");
     }

@@ -32,7 +32,8 @@ public sealed class MeModel(People people, Devices devices, Access access) : Pag
     }
 
     public async Task<IActionResult> OnPostPassword(string? old, string? password) =>
-        await Say("password", await people.ChangePassword(Account, old ?? "", password ?? ""), "The password was changed; every other session has ended.");
+        await Say("password", await people.ChangePassword(Account, old ?? "", password ?? ""),
+            "The password was changed; every other session has ended.");
 
     public async Task<IActionResult> OnPostPin(string? pin) =>
         await Say("pin", await people.ChoosePin(Account, pin ?? "") is { } problem ? [problem] : [], "The short number was changed.");
@@ -40,7 +41,8 @@ public sealed class MeModel(People people, Devices devices, Access access) : Pag
     [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostDevice(string? name)
     {
-        if (string.IsNullOrWhiteSpace(name) || name.Trim().Length > 40) return await Say("device", ["A name of at most 40 characters, by which records call it: Tablet 2."], "");
+        if (string.IsNullOrWhiteSpace(name) || name.Trim().Length > 40) return await Say("device",
+            ["A name of at most 40 characters, by which records call it: Tablet 2."], "");
         await devices.Approve(name.Trim(), Account.UserName!);
         Done = $"On {name.Trim()} a name and a short number are enough now.";
         return Redirect("/me");

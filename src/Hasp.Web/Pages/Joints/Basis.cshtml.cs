@@ -10,7 +10,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Basis stage: by which code the joint is judged, what that asks for, every basis side by side, how many bolts it takes and where.</summary>
-public sealed class BasisModel(Workbench bench, Preferences preferences, JointStore store, ProjectBasis projects) : StageModel(bench, preferences)
+public sealed class BasisModel(Workbench bench, Preferences preferences, JointStore store, ProjectBasis projects) : StageModel(bench,
+    preferences)
 {
     private static readonly string[] Shown = ["limitState", "edgeDistance", "sideDistance", "holes", "width"];
 
@@ -24,7 +25,8 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
     public IReadOnlyList<Arrangement> Layouts => _layouts ??= State.Result.Joint.Kind.IsParts ? Arranger.Of(State.Result.Joint) : [];
 
     public override bool Shows(string path) =>
-        path.StartsWith("judging.", StringComparison.Ordinal) || path == "faceFriction" || Shown.Any(s => path.EndsWith("]." + s, StringComparison.Ordinal));
+        path.StartsWith("judging.", StringComparison.Ordinal) || path == "faceFriction"
+            || Shown.Any(s => path.EndsWith("]." + s, StringComparison.Ordinal));
 
     /// <summary>The basis of the joint's project, in words; empty where none is chosen.</summary>
     public string OfProject { get; private set; } = "";
@@ -33,7 +35,8 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
     {
         var stated = await projects.Load(State.Stored.ProjectId);
         if (stated.FirstOrDefault(s => s.Path == Fields.Basis.Path).Text is not { } id || Basis.ById(id) is not { } basis) return;
-        OfProject = basis.FullName + (stated.Count > 1 ? ", " + string.Join(", ", stated.Skip(1).Select(s => $"{Fields.Words(s.Path)} {s.Text}")) : "");
+        OfProject = basis.FullName + (stated.Count > 1 ? ", "
+            + string.Join(", ", stated.Skip(1).Select(s => $"{Fields.Words(s.Path)} {s.Text}")) : "");
     }
 
     /// <summary>Makes the basis of this joint, with its factors and choices, that of the project: of new joints, or of every one.</summary>
@@ -45,7 +48,8 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
         foreach (var other in all ? await store.Joints(state.Stored.ProjectId) : [])
         {
             // What another joint says of its own grade, holes and cases stays; what its basis asks for anew is asked there.
-            if (other.Id != id) await Bench.Change(other.Id, other.Revision, d => ProjectBasis.Put(d, stated), "basis of the project", new Conflict("", "basis of the project", null));
+            if (other.Id != id) await Bench.Change(other.Id, other.Revision, d => ProjectBasis.Put(d, stated), "basis of the project",
+                new Conflict("", "basis of the project", null));
         }
         return await OnGetPanel(id);
     }
@@ -59,7 +63,8 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
         if (await Bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a layout that really holds is taken.
         if (Arranger.Of(state.Result.Joint).FirstOrDefault(a => a.Id == layout) is not { } found) return await OnGetPanel(id);
-        return await Changed(Bench.Change(id, Seen, d => { foreach (var edit in found.Edits) JointEdit.Set(d, edit.Path, edit.Text, Preferences.Units); },
+        return await Changed(Bench.Change(id, Seen,
+            d => { foreach (var edit in found.Edits) JointEdit.Set(d, edit.Path, edit.Text, Preferences.Units); },
             found.Words, new Conflict("", found.Words, null)));
     }
 }

@@ -19,31 +19,38 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
     public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Open", Open)];
 
     public override bool Shows(string path) =>
-        Hasp.Core.Joints.Fields.At(path) is { } field && (OfKind(field) || !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)));
+        Hasp.Core.Joints.Fields.At(path) is { } field
+            && (OfKind(field) || !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)));
 
     /// <summary>Loads that a kind of joint states stand on its Bench.</summary>
     private bool OfKind(Hasp.Core.Joints.Field field) =>
-        State.Result.Joint.Kind.Loads().Contains(field) || (!State.Result.Joint.Kind.IsParts && field == Hasp.Core.Joints.Fields.CaseAlternates);
+        State.Result.Joint.Kind.Loads().Contains(field)
+            || (!State.Result.Joint.Kind.IsParts && field == Hasp.Core.Joints.Fields.CaseAlternates);
 
     private static readonly string[] OtherStages =
-        ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction", ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",
+        ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction",
+            ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",
         "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
 
     public Task<IActionResult> OnPostAdd(int id, string list) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Add(d, list), $"{list}: one more", new Conflict("", $"one more in {list}", null)));
 
     public Task<IActionResult> OnPostRemove(int id, string list, int index) =>
-        Changed(Bench.Change(id, Seen, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed", new Conflict("", $"{list} {index + 1} removed", null)));
+        Changed(Bench.Change(id, Seen, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed",
+            new Conflict("", $"{list} {index + 1} removed", null)));
 
     public Task<IActionResult> OnPostMove(int id, string list, int index, int by) =>
-        Changed(Bench.Change(id, Seen, d => JointEdit.Move(d, list, index, by), $"{list}: {index + 1} moved", new Conflict("", $"{list} {index + 1} moved", null)));
+        Changed(Bench.Change(id, Seen, d => JointEdit.Move(d, list, index, by), $"{list}: {index + 1} moved",
+            new Conflict("", $"{list} {index + 1} moved", null)));
 
     /// <summary>Lays a hand-calculated figure beside a step of a working; empty text takes it away.</summary>
     public Task<IActionResult> OnPostHand(int id, string check, string step, string? value)
     {
-        if (Check.ById(check ?? "") is null || string.IsNullOrEmpty(step) || step.Length > 60 || value?.Length > 200) return Task.FromResult<IActionResult>(BadRequest());
+        if (Check.ById(check ?? "") is null || string.IsNullOrEmpty(step) || step.Length > 60
+            || value?.Length > 200) return Task.FromResult<IActionResult>(BadRequest());
         return Changed(
-            Bench.Change(id, Seen, d => JointEdit.SetHandFigure(d, check!, step, value ?? ""), $"by hand, {step}: {value}", new Conflict("", $"{step} by hand: {value}", null)));
+            Bench.Change(id, Seen, d => JointEdit.SetHandFigure(d, check!, step, value ?? ""), $"by hand, {step}: {value}",
+                new Conflict("", $"{step} by hand: {value}", null)));
     }
 
     /// <summary>Opens a revision that was kept beside another as a joint of its own.</summary>
@@ -64,6 +71,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
         var document = Workbench.Parse(stored.Document);
         var name = JointEdit.Get(document, "number") is { Length: > 0 } number ? number : $"joint-{id}";
         return File(
-            System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", FileNames.Clean(name) + ".joint.json");
+            System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", FileNames.Clean(name)
+                + ".joint.json");
     }
 }

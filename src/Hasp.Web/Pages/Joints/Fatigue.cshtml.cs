@@ -6,5 +6,6 @@ namespace Hasp.Web.Pages.Joints;
 public sealed class FatigueModel(Workbench bench, Preferences preferences) : StageModel(bench, preferences)
 {
     public override bool Shows(string path) =>
-        path.StartsWith("fatigue.", StringComparison.Ordinal) || path.EndsWith("].alternatesWith", StringComparison.Ordinal) || path.EndsWith("].cycles", StringComparison.Ordinal) || path == "judging.required.fatigue";
+        path.StartsWith("fatigue.", StringComparison.Ordinal) || path.EndsWith("].alternatesWith", StringComparison.Ordinal)
+            || path.EndsWith("].cycles", StringComparison.Ordinal) || path == "judging.required.fatigue";
 }

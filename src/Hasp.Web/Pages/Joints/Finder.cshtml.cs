@@ -68,7 +68,7 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         if (await bench.Load(id) is not { } before) return NotFound();
         var joint = before.Result.Joint;
         var kind = joint.Kind.IsParts ? null : joint.Kind;
-        var kept = kind?.Counted.Where(c => kind.Shows(joint, c.Field)).Select(c => (c.Field.Path, c.Now(joint).ToString())).ToList() ?? [];
+        var kept = kind?.CountedIn(joint).Select(c => (c.Field.Path, c.Now(joint).ToString())).ToList() ?? [];
         var state = await bench.Change(id, seen, document =>
         {
             JointEdit.Set(document, Fields.Thread.Path, thread!, preferences.Units);
@@ -91,7 +91,9 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
     {
         { Kind: { IsParts: false } kind } joint => $"{joint.AllBolts} bolts, as the {kind.Name.ToLowerInvariant()} has them; other numbers are stated on the Bench.",
         { Pattern: { } pattern } => $"The pattern grows by its own rule ({PatternRules.Words(pattern.Layout)} as it stands); good pitch and edge distances are asked for."
-            + (LoadSet.IsIn(State.Document) ? " Of the imported file those cases are judged that can govern the pattern as it stands; adopting chooses them anew." : ""),
+            + (LoadSet.IsIn(State.Document)
+                ? " Of the imported file those cases are judged that can govern the pattern as it stands; adopting chooses them anew."
+                : ""),
         _ => "Equal sharing among the bolts; prying is not judged.",
     };
 
@@ -107,7 +109,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
             : entry.Obstacle is { } room && entry.Reserve >= 1 ? $"would hold, but {room}"
             : entry.Check is null ? "nothing loads it"
             : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs{(entry.Check.Info.WithoutLoad || entry.Case < 0 ? "" : $" in {State.Result.Joint.Cases[entry.Case].Name}")}, {QuantityText.Factor(entry.Factor)}";
-        var reserves = entry.Check is null ? "" : $". Reserve: load {QuantityText.Factor(entry.Reserves.Load.Value)}, tightening {QuantityText.Factor(entry.Reserves.Tightening.Value)}";
+        var reserves = entry.Check is null ? ""
+            : $". Reserve: load {QuantityText.Factor(entry.Reserves.Load.Value)}, tightening {QuantityText.Factor(entry.Reserves.Tightening.Value)}";
         var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
         var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";
         return head + verdict + reserves + least + wrench + ".";
@@ -130,7 +133,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
             if (read.Ok && read.Held > 0) MaxTorque = read.Held;
             else TorqueProblem = read.Problem ?? "A torque is above zero.";
         }
-        var sizes = Standards.Threads.Where(t => t.Series == Series && (Sizes == "all" || t.FirstChoice || t == joint.Bolts.Thread)).ToList();
+        var sizes = Standards.Threads.Where(t => t.Series == Series && (Sizes == "all" || t.FirstChoice || t == joint.Bolts.Thread))
+            .ToList();
         var stocked = Standards.Grades.Where(g => g.Stocked).Select(g => g.Grade).ToHashSet();
         var all = Finder.GradesFor(joint.Said, sizes);
         var own = JointRules.OwnGradesOf(joint.Said).Select(g => g.Grade).ToHashSet();
@@ -140,7 +144,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         var cells = found ?? [];
         // A grade that nothing is made or fits in takes no column: it is said below, with why.
         var had = Enumerable.Range(0, grades.Length).Where(g => cells.Any(r => r[g].Refusal is null)).ToList();
-        LeftOut = [.. Enumerable.Range(0, grades.Length).Except(had).Where(_ => cells.Length > 0).Select(g => (grades[g], Usual(cells.Select(r => r[g].Refusal!))))];
+        LeftOut = [.. Enumerable.Range(0, grades.Length).Except(had).Where(_ => cells.Length > 0)
+            .Select(g => (grades[g], Usual(cells.Select(r => r[g].Refusal!))))];
         Grades = [.. had.Select(g => grades[g])];
         Rows = [.. cells.Select(r => had.Select(g => r[g]).ToArray()).Where(r => r.Length > 0)];
         return true;

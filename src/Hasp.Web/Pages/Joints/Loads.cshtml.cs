@@ -66,7 +66,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         var joint = State.Result.Joint;
         if (Imported is null || joint.Pattern is null || !Imported.CanJudge(joint)) return [];
         var (before, now) = (Imported.Judged(joint).ByBolt, read.Judged(joint).ByBolt);
-        return [.. before.Zip(now, (b, n) => new BoltChange(joint.Pattern.NumberOf(b.Bolt), b, n)).Where(c => c.Changes).OrderBy(c => c.Times)];
+        return [.. before.Zip(now, (b, n) => new BoltChange(joint.Pattern.NumberOf(b.Bolt), b, n)).Where(c => c.Changes)
+            .OrderBy(c => c.Times)];
     }
 
     public async Task<IActionResult> OnGet(int id) => await Prepare(id) ? Page() : NotFound();
@@ -110,9 +111,13 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         if (Waiting is null) return Redirect($"/joints/{id}/loads");
         meaning ??= [];
         unit ??= [];
-        Columns = new([.. Waiting.Head.Select((_, i) => new LoadColumn(i < meaning.Length && Enum.TryParse<ColumnMeaning>(meaning[i], out var m) && Enum.IsDefined(m) ? m : ColumnMeaning.Ignore, i < unit.Length ? unit[i]?.Trim() ?? "" : ""))], comma, flip);
+        Columns = new([.. Waiting.Head.Select((_, i) => new LoadColumn(i < meaning.Length
+            && Enum.TryParse<ColumnMeaning>(meaning[i], out var m) && Enum.IsDefined(m) ? m : ColumnMeaning.Ignore, i < unit.Length
+            ? unit[i]?.Trim() ?? "" : ""))], comma, flip);
         // A unit belongs to what the column holds; one that was left from another meaning says nothing.
-        Columns = Columns with { Columns = [.. Columns.Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) == Dimension.None ? c with { Unit = "" } : QuantityText.Parse("1 " + c.Unit, LoadColumn.DimensionOf(c.Meaning)) is { Ok: true } u ? c with { Unit = u.Unit!.Symbol } : c)] };
+        Columns = Columns with { Columns = [.. Columns.Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) == Dimension.None
+            ? c with { Unit = "" } : QuantityText.Parse("1 " + c.Unit, LoadColumn.DimensionOf(c.Meaning)) is { Ok: true } u
+            ? c with { Unit = u.Unit!.Symbol } : c)] };
         Problems = Columns.Problems(Waiting.SampleCells);
         if (Problems.Count > 0) return Page();
         await store.Replace(RecordKind.Mappings.Id, 0, LoadColumns.KeyOf(Waiting.Head), Columns.ToJson());
@@ -148,7 +153,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         if (Run is null || (await Run.Outcome).Cases is not { } row) return Redirect($"/joints/{id}/loads");
         if (State.Result.Joint.Pattern is null || State.Faults.Count > 0)
         {
-            Refused = State.Faults.Count > 0 ? "the joint has entries that need putting right first" : "the bolts have no pattern yet: lay one out, so that each case finds its bolts. What was read stays here";
+            Refused = State.Faults.Count > 0 ? "the joint has entries that need putting right first"
+                : "the bolts have no pattern yet: lay one out, so that each case finds its bolts. What was read stays here";
             return Page();
         }
         await sets.Keep(id, row);
@@ -191,7 +197,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     private async Task<bool> Use(int id)
     {
         if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is null) return false;
-        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, State.Result.Joint), $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
+        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, State.Result.Joint),
+            $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
         if (changed is { Faults.Count: 0 }) return true;
         Refused = changed is null ? "the joint is gone" : "a case cannot be held by this pattern: " + changed.Faults[0].Problem;
         if (changed is not null) await bench.DropTyping(id);

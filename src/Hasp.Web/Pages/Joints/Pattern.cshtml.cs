@@ -66,7 +66,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
 
     /// <summary>Index of the case whose fields are shown.</summary>
     public int Edited =>
-        View is { CaseIndex: >= 0 } ? View.CaseIndex : int.TryParse(Case, CultureInfo.InvariantCulture, out var i) && i >= 0 && i < State.Result.Joint.Cases.Length ? i : 0;
+        View is { CaseIndex: >= 0 } ? View.CaseIndex : int.TryParse(Case, CultureInfo.InvariantCulture, out var i) && i >= 0
+            && i < State.Result.Joint.Cases.Length ? i : 0;
 
     /// <summary>What of <see cref="Case"/> stands now, to be sent along with each change.</summary>
     public string Shown => Case ?? (View is { CaseIndex: >= 0 } v ? v.CaseIndex.ToString(CultureInfo.InvariantCulture) : "0");
@@ -87,7 +88,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         {
             string? Get(string key) => JointEdit.Get(State.Document, $"loads[{Edited}].{key}");
             return Get(
-                "combines") is not null ? "a combination" : Get("helper.kind") ?? (Get("tension") is not null || Get("shear") is not null ? "tension and shear" : Components);
+                "combines") is not null ? "a combination"
+                    : Get("helper.kind") ?? (Get("tension") is not null || Get("shear") is not null ? "tension and shear" : Components);
         }
     }
 
@@ -98,7 +100,9 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     public string Force(double n) => QuantityText.ShowText(Math.Abs(n) < 1e-4 ? 0 : n, Dimension.Force, Preferences.Units, 3);
 
     public override bool Shows(string path) =>
-        path.StartsWith("pattern.", StringComparison.Ordinal) || (path.StartsWith($"loads[{Edited}]", StringComparison.Ordinal) && !path.EndsWith("alternatesWith", StringComparison.Ordinal) && !path.EndsWith("cycles", StringComparison.Ordinal) && !path.EndsWith("pressure", StringComparison.Ordinal))
+        path.StartsWith("pattern.", StringComparison.Ordinal)
+            || (path.StartsWith($"loads[{Edited}]", StringComparison.Ordinal) && !path.EndsWith("alternatesWith", StringComparison.Ordinal)
+            && !path.EndsWith("cycles", StringComparison.Ordinal) && !path.EndsWith("pressure", StringComparison.Ordinal))
         || path.EndsWith("helper.pressure", StringComparison.Ordinal);
 
     public Task<IActionResult> OnPostMove(int id, string numbers, double dx, double dy) =>
@@ -118,7 +122,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         if (d["loads"] is not System.Text.Json.Nodes.JsonArray loads || index < 0 || index >= loads.Count) return;
         foreach (var (key, value) in new[] { ("atX", x), ("atY", y) })
         {
-            JointEdit.Set(d, $"loads[{index}].{key}", Math.Round(Bounded(value), 4).ToString(CultureInfo.InvariantCulture) + " mm", UnitSystem.Si);
+            JointEdit.Set(d, $"loads[{index}].{key}", Math.Round(Bounded(value), 4).ToString(CultureInfo.InvariantCulture) + " mm",
+                UnitSystem.Si);
         }
     }, $"load {index + 1} moved");
 
@@ -141,7 +146,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     {
         if (drawing is null || drawing.Length == 0 || drawing.Length > MostDrawing)
         {
-            Refused = drawing is null ? "no drawing was chosen" : drawing.Length == 0 ? "the drawing is empty" : $"the drawing is larger than {MostDrawing / 1_000_000} MB";
+            Refused = drawing is null ? "no drawing was chosen" : drawing.Length == 0 ? "the drawing is empty"
+                : $"the drawing is larger than {MostDrawing / 1_000_000} MB";
             return await OnGetPanel(id);
         }
         using var reader = new StreamReader(drawing.OpenReadStream(), Encoding.UTF8);
@@ -155,8 +161,10 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         }
         var file = Path.GetFileName(drawing.FileName);
         // A drawing that states no unit, of which nobody said one, could be in any.
-        (string Symbol, double Scale)[] units = unit is > 0 and < 10_000 ? [("", unit)] : stated is { } known ? [("", known)] : [("mm", 1), ("in", 25.4), ("m", 1000)];
-        if (groups.Count == 1 && units.Length == 1) return await Drawn(id, d => PatternEdit.Place(d, groups[0].Middles.Select(m => units[0].Scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
+        (string Symbol, double Scale)[] units = unit is > 0 and < 10_000 ? [("", unit)] : stated is { } known ? [("", known)]
+            : [("mm", 1), ("in", 25.4), ("m", 1000)];
+        if (groups.Count == 1 && units.Length == 1) return await Drawn(id,
+            d => PatternEdit.Place(d, groups[0].Middles.Select(m => units[0].Scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
         Question = (groups.Count > 1, units.Length > 1) switch
         {
             (true, true) => "The drawing has holes of several sizes and states no unit. Which are the bolts', and in what?",
@@ -165,9 +173,11 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         };
         Asked = [.. from g in groups.Where(g => g.Middles.Count <= PatternRules.MostBolts).Take(12 / units.Length)
             from u in units
-            let size = u.Symbol.Length > 0 ? $"{QuantityText.Figures(g.Diameter)} {u.Symbol}" : QuantityText.ShowText(g.Diameter * u.Scale, Dimension.Length, Preferences.Units)
+            let size = u.Symbol.Length > 0 ? $"{QuantityText.Figures(g.Diameter)} {u.Symbol}"
+                : QuantityText.ShowText(g.Diameter * u.Scale, Dimension.Length, Preferences.Units)
             select new HoleChoice($"{g.Middles.Count} of Ø {size}",
-                string.Join(';', g.Middles.Select(m => FormattableString.Invariant($"{u.Scale * m.X:R},{u.Scale * m.Y:R}"))), $"{g.Middles.Count} bolts from {file}")];
+                string.Join(';', g.Middles.Select(m => FormattableString.Invariant($"{u.Scale * m.X:R},{u.Scale * m.Y:R}"))),
+                $"{g.Middles.Count} bolts from {file}")];
         return await OnGetPanel(id);
     }
 
@@ -178,10 +188,12 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         var points = new List<PlanPoint>();
         foreach (var pair in (middles ?? "").Split(';', PatternRules.MostBolts + 1, StringSplitOptions.RemoveEmptyEntries))
         {
-            if (pair.Split(',') is [var x, var y] && double.TryParse(x, CultureInfo.InvariantCulture, out var px) && double.TryParse(y, CultureInfo.InvariantCulture, out var py)) points.Add(new(px, py));
+            if (pair.Split(',') is [var x, var y] && double.TryParse(x, CultureInfo.InvariantCulture, out var px)
+                && double.TryParse(y, CultureInfo.InvariantCulture, out var py)) points.Add(new(px, py));
         }
         if (points.Count is 0 or > PatternRules.MostBolts) return BadRequest();
-        return await Drawn(id, d => PatternEdit.Place(d, points), words is { Length: > 0 and < 200 } ? words : $"{points.Count} bolts from a drawing");
+        return await Drawn(id, d => PatternEdit.Place(d, points), words is { Length: > 0 and < 200 } ? words
+            : $"{points.Count} bolts from a drawing");
     }
 
     /// <summary>Holes of one size in a drawing.</summary>
@@ -216,7 +228,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         var last = joint.Cases.Length - 1;
         if (IsEnvelope) (View, Verdicts) = Envelope(joint);
         else if (IsRow && Imported is { } file) (View, Verdicts) = OfRow(joint, file, Math.Clamp(Row, 1, file.Count));
-        else (View, Verdicts) = OfCase(joint, int.TryParse(Case, CultureInfo.InvariantCulture, out var c) ? Math.Clamp(c, 0, last) : Math.Max(0, State.Result.Governing?.Case ?? 0));
+        else (View, Verdicts) = OfCase(joint, int.TryParse(Case, CultureInfo.InvariantCulture, out var c) ? Math.Clamp(c, 0, last)
+            : Math.Max(0, State.Result.Governing?.Case ?? 0));
         Drawing = new PlanDrawing(State.Result, View, Preferences.Units);
     }
 
@@ -244,12 +257,15 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         var from = new Dictionary<int, (string, string)>();
         var loads = verdicts.Select((v, i) =>
         {
-            var (tension, tensionIn, sheared, shearIn) = (v.Tension, joint.Cases[v.TensionCase].Name, PlanLoads.OfBolt(joint, joint.Cases[v.ShearCase], i), joint.Cases[v.ShearCase].Name);
+            var (tension, tensionIn, sheared, shearIn) = (v.Tension, joint.Cases[v.TensionCase].Name,
+                PlanLoads.OfBolt(joint, joint.Cases[v.ShearCase], i), joint.Cases[v.ShearCase].Name);
             if (extremes is { } e)
             {
                 var (pulledBy, shearedBy) = (file!.CaseAt(e[i].TensionCase), file.CaseAt(e[i].ShearCase));
-                if (PlanLoads.OfBolt(joint, pulledBy, i).Tension is var pull && pull > tension) (tension, tensionIn) = (pull, pulledBy.Name);
-                if (PlanLoads.OfBolt(joint, shearedBy, i) is var shear && shear.Shear > sheared.Shear) (sheared, shearIn) = (shear, shearedBy.Name);
+                if (PlanLoads.OfBolt(joint, pulledBy, i).Tension is var pull && pull > tension) (tension, tensionIn) = (pull,
+                    pulledBy.Name);
+                if (PlanLoads.OfBolt(joint, shearedBy, i) is var shear && shear.Shear > sheared.Shear) (sheared, shearIn) = (shear,
+                    shearedBy.Name);
             }
             from[v.Number] = (tensionIn, shearIn);
             return sheared with { Tension = tension };
@@ -267,7 +283,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
 
     private Task<IActionResult> Drawn(int id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) =>
         // A place that cannot be read did not come from the drawing.
-        !ModelState.IsValid ? Task.FromResult<IActionResult>(BadRequest()) : Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));
+        !ModelState.IsValid ? Task.FromResult<IActionResult>(BadRequest())
+            : Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));
 
     private async Task<IActionResult> Download(int id, string kind, string type, Func<PatternModel, string> write)
     {
@@ -279,7 +296,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     }
 
     private static int[] Numbers(string? text) =>
-        [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(PatternRules.MostBolts).Select(t => int.TryParse(t, CultureInfo.InvariantCulture, out var n) ? n : 0).Where(n => n > 0)];
+        [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(PatternRules.MostBolts)
+            .Select(t => int.TryParse(t, CultureInfo.InvariantCulture, out var n) ? n : 0).Where(n => n > 0)];
 
     private static double Bounded(double mm) => double.IsFinite(mm) ? Math.Clamp(mm, -1e6, 1e6) : 0;
 }

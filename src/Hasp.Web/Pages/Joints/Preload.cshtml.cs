@@ -7,5 +7,6 @@ public sealed class PreloadModel(Workbench bench, Preferences preferences) : Sta
 {
     public override bool Shows(string path) =>
         path.StartsWith("tightening.", StringComparison.Ordinal) || path.StartsWith("temperature.", StringComparison.Ordinal)
-        || path.StartsWith("seal.", StringComparison.Ordinal) || path.EndsWith("].pressure", StringComparison.Ordinal) || path is "judging.loadIntroduction" or "judging.coneHalfAngle" or "judging.preload";
+        || path.StartsWith("seal.", StringComparison.Ordinal) || path.EndsWith("].pressure", StringComparison.Ordinal)
+            || path is "judging.loadIntroduction" or "judging.coneHalfAngle" or "judging.preload";
 }

@@ -18,13 +18,15 @@ public sealed record Stage(string Id, string Name, char Key, string Path, string
     public static IReadOnlyList<Stage> All { get; } =
     [
         new("bench", "Bench", '1', "", "the joint drawn, judged and changed in place"),
-        new("pattern", "Pattern", '2', "/pattern", "the bolts in plan, the load cases, the load on every bolt") { Offers = j => j.Kind.IsParts },
+        new("pattern", "Pattern", '2', "/pattern",
+            "the bolts in plan, the load cases, the load on every bolt") { Offers = j => j.Kind.IsParts },
         new("finder", "Finder", '3', "/finder", "size, grade and number: what holds") { Offers = IsTightened },
         new("preload", "Preload", '4', "/preload", "the window, the torque, the joint diagram") { Offers = IsTightened },
         new("fatigue", "Fatigue", '5', "/fatigue", "what alternates, and how long it lasts") { Offers = IsTightened },
         new("chance", "Chance", '6', "/chance", "how often it opens, slips or yields") { Offers = IsTightened },
         new("basis", "Basis", '7', "/basis", "by which code it is judged, all of them side by side, how many bolts and where"),
-        new("tightening", "Tightening", '8', "/tightening", "the plan: order, passes, lot and wrench; what was tightened and what may be") { Offers = j => j.Kind.IsPlanned },
+        new("tightening", "Tightening", '8', "/tightening",
+            "the plan: order, passes, lot and wrench; what was tightened and what may be") { Offers = j => j.Kind.IsPlanned },
     ];
 
     /// <summary>

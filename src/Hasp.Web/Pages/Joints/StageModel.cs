@@ -56,7 +56,8 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         var text = value ?? "";
         if (text.Length > MaxTyped) return Task.FromResult<IActionResult>(BadRequest());
         return Changed(
-            bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {Short(text)}", new Conflict(path!, text, null)));
+            bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {Short(text)}",
+                new Conflict(path!, text, null)));
     }
 
     /// <summary>Every field of the page at once: how a browser without scripts saves.</summary>
@@ -78,11 +79,14 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     {
         if (await bench.Load(id) is not { } state) return;
         var typed = Request.Form
-            .Where(f => Fields.At(f.Key) is not null && f.Value.ToString() is { Length: <= MaxTyped } text && Plain(text) != Plain(FieldText.Show(state.Document, f.Key, preferences.Units)))
+            .Where(f => Fields.At(f.Key) is not null && f.Value.ToString() is { Length: <= MaxTyped } text
+                && Plain(text) != Plain(FieldText.Show(state.Document, f.Key, preferences.Units)))
             .Select(f => (Path: f.Key, Text: f.Value.ToString())).ToList();
         if (typed.Count == 0) return;
-        var kept = await bench.Change(id, Seen, d => { foreach (var (path, text) in typed) JointEdit.Set(d, path, text, preferences.Units); },
-            string.Join("; ", typed.Select(t => $"{t.Path}: {Short(t.Text)}")), new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null));
+        var kept = await bench.Change(id, Seen,
+            d => { foreach (var (path, text) in typed) JointEdit.Set(d, path, text, preferences.Units); },
+            string.Join("; ", typed.Select(t => $"{t.Path}: {Short(t.Text)}")),
+            new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null));
         Seen = kept?.Stored.Revision ?? Seen;
 
         static string Plain(string text) => text.ReplaceLineEndings("\n").Trim();
@@ -94,7 +98,8 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (await bench.Load(id) is not { } state) return NotFound();
         var typed = state.StaleTyping.Where(t => t.Fits).ToList();
         await bench.DropTyping(id, older: true);
-        return await Changed(bench.Change(id, state.Stored.Revision, d => { foreach (var t in typed) JointEdit.Set(d, t.Path, t.Text, preferences.Units); },
+        return await Changed(bench.Change(id, state.Stored.Revision,
+            d => { foreach (var t in typed) JointEdit.Set(d, t.Path, t.Text, preferences.Units); },
             "older typing put in", new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null)));
     }
 
@@ -104,7 +109,8 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (await bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a change that really mends the joint as it stands is taken.
         if (state.Result.Ways.FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
-        return await Changed(bench.Change(id, Seen, d => JointEdit.Take(d, found, preferences.Units), found.Words, new Conflict("", found.Words, null)));
+        return await Changed(bench.Change(id, Seen, d => JointEdit.Take(d, found, preferences.Units), found.Words,
+            new Conflict("", found.Words, null)));
     }
 
     public Task<IActionResult> OnPostUndo(int id) => Changed(bench.Step(id, Seen, back: true));

@@ -12,7 +12,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Tightening stage: the plan played through, what it is tightened with, and how far the shop is.</summary>
-public sealed class TighteningModel(Workbench bench, Preferences preferences, ShopFloor floor, ShopLog log, Recorder recorder, Access access) : StageModel(bench, preferences)
+public sealed class TighteningModel(Workbench bench, Preferences preferences, ShopFloor floor, ShopLog log, Recorder recorder,
+    Access access) : StageModel(bench, preferences)
 {
     /// <summary>The shop as it is.</summary>
     public Shelf Floor { get; private set; } = null!;
@@ -42,7 +43,8 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     public Task<IActionResult> OnPostOrder(int id, string? numbers) => Changed(Bench.Change(id, Seen, d =>
     {
         JointEdit.Set(d, PlanFields.Sequence.Path, numbers ?? "", Preferences.Units);
-        JointEdit.Set(d, PlanFields.Order.Path, string.IsNullOrWhiteSpace(numbers) ? "" : TighteningOrder.Names[OrderRule.ByHand], Preferences.Units);
+        JointEdit.Set(d, PlanFields.Order.Path, string.IsNullOrWhiteSpace(numbers) ? "" : TighteningOrder.Names[OrderRule.ByHand],
+            Preferences.Units);
     }, $"order by hand: {numbers}", new Conflict(PlanFields.Sequence.Path, numbers ?? "", null)));
 
     /// <summary>Puts the figures of the lot in hand into the joint: factors, window, torque and chance go by them from here on.</summary>
@@ -51,7 +53,8 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
         if (await Bench.Load(id) is not { } state) return NotFound();
         // As it stands now, not as the page showed it: the lot may have been tested again.
         if (JointShop.Of(state.Result, await floor.Look(), []).Measured() is not { } measured) return await OnGetPanel(id);
-        return await Changed(Bench.Change(id, Seen, d => LotEdit.Use(d, measured, state.Result.Joint, Preferences.Units), $"lot {measured.Name} used", new Conflict("", $"lot {measured.Name}", null)));
+        return await Changed(Bench.Change(id, Seen, d => LotEdit.Use(d, measured, state.Result.Joint, Preferences.Units),
+            $"lot {measured.Name} used", new Conflict("", $"lot {measured.Name}", null)));
     }
 
     /// <summary>Takes a lot's figures out again: the table's serve.</summary>
@@ -64,8 +67,10 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         foreach (var field in EntryKind.Proof.Fields) ProofTyped[field.Key] = Request.Form["proof-" + field.Key].ToString().Trim();
-        var sent = new Sent(Request.Form["proof-key"].ToString(), EntryKind.Proof.Id, 0, floor.Now, EntryKind.Proof.Written(ProofTyped, Preferences.Units));
-        ProofFaults = (await recorder.Record(state.Stored, state.Result, [sent], access.May(Right.Witness, state.Stored.ProjectId)))[0].Faults;
+        var sent = new Sent(Request.Form["proof-key"].ToString(), EntryKind.Proof.Id, 0, floor.Now,
+            EntryKind.Proof.Written(ProofTyped, Preferences.Units));
+        ProofFaults = (await recorder.Record(state.Stored, state.Result, [sent], access.May(Right.Witness, state.Stored.ProjectId)))[0]
+            .Faults;
         if (ProofFaults.Count == 0) ProofTyped = [];
         return await OnGetPanel(id);
     }

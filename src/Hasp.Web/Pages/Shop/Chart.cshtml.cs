@@ -47,19 +47,23 @@ public sealed class ChartModel(JointStore store, ShopFloor floor) : PageModel
     public async Task OnGet()
     {
         Floor = await floor.Look();
-        var own = (await store.Records(ShopKinds.Factors.Id)).Select(r => ShopKinds.Factors.Read(r.Document).Said).Where(s => s is not null).Select(s => s!).ToList();
+        var own = (await store.Records(ShopKinds.Factors.Id)).Select(r => ShopKinds.Factors.Read(r.Document).Said).Where(s => s is not null)
+            .Select(s => s!).ToList();
         OwnFactors = [.. own.Select(s => s.Of(ShopKinds.Name))];
-        if (!string.IsNullOrWhiteSpace(Share) && (!double.TryParse(Share.TrimEnd('%', ' '), System.Globalization.CultureInfo.InvariantCulture, out var percent) || percent is not (> 0 and <= 100)))
+        if (!string.IsNullOrWhiteSpace(Share) && (!double.TryParse(Share.TrimEnd('%', ' '),
+            System.Globalization.CultureInfo.InvariantCulture, out var percent) || percent is not (> 0 and <= 100)))
         {
             Problem = "A share of proof above 0, at most 100 %.";
             return;
         }
-        if (!string.IsNullOrWhiteSpace(Share)) Percent = double.Parse(Share.TrimEnd('%', ' '), System.Globalization.CultureInfo.InvariantCulture);
+        if (!string.IsNullOrWhiteSpace(Share)) Percent = double.Parse(Share.TrimEnd('%', ' '),
+            System.Globalization.CultureInfo.InvariantCulture);
         Factor = Finish switch
         {
             _ when Finish.StartsWith("lot:", StringComparison.Ordinal) => OfLot(Finish[4..]),
             _ when Finish.StartsWith("own:", StringComparison.Ordinal) => own.Where(s => s.Of(ShopKinds.Name) == Finish[4..])
-                .Select(s => new NutFactor(s.Of(ShopKinds.Name), s.Of(ShopKinds.Factor), s.Of(ShopKinds.FactorLow), s.Of(ShopKinds.FactorHigh), s.Of(ShopKinds.Name), "own: " + s.Of(ShopKinds.FactorSource))).FirstOrDefault(),
+                .Select(s => new NutFactor(s.Of(ShopKinds.Name), s.Of(ShopKinds.Factor), s.Of(ShopKinds.FactorLow),
+                    s.Of(ShopKinds.FactorHigh), s.Of(ShopKinds.Name), "own: " + s.Of(ShopKinds.FactorSource))).FirstOrDefault(),
             _ => Standards.NutFactors.FirstOrDefault(k => k.Lubrication == Finish),
         };
         if (Factor is null) Problem = Problem.Length > 0 ? Problem : "No figure of that name.";
@@ -85,6 +89,7 @@ public sealed class ChartModel(JointStore store, ShopFloor floor) : PageModel
         }
         var last = Floor.LastOf(lot, tool.Name)!.Entry.Made;
         return new(
-            lot.Lubrication, f.Mean, f.Low, f.High, $"lot {name}", $"from lot {name}, {f.Tests} tests with {tool.Name}, tested {last:yyyy-MM-dd}");
+            lot.Lubrication, f.Mean, f.Low, f.High, $"lot {name}",
+            $"from lot {name}, {f.Tests} tests with {tool.Name}, tested {last:yyyy-MM-dd}");
     }
 }

@@ -63,11 +63,13 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     }
 
     /// <summary>Readings of the simulated calibrator, as a file that a real one would give.</summary>
-    public async Task<IActionResult> OnGetReadings(int id, string? required, int count = 3, AssemblyFault fault = AssemblyFault.None, string? temperature = null)
+    public async Task<IActionResult> OnGetReadings(int id, string? required, int count = 3, AssemblyFault fault = AssemblyFault.None,
+        string? temperature = null)
     {
         if (!await Load(id)) return NotFound();
         return File(
-            Encoding.UTF8.GetBytes(TestReadings.File(Simulated(required, temperature, Math.Clamp(count, 1, 20), fault)).Csv()), "text/csv", "readings.csv");
+            Encoding.UTF8.GetBytes(TestReadings.File(Simulated(required, temperature, Math.Clamp(count, 1, 20), fault)).Csv()), "text/csv",
+            "readings.csv");
     }
 
     /// <summary>Puts the simulated calibrator's readings into the form.</summary>
@@ -87,7 +89,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     {
         if (!await Load(id)) return NotFound();
         Take();
-        if (file is null || file.Length > LargestFile) Faults = [new("file", "file", null, file is null ? "choose a file" : "larger than 1 MB")];
+        if (file is null || file.Length > LargestFile) Faults = [new("file", "file", null, file is null ? "choose a file"
+            : "larger than 1 MB")];
         else
         {
             using var stream = new MemoryStream();
@@ -113,11 +116,14 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         var tests = EntryKind.TestsOf(said);
         Faults =
         [
-            .. Verification.FarOffIn(tests, said.Of(EntryKind.Prevailing)).Select(i => new Fault("far-off", $"tests[{i}].refusal", null, "far off the others: say why it does not count – dirt, dry, reused, cold, galled, wrong nut")),
+            .. Verification.FarOffIn(tests, said.Of(EntryKind.Prevailing))
+                .Select(i => new Fault("far-off", $"tests[{i}].refusal", null,
+                "far off the others: say why it does not count – dirt, dry, reused, cold, galled, wrong nut")),
             .. PastDate(said),
         ];
         if (Faults.Count > 0) return Page();
-        await log.Append([new(Key, EntryKind.Verification.Id, For is null ? 0 : (await store.ProjectOf(Joint!.Value)) ?? 0, 0, Lot.Id, 0, document.ToJsonString(), floor.Now.UtcDateTime)]);
+        await log.Append([new(Key, EntryKind.Verification.Id, For is null ? 0 : (await store.ProjectOf(Joint!.Value)) ?? 0, 0, Lot.Id, 0,
+            document.ToJsonString(), floor.Now.UtcDateTime)]);
         return Redirect(Address(id));
     }
 
@@ -127,7 +133,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     {
         if (!await Load(id)) return NotFound();
         Take();
-        var document = new JsonObject { ["temperature"] = JointEdit.Write(EntryKind.Temperature, Typed.GetValueOrDefault("now", ""), preferences.Units) };
+        var document = new JsonObject { ["temperature"] = JointEdit.Write(EntryKind.Temperature, Typed.GetValueOrDefault("now", ""),
+            preferences.Units) };
         var (said, faults) = EntryKind.Conditions.Read(document.ToJsonString());
         if (said is null)
         {
@@ -147,7 +154,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         if (Floor.Lots.FirstOrDefault(l => l.Id == id) is not { } lot) return false;
         Lot = lot;
         Tests = [.. Floor.Tests[id].Reverse()];
-        if (Joint is { } joint && await store.Load(joint) is { } stored && HttpContext.RequestServices.GetRequiredService<Access>().Sees(stored.ProjectId))
+        if (Joint is { } joint && await store.Load(joint) is { } stored && HttpContext.RequestServices.GetRequiredService<Access>()
+            .Sees(stored.ProjectId))
         {
             var result = Workbench.Evaluate(stored.Document);
             For = JointShop.Of(result, Floor, []);
@@ -161,7 +169,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     public IReadOnlyList<(Lot Lot, LotFigures Figures, DateTime Tested)> Supply =>
     [
         .. from other in Floor.Lots
-           where other.Bolts == Lot.Bolts && other.Lubrication == Lot.Lubrication && other.Said.Stated(ShopKinds.LotSupplier) == Lot.Said.Stated(ShopKinds.LotSupplier)
+           where other.Bolts == Lot.Bolts && other.Lubrication == Lot.Lubrication
+               && other.Said.Stated(ShopKinds.LotSupplier) == Lot.Said.Stated(ShopKinds.LotSupplier)
            let last = Floor.Tests[other.Id].LastOrDefault(t => t.Verification.NutFactors.Count > 0)
            where last is not null
            let found = Floor.FiguresOf(other, last.Verification.With.Tool)
@@ -177,7 +186,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         {
             Typed["required"] = QuantityText.ShowText(Verification.RequiredFor(joint), Dimension.Force, preferences.Units, 4);
             Typed["method"] = Installation.Of(joint).Id;
-            if (joint.Tightening.PrevailingTorque > 0) Typed["prevailing"] = QuantityText.ShowText(joint.Tightening.PrevailingTorque, Dimension.Torque, preferences.Units);
+            if (joint.Tightening.PrevailingTorque > 0) Typed["prevailing"] = QuantityText.ShowText(joint.Tightening.PrevailingTorque,
+                Dimension.Torque, preferences.Units);
         }
     }
 
@@ -198,7 +208,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>How many rows the form shows.</summary>
     public int Shown =>
-        Math.Max(Rows, Typed.Keys.Where(k => k.StartsWith("torque-", StringComparison.Ordinal)).Select(k => int.Parse(k["torque-".Length..], CultureInfo.InvariantCulture) + 1).DefaultIfEmpty().Max());
+        Math.Max(Rows, Typed.Keys.Where(k => k.StartsWith("torque-", StringComparison.Ordinal))
+            .Select(k => int.Parse(k["torque-".Length..], CultureInfo.InvariantCulture) + 1).DefaultIfEmpty().Max());
 
     private JsonObject Written()
     {
@@ -219,7 +230,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
             var test = new JsonObject();
             if (torque.Length > 0) test["torque"] = JointEdit.Write(EntryKind.TestTorque, torque, preferences.Units);
             if (tension.Length > 0) test["tension"] = JointEdit.Write(EntryKind.TestTension, tension, preferences.Units);
-            if (Typed.GetValueOrDefault($"spaces-{i}") is { Length: > 0 } spaces) test["spaces"] = JointEdit.Write(EntryKind.TestSpaces, spaces, preferences.Units);
+            if (Typed.GetValueOrDefault($"spaces-{i}") is { Length: > 0 } spaces) test["spaces"] = JointEdit.Write(EntryKind.TestSpaces,
+                spaces, preferences.Units);
             if (Typed.GetValueOrDefault($"refusal-{i}") is { Length: > 0 } refusal) test["refusal"] = refusal;
             if (Typed.GetValueOrDefault($"note-{i}") is { Length: > 0 } note) test["note"] = note;
             tests.Add((JsonNode)test);
@@ -232,21 +244,28 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     private IEnumerable<Fault> PastDate(Values said)
     {
         if (!string.IsNullOrWhiteSpace(said.Stated(EntryKind.Despite))) yield break;
-        if (Floor.ToolOf(said.Of(EntryKind.Tool)) is not { } tool) yield return new("tool-unknown", "tool", said.Of(EntryKind.Tool), "no wrench of that name is in the Stores");
-        else if (tool.Ended is { } ended) yield return new("past-date", "tool", tool.Name, $"its calibration ended on {ended:yyyy-MM-dd}: take another, or say below why it is used");
+        if (Floor.ToolOf(said.Of(EntryKind.Tool)) is not { } tool) yield return new("tool-unknown", "tool", said.Of(EntryKind.Tool),
+            "no wrench of that name is in the Stores");
+        else if (tool.Ended is { } ended) yield return new("past-date", "tool", tool.Name,
+            $"its calibration ended on {ended:yyyy-MM-dd}: take another, or say below why it is used");
         var tester = Floor.Testers.FirstOrDefault(t => t.Name == said.Of(EntryKind.Tester));
-        if (tester.Name is null) yield return new("tester-unknown", "tester", said.Of(EntryKind.Tester), "no tester of that name is in the Stores");
-        else if (tester.Ended is { } over) yield return new("past-date", "tester", tester.Name, $"its calibration ended on {over:yyyy-MM-dd}: take another, or say below why it is used");
+        if (tester.Name is null) yield return new("tester-unknown", "tester", said.Of(EntryKind.Tester),
+            "no tester of that name is in the Stores");
+        else if (tester.Ended is { } over) yield return new("past-date", "tester", tester.Name,
+            $"its calibration ended on {over:yyyy-MM-dd}: take another, or say below why it is used");
     }
 
     private IReadOnlyList<TestedAssembly> Simulated(string? required, string? temperature, int count, AssemblyFault fault)
     {
         var finish = Standards.NutFactors.First(k => k.Lubrication == Lot.Lubrication);
         var diameter = Standards.FindThread(Lot.Said.Of(ShopKinds.LotThread))!.Diameter;
-        var force = QuantityText.Parse(QuantityText.IsBareNumber(required ?? "") ? $"{required} {Units.Shown(Dimension.Force, preferences.Units).Symbol}" : required ?? "", Dimension.Force);
-        var degrees = QuantityText.Parse(QuantityText.IsBareNumber(temperature ?? "") ? $"{temperature} {Units.Shown(Dimension.Temperature, preferences.Units).Symbol}" : temperature ?? "", Dimension.Temperature);
+        var force = QuantityText.Parse(QuantityText.IsBareNumber(required ?? "")
+            ? $"{required} {Units.Shown(Dimension.Force, preferences.Units).Symbol}" : required ?? "", Dimension.Force);
+        var degrees = QuantityText.Parse(QuantityText.IsBareNumber(temperature ?? "")
+            ? $"{temperature} {Units.Shown(Dimension.Temperature, preferences.Units).Symbol}" : temperature ?? "", Dimension.Temperature);
         // What was turned before are other bolts of the same lot.
         return SimulatedCalibrator.Turn(
-            Lot.Name, finish, diameter, force.Ok ? force.Held : 50_000, degrees.Ok ? degrees.Held : 20, Tests.Sum(t => t.Verification.Tests.Length), count, fault);
+            Lot.Name, finish, diameter, force.Ok ? force.Held : 50_000, degrees.Ok ? degrees.Held : 20,
+            Tests.Sum(t => t.Verification.Tests.Length), count, fault);
     }
 }

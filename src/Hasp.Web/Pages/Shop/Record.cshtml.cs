@@ -12,7 +12,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>What was done to a joint, to be read, printed, corrected and taken along.</summary>
-public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences, Access access) : JointPage(store, floor, log)
+public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences,
+    Access access) : JointPage(store, floor, log)
 {
     /// <summary>The entry that is being corrected; null where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -46,7 +47,8 @@ public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, 
         Typed["corrects"] = Correct?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "";
         if (Shop.Record.All.FirstOrDefault(r => r.Entry.Number == Correct) is not { } wrong) return NotFound();
         var made = new DateTimeOffset(DateTime.SpecifyKind(wrong.Entry.Made, DateTimeKind.Utc));
-        var sent = new Sent(Request.Form["key"].ToString(), EntryKind.Bolt.Id, wrong.Entry.Bolt, made, EntryKind.Bolt.Written(Typed, preferences.Units));
+        var sent = new Sent(Request.Form["key"].ToString(), EntryKind.Bolt.Id, wrong.Entry.Bolt, made,
+            EntryKind.Bolt.Written(Typed, preferences.Units));
         Faults = (await recorder.Record(Stored, Result, [sent], access.May(Right.Witness, Stored.ProjectId)))[0].Faults;
         return Faults.Count > 0 ? Page() : Redirect($"/joints/{id}/record");
     }
@@ -61,5 +63,6 @@ public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, 
 
     /// <summary>An entry for a table.</summary>
     internal static RecordLine LineOf(Recorded r, string joint) => new(
-        r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, (JsonObject)JsonNode.Parse(r.Entry.Document)!, r.Entry.At, r.Entry.Made, r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash);
+        r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, (JsonObject)JsonNode.Parse(r.Entry.Document)!, r.Entry.At, r.Entry.Made,
+        r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash);
 }

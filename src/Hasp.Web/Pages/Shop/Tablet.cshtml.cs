@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The traveller on a tablet: one bolt at a time, kept on the device while the server is out of reach.</summary>
-public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, Preferences preferences, Access access) : JointPage(store, floor, log)
+public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, Preferences preferences, Access access) : JointPage(store,
+    floor, log)
 {
     public PlanOfBolts Drawn { get; private set; } = null!;
 
@@ -39,11 +40,14 @@ public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, 
         ["order"] = new JsonArray([.. Shop.Plan.Order.Bolts.Select(b => (JsonNode)Shop.Plan.Assembly.Numbers[b])]),
         ["passes"] = new JsonArray([.. Shop.Plan.Passes.Select(p => (JsonNode)new JsonObject
         {
-            ["id"] = p.Id, ["name"] = p.Name, ["does"] = p.Does, ["setting"] = PassText.Setting(p, preferences.Units), ["reads"] = ReadsOf(p), ["holds"] = p.Holds, ["repeats"] = p.Repeats, ["strains"] = p.Measure != PassMeasure.Contact,
+            ["id"] = p.Id, ["name"] = p.Name, ["does"] = p.Does, ["setting"] = PassText.Setting(p, preferences.Units),
+            ["reads"] = ReadsOf(p), ["holds"] = p.Holds, ["repeats"] = p.Repeats, ["strains"] = p.Measure != PassMeasure.Contact,
         })]),
-        ["prepare"] = new JsonArray([.. Shop.Plan.Before.Concat(Shop.Plan.After).Select(p => (JsonNode)new JsonObject { ["id"] = p.Id, ["does"] = p.Does, ["minutes"] = p.Minutes, ["within"] = p.Within })]),
+        ["prepare"] = new JsonArray([.. Shop.Plan.Before.Concat(Shop.Plan.After)
+            .Select(p => (JsonNode)new JsonObject { ["id"] = p.Id, ["does"] = p.Does, ["minutes"] = p.Minutes, ["within"] = p.Within })]),
         ["before"] = Shop.Plan.Before.Length,
-        ["lot"] = JointShop.LotNameOf(Result.Joint), ["wrench"] = JointShop.ToolNameOf(Result.Joint), ["method"] = Shop.Plan.Installation.Id,
+        ["lot"] = JointShop.LotNameOf(Result.Joint), ["wrench"] = JointShop.ToolNameOf(Result.Joint),
+        ["method"] = Shop.Plan.Installation.Id,
         ["torqueUnit"] = Core.Quantities.Units.Shown(Core.Quantities.Dimension.Torque, preferences.Units).Symbol,
         ["witness"] = access.May(Right.Witness, Stored.ProjectId),
         ["may"] = MayNow(),
@@ -51,12 +55,14 @@ public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, 
 
     private JsonObject MayNow() => new()
     {
-        ["now"] = Shop.Floor.Now.UtcDateTime.ToString("O"), ["until"] = Shop.Until?.UtcDateTime.ToString("O"), ["why"] = new JsonArray([.. Shop.Hindrances.Select(h => (JsonNode)h)]),
+        ["now"] = Shop.Floor.Now.UtcDateTime.ToString("O"), ["until"] = Shop.Until?.UtcDateTime.ToString("O"),
+        ["why"] = new JsonArray([.. Shop.Hindrances.Select(h => (JsonNode)h)]),
     };
 
     /// <summary>Which reading belongs to a pass; empty where it shows by itself.</summary>
     private static string ReadsOf(Pass pass) => pass.Measure switch
     {
-        PassMeasure.Torque => "torque", PassMeasure.Turn => "angle", PassMeasure.Stretch => "stretch", PassMeasure.Force => "tension", _ => "",
+        PassMeasure.Torque => "torque", PassMeasure.Turn => "angle", PassMeasure.Stretch => "stretch", PassMeasure.Force => "tension",
+        _ => "",
     };
 }

@@ -31,7 +31,8 @@ public sealed class Access(IHttpContextAccessor http, IOptions<ServerOptions> op
         if (Account is not { } account) return false;
         if (account.IsOwner || right == Right.Member) return true;
         if (right == Right.Own) return false;
-        return project is { } one ? Roles.TryGetValue(one, out var role) && Requirements.Grants(role, right) : Roles.Values.Any(r => Requirements.Grants(r, right));
+        return project is { } one ? Roles.TryGetValue(one, out var role) && Requirements.Grants(role, right)
+            : Roles.Values.Any(r => Requirements.Grants(r, right));
     }
 
     /// <summary>True where a project may be seen.</summary>
@@ -42,7 +43,8 @@ public sealed class Access(IHttpContextAccessor http, IOptions<ServerOptions> op
     {
         null => "",
         { IsOwner: true } => "owner",
-        _ => (project is { } one && Roles.TryGetValue(one, out var role) ? role : Roles.Values.DefaultIfEmpty().Max()).ToString().ToLowerInvariant(),
+        _ => (project is { } one && Roles.TryGetValue(one, out var role) ? role : Roles.Values.DefaultIfEmpty().Max()).ToString()
+            .ToLowerInvariant(),
     };
 
     /// <summary>Sets who asks, for this request.</summary>
@@ -56,15 +58,18 @@ internal sealed class Guard(RequestDelegate next)
 {
     internal const string ProjectKey = "hasp.project";
 
-    public async Task InvokeAsync(HttpContext context, Access access, JointStore store, IDbContextFactory<HaspDb> databases, UserManager<Account> users)
+    public async Task InvokeAsync(HttpContext context, Access access, JointStore store, IDbContextFactory<HaspDb> databases,
+        UserManager<Account> users)
     {
         if (context.GetEndpoint() is not { } endpoint)
         {
             await next(context);
             return;
         }
-        if (access.IsOn && context.User.Identity?.IsAuthenticated == true && users.GetUserId(context.User) is { } id) await Know(access, databases, int.Parse(id, CultureInfo.InvariantCulture));
-        var need = Requirements.Of(endpoint, context.Request.Method, context.Request.RouteValues["handler"] as string ?? context.Request.Query["handler"].ToString());
+        if (access.IsOn && context.User.Identity?.IsAuthenticated == true && users.GetUserId(context.User) is { } id) await Know(access,
+            databases, int.Parse(id, CultureInfo.InvariantCulture));
+        var need = Requirements.Of(endpoint, context.Request.Method,
+            context.Request.RouteValues["handler"] as string ?? context.Request.Query["handler"].ToString());
         if (!access.IsOn || need.Right is Right.Open)
         {
             await next(context);
@@ -75,7 +80,8 @@ internal sealed class Guard(RequestDelegate next)
         if (access.Account is null) await AskToSignIn(context);
         // A project that is not one's own is not there.
         else if (project is { } named && !access.Sees(named)) context.Response.StatusCode = StatusCodes.Status404NotFound;
-        else if (!access.May(need.Right, need.In == Scope.Any ? null : project)) context.Response.StatusCode = StatusCodes.Status403Forbidden;
+        else if (!access.May(need.Right, need.In == Scope.Any ? null
+            : project)) context.Response.StatusCode = StatusCodes.Status403Forbidden;
         else await next(context);
     }
 
@@ -83,7 +89,8 @@ internal sealed class Guard(RequestDelegate next)
     {
         await using var db = await databases.CreateDbContextAsync();
         if (await db.Users.AsNoTracking().FirstOrDefaultAsync(u => u.Id == id) is not { } account) return;
-        access.Know(account, await db.Members.AsNoTracking().Where(m => m.AccountId == id).ToDictionaryAsync(m => m.ProjectId, m => m.Role));
+        access.Know(account, await db.Members.AsNoTracking().Where(m => m.AccountId == id)
+            .ToDictionaryAsync(m => m.ProjectId, m => m.Role));
     }
 
     /// <summary>The project that a request is about; null where it is about none.</summary>
@@ -100,7 +107,8 @@ internal sealed class Guard(RequestDelegate next)
     {
         if (Number(context.Request.RouteValues["project"]?.ToString()) is { } project) return project;
         var path = context.Request.Path;
-        var ofJoint = path.StartsWithSegments("/joints", StringComparison.OrdinalIgnoreCase) || path.StartsWithSegments("/api/v1/joints", StringComparison.OrdinalIgnoreCase);
+        var ofJoint = path.StartsWithSegments("/joints", StringComparison.OrdinalIgnoreCase)
+            || path.StartsWithSegments("/api/v1/joints", StringComparison.OrdinalIgnoreCase);
         if (!ofJoint || Number(context.Request.RouteValues["id"]?.ToString()) is not { } joint) return null;
         // A joint that is not there is in nobody's project.
         return await store.ProjectOf(joint) ?? 0;
@@ -111,7 +119,8 @@ internal sealed class Guard(RequestDelegate next)
     {
         var form = context.Request.HasFormContentType ? (await context.Request.ReadFormAsync())[key] : default;
         var query = context.Request.Query[key];
-        if (form.Count + query.Count > 1) return form.Concat(query).Distinct().Count() == 1 ? Number(query) ?? Number(form.FirstOrDefault()) : 0;
+        if (form.Count + query.Count > 1) return form.Concat(query).Distinct().Count() == 1 ? Number(query) ?? Number(form.FirstOrDefault())
+            : 0;
         return Number(form) ?? Number(query);
     }
 
@@ -123,7 +132,8 @@ internal sealed class Guard(RequestDelegate next)
         if (request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
         {
             return Results.Problem(
-                statusCode: 401, title: "Not signed in", detail: "Sign in first; what was not sent yet stays on the device.").ExecuteAsync(context);
+                statusCode: 401, title: "Not signed in", detail: "Sign in first; what was not sent yet stays on the device.")
+                    .ExecuteAsync(context);
         }
         var to = HttpMethods.IsGet(request.Method) ? request.Path + request.QueryString : "/";
         var address = $"/signin?to={Uri.EscapeDataString(to)}";
@@ -148,7 +158,8 @@ internal sealed class Authorship(IHttpContextAccessor http) : IAuthorship
             if (http.HttpContext is not { } context) return Author.ThisMachine;
             var access = context.RequestServices.GetRequiredService<Access>();
             var device = Devices.NameOf(context);
-            return access.Account is { } account ? new(account.UserName ?? "", access.RoleIn(context.Items[Guard.ProjectKey] as int?), device) : Author.ThisMachine with { Device = device };
+            return access.Account is { } account ? new(account.UserName ?? "", access.RoleIn(context.Items[Guard.ProjectKey] as int?),
+                device) : Author.ThisMachine with { Device = device };
         }
     }
 }

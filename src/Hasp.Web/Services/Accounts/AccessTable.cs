@@ -46,7 +46,8 @@ public static class AccessTable
     {
         var found = new List<Reachable>();
         var loader = app.Services.GetRequiredService<PageLoader>();
-        foreach (var page in app.Services.GetRequiredService<IActionDescriptorCollectionProvider>().ActionDescriptors.Items.OfType<PageActionDescriptor>())
+        foreach (var page in app.Services.GetRequiredService<IActionDescriptorCollectionProvider>()
+            .ActionDescriptors.Items.OfType<PageActionDescriptor>())
         {
             var compiled = await loader.LoadAsync(page, EndpointMetadataCollection.Empty);
             var endpoint = new Endpoint(null, new EndpointMetadataCollection(compiled), null);
@@ -54,15 +55,18 @@ public static class AccessTable
             var handlers = compiled.HandlerMethods.Select(h => (h.HttpMethod, Name: h.Name ?? "")).ToList();
             // A page without a model is only looked at.
             if (handlers.Count == 0) handlers.Add(("GET", ""));
-            found.AddRange(handlers.Select(h => new Reachable(h.HttpMethod.ToUpperInvariant(), path, h.Name, Requirements.Of(endpoint, h.HttpMethod, h.Name))));
+            found.AddRange(handlers.Select(h => new Reachable(h.HttpMethod.ToUpperInvariant(), path, h.Name,
+                Requirements.Of(endpoint, h.HttpMethod, h.Name))));
         }
-        foreach (var endpoint in ((IEndpointRouteBuilder)app).DataSources.SelectMany(s => s.Endpoints).OfType<RouteEndpoint>().Where(e => e.Metadata.GetMetadata<ActionDescriptor>() is null))
+        foreach (var endpoint in ((IEndpointRouteBuilder)app).DataSources.SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
+            .Where(e => e.Metadata.GetMetadata<ActionDescriptor>() is null))
         {
             foreach (var method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"])
             {
                 found.Add(new(method, "/" + endpoint.RoutePattern.RawText!.TrimStart('/'), "", Requirements.Of(endpoint, method, "")));
             }
         }
-        return [.. found.DistinctBy(r => (r.Method, r.Address)).OrderBy(r => r.Path, StringComparer.Ordinal).ThenBy(r => r.Handler, StringComparer.Ordinal).ThenBy(r => r.Method, StringComparer.Ordinal)];
+        return [.. found.DistinctBy(r => (r.Method, r.Address)).OrderBy(r => r.Path, StringComparer.Ordinal)
+            .ThenBy(r => r.Handler, StringComparer.Ordinal).ThenBy(r => r.Method, StringComparer.Ordinal)];
     }
 }

@@ -55,7 +55,8 @@ internal static class AccountSetup
             options.Events.OnValidatePrincipal = Validate;
         });
         services.AddSingleton<Sessions>();
-        services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme).Configure<Sessions>((options, sessions) => options.SessionStore = sessions);
+        services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
+            .Configure<Sessions>((options, sessions) => options.SessionStore = sessions);
         services.Configure<SecurityStampValidatorOptions>(options => options.ValidationInterval = TimeSpan.Zero);
         services.Configure<ForwardedHeadersOptions>(options => options.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost);
     }
@@ -63,7 +64,8 @@ internal static class AccountSetup
     internal static void AddSignInLimit(this RateLimiterOptions limits) =>
         limits.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
         HttpMethods.IsPost(context.Request.Method) ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
-        from => new FixedWindowRateLimiterOptions { PermitLimit = from == "reading" ? int.MaxValue : TriesAMinute, Window = TimeSpan.FromMinutes(1) }));
+        from => new FixedWindowRateLimiterOptions { PermitLimit = from == "reading" ? int.MaxValue : TriesAMinute,
+            Window = TimeSpan.FromMinutes(1) }));
 
     /// <summary>True where somebody has an account already.</summary>
     internal static async Task<bool> HasAccounts(this WebApplication app)
@@ -76,7 +78,8 @@ internal static class AccountSetup
     private static async Task Validate(CookieValidatePrincipalContext context)
     {
         var now = context.HttpContext.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
-        var since = context.Properties.Items.TryGetValue(People.Since, out var text) && long.TryParse(text, CultureInfo.InvariantCulture, out var ticks) ? ticks : 0;
+        var since = context.Properties.Items.TryGetValue(People.Since, out var text)
+            && long.TryParse(text, CultureInfo.InvariantCulture, out var ticks) ? ticks : 0;
         if (now - new DateTime(since, DateTimeKind.Utc) > Longest)
         {
             context.RejectPrincipal();

@@ -30,14 +30,17 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
         await using var db = await databases.CreateDbContextAsync();
         db.Devices.Add(new DeviceRow { Name = name, KeyHash = HashOf(key), ApprovedBy = by, ApprovedAt = clock.GetUtcNow().UtcDateTime });
         await db.SaveChangesAsync();
-        Http.Response.Cookies.Append(Cookie, key, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = Http.Request.IsHttps, MaxAge = TimeSpan.FromDays(365), IsEssential = true });
+        Http.Response.Cookies.Append(Cookie, key,
+            new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = Http.Request.IsHttps,
+            MaxAge = TimeSpan.FromDays(365), IsEssential = true });
     }
 
     /// <summary>Takes an approval back.</summary>
     public async Task Revoke(int id)
     {
         await using var db = await databases.CreateDbContextAsync();
-        await db.Devices.Where(d => d.Id == id && d.RevokedAt == null).ExecuteUpdateAsync(s => s.SetProperty(d => d.RevokedAt, (DateTime?)clock.GetUtcNow().UtcDateTime));
+        await db.Devices.Where(d => d.Id == id && d.RevokedAt == null)
+            .ExecuteUpdateAsync(s => s.SetProperty(d => d.RevokedAt, (DateTime?)clock.GetUtcNow().UtcDateTime));
     }
 
     /// <summary>Every device, the last approved first.</summary>
@@ -51,7 +54,8 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
     internal static string NameOf(HttpContext context)
     {
         if (context.Items[Known] is string name) return name;
-        return context.Request.Cookies[EditorCookie] is { Length: >= 4 } key && key.All(char.IsAsciiHexDigit) ? $"browser {key[..4]}" : "this machine";
+        return context.Request.Cookies[EditorCookie] is { Length: >= 4 } key && key.All(char.IsAsciiHexDigit) ? $"browser {key[..4]}"
+            : "this machine";
     }
 
     /// <summary>Remembers the name of the device for this request.</summary>

@@ -9,7 +9,8 @@ namespace Hasp.Web.Services;
 
 /// <summary>Accounts: made by the first link or by invitation, signed in by password, or by a short number on an approved device.</summary>
 public sealed class People(
-    UserManager<Account> users, SignInManager<Account> signIn, IDbContextFactory<HaspDb> databases, Devices devices, IPasswordHasher<Account> hasher, FirstLink first, TimeProvider clock)
+    UserManager<Account> users, SignInManager<Account> signIn, IDbContextFactory<HaspDb> databases, Devices devices,
+    IPasswordHasher<Account> hasher, FirstLink first, TimeProvider clock)
 {
     /// <summary>When a session was begun, in its ticket: it ends with the shift at the latest.</summary>
     internal const string Since = "since";
@@ -52,7 +53,8 @@ public sealed class People(
             return false;
         }
         // Counted before it is looked at: many tries at once are as many failures.
-        await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = a.PinFailures + 1 >= MostPinFailures ? (0, Now + PinLock) : (a.PinFailures + 1, a.PinLockedUntil));
+        await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = a.PinFailures + 1 >= MostPinFailures ? (0, Now + PinLock)
+            : (a.PinFailures + 1, a.PinLockedUntil));
         if (hasher.VerifyHashedPassword(account, hash, pin) == PasswordVerificationResult.Failed) return false;
         await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = (0, null));
         await Begin(account);
@@ -78,7 +80,8 @@ public sealed class People(
     {
         var key = Secrets.New();
         await using var db = await databases.CreateDbContextAsync();
-        db.Invitations.Add(new InvitationRow { KeyHash = Devices.HashOf(key), ProjectId = project, Role = role, InvitedBy = by, Until = Now + InvitationLasts });
+        db.Invitations.Add(new InvitationRow { KeyHash = Devices.HashOf(key), ProjectId = project, Role = role, InvitedBy = by, Until = Now
+            + InvitationLasts });
         await db.SaveChangesAsync();
         return key;
     }
@@ -100,7 +103,8 @@ public sealed class People(
         await using var db = await databases.CreateDbContextAsync();
         // Of two who use it at once, one is let in.
         var now = Now;
-        if (await db.Invitations.Where(i => i.Id == invitation.Id && i.UsedAt == null).ExecuteUpdateAsync(s => s.SetProperty(i => i.UsedAt, (DateTime?)now)) == 0)
+        if (await db.Invitations.Where(i => i.Id == invitation.Id && i.UsedAt == null)
+            .ExecuteUpdateAsync(s => s.SetProperty(i => i.UsedAt, (DateTime?)now)) == 0)
         {
             await users.DeleteAsync(account);
             return ["The invitation was used just now: ask for another."];
@@ -124,7 +128,9 @@ public sealed class People(
     public async Task<string?> ChoosePin(Account account, string pin)
     {
         if (pin.Length is < ShortestPin or > LongestPin || !pin.All(char.IsAsciiDigit)) return $"{ShortestPin} to {LongestPin} digits.";
-        if (pin.Distinct().Count() < 3 || "01234567890123456789".Contains(pin, StringComparison.Ordinal) || "98765432109876543210".Contains(pin, StringComparison.Ordinal)) return "Too easy to guess: not one digit over and over, and no row of them.";
+        if (pin.Distinct().Count() < 3 || "01234567890123456789".Contains(pin, StringComparison.Ordinal)
+            || "98765432109876543210".Contains(pin,
+            StringComparison.Ordinal)) return "Too easy to guess: not one digit over and over, and no row of them.";
         await Pin(account.Id, a => (a.PinHash, a.PinFailures, a.PinLockedUntil) = (hasher.HashPassword(a, pin), 0, null));
         return null;
     }
@@ -134,7 +140,8 @@ public sealed class People(
     {
         await using var db = await databases.CreateDbContextAsync();
         var members = (await db.Members.AsNoTracking().ToListAsync()).ToLookup(m => m.AccountId);
-        return [.. (await db.Users.AsNoTracking().OrderBy(u => u.UserName).ToListAsync()).Select(a => (a, (IReadOnlyList<MemberRow>)[.. members[a.Id]]))];
+        return [.. (await db.Users.AsNoTracking().OrderBy(u => u.UserName).ToListAsync())
+            .Select(a => (a, (IReadOnlyList<MemberRow>)[.. members[a.Id]]))];
     }
 
     /// <summary>Gives an account a role in a project, or takes it away; running sessions see it at their next request.</summary>
@@ -200,7 +207,8 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
 
     // By how they begin once letters are small and digits at the end are gone.
     private static readonly string[] Common =
-        ["password", "passw0rd", "qwertyuiop", "qwerty", "letmein", "welcome", "iloveyou", "administrator", "admin", "changeme", "abcdefghij", "aldermere", "hasp", "football", "baseball", "dragon", "monkey", "sunshine", "princess", "superman", "trustno"];
+        ["password", "passw0rd", "qwertyuiop", "qwerty", "letmein", "welcome", "iloveyou", "administrator", "admin", "changeme",
+            "abcdefghij", "aldermere", "hasp", "football", "baseball", "dragon", "monkey", "sunshine", "princess", "superman", "trustno"];
 
     public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password)
     {
@@ -216,6 +224,7 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
             _ => null,
         };
         return Task.FromResult(
-            problem is null ? IdentityResult.Success : IdentityResult.Failed(new IdentityError { Code = "PasswordRules", Description = problem }));
+            problem is null ? IdentityResult.Success
+                : IdentityResult.Failed(new IdentityError { Code = "PasswordRules", Description = problem }));
     }
 }

@@ -91,7 +91,8 @@ public static class Requirements
     {
         if (endpoint.Metadata.GetMetadata<CompiledPageActionDescriptor>() is not { } page) return endpoint.Metadata.GetMetadata<NeedsAttribute>() ?? Usual(method);
         var verb = HttpMethods.IsHead(method) ? HttpMethods.Get : method;
-        var found = page.HandlerMethods.FirstOrDefault(h => h.HttpMethod.Equals(verb, StringComparison.OrdinalIgnoreCase) && (h.Name ?? "").Equals(handler, StringComparison.OrdinalIgnoreCase));
+        var found = page.HandlerMethods.FirstOrDefault(h => h.HttpMethod.Equals(verb, StringComparison.OrdinalIgnoreCase) && (h.Name ?? "")
+            .Equals(handler, StringComparison.OrdinalIgnoreCase));
         return found?.MethodInfo.GetCustomAttribute<NeedsAttribute>() ?? page.HandlerTypeInfo.GetCustomAttribute<NeedsAttribute>() ?? Usual(verb);
     }
 

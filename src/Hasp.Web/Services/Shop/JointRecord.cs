@@ -19,7 +19,8 @@ public sealed record Recorded(EntryRow Entry, Values Said, long? CorrectedBy);
 /// <param name="Refused">The entry that refused it last; null where none did since.</param>
 /// <param name="Cycle">Which tightening this is: 1 where it was never loosened.</param>
 /// <param name="Twice">Passes that more than one device recorded.</param>
-public sealed record BoltProgress(int Number, IReadOnlyDictionary<string, Recorded> Passes, Recorded? Refused, int Cycle, IReadOnlyList<string> Twice);
+public sealed record BoltProgress(int Number, IReadOnlyDictionary<string, Recorded> Passes, Recorded? Refused, int Cycle,
+    IReadOnlyList<string> Twice);
 
 /// <summary>What was done to a joint, from the log: bolts pass by pass, hold points, preparation.</summary>
 public sealed class JointRecord
@@ -28,13 +29,16 @@ public sealed class JointRecord
     {
         Entries = entries;
         Plan = plan;
-        var read = entries.Select(e => (Entry: e, EntryKind.ById(e.Kind)?.Read(e.Document).Said)).Where(e => e.Said is not null).Select(e => (e.Entry, Said: e.Said!)).ToList();
-        var corrected = read.Where(e => e.Said.Stated(EntryKind.Corrects) is not null).GroupBy(e => (long)e.Said.Stated(EntryKind.Corrects)!.Value).ToDictionary(g => g.Key, g => g.Last().Entry.Number);
+        var read = entries.Select(e => (Entry: e, EntryKind.ById(e.Kind)?.Read(e.Document).Said)).Where(e => e.Said is not null)
+            .Select(e => (e.Entry, Said: e.Said!)).ToList();
+        var corrected = read.Where(e => e.Said.Stated(EntryKind.Corrects) is not null)
+            .GroupBy(e => (long)e.Said.Stated(EntryKind.Corrects)!.Value).ToDictionary(g => g.Key, g => g.Last().Entry.Number);
         All = [.. read.Select(e => new Recorded(e.Entry, e.Said, corrected.TryGetValue(e.Entry.Number, out var by) ? by : null))];
         _standing = All.Where(r => r.CorrectedBy is null).ToLookup(r => r.Entry.Kind);
         _byBolt = Of(EntryKind.Bolt).ToLookup(r => r.Entry.Bolt);
         Bolts = [.. plan.Assembly.Numbers.Select(ProgressOf)];
-        Witnessed = Of(EntryKind.Witness).GroupBy(r => r.Said.Of(EntryKind.Pass)).Where(g => g.Last().Said.Of(EntryKind.Accepted) == "accepted").Select(g => g.Key).ToHashSet();
+        Witnessed = Of(EntryKind.Witness).GroupBy(r => r.Said.Of(EntryKind.Pass))
+            .Where(g => g.Last().Said.Of(EntryKind.Accepted) == "accepted").Select(g => g.Key).ToHashSet();
         Prepared = Of(EntryKind.Preparation).GroupBy(r => r.Said.Of(EntryKind.Step)).ToDictionary(g => g.Key, g => g.Last());
     }
 
@@ -64,7 +68,8 @@ public sealed class JointRecord
 
     /// <summary>True where every bolt was tightened in every pass and every hold point accepted.</summary>
     public bool IsDone =>
-        Plan.Passes.Length > 0 && Bolts.All(b => b.Refused is null && Plan.Passes.All(p => b.Passes.ContainsKey(p.Id))) && Plan.Passes.Where(p => p.Holds).All(p => Witnessed.Contains(p.Id));
+        Plan.Passes.Length > 0 && Bolts.All(b => b.Refused is null && Plan.Passes.All(p => b.Passes.ContainsKey(p.Id)))
+            && Plan.Passes.Where(p => p.Holds).All(p => Witnessed.Contains(p.Id));
 
     /// <summary>The record of a joint.</summary>
     public static JointRecord Of(IReadOnlyList<EntryRow> entries, TighteningPlan plan) => new(entries, plan);
@@ -100,7 +105,8 @@ public sealed class JointRecord
     }
 
     private static AsBuiltBolt? ClampOf(Result result, int number, Recorded r) =>
-        AsBuiltBolt.Of(result, number, r.Said.Stated(EntryKind.Torque), r.Said.Stated(EntryKind.TensionShown), r.Said.Stated(EntryKind.Stretch));
+        AsBuiltBolt.Of(result, number, r.Said.Stated(EntryKind.Torque), r.Said.Stated(EntryKind.TensionShown),
+            r.Said.Stated(EntryKind.Stretch));
 
     private BoltProgress ProgressOf(int number)
     {
@@ -113,7 +119,8 @@ public sealed class JointRecord
             {
                 case "tight":
                     var pass = r.Said.Of(EntryKind.Pass);
-                    if (passes.TryGetValue(pass, out var before) && before.Entry.Device != r.Entry.Device && !Repeats(pass)) twice.Add(pass);
+                    if (passes.TryGetValue(pass, out var before) && before.Entry.Device != r.Entry.Device
+                        && !Repeats(pass)) twice.Add(pass);
                     passes[pass] = r;
                     refused = null;
                     break;

@@ -61,12 +61,16 @@ public sealed record JointShop
     /// <summary>What the lot's tests say, to be put into the joint; null where they say too little.</summary>
     public MeasuredLot? Measured()
     {
-        if (Lot is null || Tool is null || !Lot.Fits(Result.Joint) || Floor.FiguresOf(Lot, Tool.Name) is not { Figures.IsEnough: true } figures || Floor.LastOf(Lot, Tool.Name) is not { } last) return null;
+        if (Lot is null || Tool is null || !Lot.Fits(Result.Joint)
+            || Floor.FiguresOf(Lot, Tool.Name) is not { Figures.IsEnough: true } figures
+            || Floor.LastOf(Lot, Tool.Name) is not { } last) return null;
         if (last.Verification.JobTorque is not { } torque) return null;
         var f = figures.Figures;
         return new(
-            Lot.Name, Lot.Bolts, Lot.Lubrication, Math.Round(f.Mean, 5), Math.Round(f.Low, 5), Math.Round(f.High, 5), f.Tests, last.Verification.Required, torque,
-            DateTime.SpecifyKind(last.Entry.Made, DateTimeKind.Utc).ToString("yyyy-MM-ddTHH:mm:ssZ", System.Globalization.CultureInfo.InvariantCulture), Tool.Name, (int)last.Entry.Number);
+            Lot.Name, Lot.Bolts, Lot.Lubrication, Math.Round(f.Mean, 5), Math.Round(f.Low, 5), Math.Round(f.High, 5), f.Tests,
+            last.Verification.Required, torque,
+            DateTime.SpecifyKind(last.Entry.Made, DateTimeKind.Utc)
+                .ToString("yyyy-MM-ddTHH:mm:ssZ", System.Globalization.CultureInfo.InvariantCulture), Tool.Name, (int)last.Entry.Number);
     }
 
     /// <summary>Why the figures that the joint uses hold no more; nothing where they do, or where it uses none.</summary>
@@ -80,5 +84,6 @@ public sealed record JointShop
 
     private static Verification? Verified(Joint joint, Shelf floor, Lot? lot, Tool? tool) =>
         lot is not null && tool is not null && lot.Fits(joint) && joint.Kind.IsTightened
-        && floor.StandingOf(lot, tool, floor.Now).For(Verification.RequiredFor(joint), Installation.Of(joint)) is { Holds: true } standing ? standing.Verified : null;
+        && floor.StandingOf(lot, tool, floor.Now).For(Verification.RequiredFor(joint), Installation.Of(joint)) is { Holds: true } standing
+            ? standing.Verified : null;
 }

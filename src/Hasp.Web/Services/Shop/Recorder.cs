@@ -53,7 +53,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor)
             // What is kept already is not judged anew: the lot may have lapsed since.
             var faults = known.Contains(sent[i].Key) ? [] : FaultsOf(sent[i], result, record, shelf, mayWitness);
             if (faults.Count > 0) outcomes[i] = new(sent[i].Key, null, false, faults);
-            else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt, sent[i].Document.ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
+            else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt, sent[i]
+                .Document.ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
         }
         var kept = await log.Append([.. keep.Select(k => k.Entry)]);
         for (var i = 0; i < kept.Count; i++)
@@ -69,27 +70,37 @@ public sealed class Recorder(ShopLog log, ShopFloor floor)
     private static DateTimeOffset Moment(DateTimeOffset made, DateTimeOffset now) => made > now + Ahead ? now : made;
 
     private static int LotIdOf(Sent sent, Shelf shelf) =>
-        shelf.LotOf(sent.Document["lot"]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document["lot"] : null)?.Id ?? 0;
+        shelf.LotOf(sent.Document["lot"]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document["lot"]
+            : null)?.Id ?? 0;
 
     private static IReadOnlyList<Fault> FaultsOf(Sent sent, Result result, JointRecord record, Shelf shelf, bool mayWitness)
     {
-        if (sent.Key is not { Length: > 0 and <= LongestKey }) return [new("key-missing", "key", sent.Key, $"a key of its own, at most {LongestKey} characters")];
-        if (OfJoints.FirstOrDefault(k => k.Id == sent.Kind) is not { } kind) return [new("kind-unknown", "kind", sent.Kind, "one of " + string.Join(", ", OfJoints.Select(k => k.Id)))];
+        if (sent.Key is not { Length: > 0 and <= LongestKey }) return [new("key-missing", "key", sent.Key,
+            $"a key of its own, at most {LongestKey} characters")];
+        if (OfJoints.FirstOrDefault(k => k.Id == sent.Kind) is not { } kind) return [new("kind-unknown", "kind", sent.Kind, "one of "
+            + string.Join(", ", OfJoints.Select(k => k.Id)))];
         var (said, faults) = kind.Read(sent.Document.ToJsonString());
         if (said is null) return faults;
-        if (kind == EntryKind.Witness && !mayWitness) return [new("not-witness", "result", null, "a hold point is accepted by an inspector or an engineer")];
+        if (kind == EntryKind.Witness && !mayWitness) return [new("not-witness", "result", null,
+            "a hold point is accepted by an inspector or an engineer")];
         return kind == EntryKind.Bolt ? FaultsOfBolt(sent, said, result, record, shelf) : [];
     }
 
     private static IReadOnlyList<Fault> FaultsOfBolt(Sent sent, Values said, Result result, JointRecord record, Shelf shelf)
     {
-        if (record.Bolts.FirstOrDefault(b => b.Number == sent.Bolt) is not { } bolt) return [new("no-such-bolt", "bolt", sent.Bolt.ToString(System.Globalization.CultureInfo.InvariantCulture), $"the joint has bolts {record.Bolts[0].Number} to {record.Bolts[^1].Number}")];
-        if (said.Stated(EntryKind.Corrects) is { } corrects && !record.All.Any(r => r.Entry.Number == corrects && r.Entry.Bolt == sent.Bolt)) return [new("corrects-nothing", "corrects", null, "no entry of that number is of this bolt")];
+        if (record.Bolts.FirstOrDefault(b => b.Number == sent.Bolt) is not { } bolt) return [new("no-such-bolt", "bolt",
+            sent.Bolt.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            $"the joint has bolts {record.Bolts[0].Number} to {record.Bolts[^1].Number}")];
+        if (said.Stated(EntryKind.Corrects) is { } corrects
+            && !record.All.Any(r => r.Entry.Number == corrects && r.Entry.Bolt == sent.Bolt)) return [new("corrects-nothing", "corrects",
+            null, "no entry of that number is of this bolt")];
         if (said.Of(EntryKind.Result) != "tight" || !string.IsNullOrWhiteSpace(said.Stated(EntryKind.Despite))) return [];
         // Bringing the plies together strains nothing; from there on the lot has to be known.
         if (record.Plan.Passes.FirstOrDefault(p => p.Id == said.Of(EntryKind.Pass)) is { Measure: PassMeasure.Contact }) return [];
-        var reasons = shelf.Hindrances(result, said.Stated(EntryKind.LotName), said.Stated(EntryKind.WrenchName), Moment(sent.Made, shelf.Now)).ToList();
+        var reasons = shelf.Hindrances(result, said.Stated(EntryKind.LotName), said.Stated(EntryKind.WrenchName),
+            Moment(sent.Made, shelf.Now)).ToList();
         if (record.Plan.Reuse.Times is { } times && bolt.Cycle > times) reasons.Add($"this bolt was loosened: {record.Plan.Reuse.Words}");
-        return reasons.Count == 0 ? [] : [new("not-verified", "despite", null, $"may not be tightened: {string.Join("; ", reasons)}. Put that right, or say why it is done all the same")];
+        return reasons.Count == 0 ? [] : [new("not-verified", "despite", null,
+            $"may not be tightened: {string.Join("; ", reasons)}. Put that right, or say why it is done all the same")];
     }
 }

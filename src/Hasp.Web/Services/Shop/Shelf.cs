@@ -71,9 +71,11 @@ public sealed class Shelf
     public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment)
     {
         var test = LastOf(lot, tool.Name);
-        var told = Temperatures[lot.Id].Where(t => test is null || t.Made > test.Entry.Made).Select(t => (double?)t.Temperature).LastOrDefault();
+        var told = Temperatures[lot.Id].Where(t => test is null || t.Made > test.Entry.Made).Select(t => (double?)t.Temperature)
+            .LastOrDefault();
         var now = new Conditions(
-            lot.Name, lot.Said.Stated(ShopKinds.LotNuts) ?? "", lot.Said.Stated(ShopKinds.LotWashers) ?? "", lot.Lubrication, lot.Said.Of(ShopKinds.LotStored), tool.Name, tool.Hose,
+            lot.Name, lot.Said.Stated(ShopKinds.LotNuts) ?? "", lot.Said.Stated(ShopKinds.LotWashers) ?? "", lot.Lubrication,
+            lot.Said.Of(ShopKinds.LotStored), tool.Name, tool.Hose,
             told ?? test?.Verification.With.Temperature ?? 0);
         return LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
     }
@@ -99,7 +101,8 @@ public sealed class Shelf
         var installation = Installation.Of(joint);
         if (installation.Refuses(joint) is { Length: > 0 } no) reasons.Add($"{installation.Name}: {no}");
         var tool = ToolOf(toolName);
-        if (tool is null) reasons.Add(string.IsNullOrEmpty(toolName) ? "no wrench is named" : $"there is no wrench {toolName} in the Stores");
+        if (tool is null) reasons.Add(string.IsNullOrEmpty(toolName) ? "no wrench is named"
+            : $"there is no wrench {toolName} in the Stores");
         else if (tool.Ended is { } ended) reasons.Add($"calibration of {tool.Name} ended on {ended:yyyy-MM-dd}");
         if (joint.Said.Stated(PlanFields.Consumable) is { Length: > 0 } tin)
         {
@@ -124,7 +127,8 @@ public sealed class Shelf
     /// </summary>
     public (LotFigures Figures, int Verifications, Homogeneity Alike)? FiguresOf(Lot lot, string tool)
     {
-        var tests = Tests[lot.Id].Where(t => t.Verification.With.Tool == tool && t.Verification.With.Lubricant == lot.Lubrication && t.Verification.Problems.Count == 0 && t.Verification.NutFactors.Count > 0).ToList();
+        var tests = Tests[lot.Id].Where(t => t.Verification.With.Tool == tool && t.Verification.With.Lubricant == lot.Lubrication
+            && t.Verification.Problems.Count == 0 && t.Verification.NutFactors.Count > 0).ToList();
         if (tests.Count == 0) return null;
         var alike = Homogeneity.Of([.. tests.Select(t => t.Verification.NutFactors)]);
         return alike.Holds
@@ -140,7 +144,8 @@ public sealed class Shelf
 /// </summary>
 public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
 {
-    private static readonly string[] Kinds = [.. new[] { ShopKinds.Rules, ShopKinds.Lots, ShopKinds.Wrenches, ShopKinds.Testers, ShopKinds.Consumables }.Select(k => k.Id)];
+    private static readonly string[] Kinds = [.. new[] { ShopKinds.Rules, ShopKinds.Lots, ShopKinds.Wrenches, ShopKinds.Testers,
+        ShopKinds.Consumables }.Select(k => k.Id)];
 
     private volatile Kept? _kept;
 
@@ -153,7 +158,8 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
         // Stamped before it is read: what is written meanwhile is read at the next look at the latest.
         var stamp = $"{await log.Last()}|{await store.Stamp(Kinds)}";
         var kept = _kept is { } last && last.Stamp == stamp ? last : _kept = await Read(stamp);
-        var zone = kept.Rules?.Stated(ShopKinds.Zone) is { Length: > 0 } named && TimeZoneInfo.TryFindSystemTimeZoneById(named, out var found) ? found : TimeZoneInfo.Local;
+        var zone = kept.Rules?.Stated(ShopKinds.Zone) is { Length: > 0 } named
+            && TimeZoneInfo.TryFindSystemTimeZoneById(named, out var found) ? found : TimeZoneInfo.Local;
         var now = Now;
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).DateTime);
         return new Shelf
@@ -161,7 +167,8 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             Now = now,
             Lots = kept.Lots,
             Tools = [.. kept.Wrenches.Select(r => new Tool(
-                r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost), r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
+                r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost),
+                    r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
                 ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
             Testers = [.. kept.Testers.Select(r => (r.Name, ShopKinds.Testers.EndedBefore(r.Said, today)))],
             Consumables = [.. kept.Consumables.Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
@@ -175,24 +182,29 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
     private async Task<Kept> Read(string stamp)
     {
         var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(TestOf).OfType<LotTest>();
-        var told = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, EntryKind.Conditions.Read(e.Document).Said)).Where(e => e.Said is not null);
+        var told = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, EntryKind.Conditions.Read(e.Document).Said))
+            .Where(e => e.Said is not null);
         return new(
-            stamp, (await Of(ShopKinds.Rules)).Select(r => r.Said).FirstOrDefault(), [.. (await Of(ShopKinds.Lots)).Select(r => new Lot(r.Id, r.Name, r.Said))],
+            stamp, (await Of(ShopKinds.Rules)).Select(r => r.Said).FirstOrDefault(),
+            [.. (await Of(ShopKinds.Lots)).Select(r => new Lot(r.Id, r.Name, r.Said))],
             await Of(ShopKinds.Wrenches), await Of(ShopKinds.Testers), await Of(ShopKinds.Consumables),
             tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
     }
 
     private static LotTest? TestOf(EntryRow entry) =>
-        EntryKind.Verification.Read(entry.Document).Said is { } said ? new(entry, said, EntryKind.VerificationOf(said, new DateTimeOffset(entry.Made, TimeSpan.Zero))) : null;
+        EntryKind.Verification.Read(entry.Document).Said is { } said
+            ? new(entry, said, EntryKind.VerificationOf(said, new DateTimeOffset(entry.Made, TimeSpan.Zero))) : null;
 
     private async Task<IReadOnlyList<Shelved>> Of(Files.RecordKind kind) =>
-        [.. (await store.Records(kind.Id)).Select(r => (r.Id, r.Name, kind.Read(r.Document).Said)).Where(r => r.Said is not null).Select(r => new Shelved(r.Id, r.Name, r.Said!))];
+        [.. (await store.Records(kind.Id)).Select(r => (r.Id, r.Name, kind.Read(r.Document).Said)).Where(r => r.Said is not null)
+            .Select(r => new Shelved(r.Id, r.Name, r.Said!))];
 
     /// <summary>A record and what it says.</summary>
     private sealed record Shelved(int Id, string Name, Values Said);
 
     /// <summary>What was read of the shop, without the time.</summary>
     private sealed record Kept(
-        string Stamp, Values? Rules, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers, IReadOnlyList<Shelved> Consumables,
+        string Stamp, Values? Rules, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers,
+        IReadOnlyList<Shelved> Consumables,
         ILookup<int, LotTest> Tests, ILookup<int, (DateTime Made, double Temperature)> Temperatures);
 }
