@@ -121,8 +121,7 @@ public readonly record struct Mechanics<T>
 
     /// <summary>
     /// The same joint with exactly this preload (N) in the bolt, no scatter and no loss. What warming adds came after the tightening: the
-    /// bolt
-    /// was tightened to that much less.
+    /// bolt was tightened to that much less.
     /// </summary>
     public Mechanics<T> WithPreload(T preload) => this with
     {

@@ -118,8 +118,7 @@ public static class DxfDrawing
 
     /// <summary>
     /// The circles that can be the bolts, one group a diameter: those of layer BOLTS where there is one, else of the layer that holds the
-    /// most
-    /// alike. Each middle once. More than one group is to be asked about.
+    /// most alike. Each middle once. More than one group is to be asked about.
     /// </summary>
     public static IReadOnlyList<DxfGroup> Candidates(IReadOnlyList<DxfCircle> circles)
     {

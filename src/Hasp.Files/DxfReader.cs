@@ -5,8 +5,7 @@ namespace Hasp.Files;
 
 /// <summary>
 /// Circles of a drawing exchange file (ASCII) as they lie in the plan: those of blocks wherever the block is inserted, and never where it
-/// is
-/// only defined; mirrored ones (extrusion −Z) on the side where they are seen.
+/// is only defined; mirrored ones (extrusion −Z) on the side where they are seen.
 /// </summary>
 internal sealed class DxfReader
 {

@@ -66,8 +66,7 @@ public static class JointDocument
 
     /// <summary>
     /// The layout that a document describes, pitches chosen where none are stated, be the document faulty elsewhere; null where none is
-    /// laid
-    /// out or it cannot be read.
+    /// laid out or it cannot be read.
     /// </summary>
     public static Layout? LayoutOf(JsonObject document)
     {

@@ -72,8 +72,7 @@ public static partial class JointEdit
 
     /// <summary>
     /// Changes how a load case is stated: <c>components</c>, <c>tension and shear</c>, <c>a combination</c> or the kind of a helper. What
-    /// was
-    /// stated before goes, tension and shear become components; a helper's inputs stay, to be found again.
+    /// was stated before goes, tension and shear become components; a helper's inputs stay, to be found again.
     /// </summary>
     public static void State(JsonObject document, int index, string how)
     {

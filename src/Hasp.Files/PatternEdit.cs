@@ -72,9 +72,8 @@ public static class PatternEdit
 
     /// <summary>
     /// Moves bolts, given by their numbers, on the drawing, mm. Free bolts go where they are moved; in a pattern with a rule the first of
-    /// them
-    /// goes there, and the rule's measure follows: the pitch of rows and columns, the circle; where all are taken along, the whole pattern
-    /// goes.
+    /// them goes there, and the rule's measure follows: the pitch of rows and columns, the circle; where all are taken along, the whole
+    /// pattern goes.
     /// </summary>
     public static void Move(JsonObject document, IReadOnlyList<int> numbers, PlanPoint by)
     {

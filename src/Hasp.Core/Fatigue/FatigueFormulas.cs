@@ -56,8 +56,7 @@ public static class FatigueFormulas
 
     /// <summary>
     /// Goodman, Sa/Se + Sm/Su = 1: n = (Se·(Su − m0) − Su·a0)/(Su·a1 + Se·m1); nothing where the start lies outside, no limit where the
-    /// path
-    /// never meets it.
+    /// path never meets it.
     /// </summary>
     public static T Goodman<T>(in LoadLine<T> line, T endurance, T tensile)
         where T : struct, IReal<T>

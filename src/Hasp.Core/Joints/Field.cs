@@ -33,8 +33,7 @@ public enum FieldKind
 
 /// <summary>
 /// One field of a document. Parser, form, schema, documentation, ways out and undo all read this declaration. Fields are the same only
-/// where
-/// they are the same object.
+/// where they are the same object.
 /// </summary>
 public abstract class Field(string path, FieldKind kind, string label, string meaning)
 {

@@ -108,8 +108,7 @@ public static partial class JointRules
 
     /// <summary>
     /// Where something soft is clamped the share of proof may crush it: then, of targets down to a twentieth of it, the one that leaves the
-    /// least of both
-    /// reserves the largest.
+    /// least of both reserves the largest.
     /// </summary>
     private static Tightening TargetBetween(Joint joint)
     {

@@ -5,8 +5,7 @@ namespace Hasp.Core.Joints;
 
 /// <summary>
 /// What the tests of a lot of bolts said when it was put into a joint: it takes the place of the table's nut factor, band and torque. Kept
-/// with
-/// the joint, so that the joint computes the same whatever becomes of the lot.
+/// with the joint, so that the joint computes the same whatever becomes of the lot.
 /// </summary>
 /// <param name="Name">The lot, as the Stores call it.</param>
 /// <param name="Bolts">Thread and grade that were tested: <c>M16 8.8</c>.</param>

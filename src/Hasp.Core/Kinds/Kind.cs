@@ -77,8 +77,7 @@ public sealed record Kind(string Id, string Name, string Brief)
 
     /// <summary>
     /// Numbers of bolts that it finds by search where nobody stated them: the field, what was found or stated, and what it is called. A
-    /// search over
-    /// anything else holds them as they are and does not search in each.
+    /// search over anything else holds them as they are and does not search in each.
     /// </summary>
     public ImmutableArray<(Field<int> Field, Func<Joint, int> Now, string Name)> Counted { get; init; } = [];
 

@@ -182,8 +182,7 @@ public static class LoadEnvelope
 
     /// <summary>
     /// Adds an entry to a front unless another surpasses it, and takes out what it surpasses. Along the front tension falls and shear
-    /// rises,
-    /// so that its place is found by halving.
+    /// rises, so that its place is found by halving.
     /// </summary>
     private static void Put(List<(double Tension, double Shear, int Case)> front, (double Tension, double Shear, int Case) entry)
     {

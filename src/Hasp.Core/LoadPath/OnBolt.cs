@@ -36,9 +36,8 @@ public static class OnBolt
     /// <summary>
     /// Pivot school. The pull enters through its moment about the line. Moments about two axes are two separate idealisations, whose
     /// tensions add; the pull is split between the lines in the ratio |Mx|/ex : |My|/ey, e the distance from a line to the centroid, so
-    /// that
-    /// a vanishing second moment changes nothing. Null where nothing turns the joint, or where the parts come off altogether, so that no
-    /// line presses: equilibrium alone then rules, as about the centroid.
+    /// that a vanishing second moment changes nothing. Null where nothing turns the joint, or where the parts come off altogether, so that
+    /// no line presses: equilibrium alone then rules, as about the centroid.
     /// </summary>
     private static T? ByPivots<T>(BoltPattern pattern, int bolt, T pull, T momentX, T momentY, int index)
         where T : struct, IScalar<T>

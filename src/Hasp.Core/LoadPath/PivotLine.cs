@@ -4,8 +4,7 @@ namespace Hasp.Core.LoadPath;
 
 /// <summary>
 /// Compression lines, mm: a moment turns about the one on its far side. +Mx pulls the bolts at +y and turns about the bottom line, −Mx
-/// about
-/// the top one; +My pulls those at −x and turns about the right line, −My about the left one.
+/// about the top one; +My pulls those at −x and turns about the right line, −My about the left one.
 /// </summary>
 public readonly record struct PivotLines(double Left, double Right, double Bottom, double Top);
 

@@ -44,10 +44,8 @@ public sealed class Sharing
 
     /// <summary>
     /// Of all cases and bolts those that no other surpasses in tension and shear both, in the order of the cases: enough for every check
-    /// that
-    /// only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it. A check may look
-    /// at
-    /// the cases of one limit state alone, so that a load is surpassed only by one that is stated for the same.
+    /// that only worsens with the two. What else a case holds (what it alternates with, its pressure, its whole) is not in it. A check may
+    /// look at the cases of one limit state alone, so that a load is surpassed only by one that is stated for the same.
     /// </summary>
     public ImmutableArray<(int Case, BoltPull Pull)> OfAllCases
     {

@@ -4,8 +4,7 @@ namespace Hasp.Core.Preload;
 
 /// <summary>
 /// The extremes of the preload by the practice of NASA-STD-5020: the band of the installation torque multiplies, and in the minimum of
-/// joints
-/// that are not separation-critical the scatter of the mean of N bolts counts, Γ/√N. The maximum keeps Γ.
+/// joints that are not separation-critical the scatter of the mean of N bolts counts, Γ/√N. The maximum keeps Γ.
 /// </summary>
 /// <param name="Most">cmax, largest torque over the nominal.</param>
 /// <param name="Least">cmin, smallest torque over the nominal.</param>

@@ -9,8 +9,7 @@ namespace Hasp.Core.Shop;
 
 /// <summary>
 /// A procedure by which bolts are tightened: what is done round the joint, pass by pass, by which rule. One file of rules a code; a new
-/// procedure is
-/// one row here.
+/// procedure is one row here.
 /// </summary>
 /// <param name="Id">Stable name in documents.</param>
 /// <param name="Name">As a plan prints it.</param>

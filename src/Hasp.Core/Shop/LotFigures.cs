@@ -30,8 +30,7 @@ public sealed record LotFigures(int Tests, double Mean, double Deviation, double
 
     /// <summary>
     /// Γ, how far the preload may lie above what is aimed at by the same torque: K̄/K_low − 1. Below, it may lie 1 − K̄/K_high, which is
-    /// less: the
-    /// joint takes the ends of K themselves, and Γ stands for them where a basis knows but one figure.
+    /// less: the joint takes the ends of K themselves, and Γ stands for them where a basis knows but one figure.
     /// </summary>
     public double Scatter => IsEnough ? (Mean / Low) - 1 : double.PositiveInfinity;
 
@@ -62,8 +61,7 @@ public sealed record LotFigures(int Tests, double Mean, double Deviation, double
 
 /// <summary>
 /// Whether several groups of tests may be taken together: one-way analysis of variance for their means, Bartlett's test for their
-/// deviations,
-/// each refused at 5 %. A history narrows a band only where neither is refused.
+/// deviations, each refused at 5 %. A history narrows a band only where neither is refused.
 /// </summary>
 /// <param name="Means">Probability of means so far apart if they were alike; 1 where there is but one group.</param>
 /// <param name="Deviations">The same for the deviations.</param>
@@ -101,8 +99,7 @@ public readonly record struct Homogeneity(double Means, double Deviations)
 
 /// <summary>
 /// Limits of a control chart of single values: the mean ± 2.66 times the mean moving range (ISO 7870-2, individuals), and the runs that
-/// show a
-/// drift before a limit is passed.
+/// show a drift before a limit is passed.
 /// </summary>
 /// <param name="Centre">Mean.</param>
 /// <param name="Low">Lower limit.</param>

@@ -26,8 +26,7 @@ public sealed record Shifts(ImmutableArray<TimeOnly> Starts, TimeZoneInfo Zone)
 
     /// <summary>
     /// The end of the shift that a moment lies in: the next beginning after it. A beginning that summer time leaps over comes when the
-    /// clock has leapt;
-    /// one that it shows twice comes the first time.
+    /// clock has leapt; one that it shows twice comes the first time.
     /// </summary>
     public DateTimeOffset EndOf(DateTimeOffset moment)
     {

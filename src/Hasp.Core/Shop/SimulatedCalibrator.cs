@@ -22,8 +22,7 @@ public enum AssemblyFault
 
 /// <summary>
 /// A tension calibrator that is not there: it turns assemblies of a lot until the tension shows and reads the torque, as the real one
-/// would. What it
-/// knows of a lot follows from the lot's name and its finish alone, so that the same lot behaves the same on every day.
+/// would. What it knows of a lot follows from the lot's name and its finish alone, so that the same lot behaves the same on every day.
 /// </summary>
 public static class SimulatedCalibrator
 {

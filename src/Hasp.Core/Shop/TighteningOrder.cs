@@ -81,9 +81,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
 
     /// <summary>
     /// Round the circle by angle; with an even number each bolt is followed by the one opposite, the next pair being the farthest from all
-    /// pairs done,
-    /// with an odd one each is followed by the one most nearly opposite: (n − 1)/2 further on, which has no factor in common with n and so
-    /// comes to all.
+    /// pairs done, with an odd one each is followed by the one most nearly opposite: (n − 1)/2 further on, which has no factor in common
+    /// with n and so comes to all.
     /// </summary>
     private static ImmutableArray<int> Star(IReadOnlyList<PlanPoint> places)
     {

@@ -25,8 +25,7 @@ public static class ToleranceFactors
 
     /// <summary>
     /// k2: x̄ ± k2·s holds at least <paramref name="content"/> of the population with that confidence. Exact: the mean's place is
-    /// integrated
-    /// over, and for each the deviation that still covers enough (ISO 16269-6, Annex F).
+    /// integrated over, and for each the deviation that still covers enough (ISO 16269-6, Annex F).
     /// </summary>
     /// <param name="n">Number of tests, at least 2.</param>
     /// <param name="confidence">Between 0 and 1.</param>
@@ -46,8 +45,7 @@ public static class ToleranceFactors
 
     /// <summary>
     /// k1: x̄ − k1·s lies below at least <paramref name="content"/> of the population with that confidence, the noncentral t quantile over
-    /// √n
-    /// (ISO 16269-6, 5.2).
+    /// √n (ISO 16269-6, 5.2).
     /// </summary>
     /// <inheritdoc cref="TwoSided"/>
     public static double OneSided(int n, double confidence = Confidence, double content = Content)

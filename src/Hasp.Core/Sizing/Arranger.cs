@@ -22,8 +22,7 @@ public sealed record Arrangement(string Words, IReadOnlyList<Change> Edits, Join
 /// <summary>
 /// How many bolts, and where: from the loads, the parts and the basis to layouts that hold and keep the pitch, edge and gauge rules of the
 /// basis, the smallest number first. Rows and columns, or a circle where the bolts stand on one; a circle takes only numbers that a
-/// dividing
-/// head indexes.
+/// dividing head indexes.
 /// </summary>
 public static class Arranger
 {

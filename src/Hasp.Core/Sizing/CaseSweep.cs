@@ -21,8 +21,7 @@ public readonly record struct SweptBolt(int Bolt, double Reserve, Check? Check, 
 
 /// <summary>
 /// Thousands of cases, as an analysis leaves them, judged in full by every check of the basis on every bolt: nothing is left out before it
-/// is
-/// judged. Cases are steady; swings belong into a joint's own cases.
+/// is judged. Cases are steady; swings belong into a joint's own cases.
 /// </summary>
 /// <param name="ByCheck">One entry a check that found something.</param>
 /// <param name="ByBolt">One entry a bolt.</param>

@@ -23,8 +23,7 @@ public sealed record ShopWay(string Way, double Yields, double Breaks, double Re
 
 /// <summary>
 /// Bolts against a force, standing up: so many of a size and grade, in plain tension and in plain shear, without preload, levers or parts.
-/// A first
-/// answer, and no joint: what else can fail, the joint tells.
+/// A first answer, and no joint: what else can fail, the joint tells.
 /// </summary>
 /// <param name="Force">N.</param>
 /// <param name="Count">Bolts, sharing equally.</param>

@@ -13,8 +13,7 @@ namespace Hasp.Files.Quick;
 
 /// <summary>
 /// Quick lines that begin with a kind of joint: <c>splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8</c>. Pieces stand between commas,
-/// each read by the
-/// patterns of its kind; what is left out is chosen so that the joint holds, and marked.
+/// each read by the patterns of its kind; what is left out is chosen so that the joint holds, and marked.
 /// </summary>
 internal static partial class QuickKinds
 {

@@ -10,8 +10,7 @@ public static class LotEdit
 {
     /// <summary>
     /// The lot's figures; what said the same otherwise goes. A target that was chosen by the table's wider band is held: a narrower one
-    /// would choose
-    /// another, which the lot was not tested at.
+    /// would choose another, which the lot was not tested at.
     /// </summary>
     /// <param name="document">The joint.</param>
     /// <param name="lot">The figures.</param>

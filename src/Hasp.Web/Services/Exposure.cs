@@ -4,8 +4,7 @@ namespace Hasp.Web.Services;
 
 /// <summary>
 /// Who can reach the program. Without accounts whoever reaches it can read and change everything: then it listens to this machine alone.
-/// Beyond it,
-/// people sign in, and nothing goes over the wire that others could read along.
+/// Beyond it, people sign in, and nothing goes over the wire that others could read along.
 /// </summary>
 internal static class Exposure
 {
@@ -20,8 +19,7 @@ internal static class Exposure
 
     /// <summary>
     /// True for a Host header that may be answered. Where nobody signs in these are this machine's own names, so that a foreign page cannot
-    /// borrow the
-    /// loopback by a name of its own; where people do, a borrowed name has nobody's session.
+    /// borrow the loopback by a name of its own; where people do, a borrowed name has nobody's session.
     /// </summary>
     internal static bool Admits(ServerOptions options, string host) =>
         options.Accounts

@@ -82,8 +82,7 @@ public sealed class LoadSet
 
     /// <summary>
     /// The cases that can govern a joint, from 0: of each limit state those that no other surpasses in tension and shear, and, where a
-    /// check
-    /// asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands.
+    /// check asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands.
     /// </summary>
     public int[] Governing(Joint joint)
     {

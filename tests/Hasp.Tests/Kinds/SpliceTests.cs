@@ -132,8 +132,7 @@ public sealed class SpliceTests
             foreach (var (thick, share, yield) in new[] { (t, 1.0, 355.0), (cover, 0.5, 355.0) })
             {
                 // A block that takes a bolts of one line and b of the other, sheared along one line or both, to the side edge or between
-                // the lines; a line by
-                // itself is no block: that is tear-out.
+                // the lines; a line by itself is no block: that is tear-out.
                 void Try(string shape, double pulled, double sheared, int bolts)
                 {
                     var factor = thick * yield * (pulled + (0.577 * sheared)) / (share * pull * bolts / (2 * n));

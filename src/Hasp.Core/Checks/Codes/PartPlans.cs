@@ -29,8 +29,7 @@ internal sealed class PartPlans
 
     /// <summary>
     /// What "along" means in a part that is not drawn. Rows and columns have their own axes, and the one nearest to the largest in-plane
-    /// force
-    /// is meant; other layouts take the direction of that force.
+    /// force is meant; other layouts take the direction of that force.
     /// </summary>
     public static PlanPoint AlongOf(BoltPattern? pattern, ImmutableArray<LoadCase> cases)
     {
@@ -207,8 +206,7 @@ internal sealed class PartPlan
 
     /// <summary>
     /// The components of a shear (given in the plan) as directions of bearing in the part's axes with their sizes, both ways where the
-    /// sense is
-    /// not known: up to four into <paramref name="into"/>. How many were written.
+    /// sense is not known: up to four into <paramref name="into"/>. How many were written.
     /// </summary>
     public int Components(double x, double y, Span<(int Direction, double Size)> into)
     {

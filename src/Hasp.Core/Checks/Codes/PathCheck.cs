@@ -6,8 +6,7 @@ namespace Hasp.Core.Checks.Codes;
 
 /// <summary>
 /// Finds what parts first: of all failure paths of a part, in every direction that a case bears in, the one whose strength is least over
-/// the
-/// load of the bolts that go with it. The working of that one is then written by the code's own formula.
+/// the load of the bolts that go with it. The working of that one is then written by the code's own formula.
 /// </summary>
 internal static class PathCheck
 {

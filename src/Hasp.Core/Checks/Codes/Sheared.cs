@@ -14,8 +14,7 @@ internal static class Sheared
 
     /// <summary>
     /// The gross section of each part against its share of the in-plane load, by the resistance of a code: nothing where there is no load
-    /// of
-    /// its limit state, or no width is known.
+    /// of its limit state, or no width is known.
     /// </summary>
     internal static Judged<T> GrossSection<T>(in Mechanics<T> m, in JointLoad<T> load, LimitStates states, Term factor,
         Func<int, T, T> resistance)

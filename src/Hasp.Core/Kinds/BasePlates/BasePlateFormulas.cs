@@ -78,8 +78,7 @@ public static class BasePlateFormulas
 
     /// <summary>
     /// leff of a row beside the web (EN 1993-1-8, Table 6.4): alone the lesser of 2πm and 4m + 1.25e; towards a neighbour, which bends the
-    /// same plate, half of
-    /// it gives way to half the distance between the rows, where that is less.
+    /// same plate, half of it gives way to half the distance between the rows, where that is less.
     /// </summary>
     public static double LengthInside(double m, double side, double apart, int neighbours)
     {
@@ -100,8 +99,7 @@ public static class BasePlateFormulas
 
 /// <summary>
 /// What presses about an H-shaped profile at a width c: a strip about each flange and one about the web, cut at the plate's edges; where
-/// the strips meet
-/// between the flanges the whole rectangle counts once (EN 1993-1-8, 6.2.5). All mm, mm².
+/// the strips meet between the flanges the whole rectangle counts once (EN 1993-1-8, 6.2.5). All mm, mm².
 /// </summary>
 /// <param name="Depth">h.</param>
 /// <param name="Width">b.</param>

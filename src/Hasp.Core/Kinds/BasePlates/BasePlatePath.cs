@@ -7,8 +7,7 @@ namespace Hasp.Core.Kinds.BasePlates;
 
 /// <summary>
 /// Loads of a column's foot on its bolts. Where all bolts pull, equilibrium alone rules; else the compression line, or the stress block.
-/// Friction takes its
-/// part of the shear only under the compression that acts with it.
+/// Friction takes its part of the shear only under the compression that acts with it.
 /// </summary>
 /// <param name="Inputs">The base plate.</param>
 /// <param name="Pattern">Its bolts, with the compression lines.</param>

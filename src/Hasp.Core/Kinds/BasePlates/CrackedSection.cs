@@ -5,10 +5,8 @@ namespace Hasp.Core.Kinds.BasePlates;
 
 /// <summary>
 /// A stiff plate on concrete that only presses and bolts that only pull: the strain is a plane, concrete presses in proportion where it is
-/// short, bolts pull
-/// with the modular ratio times that where it is long. Both axes at once. Solved by assuming which of them act, solving the plane and
-/// assuming anew, until
-/// nothing changes; equilibrium is exact for what acts.
+/// short, bolts pull with the modular ratio times that where it is long. Both axes at once. Solved by assuming which of them act, solving
+/// the plane and assuming anew, until nothing changes; equilibrium is exact for what acts.
 /// </summary>
 internal static class CrackedSection
 {

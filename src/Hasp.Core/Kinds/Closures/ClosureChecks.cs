@@ -23,11 +23,9 @@ internal static class ClosureChecks
 
     /// <summary>
     /// The pressure at which the first part goes, the case's pressure grown, and which: at factor 1, or at the required factors. Null where
-    /// nothing is judged.
-    /// At the required factors every check of the load counts; where parts go at last, the preload does not: the first yield relieves it,
-    /// and the load stands.
-    /// Axiom: the factor of each of these checks is the times that the pressure may grow. A test grows the pressure itself and asks them
-    /// all again.
+    /// nothing is judged. At the required factors every check of the load counts; where parts go at last, the preload does not: the first
+    /// yield relieves it, and the load stands. Axiom: the factor of each of these checks is the times that the pressure may grow. A test
+    /// grows the pressure itself and asks them all again.
     /// </summary>
     internal static (double Pressure, Check Check)? First(in Mechanics<Plain> m, LoadCase load, bool atRequired)
     {

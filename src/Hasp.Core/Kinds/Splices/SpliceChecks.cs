@@ -41,8 +41,7 @@ internal readonly struct SpliceGrossCheck : IPartCheck
 
 /// <summary>
 /// A block of plate or cover torn out with the bolts in it, over every failure path of the pattern: what is pulled yields, what is sheared
-/// yields in shear.
-/// The structural codes have theirs.
+/// yields in shear. The structural codes have theirs.
 /// </summary>
 internal readonly struct SpliceBlockCheck : IPartCheck
 {

@@ -280,8 +280,7 @@ internal sealed record SpliceInputs(
 
     /// <summary>
     /// The fewest of one side. Where none holds, a check that more bolts do not help, such as too wide an edge, is set aside and the others
-    /// are asked
-    /// again: it falls short with any number, and is shown. Where more bolts help and never suffice, the number that holds best.
+    /// are asked again: it falls short with any number, and is shown. Where more bolts help and never suffice, the number that holds best.
     /// </summary>
     private static int FewestOf(Func<int, Joint?> side)
     {

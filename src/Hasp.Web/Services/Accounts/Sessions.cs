@@ -6,8 +6,7 @@ namespace Hasp.Web.Services;
 
 /// <summary>
 /// Sessions kept by the server: the cookie holds a key and nothing else, so that whoever signs out has ended the session wherever a copy of
-/// the cookie
-/// lies (OWASP ASVS 4.0, 3.3.1). They end with the program; what a device has not sent stays on it.
+/// the cookie lies (OWASP ASVS 4.0, 3.3.1). They end with the program; what a device has not sent stays on it.
 /// </summary>
 internal sealed class Sessions(TimeProvider clock) : ITicketStore
 {

@@ -83,8 +83,7 @@ public sealed class JointRecord
 
     /// <summary>
     /// The clamp of each bolt at each tightening, where it was tightened more than once: at the same torque a dry plated bolt loses with
-    /// every turn, a well
-    /// lubricated one does not.
+    /// every turn, a well lubricated one does not.
     /// </summary>
     public IReadOnlyList<(int Bolt, int Cycle, AsBuiltBolt Clamp)> ByCycle(Result result)
     {

@@ -122,8 +122,7 @@ public sealed class Shelf
 
     /// <summary>
     /// What the tests of a lot with a tool say: of all of them that were made with the same finish where nothing speaks against taking them
-    /// together, else of
-    /// the last alone.
+    /// together, else of the last alone.
     /// </summary>
     public (LotFigures Figures, int Verifications, Homogeneity Alike)? FiguresOf(Lot lot, string tool)
     {
@@ -139,8 +138,7 @@ public sealed class Shelf
 
 /// <summary>
 /// Reads the shop as it is. What was read last is kept: records and entries are only ever added to, so that where the same revisions stand
-/// and the last
-/// entry is the same, everything is. Only the time is new at each look.
+/// and the last entry is the same, everything is. Only the time is new at each look.
 /// </summary>
 public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
 {

@@ -115,7 +115,7 @@
 
   // Labels of drawings keep their size on screen where a drawing is shown smaller than it was laid out.
   const sizes = new ResizeObserver((entries) => { for (const e of entries) size(e.target); });
-  const size = (svg) => { if (svg.clientWidth) svg.style.setProperty("--k", Math.max(1, svg.viewBox.baseVal.width / svg.clientWidth).toFixed(3)); };
+  const size = (svg) => { if (svg.clientWidth) svg.style.setProperty("--k", Math.max(1, 1 / svg.getScreenCTM().a).toFixed(3)); };
   const measure = () => document.querySelectorAll("#stage svg[viewBox]").forEach((s) => { sizes.observe(s); size(s); });
   document.addEventListener("htmx:afterSettle", measure);
   measure();
