@@ -19,8 +19,11 @@ public static partial class AimText
         if (trimmed.Contains('%'))
         {
             var share = Share().Match(trimmed);
-            var kind = share.Groups["what"].Value.ToLowerInvariant() switch { "" or "proof" => AimKind.ProofShare,
-                "yield" => AimKind.YieldShare, _ => AimKind.RootYieldShare };
+            var kind = share.Groups["what"].Value.ToLowerInvariant() switch
+            {
+                "" or "proof" => AimKind.ProofShare,
+                "yield" => AimKind.YieldShare, _ => AimKind.RootYieldShare,
+            };
             return share.Success && double.TryParse(share.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture,
                 out var percent) && percent is > 0 and <= 100
                 ? (new Aim(kind, percent / 100), null)

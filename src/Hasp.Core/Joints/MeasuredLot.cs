@@ -104,15 +104,19 @@ public static class LotFields
     public static readonly Field<double> Tension = new(
         "tightening.lot.tension", Types.Force, "Tension shown", "tension at which the torque was read") { Above = 0, Max = 1e9 };
     public static readonly Field<double> Torque = new(
-        "tightening.lot.torque", Types.Torque, "Job torque", "highest torque that any of its tests took to that tension") { Above = 0,
-        Max = 1e9 };
+        "tightening.lot.torque", Types.Torque, "Job torque", "highest torque that any of its tests took to that tension")
+    {
+        Above = 0, Max = 1e9,
+    };
     public static readonly Field<string> Tested = new(
         "tightening.lot.tested", Types.Text, "Tested", "when it was tested, as 2026-11-26T07:20:00Z");
     public static readonly Field<string> Tool = new(
         "tightening.lot.tool", Types.Text, "Tool", "the wrench that it was tested with") { Default = "not stated" };
     public static readonly Field<int> Entry = new(
-        "tightening.lot.entry", Types.Whole, "Entry", "number of the verification in the shop's log") { Min = 0,
-        Default = "not in the log" };
+        "tightening.lot.entry", Types.Whole, "Entry", "number of the verification in the shop's log")
+    {
+        Min = 0, Default = "not in the log",
+    };
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } = [Name, Bolts, Lubrication, NutFactor, Low, High, Tests, Tension, Torque, Tested, Tool,

@@ -27,19 +27,25 @@ public static class PlanFields
         MaxLength = 4000, OneLine = true, Default = "none: bolts left out follow by the usual rule",
     };
     public static readonly Field<double> StiffestX = new(
-        "plan.stiffestX", Types.Length, "Stiffest part, x", "where the joint is stiffest, for the order from there") { Min = -1e6,
-        Max = 1e6, Default = "the middle of the bolts" };
+        "plan.stiffestX", Types.Length, "Stiffest part, x", "where the joint is stiffest, for the order from there")
+    {
+        Min = -1e6, Max = 1e6, Default = "the middle of the bolts",
+    };
     public static readonly Field<double> StiffestY = new(
-        "plan.stiffestY", Types.Length, "Stiffest part, y", "where the joint is stiffest, for the order from there") { Min = -1e6,
-        Max = 1e6, Default = "the middle of the bolts" };
+        "plan.stiffestY", Types.Length, "Stiffest part, y", "where the joint is stiffest, for the order from there")
+    {
+        Min = -1e6, Max = 1e6, Default = "the middle of the bolts",
+    };
     public static readonly Field<string> Lot = new(
         "plan.lot", Types.Text, "Lot in hand", "the lot of bolts that it is built with, by its name in the Stores")
     {
         Default = "the lot whose figures the joint uses", Blank = (j, _) => j.Tightening.Lot is { } lot ? lot.Name : "none named",
     };
     public static readonly Field<string> Wrench = new(
-        "plan.wrench", Types.Text, "Wrench", "the wrench in hand, by its name in the Stores") { Default = "none named",
-        Blank = (_, _) => "none named" };
+        "plan.wrench", Types.Text, "Wrench", "the wrench in hand, by its name in the Stores")
+    {
+        Default = "none named", Blank = (_, _) => "none named",
+    };
     public static readonly Field<string> Consumable = new(
         "plan.consumable", Types.Text, "Lubricant, adhesive in hand", "the tin in hand, by its name in the Stores")
     {
@@ -64,8 +70,10 @@ public static class PlanFields
             ["wire"] = "locking wire", ["adhesive"] = "thread adhesive", ["none"] = "by preload alone" },
     };
     public static readonly Field<double> PrimerMinutes = new(
-        "plan.primerMinutes", Types.Number, "Primer dries, min", "drying time of the primer, minutes, by its maker") { Above = 0,
-        Max = 10_000, Default = "no primer", Blank = (_, _) => "no primer" };
+        "plan.primerMinutes", Types.Number, "Primer dries, min", "drying time of the primer, minutes, by its maker")
+    {
+        Above = 0, Max = 10_000, Default = "no primer", Blank = (_, _) => "no primer",
+    };
     public static readonly Field<double> OpenMinutes = new(
         "plan.openMinutes", Types.Number, "Insert within, min",
         "time from applying adhesive or sealant to the last turn, minutes, by its maker") { Above = 0, Max = 10_000, Default = "not stated",
@@ -75,8 +83,10 @@ public static class PlanFields
         "time before the joint is loaded: adhesive, sealant or grout, hours, by its maker") { Above = 0, Max = 10_000,
         Default = "not stated", Blank = (_, _) => "by its maker" };
     public static readonly Field<double> RetorqueHours = new(
-        "plan.retorqueHours", Types.Number, "Tighten again after, h", "when it is tightened again after settling, hours") { Above = 0,
-        Max = 10_000, Default = "once nothing turns, not again", Blank = (_, _) => "not again" };
+        "plan.retorqueHours", Types.Number, "Tighten again after, h", "when it is tightened again after settling, hours")
+    {
+        Above = 0, Max = 10_000, Default = "once nothing turns, not again", Blank = (_, _) => "not again",
+    };
     public static readonly Field<HoldPoint> Hold = new(
         "plan.hold", Types.Named(Holds), "Hold points", "where work stops until somebody else has looked")
     {

@@ -16,8 +16,11 @@ public static partial class SpreadText
         var match = Form().Match(text.Trim());
         if (!match.Success || !double.TryParse(match.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture,
             out var percent) || percent > 100) return null;
-        var shape = match.Groups["shape"].Value.ToLowerInvariant() switch { "lognormal" => Distribution.Lognormal,
-            "uniform" => Distribution.Uniform, _ => Distribution.Normal };
+        var shape = match.Groups["shape"].Value.ToLowerInvariant() switch
+        {
+            "lognormal" => Distribution.Lognormal,
+            "uniform" => Distribution.Uniform, _ => Distribution.Normal,
+        };
         return new Spread(shape, percent / 100);
     }
 

@@ -37,6 +37,10 @@ internal sealed class KindReader(Values said, List<Fault> faults)
     /// <summary>A value, or what is chosen where none is stated.</summary>
     public double Or(Field<double> field, double chosen) => said.Stated(field) ?? chosen;
 
+    /// <summary>Diameter of the clearance hole of bolts, mm: as stated, by the fit, or a tenth over the bolt where no table has it.</summary>
+    public double Hole(double diameter) =>
+        said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(said.Of(Fields.Fit), diameter)?.Diameter ?? (1.1 * diameter);
+
     /// <summary>A material by its name, with the strengths of that thickness; null where it is missing, unknown or too thick.</summary>
     public Material? MaterialOf(Field<string> field, double thickness, string? otherwise = null)
     {

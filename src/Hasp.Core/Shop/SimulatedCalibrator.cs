@@ -52,8 +52,11 @@ public static class SimulatedCalibrator
             .. Enumerable.Range(0, count).Select(i =>
             {
                 var factor = mean * (1 + (WithinLot * Bell(lot, from + i)));
-                if (i == count - 1) factor *= fault switch { AssemblyFault.Dirt => 1.35, AssemblyFault.Dry => 1.6,
-                    AssemblyFault.Oily => 0.7, _ => 1 };
+                if (i == count - 1) factor *= fault switch
+                {
+                    AssemblyFault.Dirt => 1.35, AssemblyFault.Dry => 1.6,
+                    AssemblyFault.Oily => 0.7, _ => 1,
+                };
                 // Nobody stops exactly on the mark.
                 var shown = tension * (1 + (0.01 * Even(lot, from + i)));
                 return new TestedAssembly(Math.Round(factor * diameter * shown / 1000) * 1000, Math.Round(shown / 10) * 10);

@@ -47,13 +47,8 @@ internal static partial class QuickFrame
         var (at, forces) = (new Dictionary<string, double>(), new Dictionary<string, double>());
         var word = line.IndexOf("frame", StringComparison.OrdinalIgnoreCase);
         parts.Add(new(word, 5, line.Substring(word, 5), "a frame of bolts round a hollow section", null, []));
-        var from = word + 5;
-        foreach (var raw in line[from..].Split(','))
+        foreach (var (start, text) in QuickKinds.Pieces(line, word + 5))
         {
-            var text = raw.Trim();
-            var start = from + raw.IndexOf(text, StringComparison.Ordinal);
-            from += raw.Length + 1;
-            if (text.Length == 0) continue;
             var (taken, problem) = Take(text);
             parts.Add(new(start, text.Length, text, taken, problem, []));
         }
@@ -82,8 +77,11 @@ internal static partial class QuickFrame
             {
                 var read = QuantityText.Parse(force.Groups["q"].Value, Dimension.Force);
                 if (read.Problem is { } why) return ("", why);
-                var (key, sign) = force.Groups["how"].Value.ToLowerInvariant() switch { "down" => ("fy", -1), "up" => ("fy", 1),
-                    "across" => ("fx", 1), _ => ("fz", 1) };
+                var (key, sign) = force.Groups["how"].Value.ToLowerInvariant() switch
+                {
+                    "down" => ("fy", -1), "up" => ("fy", 1),
+                    "across" => ("fx", 1), _ => ("fz", 1),
+                };
                 forces[key] = forces.GetValueOrDefault(key) + (sign * read.Held);
                 return ("load", null);
             }

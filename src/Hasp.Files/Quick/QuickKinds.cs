@@ -115,8 +115,8 @@ internal static partial class QuickKinds
         var word = spoken.Words.First(w => Begins(line, w));
         var document = new JsonObject
         {
-            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80
-                && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name,
+            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version,
+            ["name"] = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name,
             ["kind"] = spoken.Kind, [spoken.Kind] = new JsonObject(), ["bolts"] = new JsonObject(),
             ["loads"] = new JsonArray(new JsonObject { ["name"] = "Case 1" }),
         };
@@ -147,7 +147,7 @@ internal static partial class QuickKinds
     private static bool Begins(string line, string word) => Regex.IsMatch(line, $@"^\s*{word}\b", RegexOptions.IgnoreCase);
 
     /// <summary>What stands between commas or semicolons.</summary>
-    private static IEnumerable<(int Start, string Text)> Pieces(string line, int from)
+    internal static IEnumerable<(int Start, string Text)> Pieces(string line, int from)
     {
         foreach (Match m in Piecewise().Matches(line[from..]))
         {

@@ -21,8 +21,10 @@ internal static class ApiDescription
         options.OpenApiVersion = OpenApiSpecVersion.OpenApi3_1;
         options.AddDocumentTransformer((document, _, _) =>
         {
-            document.Info = new() { Title = "Hasp", Version = "1",
-                Description = "Evaluates bolted joints. Field, check and value names: docs/format.md." };
+            document.Info = new()
+        {
+            Title = "Hasp", Version = "1", Description = "Evaluates bolted joints. Field, check and value names: docs/format.md.",
+        };
             document.Servers = [];
             document.Components ??= new();
             document.Components.Schemas ??= new Dictionary<string, IOpenApiSchema>();

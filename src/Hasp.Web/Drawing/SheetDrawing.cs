@@ -69,7 +69,8 @@ public sealed class SheetDrawing
         if (all.IsEmpty) return;
         var ways = RowsOf(all).Select(r => (Rows: r, Scale: Largest(r, width, height))).ToList();
         // Another row must be worth its while: what stands beside is read together.
-        var (rows, scale) = ways.Where(w => w.Scale >= NearlyLargest * ways.Max(o => o.Scale)).OrderBy(w => w.Rows.Length)
+        var worthwhile = NearlyLargest * ways.Max(w => w.Scale);
+        var (rows, scale) = ways.Where(w => w.Scale >= worthwhile).OrderBy(w => w.Rows.Length)
             .ThenByDescending(w => w.Scale).First();
         Scale = Math.Max(1e-3, scale);
         var y = 0.0;
@@ -138,6 +139,7 @@ public sealed class SheetDrawing
             var points = view.Marks.SelectMany(Points).ToList();
             (MinX, MaxX, MinY, MaxY) = (points.Min(p => p.X), points.Max(p => p.X), points.Min(p => p.Y), points.Max(p => p.Y));
             if (entry is null) return;
+            Least = view.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(entry).Append(NameWidth).Max();
             int Rows(Beside side) => view.Measures.Where(m => m.Beside == side).Select(m => m.Row + 1).DefaultIfEmpty(0).Max();
             Beyond = new() { [Beside.Left] = Pointing(-1, 0), [Beside.Right] = Pointing(1, 0), [Beside.Above] = Pointing(0, 1),
                 [Beside.Below] = Pointing(0, -1) };
@@ -188,9 +190,8 @@ public sealed class SheetDrawing
         /// <summary>px across, with its dimensions.</summary>
         internal double WidthAt(double scale) => Math.Max(Least, Left + Right + (Width * scale));
 
-        /// <summary>px across that its name and the labels above and below it need.</summary>
-        private double Least =>
-            _entry is null ? 0 : View.Measures.Where(m => m.Beside is Beside.Above or Beside.Below).Select(_entry).Append(NameWidth).Max();
+        /// <summary>px across that its name and the labels above and below it need; measured once, as it is asked for at every scale tried.</summary>
+        private double Least { get; }
 
         /// <summary>px down, with its dimensions.</summary>
         internal double HeightAt(double scale) => Top + Bottom + (Height * scale);

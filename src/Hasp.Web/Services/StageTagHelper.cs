@@ -53,8 +53,11 @@ public sealed class PlainButtonTagHelper : TagHelper
 {
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
-        string? Text(string name) => output.Attributes[name]?.Value switch { null => null, HtmlString s => WebUtility.HtmlDecode(s.Value),
-            var v => WebUtility.HtmlDecode(v.ToString()) };
+        string? Text(string name) => output.Attributes[name]?.Value switch
+        {
+            null => null, HtmlString s => WebUtility.HtmlDecode(s.Value),
+            var v => WebUtility.HtmlDecode(v.ToString()),
+        };
         output.Attributes.SetAttribute("type", "submit");
         if (Text("hx-post") is { } post)
         {

@@ -300,8 +300,10 @@ internal readonly struct SlipCheck : IBoltCheck
 internal readonly struct PretensionCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("aiscPretension", "Least pretension", "too loose", 1, PreloadUsed.Smallest,
-        "least preload that the tightening leaves over the least pretension", "AISC 360-22, J3.2, Table J3.1") { SetBy = SetBy.Tool,
-        WithoutLoad = true };
+        "least preload that the tightening leaves over the least pretension", "AISC 360-22, J3.2, Table J3.1")
+    {
+        SetBy = SetBy.Tool, WithoutLoad = true,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>

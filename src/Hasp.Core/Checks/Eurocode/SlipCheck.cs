@@ -76,8 +76,10 @@ internal readonly struct SlipCheck : IBoltCheck
 internal readonly struct PretensionCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("enPretension", "Preload of the code", "too loose", 1, PreloadUsed.Smallest,
-        "least preload that the tightening leaves over 0.7·fub·As", "EN 1993-1-8:2005, 3.9.1(2); EN 1090-2, 8.5") { SetBy = SetBy.Tool,
-        WithoutLoad = true };
+        "least preload that the tightening leaves over 0.7·fub·As", "EN 1993-1-8:2005, 3.9.1(2); EN 1090-2, 8.5")
+    {
+        SetBy = SetBy.Tool, WithoutLoad = true,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

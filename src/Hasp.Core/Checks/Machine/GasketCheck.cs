@@ -8,8 +8,10 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct GasketCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("gasketCrushing", "Gasket crushing", "crushes gasket", 1.0, PreloadUsed.Largest,
-        "pressure that crushes the gasket over the pressure on it at the largest preload", "gasket table") { SetBy = SetBy.Tool,
-        WithoutLoad = true };
+        "pressure that crushes the gasket over the pressure on it at the largest preload", "gasket table")
+    {
+        SetBy = SetBy.Tool, WithoutLoad = true,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

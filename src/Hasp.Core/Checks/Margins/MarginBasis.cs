@@ -40,14 +40,20 @@ public static class MarginBasis
         "whether the faces are clean bare metal, which allows 0.2 without a test; otherwise 0.1") { Otherwise = false };
 
     public static readonly Field<int> PinCount = new(
-        "judging.margins.pins.count", Types.Whole, "Shear pins", "number of shear pins, which take the whole shear") { Min = 1, Max = 100,
-        Default = "none", Blank = (_, _) => "none" };
+        "judging.margins.pins.count", Types.Whole, "Shear pins", "number of shear pins, which take the whole shear")
+    {
+        Min = 1, Max = 100, Default = "none", Blank = (_, _) => "none",
+    };
     public static readonly Field<double> PinDiameter = new(
-        "judging.margins.pins.diameter", Types.Length, "Pin diameter", "diameter of the shear pins") { Above = 0, Max = 200,
-        Default = "none", Blank = (_, _) => "none" };
+        "judging.margins.pins.diameter", Types.Length, "Pin diameter", "diameter of the shear pins")
+    {
+        Above = 0, Max = 200, Default = "none", Blank = (_, _) => "none",
+    };
     public static readonly Field<double> PinStrength = new(
-        "judging.margins.pins.shearStrength", Types.Stress, "Pin shear strength", "ultimate shear strength of the pins") { Above = 0,
-        Max = 3000, Otherwise = 480 };
+        "judging.margins.pins.shearStrength", Types.Stress, "Pin shear strength", "ultimate shear strength of the pins")
+    {
+        Above = 0, Max = 3000, Otherwise = 480,
+    };
 
     public static readonly Check TensionUltimate = Check.OfBolts<TensionUltimateCheck>();
     public static readonly Check TensionYield = Check.OfBolts<TensionYieldCheck>();

@@ -93,17 +93,25 @@ public static class BasePlateKind
     public static readonly Field<double> ConcreteDepth = KindFields.Length<BasePlateInputs>(
         "basePlate.concreteDepth", "Concrete depth", "depth of the concrete under the grout", "not stated: no spread counts");
     public static readonly Field<double> EdgeX = new(
-        "basePlate.edgeX", Types.Length, "Concrete beyond, x", "from the plate's side to the concrete's, along x") { Min = 0, Max = 100_000,
-        Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
+        "basePlate.edgeX", Types.Length, "Concrete beyond, x", "from the plate's side to the concrete's, along x")
+    {
+        Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated",
+    };
     public static readonly Field<double> EdgeY = new(
-        "basePlate.edgeY", Types.Length, "Concrete beyond, y", "from the plate's end to the concrete's, along y") { Min = 0, Max = 100_000,
-        Default = "not stated: no spread counts", Blank = (_, _) => "not stated" };
+        "basePlate.edgeY", Types.Length, "Concrete beyond, y", "from the plate's end to the concrete's, along y")
+    {
+        Min = 0, Max = 100_000, Default = "not stated: no spread counts", Blank = (_, _) => "not stated",
+    };
     public static readonly Field<double> GammaC = new(
-        "basePlate.gammaC", Types.Number, "γC", "partial factor of concrete (EN 1992-1-1, 2.4.2.4)") { Above = 0, Max = 4,
-        Otherwise = 1.5 };
+        "basePlate.gammaC", Types.Number, "γC", "partial factor of concrete (EN 1992-1-1, 2.4.2.4)")
+    {
+        Above = 0, Max = 4, Otherwise = 1.5,
+    };
     public static readonly Field<double> AlphaCc = new(
-        "basePlate.alphaCc", Types.Number, "αcc", "long-term factor of concrete (EN 1992-1-1, 3.1.6)") { Above = 0, Max = 1,
-        Otherwise = 1.0 };
+        "basePlate.alphaCc", Types.Number, "αcc", "long-term factor of concrete (EN 1992-1-1, 3.1.6)")
+    {
+        Above = 0, Max = 1, Otherwise = 1.0,
+    };
     public static readonly Field<BaseSchool> School = new(
         "basePlate.school", Types.Named(Schools), "Bolt tension by",
         "how moments pull the bolts") { Otherwise = BaseSchool.CompressionLine };
@@ -394,7 +402,7 @@ internal sealed record BasePlateInputs(
             r.Need(BasePlateKind.Fck));
         if (r.Failed || thread is null || grade is null || plate is null) return null;
         var d = thread.Diameter;
-        var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
+        var hole = r.Hole(d);
         r.Refuse(2 * shape.Flange >= shape.Depth, "base-flange", BasePlateKind.Flange, KindReader.Mm(shape.Flange),
             $"the flanges are thicker than the profile is deep: below {KindReader.Mm(shape.Depth / 2)}");
         r.Refuse(shape.Web >= shape.Width, "base-web", BasePlateKind.Web, KindReader.Mm(shape.Web),

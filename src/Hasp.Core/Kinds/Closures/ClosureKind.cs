@@ -262,7 +262,7 @@ internal sealed record ClosureInputs(
         var largest = r.Said[Fields.Loads].Select(l => l.Stated(Fields.CasePressure) ?? 0).DefaultIfEmpty(0).Max();
         var required = r.Said.Of(Fields.Required[MachineBasis.Shear.Index]);
         var perRow = r.Said.Stated(ClosureKind.PerRow) ?? Fewest(largest, seal, required, grade, thread, rows, list);
-        var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
+        var hole = r.Hole(d);
         // Towards the middle of the plug the bolts of a row come together: their tips keep a millimetre apart.
         var deepest = (bore / 2) - (perRow > 1 ? (d + 1) / (2 * Math.Sin(Math.PI / perRow)) : 0);
         var engagement = r.Or(ClosureKind.Engagement, Math.Max(1, Math.Min(Math.Ceiling(1.5 * d), Math.Floor(deepest))));

@@ -34,11 +34,15 @@ public static class CoverKind
     public static readonly Field<double> BoltWidth = KindFields.Length<CoverInputs>(
         "cover.boltWidth", "Bolts, width", "width of the rectangle of the bolts' centres", "clear of the gasket", c => c.BoltWidth);
     public static readonly Field<int> AlongLength = new(
-        "cover.alongLength", Types.Whole, "Bolts along the length", "bolts in each long side, corners counted") { Min = 2, Max = 60,
-        Otherwise = 4 };
+        "cover.alongLength", Types.Whole, "Bolts along the length", "bolts in each long side, corners counted")
+    {
+        Min = 2, Max = 60, Otherwise = 4,
+    };
     public static readonly Field<int> AlongWidth = new(
-        "cover.alongWidth", Types.Whole, "Bolts along the width", "bolts in each short side, corners counted") { Min = 2, Max = 60,
-        Otherwise = 3 };
+        "cover.alongWidth", Types.Whole, "Bolts along the width", "bolts in each short side, corners counted")
+    {
+        Min = 2, Max = 60, Otherwise = 3,
+    };
     public static readonly Field<double> Edge = KindFields.Length<CoverInputs>(
         "cover.edge", "Bolt to edge", "centre of the bolts to the edge of the cover", "1.5 diameters", c => c.Edge);
     public static readonly Field<double> Thickness = KindFields.Length<CoverInputs>(
@@ -55,8 +59,10 @@ public static class CoverKind
     public static readonly Field<double> GasketThickness = new(
         "cover.gasketThickness", Types.Length, "Gasket thickness", "thickness of the gasket") { Above = 0, Max = 20, Otherwise = 2 };
     public static readonly Field<double> GasketWidth = new(
-        "cover.gasketWidth", Types.Length, "Gasket width", "width of the gasket's ring, the line where it seals in its middle") { Above = 0,
-        Max = 500, Otherwise = 10 };
+        "cover.gasketWidth", Types.Length, "Gasket width", "width of the gasket's ring, the line where it seals in its middle")
+    {
+        Above = 0, Max = 500, Otherwise = 10,
+    };
     public static readonly Field<double> GasketLoad = new(
         "cover.gasketLoad", Types.Force, "Gasket load to keep",
         "clamp that must remain on the gasket in service, all bolts together, where it is stated")
@@ -213,7 +219,7 @@ internal sealed record CoverInputs(
         var gasketWidth = r.Said.Of(CoverKind.GasketWidth);
         if (r.Failed || thread is null || grade is null || cover is null || flange is null) return null;
         var d = thread.Diameter;
-        var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
+        var hole = r.Hole(d);
         double Beyond(double sealed_) => sealed_ + gasketWidth + hole + (2 * Clear);
         double Chosen(double sealed_) => Math.Ceiling((Beyond(sealed_) + d) / 5) * 5;
         var circle = rectangle ? 0 : r.Or(CoverKind.BoltCircle, Chosen(seal));

@@ -61,8 +61,10 @@ public static class PinKind
         "pin.replaceable", Types.Named(Names.YesNo), "Pin to be replaced",
         "whether the pin is meant to be taken out again: EN 1993-1-8, 3.13 then asks more at service") { Otherwise = false };
     public static readonly Field<double> GammaM6 = new(
-        "pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)") { Above = 0, Max = 3,
-        Otherwise = 1.0 };
+        "pin.gammaM6ser", Types.Number, "γM6,ser", "partial factor of pins at service (EN 1993-1-8, Table 2.1)")
+    {
+        Above = 0, Max = 3, Otherwise = 1.0,
+    };
 
     public static readonly Check Shank = Check.OfParts<PinShankCheck>();
     public static readonly Check Net = Check.OfParts<PinNetCheck>();

@@ -11,8 +11,11 @@ internal static class SpliceDrawing
     internal static Sheet Of(Joint joint)
     {
         var s = joint.Of<SpliceInputs>();
-        var form = s.Form switch { SpliceForm.Lap => "lapped", SpliceForm.OneCover => "butted under one cover",
-            _ => "butted under two covers" };
+        var form = s.Form switch
+        {
+            SpliceForm.Lap => "lapped", SpliceForm.OneCover => "butted under one cover",
+            _ => "butted under two covers",
+        };
         var bolts = s.Form == SpliceForm.Lap ? $"{s.Rows} by {s.Columns} bolts"
             : $"{s.Rows} by {s.Columns} bolts at the left, {s.Rows} by {s.ColumnsRight} at the right";
         return new Sheet([Plan(joint, s), Elevation(joint, s), Section(joint, s)],

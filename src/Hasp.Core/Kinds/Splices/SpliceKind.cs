@@ -242,7 +242,7 @@ internal sealed record SpliceInputs(
             new Mend("Leave it out", SpliceKind.ColumnsRight.Path, ""));
         if (r.Failed || thread is null || grade is null || material is null || coverMaterial is null) return null;
         var d = thread.Diameter;
-        var hole = r.Said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(r.Said.Of(Fields.Fit), d)?.Diameter ?? (1.1 * d);
+        var hole = r.Hole(d);
         var gauge = r.Or(SpliceKind.Gauge, width / rows);
         var (pitch, end) = (r.Or(SpliceKind.Pitch, 3 * d), r.Or(SpliceKind.End, 2 * d));
         var beside = (width - ((rows - 1) * gauge)) / 2;
