@@ -10,20 +10,22 @@ public sealed class TypingTests(SharedServer shared)
 {
     private readonly Server _server = shared.Server;
 
-    /// <summary>A joint of its own with a pattern, and one case by components.</summary>
-    private async Task<int> Joint()
+    /// <summary>With a pattern, and one case by components.</summary>
+    private const string Parts = """
+        { "format": "hasp-joint", "version": 1, "name": "Typed in", "bolts": { "thread": "M16", "grade": "8.8" },
+          "pattern": { "kind": "grid", "rows": 2, "columns": 2, "pitchX": "80 mm", "pitchY": "80 mm" },
+          "layers": [ { "thickness": "20 mm", "material": "S355" }, { "thickness": "20 mm", "material": "S355" } ],
+          "loads": [ { "name": "A", "fz": "1 kN" } ], "washers": { "head": "hardened", "nut": "hardened" } }
+        """;
+
+    /// <summary>A joint of its own.</summary>
+    private async Task<int> Joint(string document = Parts)
     {
         using var http = _server.Client();
         var html = await http.GetStringAsync("/");
         var token = Editor.TokenOf(html);
-        const string Document = """
-            { "format": "hasp-joint", "version": 1, "name": "Typed in", "bolts": { "thread": "M16", "grade": "8.8" },
-              "pattern": { "kind": "grid", "rows": 2, "columns": 2, "pitchX": "80 mm", "pitchY": "80 mm" },
-              "layers": [ { "thickness": "20 mm", "material": "S355" }, { "thickness": "20 mm", "material": "S355" } ],
-              "loads": [ { "name": "A", "fz": "1 kN" } ], "washers": { "head": "hardened", "nut": "hardened" } }
-            """;
         using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" },
-            { new StringContent(Document), "file", "a.joint.json" } };
+            { new StringContent(document), "file", "a.joint.json" } };
         using var answer = await http.PostAsync("/?handler=Import", form);
         return int.Parse(answer.Headers.Location!.ToString().Split('/')[^1], CultureInfo.InvariantCulture);
     }
@@ -149,6 +151,59 @@ public sealed class TypingTests(SharedServer shared)
         Assert.False(b.Has("[data-unsent]"));
         Assert.False(b.Has("#conflict"));
         Assert.Equal("rev 3, saved", b.Text("#kept"));
+        b.Go("about:blank");
+    }
+
+    /// <summary>By keyboard alone, from field to field, then into a dimension of the drawing, with something that is no length among it.</summary>
+    [Theory]
+    [InlineData(0)]
+    [InlineData(500)]
+    public async Task What_is_typed_into_a_kind_of_joint_and_its_drawing_is_kept(int latency)
+    {
+        var joint = await Joint("""
+            { "format": "hasp-joint", "version": 1, "name": "Typed splice", "kind": "splice", "bolts": { "thread": "M20", "grade": "8.8" },
+              "splice": { "left": "12 mm", "right": "16 mm", "width": "160 mm", "columns": 2 }, "judging": { "shearBy": "bearing" },
+              "loads": [ { "name": "Pull", "fx": "90 kN" } ] }
+            """);
+        var b = Browser.Shared(_server);
+        b.Go($"/joints/{joint}");
+        b.Latency(latency);
+        b.Run("document.getElementById('f-splice-left').select()");
+        b.Keystrokes(["1", "4", Keys.Tab, "1", "8", Keys.Tab, "w", "i", "d", "e", Keys.Tab]);
+        b.Run("document.getElementById('d-f-splice-end').select()");
+        b.Keystrokes(["5", "5", Keys.Enter]);
+        b.Quiet();
+        Assert.Equal("wide", b.Value("#f-splice-width"));
+        Assert.Contains("not a number with a unit", b.Text("#f-splice-width-fault"), StringComparison.Ordinal);
+        b.Run("document.getElementById('f-splice-width').select()");
+        b.Keystrokes(["2", "0", "0", Keys.Enter]);
+        b.Quiet();
+        var splice = (await Stored(joint))["splice"]!;
+        foreach (var (key, text) in new[] { ("left", "14 mm"), ("right", "18 mm"), ("width", "200 mm"), ("end", "55 mm") })
+        {
+            Assert.Equal(text, splice[key]!.GetValue<string>());
+            Assert.Equal(text, b.Value($"#f-splice-{key}"));
+        }
+        Assert.Equal("55 mm", b.Value("#d-f-splice-end"));
+        Assert.False(b.Has("#conflict"));
+    }
+
+    [Fact]
+    public async Task With_the_server_away_a_dimension_typed_into_the_drawing_of_a_kind_stays_and_is_sent_when_it_is_back()
+    {
+        var data = Directory.CreateTempSubdirectory("hasp-away-").FullName;
+        var server = await Server.Start(data);
+        var address = server.Address.GetLeftPart(UriPartial.Authority);
+        var b = Browser.Shared(server);
+        b.Go("/joints/AL-24");
+        server.Kill();
+        b.Run("document.getElementById('d-f-pin-eyeEnd').select()");
+        b.Keystrokes(["5", "0", Keys.Tab]);
+        b.Until(() => b.Text("#kept").Contains("not saved", StringComparison.Ordinal), "the head says so");
+        Assert.Equal("50", b.Value("#d-f-pin-eyeEnd"));
+        using var again = await Server.Start(data, urls: address);
+        b.Until(() => b.Value("#f-pin-eyeEnd") == "50 mm", "sent by itself");
+        Assert.Equal("50 mm", b.Value("#d-f-pin-eyeEnd"));
         b.Go("about:blank");
     }
 
