@@ -89,7 +89,7 @@ public readonly record struct Mechanics<T>
         };
     }
 
-    /// <summary>What depends on sizes only; the Finder keeps it while grade and number change.</summary>
+    /// <summary>What does not depend on how it is tightened.</summary>
     public static Mechanics<T> Stiff(Joint joint)
     {
         var stack = Stack.Of(joint);

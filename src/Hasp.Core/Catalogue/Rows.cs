@@ -107,6 +107,9 @@ public sealed record Material(
 
     /// <summary>True for a soft sheet between parts: it is clamped and takes no shear.</summary>
     public bool IsGasket => GasketFactor is not null;
+
+    /// <summary>True for concrete: a bolt bears on it by rules of its own, never by those of steel parts.</summary>
+    public bool IsConcrete => Kind == "concrete";
 }
 
 /// <summary>What a material behaves like.</summary>

@@ -62,6 +62,12 @@ public sealed record CheckInfo(string Id, string Name, string Brief, double Requ
     /// <summary>Tool or load.</summary>
     public SetBy SetBy { get; init; } = SetBy.Load;
 
+    /// <summary>
+    /// What of the load its factor holds as stated while the rest grows, in words: its capacity, where all of the load grows, is then another
+    /// figure. Empty where factor and capacity are one limit.
+    /// </summary>
+    public string Holds { get; init; } = "";
+
     /// <summary>True where no outside load comes into it: its verdict names no load case.</summary>
     public bool WithoutLoad { get; init; }
 }

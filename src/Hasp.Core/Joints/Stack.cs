@@ -64,6 +64,9 @@ public sealed record Stack
     /// </summary>
     public required ImmutableArray<double> LayerShare { get; init; }
 
+    /// <summary>The most parts that are only clamped, one on the other, between the same two connected parts.</summary>
+    public required int MostFillers { get; init; }
+
     /// <summary>Length of each layer's hole that a bolt bears on, mm: less half a countersink, and no more than the engagement of a tapped part.</summary>
     public required ImmutableArray<double> BearingLength { get; init; }
 
@@ -114,6 +117,7 @@ public sealed record Stack
             ShankInGrip = Math.Clamp(bolts.ShankLength - bolts.Above - seat, 0, end - seat),
             Protrusion = bolts.Below - clamped - joint.End.Engagement,
             Planes = PlanesOf(joint),
+            MostFillers = FillersOf(joint.Layers),
             LayerShare = SharesOf(joint.Layers),
             BearingLength = BearingOf(joint, seat),
             // In a tapped part the second cone starts at the effective depth with the head's diameter and grows upward.
@@ -170,6 +174,17 @@ public sealed record Stack
         var packing = 0.0;
         for (; i >= 0 && layers[i].OnlyClamped; i--) packing += layers[i].Thickness;
         return packing;
+    }
+
+    private static int FillersOf(ImmutableArray<Layer> layers)
+    {
+        var (most, run) = (0, 0);
+        foreach (var layer in layers)
+        {
+            run = layer.OnlyClamped ? run + 1 : 0;
+            most = Math.Max(most, run);
+        }
+        return most;
     }
 
     private static ImmutableArray<double> SharesOf(ImmutableArray<Layer> layers)

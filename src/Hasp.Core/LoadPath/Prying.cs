@@ -17,8 +17,8 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
     public bool IsModel => Factor == 0;
 
     /// <summary>
-    /// Bolt tension with prying, N. The model takes the flange under the head as plastic at its stem under the load times its required
-    /// factor; what prying that gives, divided by the factor, is added. The rule's tensile strength is replaced by yield, which is safe.
+    /// Bolt tension with prying, N. The model takes the flange under the head as plastic at its stem under the load, and under the load
+    /// times the flange's required factor; what prying either gives for the load as it stands, the larger, is added. The rule's tensile strength is replaced by yield, which is safe.
     /// </summary>
     /// <param name="joint">Bolt, hole, flange (the first part), required factor.</param>
     /// <param name="pull">Tension before prying, N; nothing is pried where it presses.</param>
@@ -28,9 +28,20 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
     {
         if (pull.Value <= 0) return pull;
         if (!IsModel) return T.Let(Terms.ExternalLoad, T.Given(Terms.PryingFactor, Factor) * pull, index);
-        var growth = Growth<T>(joint);
+        var growth = T.Given(Terms.LoadGrowth, PriedAt(joint, pull.Value));
         var force = ForceAt(joint, growth * pull, index) / growth;
         return T.Let(Terms.ExternalLoad, pull + force, index);
+    }
+
+    /// <summary>
+    /// The growth of the load at which it is pried most, of 1 and the required factor n of the flange: the larger of Q(F) and Q(n·F)/n goes
+    /// with F, so that a higher required factor never lowers the tension.
+    /// </summary>
+    private double PriedAt(Joint joint, double pull)
+    {
+        var n = joint.Judging.Basis.Growth is { } growth ? Math.Max(1, joint.Judging.Required(growth) is > 0 and var f ? f : growth.Required) : 1;
+        double At(double times) => ForceAt(joint, new Plain(times * pull), 0).Value / times;
+        return At(n) >= At(1) ? n : 1;
     }
 
     /// <summary>Tension on one bolt, before prying, at which the flange is plastic at its web and at the bolt line, N; only where the model is used.</summary>
@@ -50,6 +61,14 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
         return T.Let(Terms.PryingForce, net * share * moment / edgeReach, index);
     }
 
+    /// <summary>The part of the flange that goes with one bolt, mm: as stated, and no more than the pitch.</summary>
+    internal T Tributary<T>(Joint joint)
+        where T : struct, IReal<T>
+    {
+        var (stated, pitch) = (T.Given(Terms.PryingLength, Length), joint.Pattern!.Group.LeastPitch);
+        return T.Let(Terms.PryingLimited, double.IsFinite(pitch) ? T.Min(stated, T.Given(Terms.LeastPitch, pitch)) : stated);
+    }
+
     private (T Reach, T EdgeReach, T Moment, T Net) Parts<T>(Joint joint)
         where T : struct, IReal<T>
     {
@@ -65,14 +84,5 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
             T.Let(Terms.PryingEdgeReach, T.Min(a, T.Const(1.25) * b) + half),
             T.Let(Terms.FlangeMoment, p * fy * t * t / T.Const(4)),
             T.Let(Terms.PryingNet, T.Const(1) - (T.Given(Terms.HoleDiameter, joint.Hole) / p)));
-    }
-
-    /// <summary>The load is pried at what it may grow to; a load factor that is not judged lowers nothing.</summary>
-    private static T Growth<T>(Joint joint)
-        where T : struct, IReal<T>
-    {
-        if (joint.Judging.Basis.Growth is not { } growth) return T.Given(Terms.LoadGrowth, 1);
-        var required = joint.Judging.Required(growth);
-        return T.Given(Terms.LoadGrowth, required > 0 ? Math.Max(1, required) : growth.Required);
     }
 }

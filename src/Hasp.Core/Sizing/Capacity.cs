@@ -12,7 +12,7 @@ namespace Hasp.Core.Sizing;
 /// <param name="Bolt">Index of the bolt that reaches it.</param>
 /// <param name="Times">Times that load, as stated, at which the required factor is reached; 0 where it falls short without any
 /// load.</param>
-/// <param name="ToFailure">Times that load at which the factor itself is 1; null where it never is.</param>
+/// <param name="ToFailure">Times that load at which the factor itself is 1 on any bolt in any case; null where it never is.</param>
 public sealed record LoadLimit(Check Check, int Case, int Bolt, double Times, double? ToFailure)
 {
     /// <summary>
@@ -74,17 +74,17 @@ public static class Capacity
     private static LoadLimit? First(Check check, Mechanics<Plain> m, IEnumerable<(int Case, BoltPull Pull)> loads)
     {
         LoadLimit? first = null;
+        double? failure = null;
         var required = m.Joint.Judging.RequiredByIndex[check.Index];
         foreach (var (c, pull) in loads)
         {
             var grown = new Grown(check, m, c, pull);
-            // A bolt that holds where the first one goes need not be followed.
-            if (Reach(grown, required, first?.Times ?? Furthest) is not { } times) continue;
-            first = new LoadLimit(check, c, pull.Bolt, times, null);
+            // A bolt that holds where another one goes need not be followed. Which is the first to fail need not be the first to reach the
+            // required factor: factors fall along curves that cross.
+            failure = Reach(grown, 1, failure ?? Furthest) ?? failure;
+            if (Reach(grown, required, first?.Times ?? Furthest) is { } times) first = new LoadLimit(check, c, pull.Bolt, times, null);
         }
-        if (first is null) return null;
-        var worst = new Grown(check, m, first.Case, m.Joint.Sharing.Cases[first.Case].First(p => p.Bolt == first.Bolt));
-        return first with { ToFailure = Reach(worst, 1, Furthest) };
+        return first is null ? null : first with { ToFailure = failure };
     }
 
     /// <summary>

@@ -90,9 +90,6 @@ public static class Finder
         Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
-        // Stiffness depends on the size, on the bolt's modulus and on what is clamped, which is another thing on each side of a joint that
-        // has two.
-        var stiff = new Dictionary<(double Modulus, string Side), Mechanics<Plain>>();
         var faults = new List<Fault>();
         // The pattern says how many there are; where none is laid out, one stands for any number.
         var sized = said.With(
@@ -107,9 +104,8 @@ public static class Finder
                 row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
                 continue;
             }
-            var alike = (candidate.Bolts.Grade.ElasticModulus, candidate.Side);
-            if (!stiff.TryGetValue(alike, out var mechanics)) stiff[alike] = mechanics = Mechanics<Plain>.Stiff(candidate);
-            mechanics = mechanics.Tightened(candidate);
+            // Anew for each grade: with it come its own head, nut and washers, thread length and the length that is bought.
+            var mechanics = Mechanics<Plain>.Of(candidate);
             var entries = new FinderEntry[maxCount];
             var shared = sharedAmong(candidate);
             for (var n = 1; n <= maxCount; n++)
@@ -162,9 +158,7 @@ public static class Finder
         if (joint.Pattern is not null
             && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
         if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
-        // Equal shares are only a number; a pattern, or swings of a spectrum, go with a joint of their own.
-        if (shared.Pattern is null && joint.Fatigue.Slope is null
-            && joint.Judging.Band is not { ByNumber: true }) return new(TwoReserves.Of(mechanics, shared.Sharing));
+        // Equal shares too go with a joint of their own: how many bolts there are decides what a basis can judge of them.
         var trial = joint.WithBolts(shared.Pattern, shared.Sharing);
         // A circle keeps its diameter while it grows: its bolts, and the cones under them, come closer.
         var narrower = shared.Pattern is { } grown && Math.Abs(grown.Group.LeastPitch - joint.Pattern!.Group.LeastPitch) > 1e-9;

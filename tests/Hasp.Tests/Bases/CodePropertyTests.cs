@@ -154,8 +154,8 @@ public sealed class CodePropertyTests
         Assert.Equal(1, Is800Formulas.LargeGrip<Plain>(P(100), d, null).Value, 1e-12);
         // The code steps here: 6 mm is the last without a reduction.
         Assert.Equal(0.925, Is800Formulas.Packing(P(6)).Value, 1e-12);
-        Assert.Equal(1, AiscFormulas.Fillers(P(25.4 / 4)).Value, 1e-12);
-        Assert.Equal(0.85, AiscFormulas.Fillers(P(25.4)).Value, 1e-12);
+        Assert.Equal(1, AiscFormulas.Fillers(P(25.4 / 4), P(25.4 / 4), P(0.4 / 25.4)).Value, 1e-12);
+        Assert.Equal(0.85, AiscFormulas.Fillers(P(25.4), P(25.4 / 4), P(0.4 / 25.4)).Value, 1e-12);
         Assert.Equal(90, AiscFormulas.ReducedTension(P(90), P(0.3)).Value, 1e-9);
         Assert.Equal(0.3 * 90, AiscFormulas.ReducedTension(P(90), P(1)).Value, 1e-9);
         Assert.Equal(1, AiscFormulas.SlipTension(P(0), P(1.13), P(28)).Value, 1e-12);

@@ -93,12 +93,12 @@ public sealed class PlainArithmeticTests
             var lap = LapOf(j, "aisc-lrfd") with { Grade = "A325M" };
             var width = (2 * j.E2) + ((j.Lines - 1) * j.P2);
             var area = Math.PI / 4 * j.D * j.D;
-            var rn = 54 * 6.894757293168361 * area * ((j.Rows - 1) * j.P1 > 38 * 25.4 ? 0.833 : 1);
+            var rn = 54 * 6.894757293168361 * area * ((j.Rows - 1) * j.P1 > 950 ? 0.833 : 1);
             double Bolt(double clear) => Math.Min(rn, Math.Min(2.4 * j.D * j.T * Fu, 1.2 * clear * j.T * Fu));
             Near(0.75 * rn / (j.Load / (j.Rows * j.Lines)), lap.Factor(AiscBasis.Shear));
             Near(0.75 * j.Lines * (Bolt(j.E1 - (j.D0 / 2)) + ((j.Rows - 1) * Bolt(j.P1 - j.D0))) / j.Load, lap.Factor(AiscBasis.Group));
             Near(0.9 * Fy * width * j.T / j.Load, lap.Factor(AiscBasis.Yielding));
-            var hole = j.D0 + (25.4 / 16);
+            var hole = j.D0 + 2;
             Near(0.75 * Fu * (width - (j.Lines * hole)) * j.T / j.Load, lap.Factor(AiscBasis.Rupture));
             Near(Block(j, hole, (pulled, _, net, gross) => 0.75 * (Math.Min(0.6 * Fu * net, 0.6 * Fy * gross) + (Fu * pulled))),
                 lap.Factor(AiscBasis.Block));

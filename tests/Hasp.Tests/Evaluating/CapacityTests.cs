@@ -91,4 +91,48 @@ public sealed class CapacityTests
             Assert.All(Capacity.OfCase(mechanics, loadCase), l => Assert.True(l.Times >= whole[l.Check].Times * (1 - 1e-9)));
         }
     }
+
+    [Fact]
+    public void The_first_to_fail_is_looked_for_among_all_bolts_and_cases()
+    {
+        var kept = 0;
+        Gen.Select(Gen.Double[1, 90], Gen.Double[1, 60], Gen.Double[1, 90], Gen.Double[1, 60], Gen.Int[0, Core.Checks.Basis.All.Length - 1].Select(i => Core.Checks.Basis.All[i])).Sample((t1, v1, t2, v2, basis) =>
+        {
+            var document = Samples.With(("judging.basis", basis.Id), ("loads[0].tension", $"{t1:R} kN"), ("loads[0].shear", $"{v1:R} kN"), ("judging.required.load", "2.2"));
+            JointEdit.Add(document, "loads");
+            JointEdit.Set(document, "loads[1].tension", $"{t2:R} kN", Core.Quantities.UnitSystem.Si);
+            JointEdit.Set(document, "loads[1].shear", $"{v2:R} kN", Core.Quantities.UnitSystem.Si);
+            var mechanics = Mechanics<Core.Formulas.Plain>.Of(Samples.Read(document));
+            var byCase = Enumerable.Range(0, 2).SelectMany(c => Capacity.OfCase(mechanics, c)).ToLookup(l => l.Check);
+            foreach (var whole in Capacity.Of(mechanics))
+            {
+                Interlocked.Increment(ref kept);
+                Assert.Equal(byCase[whole.Check].Min(l => l.ToFailure ?? double.PositiveInfinity), whole.ToFailure ?? double.PositiveInfinity, 1e-9);
+                Assert.Equal(byCase[whole.Check].Min(l => l.Times), whole.Times, 1e-9);
+            }
+        }, iter: 80);
+        Assert.True(kept >= 300, $"only {kept} limits were kept");
+    }
+
+    [Fact]
+    public void Reserve_and_capacity_of_a_check_are_one_limit_or_it_is_said_what_the_factor_holds()
+    {
+        var (kept, wrong) = (0, new SortedDictionary<string, string>());
+        Gen.Select(Gen.Double[5, 60], Gen.Double[5, 60], Gen.Int[0, Core.Checks.Basis.All.Length - 1].Select(i => Core.Checks.Basis.All[i]), Gen.Int[0, 1]).Sample((tension, shear, basis, pattern) =>
+        {
+            var document = pattern == 0 ? Samples.With(("judging.basis", basis.Id), ("loads[0].tension", $"{tension:R} kN"), ("loads[0].shear", $"{shear:R} kN"))
+                : Samples.Bracket(("judging.basis", basis.Id), ("loads[0].fz", $"{tension:R} kN"), ("loads[0].fy", $"{-shear:R} kN"), ("layers[0].width", "240 mm"));
+            JointEdit.Set(document, "judging.jointType", "no slip at ultimate", Core.Quantities.UnitSystem.Si);
+            var joint = Samples.Read(document);
+            var result = Evaluation.Run(joint);
+            foreach (var limit in Capacity.Of(joint).Where(l => l.Check.Info.SetBy == Core.Checks.SetBy.Load && l.Times is > 0 and < 1e5))
+            {
+                var reserve = result.Check(limit.Check).Reserve!.Value;
+                Interlocked.Increment(ref kept);
+                if (limit.Check.Info.Holds.Length == 0 && Math.Abs((limit.Times / reserve) - 1) > 1e-6) lock (wrong) wrong[limit.Check.Id] = $"{limit.Check.Id}: capacity {limit.Times}, reserve {reserve}";
+            }
+        }, iter: 120);
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong.Values));
+        Assert.True(kept >= 400, $"only {kept} limits were kept");
+    }
 }

@@ -20,6 +20,8 @@ internal static class CodeReferences
         ["EN slip resistance with tension"] = EnSlip,
         ["EN packing"] = EnPacking,
         ["EN block tearing"] = EnBlock,
+        ["EN T-stub, Table 6.2, one row of two bolts"] = EnStub,
+        ["AISC holes for metric bolts, Table J3.3M"] = AiscMetric,
         ["AISC bolt shear, LRFD and ASD"] = AiscShear,
         ["AISC tension and shear, LRFD"] = AiscCombined,
         ["AISC bearing and tear-out, sum over the bolts"] = AiscGroup,
@@ -214,6 +216,40 @@ internal static class CodeReferences
         // Standard holes: φ 1.00, Ω 1.50.
         c.Check("phiRnGroup", Group(lrfd).Value);
         c.Check("RnGroupOverOmega", Group(asd).Value / 1.5);
+    }
+
+    private static void EnStub(ReferenceCase c)
+    {
+        var (m, e, t) = (P(c.Held("m")), P(c.Held("e")), P(c.Held("thickness")));
+        Plain? end = c.Has("e1") ? P(c.Held("e1")) : null;
+        var (round, other) = (EurocodeFormulas.RowRound(m, end, null), EurocodeFormulas.RowOther(m, e, end, null));
+        c.Check("leffMode1", Math.Min(round.Value, other.Value));
+        Plain Stub(double bolt, bool isPried) => EurocodeFormulas.Stub(m, e, round, other, t, P(c.Held("fy")), P(c.Held("gammaM0")), P(bolt), isPried);
+        var isPried = !c.Has("Lb") || c.Held("Lb") <= EurocodeFormulas.PriedLength(m, P(c.Held("stressArea")), P(1), P(Math.Min(round.Value, other.Value)), t).Value;
+        var ft = c.Held("boltTensionResistance");
+        c.Check("resistance", Stub(ft, isPried).Value);
+        c.Check("mode3", 2 * ft);
+        // A bolt without end leaves the flange's own modes.
+        if (c.Expects("noPrying")) c.Check("noPrying", Stub(1e12, false).Value);
+        if (!c.Expects("mode1")) return;
+        c.Check("mode1", Stub(1e12, true).Value);
+        var n = Math.Min(e.Value, 1.25 * m.Value);
+        c.Check("mode2", ((0.5 * other.Value * t.Value * t.Value * c.Held("fy") / c.Held("gammaM0")) + (2 * n * ft)) / (m.Value + n));
+    }
+
+    private static void AiscMetric(ReferenceCase c)
+    {
+        var threads = c.Given.GetProperty("threads").EnumerateArray().Select(x => x.GetString()!).ToList();
+        double Size(string thread, string holes, Func<(double Along, double Across), double> of)
+        {
+            var joint = Samples.Joint(("judging.basis", "aisc-lrfd"), ("bolts.thread", thread), ("hole.fit", "AISC 360"), ("layers[0].holes", holes));
+            return of(AiscUnits.Of(joint).Holes.Extent(joint, 0));
+        }
+        c.CheckList("standard", threads.Select(t => Size(t, "standard", s => s.Along)));
+        c.CheckList("oversize", threads.Select(t => Size(t, "oversize", s => s.Along)));
+        c.CheckList("shortSlotLength", threads.Select(t => Size(t, "short slot along", s => s.Along)));
+        c.CheckList("longSlotLength", threads.Select(t => Size(t, "long slot across", s => s.Across)));
+        Assert.Equal(2, AiscUnits.Of(Samples.Joint()).Hole);
     }
 
     private static void AiscBlock(ReferenceCase c)

@@ -146,13 +146,64 @@ public static class AiscBasis
         Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter) is { Force: { } force } row ? (force, row.Source)
             : null;
 
-    /// <summary>Holes of Table J3.3: over the diameter.</summary>
-    internal static readonly HoleTable Holes = new(
-    [
-        (12.7, 25.4 / 8, 25.4 * 3 / 16), (15.875, 25.4 * 3 / 16, 25.4 / 4), (19.05, 25.4 * 3 / 16, 25.4 / 4),
-        (22.225, 25.4 * 3 / 16, 25.4 / 4),
-        (25.4, 25.4 / 4, 25.4 * 5 / 16), (double.PositiveInfinity, 25.4 * 5 / 16, 25.4 * 3 / 8),
-    ], 2.5, "AISC 360-22, Table J3.3");
+}
+
+/// <summary>The figures that AISC 360-22 gives twice: in inches for inch bolts, in round millimetres for metric ones. All mm.</summary>
+/// <param name="Holes">Oversize holes and slots over the diameter, Tables J3.3 and J3.3M.</param>
+/// <param name="Hole">What a hole counts more than it is in net areas (B4.3b).</param>
+/// <param name="LongPattern">Length of an end-loaded pattern past which its bolts count less (Table J3.2, note).</param>
+/// <param name="Filler">Fillers up to this thickness take nothing (J5.2).</param>
+/// <param name="FillerSlope">What each mm over it takes.</param>
+/// <param name="MostEdge">Greatest edge distance (J3.6).</param>
+/// <param name="MostSpacing">Greatest spacing (J3.6).</param>
+/// <param name="MostWeathering">Greatest spacing of unpainted weathering steel (J3.6).</param>
+/// <param name="Edges">Least edge distance by diameter, Tables J3.4 and J3.4M; 1.25 d where none is listed.</param>
+/// <param name="More">C2 of Tables J3.5 and J3.5M by the largest diameter: oversize holes, short slots.</param>
+internal sealed record AiscUnits(
+    HoleTable Holes, double Hole, double LongPattern, double Filler, double FillerSlope, double MostEdge, double MostSpacing,
+    double MostWeathering, IReadOnlyDictionary<double, double> Edges, (double To, double Oversize, double ShortSlot)[] More)
+{
+    private const double Inch = 25.4;
+
+    /// <summary>Those of a joint's bolts.</summary>
+    internal static AiscUnits Of(Joint joint) => joint.Bolts.Thread.System == MeasureSystem.Inch ? Inches : Metric;
+
+    private static readonly AiscUnits Inches = new(
+        new(
+        [
+            (12.7, Inch / 8, Inch * 3 / 16), (15.875, Inch * 3 / 16, Inch / 4), (19.05, Inch * 3 / 16, Inch / 4),
+            (22.225, Inch * 3 / 16, Inch / 4), (25.4, Inch / 4, Inch * 5 / 16),
+            (double.PositiveInfinity, Inch * 5 / 16, Inch * 3 / 8),
+        ], 2.5, "AISC 360-22, Table J3.3"),
+        Inch / 16, 38 * Inch, Inch / 4, 0.4 / Inch, 6 * Inch, 12 * Inch, 7 * Inch,
+        new Dictionary<double, double>
+        {
+            [12.7] = 19.05, [15.875] = 22.225, [19.05] = 25.4, [22.225] = 28.575, [25.4] = 31.75, [28.575] = 38.1, [31.75] = 41.275,
+        },
+        [(22.3, Inch / 16, Inch / 8), (28, Inch / 8, Inch / 8), (double.PositiveInfinity, Inch / 8, Inch * 3 / 16)]);
+
+    private static readonly AiscUnits Metric = new(
+        // Over the diameter: M16 20 and 22; M20 24 and 26; M22 28 and 30; M24 30 and 32; M27 35 and 37; M30 38 and 40; from M36 d + 8, d + 10.
+        new(
+        [
+            (16, 4, 6), (20, 4, 6), (22, 6, 8), (24, 6, 8), (27, 8, 10), (30, 8, 10), (double.PositiveInfinity, 8, 10),
+        ], 2.5, "AISC 360-22, Table J3.3M") { RoundsLongSlot = true },
+        2, 950, 6, 0.0154, 150, 300, 180,
+        new Dictionary<double, double> { [16] = 22, [20] = 26, [22] = 28, [24] = 30, [27] = 34, [30] = 38, [36] = 46 },
+        [(22, 2, 3), (24, 3, 3), (double.PositiveInfinity, 3, 5)]);
+
+    /// <summary>C2: what an edge distance is more at such holes.</summary>
+    internal double C2(HoleKind kind, double diameter)
+    {
+        var row = More.First(r => diameter <= r.To + 0.005);
+        return kind switch
+        {
+            HoleKind.Oversize => row.Oversize,
+            HoleKind.ShortSlotAlong or HoleKind.ShortSlotAcross => row.ShortSlot,
+            HoleKind.LongSlotAlong or HoleKind.LongSlotAcross => 0.75 * diameter,
+            _ => 0,
+        };
+    }
 }
 
 /// <summary>Nominal stresses of a grade, MPa.</summary>

@@ -18,11 +18,13 @@ public static class AiscFormulas
         where T : struct, IReal<T> =>
         T.Let(AiscTerms.NominalTension, stress * area);
 
-    /// <summary>1 − 0.4·(t − 0.25) ≥ 0.85, t the fillers together in inches (J5.2); asked over ¼ in.</summary>
-    public static T Fillers<T>(T thickness)
+    /// <summary>
+    /// 1 − s·(t − t0) ≥ 0.85, t the fillers together (J5.2): from t0 = ¼ in with s = 0.4 an inch; of metric joints from 6 mm with 0.0154 a
+    /// millimetre. Asked over t0.
+    /// </summary>
+    public static T Fillers<T>(T thickness, T free, T slope)
         where T : struct, IReal<T> =>
-        T.Let(AiscTerms.Fillers, T.Max(T.Const(0.85),
-            T.Const(1) - (T.Const(0.4) * ((thickness / T.Const(25.4, "25.4 mm")) - T.Const(0.25)))));
+        T.Let(AiscTerms.Fillers, T.Max(T.Const(0.85), T.Const(1) - (slope * (thickness - free))));
 
     /// <summary>F′nt = 1.3·Fnt − Fnt·frv/(φ·Fnv) ≤ Fnt (J3.8a); with ASD Ω·frv/Fnv in the place of frv/(φ·Fnv).</summary>
     /// <param name="tension">Fnt.</param>

@@ -17,7 +17,12 @@ public static class AiscTerms
     public static readonly Term Grip = new(
         "aiscGrip", "k_g", Dimension.None, "1 % less for each 1/16 in of grip over 5d, A307", "AISC 360-22, Table J3.2, note");
     public static readonly Term Fillers = new(
-        "aiscFillers", "k_f", Dimension.None, "reduction for fillers over 1/4 in: 1 − 0.4(t − 0.25), at least 0.85", "AISC 360-22, J5.2");
+        "aiscFillers", "k_f", Dimension.None, "reduction for thick fillers: 1 − s(t − t0), at least 0.85", "AISC 360-22, J5.2");
+    public static readonly Term FillerFree = new(
+        "aiscFillerFree", "t_0", Dimension.Length, "thickness of fillers that takes nothing: 1/4 in, metric 6 mm", "AISC 360-22, J5.2");
+    public static readonly Term FillerSlope = new(
+        "aiscFillerSlope", "s", Dimension.None, "what each millimetre of fillers more takes: 0.4 an inch, metric 0.0154 a millimetre",
+        "AISC 360-22, J5.2");
     public static readonly Term FillerThickness = new(
         "aiscFiller", "t_fi", Dimension.Length, "thickness of the fillers together", "the drawing");
     public static readonly Term PlaneShear = new(

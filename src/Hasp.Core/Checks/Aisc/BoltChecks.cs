@@ -9,8 +9,6 @@ namespace Hasp.Core.Checks.Aisc;
 /// <summary>Shear strength of the bolt, J3.7, with its reductions: the planes add.</summary>
 internal readonly struct ShearCheck : IBoltCheck
 {
-    private const double LongPattern = 38 * 25.4;
-
     public static CheckInfo Info { get; } = new("aiscShear", "Bolt shear strength", "shears", 1, PreloadUsed.None,
         "available shear strength over the required strength", "AISC 360-22, J3.7, Table J3.2, J5.2");
 
@@ -29,7 +27,7 @@ internal readonly struct ShearCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<AiscSettings>());
-        var bolt = AiscBolt.Of(joint.Bolts.Grade);
+        var (bolt, units) = (AiscBolt.Of(joint.Bolts.Grade), AiscUnits.Of(joint));
         var area = T.Let(AiscTerms.NominalArea, m.Thread.ShankArea);
         T? sum = null;
         for (var i = 0; i < m.Stack.Planes.Length; i++)
@@ -40,10 +38,14 @@ internal readonly struct ShearCheck : IBoltCheck
             sum = sum is { } before ? before + plane : plane;
         }
         var whole = sum ?? T.Const(0);
-        if (!how.UniformTransfer && Sheared.JointLength(joint) > LongPattern) whole = T.Given(AiscTerms.LongJoint, 0.833) * whole;
+        if (!how.UniformTransfer && Sheared.JointLength(joint) > units.LongPattern) whole = T.Given(AiscTerms.LongJoint, 0.833) * whole;
         // J5.2: a joint without slip does not need its bolts reduced; bearing behind it does.
         var fillers = Sheared.Packing(m.Stack);
-        if (fillers > 25.4 / 4 && !how.FillersDeveloped) whole = AiscFormulas.Fillers(T.Given(AiscTerms.FillerThickness, fillers)) * whole;
+        if (fillers > units.Filler && !how.FillersDeveloped)
+        {
+            whole = AiscFormulas.Fillers(T.Given(AiscTerms.FillerThickness, fillers), T.Given(AiscTerms.FillerFree, units.Filler),
+                T.Given(AiscTerms.FillerSlope, units.FillerSlope)) * whole;
+        }
         if (GripReduction(joint, m.Stack) is { } grip) whole = T.Given(AiscTerms.Grip, grip) * whole;
         return T.Let(AiscTerms.NominalShear, whole);
     }
@@ -96,7 +98,7 @@ internal readonly struct BearingCheck : IBoltCheck
     {
         var joint = m.Joint;
         var plan = joint.Plans.Parts[part]!;
-        var (along, _) = AiscBasis.Holes.Extent(joint, part);
+        var (along, _) = AiscUnits.Of(joint).Holes.Extent(joint, part);
         var toHole = plan.NextHole(bolt, towards) - along;
         var toEdge = plan.Ray(bolt, towards) - (along / 2);
         // Up to the next hole nobody asks for the edge.
@@ -254,7 +256,10 @@ internal readonly struct CombinedCheck : IBoltCheck
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("aiscSlip", "Slip resistance", "slips", 1, PreloadUsed.None,
-        "available slip resistance over the shear", "AISC 360-22, J3.9, J3.10") { Worsens = Worsens.WithTheCase };
+        "available slip resistance over the shear", "AISC 360-22, J3.9, J3.10")
+    {
+        Worsens = Worsens.WithTheCase, Holds = "the tension",
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -270,7 +275,8 @@ internal readonly struct SlipCheck : IBoltCheck
             var direct = Sheared.DirectTension(joint, load);
             ksc = AiscFormulas.SlipTension(how.IsLrfd ? direct : T.Const(1.5) * direct, du, tb);
         }
-        var fillers = joint.Layers.Count(l => l.OnlyClamped) >= 2 && !how.FillersDeveloped ? 0.85 : 1;
+        // One on each face of a middle part is one each: two lie between the same two parts only where nothing is between them.
+        var fillers = m.Stack.MostFillers >= 2 && !how.FillersDeveloped ? 0.85 : 1;
         var nominal = AiscFormulas.Slip(
             T.Given(AiscTerms.SlipFriction, friction.Value, source: friction.Source), du, T.Given(AiscTerms.SlipFillers, fillers), tb,
             T.Given(Terms.FrictionFaces, m.Stack.Planes.Length), ksc);

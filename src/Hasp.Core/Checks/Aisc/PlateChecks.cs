@@ -27,7 +27,7 @@ internal readonly struct YieldingCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => place;
 }
 
-/// <summary>Rupture of the net section of each part, J4.1(b), over every path from side to side; holes count 1/16 in more (B4.3b).</summary>
+/// <summary>Rupture of the net section of each part, J4.1(b), over every path from side to side; holes count 1/16 in, metric 2 mm, more (B4.3b).</summary>
 internal readonly struct RuptureCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscRupture", "Rupture of the net section", "net section", 1, PreloadUsed.None,
@@ -63,8 +63,9 @@ internal readonly struct RuptureCheck : IPartCheck
     /// <summary>What a hole takes from a net area, along and across the load (B4.3b), mm.</summary>
     internal static (double Along, double Across) Deduction(Joint joint, int part)
     {
-        var (along, across) = AiscBasis.Holes.Extent(joint, part);
-        return (along + AiscFormulas.Sixteenth, across + AiscFormulas.Sixteenth);
+        var units = AiscUnits.Of(joint);
+        var (along, across) = units.Holes.Extent(joint, part);
+        return (along + units.Hole, across + units.Hole);
     }
 
     private static PathCheck.Found? Find<T>(in Mechanics<T> m, LoadCase load, double known = double.NaN)
@@ -172,7 +173,8 @@ internal readonly struct SpacingCheck : IPartCheck
     private static IEnumerable<SpacingLimit> Limits(Joint joint, int part, BoltPlace place, int direction)
     {
         var d = joint.Bolts.Thread.Diameter;
-        var (along, across) = AiscBasis.Holes.Extent(joint, part);
+        var units = AiscUnits.Of(joint);
+        var (along, across) = units.Holes.Extent(joint, part);
         foreach (var (pitch, hole) in new[] { (place.Pitch, along), (place.Beside, across) })
         {
             yield return SpacingLimit.Least("spacing", pitch, 8.0 / 3 * d);
@@ -182,29 +184,23 @@ internal readonly struct SpacingCheck : IPartCheck
         if (!place.IsInner) yield return SpacingLimit.Least("edge distance", place.Side, d);
         var t = joint.Layers[part].Thickness;
         var weathering = joint.Judging.By<AiscSettings>().Exposure == Exposure.Weathering;
-        if (place.IsEnd) yield return SpacingLimit.Most("edge distance", place.End, Math.Min(12 * t, 6 * 25.4));
-        if (!place.IsInner) yield return SpacingLimit.Most("edge distance", place.Side, Math.Min(12 * t, 6 * 25.4));
+        if (place.IsEnd) yield return SpacingLimit.Most("edge distance", place.End, Math.Min(12 * t, units.MostEdge));
+        if (!place.IsInner) yield return SpacingLimit.Most("edge distance", place.Side, Math.Min(12 * t, units.MostEdge));
         yield return SpacingLimit.Most(
-            "spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), 7 * 25.4)
-                : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), 12 * 25.4));
+            "spacing", place.Pitch, weathering ? Math.Min(14 * SpacingLimits.ThinnerOuter(joint), units.MostWeathering)
+                : Math.Min(24 * SpacingLimits.ThinnerOuter(joint), units.MostSpacing));
     }
-
-    /// <summary>Table J3.4 (inch) and J3.4M (metric), mm; over the last 1.25 d.</summary>
-    private static readonly (double Diameter, double Edge)[] Table =
-    [
-        (12.7, 19.05), (15.875, 22.225), (19.05, 25.4), (22.225, 28.575), (25.4, 31.75), (28.575, 38.1), (31.75, 41.275),
-        (16, 22), (20, 26), (22, 28), (24, 30), (27, 34), (30, 38), (36, 46),
-    ];
 
     /// <summary>An edge distance under Table J3.4 with C2 of Table J3.5, in words; null where none is.</summary>
     private static string? Short(Joint joint)
     {
         var d = joint.Bolts.Thread.Diameter;
-        var table = Table.FirstOrDefault(r => Math.Abs(r.Diameter - d) < 0.005) is { Edge: > 0 } row ? row.Edge : 1.25 * d;
+        var units = AiscUnits.Of(joint);
+        var table = units.Edges.FirstOrDefault(r => Math.Abs(r.Key - d) < 0.005) is { Value: > 0 } row ? row.Value : 1.25 * d;
         for (var part = 0; part < joint.Layers.Length; part++)
         {
             if (joint.Plans.Parts[part] is not { } plan) continue;
-            var least = table + C2(joint.Layers[part].Holes, d);
+            var least = table + units.C2(joint.Layers[part].Holes, d);
             foreach (var place in plan.Places(0).Concat(plan.Places(1)))
             {
                 var edge = Math.Min(place.IsEnd ? place.End : double.PositiveInfinity, place.IsInner ? double.PositiveInfinity
@@ -214,12 +210,4 @@ internal readonly struct SpacingCheck : IPartCheck
         }
         return null;
     }
-
-    private static double C2(HoleKind kind, double d) => kind switch
-    {
-        HoleKind.Oversize => d <= 22.3 ? 25.4 / 16 : 25.4 / 8,
-        HoleKind.ShortSlotAlong or HoleKind.ShortSlotAcross => d < 28 ? 25.4 / 8 : 25.4 * 3 / 16,
-        HoleKind.LongSlotAlong or HoleKind.LongSlotAcross => 0.75 * d,
-        _ => 0,
-    };
 }

@@ -13,14 +13,14 @@ internal sealed class PartPlans
 
     private PartPlans(ImmutableArray<PartPlan?> parts) => Parts = parts;
 
-    /// <summary>One entry a layer; null for a part that bears on no bolt, and for all where the places of several bolts are not stated.</summary>
+    /// <summary>One entry a layer; null for a part that bears on no bolt or is of concrete, and for all where the places of several bolts are not stated.</summary>
     public ImmutableArray<PartPlan?> Parts { get; }
 
     /// <summary>Lays the parts of a joint out.</summary>
     public static PartPlans Of(Joint joint)
     {
         if (joint.Pattern is null && joint.Bolts.Count > 1) return new([.. joint.Layers.Select(_ => (PartPlan?)null)]);
-        return new([.. joint.Layers.Select((l, i) => l.OnlyClamped ? null : PartPlan.Of(joint, i))]);
+        return new([.. joint.Layers.Select((l, i) => l.OnlyClamped || l.Material.IsConcrete ? null : PartPlan.Of(joint, i))]);
     }
 
     /// <summary>Something that follows from the plans and from what its key names: made once a joint.</summary>

@@ -77,7 +77,10 @@ internal static class Sheared
         }
         for (var i = 0; sheared && i < joint.Layers.Length; i++)
         {
-            if (joint.Layers[i].OnlyClamped || (joint.Plans.Parts[i]?.KnowsEnds ?? joint.EdgeDistance(i) is not null)) continue;
+            if (joint.Layers[i].Material.IsConcrete) yield return new($"layers[{i}].material",
+                $"{joint.Layers[i].Name} is of concrete, and what a bolt bears with on concrete is not covered by this basis: a kind of joint that covers it");
+            if (joint.Layers[i].OnlyClamped || joint.Layers[i].Material.IsConcrete
+                || (joint.Plans.Parts[i]?.KnowsEnds ?? joint.EdgeDistance(i) is not null)) continue;
             yield return new(
                 $"layers[{i}].edgeDistance", $"edge distance of {joint.Layers[i].Name}, along the load: bearing and tearing go by it");
         }
@@ -188,6 +191,9 @@ internal static class Sheared
 /// <param name="Source">The table.</param>
 internal sealed record HoleTable((double To, double Oversize, double ShortSlot)[] Rows, double LongSlot, string Source)
 {
+    /// <summary>True where the table prints long slots in whole millimetres.</summary>
+    public bool RoundsLongSlot { get; init; }
+
     /// <summary>Width across and length along of a hole, mm.</summary>
     public (double Width, double Length) SizeOf(HoleKind kind, double diameter, double standard)
     {
@@ -196,7 +202,8 @@ internal sealed record HoleTable((double To, double Oversize, double ShortSlot)[
         {
             HoleKind.Oversize => (diameter + row.Oversize, diameter + row.Oversize),
             HoleKind.ShortSlotAlong or HoleKind.ShortSlotAcross => (standard, diameter + row.ShortSlot),
-            HoleKind.LongSlotAlong or HoleKind.LongSlotAcross => (standard, LongSlot * diameter),
+            HoleKind.LongSlotAlong or HoleKind.LongSlotAcross =>
+                (standard, RoundsLongSlot ? Math.Floor(LongSlot * diameter) : LongSlot * diameter),
             _ => (standard, standard),
         };
     }

@@ -94,4 +94,52 @@ public static class EurocodeFormulas
         return T.Let(
             BlockResistance, (eccentric ? T.Const(0.5) * pulled : pulled) + (yield * netShear / (T.Const(Math.Sqrt(3), "√3") * gammaM0)));
     }
+
+    /// <summary>leff,cp of a row in its circular pattern, mm: 2π·m; at an end π·m + 2·e1; in a run, and where the flange is no longer, at most <paramref name="most"/> (Tables 6.4, 6.6).</summary>
+    /// <param name="reach">m, mm.</param>
+    /// <param name="end">e1 of a row at an end, mm; null for an inner row.</param>
+    /// <param name="most">2p in a run of rows, mm; null for a row alone.</param>
+    public static T RowRound<T>(T reach, T? end, T? most)
+        where T : struct, IReal<T>
+    {
+        var (pi, whole) = (T.Const(Math.PI, "π"), T.Const(2) * T.Const(Math.PI, "π") * reach);
+        var alone = end is { } e1 ? T.Min(whole, (pi * reach) + (T.Const(2) * e1)) : whole;
+        return T.Let(StubRound, most is { } limit ? T.Min(alone, limit) : alone);
+    }
+
+    /// <summary>leff,nc of a row in its other patterns, mm: 4m + 1.25e; at an end 2m + 0.625e + e1; in a run at most <paramref name="most"/> (Tables 6.4, 6.6).</summary>
+    /// <param name="reach">m, mm.</param>
+    /// <param name="edge">e, mm.</param>
+    /// <param name="end">e1 of a row at an end, mm; null for an inner row.</param>
+    /// <param name="most">p in a run of rows, mm; null for a row alone.</param>
+    public static T RowOther<T>(T reach, T edge, T? end, T? most)
+        where T : struct, IReal<T>
+    {
+        var half = (T.Const(2) * reach) + (T.Const(0.625) * edge);
+        var alone = end is { } e1 ? T.Min(T.Const(2) * half, half + e1) : T.Const(2) * half;
+        return T.Let(StubOther, most is { } limit ? T.Min(alone, limit) : alone);
+    }
+
+    /// <summary>Lb* = 8.8·m³·As·nb/(Σleff,1·t³), mm: bolts that are longer are not pried on (Table 6.2).</summary>
+    public static T PriedLength<T>(T reach, T stressArea, T rows, T length, T thickness)
+        where T : struct, IReal<T> =>
+        T.Const(8.8) * reach * reach * reach * stressArea * rows / (length * thickness * thickness * thickness);
+
+    /// <summary>
+    /// FT,Rd of a row of two bolts, N: the least of mode 1, 4·Mpl,1/m, mode 2, (2·Mpl,2 + n·2Ft,Rd)/(m + n), and mode 3, 2·Ft,Rd; where
+    /// nothing pries 2·Mpl,1/m stands for modes 1 and 2 (Table 6.2). Mpl = 0.25·leff·t²·fy/γM0, leff,1 the lesser length, leff,2 the other
+    /// patterns'.
+    /// </summary>
+    public static T Stub<T>(T reach, T edge, T round, T other, T thickness, T yield, T gammaM0, T bolt, bool isPried)
+        where T : struct, IReal<T>
+    {
+        T Moment(T length, int mode) => T.Let(StubMoment, T.Const(0.25) * length * thickness * thickness * yield / gammaM0, mode);
+        var first = Moment(T.Let(StubLength, T.Min(round, other)), 1);
+        var third = T.Let(StubMode, T.Const(2) * bolt, 3);
+        if (!isPried) return T.Let(StubResistance, T.Min(T.Let(StubUnpried, T.Const(2) * first / reach), third));
+        var n = T.Let(StubLever, T.Min(edge, T.Const(1.25) * reach));
+        var one = T.Let(StubMode, T.Const(4) * first / reach, 1);
+        var two = T.Let(StubMode, ((T.Const(2) * Moment(other, 2)) + (n * T.Const(2) * bolt)) / (reach + n), 2);
+        return T.Let(StubResistance, T.Min(T.Min(one, two), third));
+    }
 }

@@ -103,9 +103,26 @@ public static class EurocodeTerms
         "EN 1993-1-8, 3.10.2: fu·Ant/γM2 + fy·Anv/(√3·γM0), half of the first where the loading is eccentric");
     public static readonly Term BlockFactor = new(
         "enBlockFactor", "n_eff,EN", Dimension.None, "resistance to block tearing over the load of its bolts", "V_eff,Rd/F ≥ 1");
-    public static readonly Term FlangeResistance = new(
-        "enFlangeResistance", "F_T,1,Rd", Dimension.Force, "tension per bolt at which the T-stub flange is plastic at web and bolt line",
-        "EN 1993-1-8, 6.2.4, mode 1");
+    public static readonly Term StubReach = new("enStubReach", "m", Dimension.Length, "bolt line to the stem; fillets and welds not counted", "Figure 6.8");
+    public static readonly Term StubEdge = new("enStubEdge", "e", Dimension.Length, "bolt line to the flange's edge", "Figure 6.8");
+    public static readonly Term StubLever = new("enStubLever", "n", Dimension.Length, "lever of the prying force: e, at most 1.25m", "EN 1993-1-8, Table 6.2");
+    public static readonly Term StubRound = new(
+        "enStubRound", "l_eff,cp", Dimension.Length, "effective length of the row, circular pattern", "EN 1993-1-8, Tables 6.4 and 6.6");
+    public static readonly Term StubOther = new(
+        "enStubOther", "l_eff,nc", Dimension.Length, "effective length of the row, other patterns", "EN 1993-1-8, Tables 6.4 and 6.6");
+    public static readonly Term StubLength = new(
+        "enStubLength", "l_eff,1", Dimension.Length, "effective length in mode 1", "EN 1993-1-8, Table 6.4: the lesser of both patterns");
+    public static readonly Term StubMoment = new(
+        "enStubMoment", "M_pl", Dimension.Torque, "plastic moment of the flange", "EN 1993-1-8, Table 6.2: 0.25·leff·t²·fy/γM0");
+    public static readonly Term StubMode = new(
+        "enStubMode", "F_T", Dimension.Force, "resistance of a row of two bolts by its mode",
+        "EN 1993-1-8, Table 6.2: 4Mpl,1/m; (2Mpl,2 + nΣFt,Rd)/(m + n); ΣFt,Rd");
+    public static readonly Term StubUnpried = new(
+        "enStubUnpried", "F_T,1-2", Dimension.Force, "resistance of a row where nothing pries", "EN 1993-1-8, Table 6.2: 2Mpl,1/m");
+    public static readonly Term StubResistance = new(
+        "enStubResistance", "F_T,Rd", Dimension.Force, "resistance of a row of two bolts", "EN 1993-1-8, 6.2.4.1: the least of the modes");
+    public static readonly Term StubOnBolt = new(
+        "enStubOnBolt", "F_T,Rd,b", Dimension.Force, "resistance of the row on one of its two bolts", "F_T,Rd/2");
     public static readonly Term FlangeFactor = new(
-        "enFlangeFactor", "n_T,EN", Dimension.None, "T-stub flange over tension before prying", "F_T,1,Rd/F_t ≥ 1");
+        "enFlangeFactor", "n_T,EN", Dimension.None, "T-stub over tension before prying", "F_T,Rd,b/F_t ≥ 1");
 }

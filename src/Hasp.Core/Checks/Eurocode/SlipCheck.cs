@@ -12,7 +12,7 @@ namespace Hasp.Core.Checks.Eurocode;
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("enSlip", "Slip resistance", "slips", 1, PreloadUsed.None,
-        "slip resistance at the preload of the code over the shear", "EN 1993-1-8:2005, 3.9") { Worsens = Worsens.WithTheCase };
+        "slip resistance at the preload of the code over the shear", "EN 1993-1-8:2005, 3.9") { Worsens = Worsens.WithTheCase, Holds = "the tension" };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

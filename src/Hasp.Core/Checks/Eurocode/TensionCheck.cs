@@ -15,9 +15,16 @@ internal readonly struct TensionCheck : IBoltCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
         load.Tension.Value <= 0 || !load.Case.CountsIn(LimitStates.Uls) ? Judged<T>.Nothing
-        : Judged<T>.Of(T.Let(EurocodeTerms.TensionFactor, Resistance(m) / T.Let(EurocodeTerms.TensionEffect, load.Tension)));
+        : Judged<T>.Of(T.Let(EurocodeTerms.TensionFactor, Resistance(m) / Effect(m, load)));
 
     public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingPulls(m.Joint, LimitStates.Uls);
+
+    /// <summary>
+    /// Ft,Ed with prying (3.11): where a flange is stated as a T-stub, Ft,Rd·FT,Ed/FT,Rd, so that the bolt is used as far as the T-stub is.
+    /// </summary>
+    internal static T Effect<T>(in Mechanics<T> m, in BoltLoad<T> load)
+        where T : struct, IScalar<T> =>
+        T.Let(EurocodeTerms.TensionEffect, FlangeCheck.Resistance(m) is { } stub ? Resistance(m) * load.BeforePrying / stub : load.Tension);
 
     internal static T Resistance<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
@@ -60,7 +67,7 @@ internal readonly struct PunchingCheck : IBoltCheck
             T.Given(EurocodeTerms.PunchingDiameter, pressing.MeanWidth, end, pressing.Source),
             T.Given(Terms.Thickness, layer.Thickness, part + 1, layer.Name),
             Sheared.Tensile<T>(m.Joint, part), m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>(), end);
-        return T.Let(EurocodeTerms.PunchingFactor, resistance / T.Let(EurocodeTerms.TensionEffect, load.Tension), end);
+        return T.Let(EurocodeTerms.PunchingFactor, resistance / TensionCheck.Effect(m, load), end);
     }
 }
 
@@ -75,26 +82,57 @@ internal readonly struct CombinedCheck : IBoltCheck
         load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(LimitStates.Uls)
             ? Judged<T>.Nothing
         : Judged<T>.Of(T.Let(EurocodeTerms.CombinedFactor,
-            T.Const(1) / EurocodeFormulas.Combined(load.Shear, ShearCheck.Resistance(m), load.Tension, TensionCheck.Resistance(m))));
+            T.Const(1) / EurocodeFormulas.Combined(load.Shear, ShearCheck.Resistance(m), TensionCheck.Effect(m, load), TensionCheck.Resistance(m))));
 
     public static string Nothing(in Mechanics<Plain> m) => "no bolt is pulled and sheared at once";
 }
 
-/// <summary>The flange of a T-stub, 6.2.4 mode 1: plastic at its web and at the bolt line.</summary>
+/// <summary>
+/// The flange as a T-stub with its bolts, Table 6.2: modes 1 to 3 of a row of two bolts, the row alone and as one of a run of rows, with the
+/// least of the lengths that both give it.
+/// </summary>
 internal readonly struct FlangeCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = new("enFlange", "T-stub flange", "flange", 1, PreloadUsed.None,
-        "tension per bolt at which the flange is plastic over the tension before prying", "EN 1993-1-8:2005, 6.2.4, mode 1");
+    public static CheckInfo Info { get; } = new("enFlange", "T-stub: flange and bolts, with prying", "flange", 1, PreloadUsed.None,
+        "tension per bolt at which the T-stub gives way over the tension before prying", "EN 1993-1-8:2005, 6.2.4, Tables 6.2, 6.4 and 6.6");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
-        m.Joint.Pattern?.Prying is { IsModel: true } prying && load.BeforePrying.Value > 0 && load.Case.CountsIn(LimitStates.Uls)
-            ? Judged<T>.Of(T.Let(EurocodeTerms.FlangeFactor,
-                T.Let(EurocodeTerms.FlangeResistance, prying.FlangeStrength<T>(m.Joint) / m.Joint.Judging.By<EurocodeSettings>()
-                    .GammaM0<T>()) / load.BeforePrying))
+        load.BeforePrying.Value > 0 && load.Case.CountsIn(LimitStates.Uls) && Resistance(m) is { } resistance
+            ? Judged<T>.Of(T.Let(EurocodeTerms.FlangeFactor, resistance / load.BeforePrying))
             : Judged<T>.Nothing;
 
     public static bool MayApply(Joint joint) => joint.Pattern?.Prying is { IsModel: true };
 
     public static string Nothing(in Mechanics<Plain> m) => "no flange stated that bends, or nothing pulls";
+
+    /// <summary>FT,Rd on one bolt of the row; null where no flange is stated.</summary>
+    internal static T? Resistance<T>(in Mechanics<T> m)
+        where T : struct, IScalar<T>
+    {
+        if (m.Joint.Pattern?.Prying is not { IsModel: true } prying) return null;
+        var (joint, flange) = (m.Joint, m.Joint.Layers[0]);
+        var (reach, edge) = (T.Given(EurocodeTerms.StubReach, prying.Stem), T.Given(EurocodeTerms.StubEdge, prying.Edge));
+        var length = prying.Tributary<T>(joint);
+        var round = EurocodeFormulas.RowRound(reach, null, T.Const(2) * length);
+        var other = EurocodeFormulas.RowOther(reach, edge, null, length);
+        var stub = EurocodeFormulas.Stub(
+            reach, edge, round, other, T.Given(Terms.FlangeThickness, flange.Thickness),
+            T.Given(Terms.FlangeYield, flange.Material.Yield, source: Traced.Reads<T>() ? flange.Material.Cited : null),
+            joint.Judging.By<EurocodeSettings>().GammaM0<T>(), TensionCheck.Resistance(m), IsPried(m, prying, round, other));
+        return T.Let(EurocodeTerms.StubOnBolt, stub / T.Const(2));
+    }
+
+    /// <summary>
+    /// True where prying forces may arise: the bolts are no longer than Table 6.2 says. Lb is the grip with half of head and nut; of a screw
+    /// in a tapped part with half a diameter in the place of half the nut.
+    /// </summary>
+    private static bool IsPried<T>(in Mechanics<T> m, Prying prying, T round, T other)
+        where T : struct, IScalar<T>
+    {
+        var bolts = m.Joint.Bolts;
+        var elongation = m.Stack.Clamped + ((bolts.Head.Height + (bolts.Nut?.Height ?? bolts.Thread.Diameter)) / 2);
+        return elongation <= EurocodeFormulas.PriedLength(new Plain(prying.Stem), new Plain(m.Thread.StressArea.Value), new Plain(1),
+            new Plain(Math.Min(round.Value, other.Value)), new Plain(m.Joint.Layers[0].Thickness)).Value;
+    }
 }

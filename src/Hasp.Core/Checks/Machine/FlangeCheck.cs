@@ -12,7 +12,7 @@ internal readonly struct FlangeCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("flange", "Flange bending, with prying", "flange", 1.5, PreloadUsed.None,
         "tension at which the flange is plastic at web and bolt line over the tension on the bolt before prying",
-        "AISC Manual Part 9 with yield for tensile strength; EN 1993-1-8, 6.2.4 mode 1");
+        "AISC Manual, Part 9, with yield for tensile strength");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>

@@ -40,7 +40,7 @@ public static class MachineBasis
     {
         Needs = () => [Fields.ShearBy, Fields.ShearTheory, Fields.ThreadArea, Fields.TearOut, Fields.BearingArea],
         Settings = MachineConventions.Of,
-        Growth = Load,
+        Growth = Flange,
         Guide = new(
             [
                 "Preload, its scatter and its losses; proof, yield and torsion of the bolt while tightened and in service",

@@ -7,7 +7,7 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("slip", "Slip", "slips", 1.25, PreloadUsed.Smallest,
-        "friction of the clamp that is left over the shear, at the smallest preload", "dry friction");
+        "friction of the clamp that is left over the shear, at the smallest preload", "dry friction") { Holds = "the tension" };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

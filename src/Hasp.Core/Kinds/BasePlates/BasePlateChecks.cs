@@ -40,9 +40,11 @@ internal static class Base
         where T : struct, IScalar<T> => EurocodeFormulas.Tension(T.Const(0.9), BoltTensile<T>(m.Joint), m.Thread.StressArea,
             m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
 
-    internal static T ShearResistance<T>(in Mechanics<T> m)
+    /// <summary>F2,vb,Rd; null where the bolt's yield strength lies outside what 6.2.2(7) is given for.</summary>
+    internal static T? ShearResistance<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
     {
+        if (!BasePlateFormulas.CoversShear(Strength(m.Joint).Yield)) return null;
         var alpha = BasePlateFormulas.AlphaBc(T.Given(BasePlateTerms.BoltYield, Strength(m.Joint).Yield, source: Strength(m.Joint).Source));
         return BasePlateFormulas.BoltShear(
             alpha, BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
@@ -77,6 +79,12 @@ internal static class Base
         return m.Joint.Of<BasePlateInputs>().School == BaseSchool.StressBlock ? [block, line] : [line, block];
     }
 
+    /// <summary>Why shear on the holding-down bolts is not judged by 6.2.2(7); null where it is, or where none bears on them.</summary>
+    internal static string? NotCovered(Joint joint) =>
+        joint.Judging.Where<EurocodeSettings>() is null || joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction || !joint.Cases.Any(c => c.Shear > 0)
+            || BasePlateFormulas.CoversShear(Strength(joint).Yield) ? null
+        : $"not covered: EN 1993-1-8, 6.2.2(7) gives the shear of holding-down bolts for fyb from 235 to 640 MPa, and these have {Strength(joint).Yield:0}";
+
     internal static string NothingPulls(in Mechanics<Plain> m) => "no case pulls on a bolt";
 
     internal static string NothingShears(in Mechanics<Plain> m) =>
@@ -107,12 +115,12 @@ internal readonly struct EnBaseShearCheck : IBoltCheck
         "enBaseShear", "Bolt shear", "bolt shears", "shear resistance of the holding-down bolt over its shear", "6.2.2(7)");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
-        where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
+        where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case) || Base.ShearResistance(m) is not { } steel
             ? Judged<T>.Nothing
             : Judged<T>.Of(T.Let(BasePlateTerms.ShearFactor,
-                T.Let(BasePlateTerms.BoltShear, T.Min(Base.ShearResistance(m), Base.PlateBearing(m))) / load.Shear));
+                T.Let(BasePlateTerms.BoltShear, T.Min(steel, Base.PlateBearing(m))) / load.Shear));
 
-    public static string Nothing(in Mechanics<Plain> m) => Base.NothingShears(m);
+    public static string Nothing(in Mechanics<Plain> m) => Base.NotCovered(m.Joint) ?? Base.NothingShears(m);
 }
 
 /// <summary>Shear and tension of a holding-down bolt together, on its steel resistances.</summary>
@@ -125,12 +133,13 @@ internal readonly struct EnBaseCombinedCheck : IBoltCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || !Base.Counts(m, load.Case)) return Judged<T>.Nothing;
+        if (load.Shear.Value <= 0 || load.Tension.Value <= 0 || !Base.Counts(m, load.Case)
+            || Base.ShearResistance(m) is not { } steel) return Judged<T>.Nothing;
         return Judged<T>.Of(T.Let(BasePlateTerms.CombinedFactor,
-            T.Const(1) / EurocodeFormulas.Combined(load.Shear, Base.ShearResistance(m), load.Tension, Base.TensionResistance(m))));
+            T.Const(1) / EurocodeFormulas.Combined(load.Shear, steel, load.Tension, Base.TensionResistance(m))));
     }
 
-    public static string Nothing(in Mechanics<Plain> m) => "no bolt is sheared and pulled at once";
+    public static string Nothing(in Mechanics<Plain> m) => Base.NotCovered(m.Joint) ?? "no bolt is sheared and pulled at once";
 }
 
 /// <summary>Yield of a holding-down bolt in tension.</summary>

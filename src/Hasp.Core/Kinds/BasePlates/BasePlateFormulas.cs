@@ -52,10 +52,13 @@ public static class BasePlateFormulas
     public static T Thickness<T>(T width, T yield, T bearing, T gammaM0)
         where T : struct, IReal<T> => T.Let(BasePlateTerms.ThicknessRequired, width * T.Sqrt(T.Const(3) * bearing * gammaM0 / yield));
 
+    /// <summary>True for the yield strengths, MPa, for which the clause gives αbc (EN 1993-1-8, 6.2.2(7)).</summary>
+    public static bool CoversShear(double yield) => yield is >= 235 and <= 640;
+
     /// <summary>αbc = 0.44 − 0.0003·fyb, fyb from 235 to 640 (EN 1993-1-8, 6.2.2(7)).</summary>
     public static T AlphaBc<T>(T yield)
         where T : struct, IReal<T> => T.Let(BasePlateTerms.AlphaBc,
-            T.Const(0.44) - (T.Const(0.0003) * T.Min(T.Max(yield, T.Const(235)), T.Const(640))));
+            T.Const(0.44) - (T.Const(0.0003) * yield));
 
     /// <summary>F2,vb,Rd = αbc·fub·As/γM2.</summary>
     public static T BoltShear<T>(T alphaBc, T tensile, T area, T gammaM2)

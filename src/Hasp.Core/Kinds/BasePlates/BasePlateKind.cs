@@ -165,6 +165,7 @@ public static class BasePlateKind
         Judges = basis => basis.Id switch { "eurocode" => ByEurocode, "machine" => ByFactor, "aisc-lrfd" or "aisc-asd" => ByAisc,
             "is800" => ByIs, _ => [] },
         IsTightened = false,
+        Asks = j => Base.NotCovered(j) is { } open ? [new(Fields.Grade.Path, $"another grade: {open}")] : [],
         Assumes = Assumes,
         Cautions = Cautions,
         Values = Values,

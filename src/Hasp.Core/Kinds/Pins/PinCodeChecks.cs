@@ -44,6 +44,11 @@ internal static class EnPin
     internal static T Tensile<T>(PinInputs p)
         where T : struct, IScalar<T> => Nominal(p) is { } of ? T.Given(PinTerms.Tensile, of.Tensile, source: of.Source) : p.PinTensile<T>();
 
+    /// <summary>αv: 0.6 in a shank; where threads lie in the planes 0.6 or 0.5 by grade (Table 3.4).</summary>
+    private static T PlaneShear<T>(PinInputs p)
+        where T : struct, IScalar<T> => p.ThreadInPlanes && Nominal(p) is { } bolt
+            ? T.Given(EurocodeTerms.ThreadShear, bolt.ThreadShear, source: $"threads in the planes, Table 3.4, {bolt.Grade}") : T.Const(0.6);
+
     private static NominalStrength? Nominal(PinInputs p) => p.Bolt is null ? null : NominalStrength.Of(p.Grade);
 
     internal static T Moment<T>(in Mechanics<T> m)
@@ -54,16 +59,16 @@ internal static class EnPin
         where T : struct, IScalar<T>
     {
         var p = m.Joint.Of<PinInputs>();
-        return EnPinFormulas.Shear(p.Area(m), Tensile<T>(p), How(m).GammaM2<T>(), p.PlanesOf<T>());
+        return EnPinFormulas.Shear(PlaneShear<T>(p), p.Area(m), Tensile<T>(p), How(m).GammaM2<T>(), p.PlanesOf<T>());
     }
 }
 
 /// <summary>Formulas of EN 1993-1-8:2005, 3.13. N, mm, MPa, N·mm.</summary>
 public static class EnPinFormulas
 {
-    /// <summary>0.6·A·fup/γM2 in each plane.</summary>
-    public static T Shear<T>(T area, T tensile, T gammaM2, T planes)
-        where T : struct, IReal<T> => T.Let(PinTerms.ShearResistance, planes * (T.Const(0.6) * area * tensile / gammaM2));
+    /// <summary>αv·A·fup/γM2 in each plane; αv 0.6 of a pin (Table 3.10), of a bolt with threads in the planes by its grade (Table 3.4).</summary>
+    public static T Shear<T>(T share, T area, T tensile, T gammaM2, T planes)
+        where T : struct, IReal<T> => T.Let(PinTerms.ShearResistance, planes * (share * area * tensile / gammaM2));
 
     /// <summary>1.5·t·d·fy/γM0.</summary>
     public static T Bearing<T>(T thickness, T diameter, T yield, T gammaM0)
