@@ -11,41 +11,105 @@ internal static partial class ServerTimes
 {
     internal static async Task Run()
     {
-        var root = Root();
-        var data = Directory.CreateTempSubdirectory("hasp-bench-").FullName;
-        var dll = Path.Combine(root, "artifacts", "app", "Hasp.Web.dll");
         var clock = Stopwatch.StartNew();
-        using var process = Process.Start(new ProcessStartInfo("dotnet",
-            [dll, "--urls", "http://127.0.0.1:5099", "--data", data, "--demo", "true"]) { RedirectStandardOutput = true })!;
-        try
+        using var open = new Started(5099);
+        var http = open.Http;
+        await open.Ready();
+        Console.WriteLine($"start to first page (migration and demonstration included): {clock.ElapsedMilliseconds} ms");
+        await Report("plain round trip of a small file (baseline)", _ => http.GetStringAsync("/favicon.svg"));
+        foreach (var (number, path, least) in Edited)
         {
-            using var http = new HttpClient(new HttpClientHandler { CookieContainer = new() }) { BaseAddress = new Uri("http://127.0.0.1:5099") };
-            string html;
-            while (true)
+            var edit = await Edit(http, number, path, least);
+            await Report($"edit on the Bench, {number}, {path}", edit);
+        }
+        await Report("Finder page, all sizes of the series, 1…24 bolts",
+            i => http.GetStringAsync($"/joints/1/finder?handler=Matrix&Sizes=all&Count={1 + (i % 24)}"));
+        await Report("Board with the demonstration project", _ => http.GetStringAsync("/"));
+        await SignedIn(http);
+    }
+
+    /// <summary>The same edit with and without signing in, one after the other: what it costs to ask who it is and what that person may.</summary>
+    private static async Task SignedIn(HttpClient without)
+    {
+        using var server = new Started(5098, "--accounts", "true");
+        await server.Ready();
+        var (number, path, least) = Edited[2];
+        var (off, on) = (await Edit(without, number, path, least), await Edit(server.Http, number, path, least));
+        // As warm as the other: its first thousand requests are compiled while they run.
+        foreach (var (other, field, from) in Edited)
+        {
+            var edit = await Edit(server.Http, other, field, from);
+            for (var i = 0; i < 150; i++) await edit(i);
+        }
+        var more = new List<double>();
+        for (var i = 0; i < 620; i++)
+        {
+            var (plain, signed) = i % 2 == 0 ? (await Timed(off, i), await Timed(on, i)) : (0, 0);
+            if (i % 2 == 1) (signed, plain) = (await Timed(on, i), await Timed(off, i));
+            if (i >= 20) more.Add(signed - plain);
+        }
+        more.Sort();
+        Console.WriteLine($"an edit signed in takes longer than one with accounts off by: median of 600 pairs {more[300]:0.00} ms, quartiles {more[150]:0.0} and {more[450]:0.0} ms");
+    }
+
+    private static async Task<double> Timed(Func<int, Task<string>> request, int i)
+    {
+        var clock = Stopwatch.StartNew();
+        await request(i);
+        return clock.Elapsed.TotalMilliseconds;
+    }
+
+    /// <summary>A server of its own with the demonstration, ended and cleared away with it.</summary>
+    private sealed class Started : IDisposable
+    {
+        private readonly string _data = Directory.CreateTempSubdirectory("hasp-bench-").FullName;
+        private readonly Process _process;
+        private string _said = "";
+
+        internal Started(int port, params string[] more)
+        {
+            var address = $"http://127.0.0.1:{port}";
+            _process = Process.Start(new ProcessStartInfo("dotnet",
+                [Path.Combine(Root(), "artifacts", "app", "Hasp.Web.dll"), "--urls", address, "--data", _data, "--demo", "true", .. more]) { RedirectStandardOutput = true })!;
+            _process.OutputDataReceived += (_, e) => _said += e.Data + "\n";
+            _process.BeginOutputReadLine();
+            Http = new HttpClient(new HttpClientHandler { CookieContainer = new() }) { BaseAddress = new Uri(address) };
+        }
+
+        internal HttpClient Http { get; }
+
+        /// <summary>Answers once a joint's page is there, signed in where that is asked for.</summary>
+        internal async Task Ready()
+        {
+            string? html = null;
+            while (html?.Contains("name=\"Seen\"", StringComparison.Ordinal) != true)
             {
                 try
                 {
-                    html = await http.GetStringAsync("/joints/1");
-                    break;
+                    html = await Http.GetStringAsync("/joints/1");
+                    if (FirstLink().Match(_said) is { Success: true } link && html.Contains("door-form", StringComparison.Ordinal)) await Begin(link.Groups[1].Value);
                 }
                 catch (HttpRequestException)
                 {
                     await Task.Delay(20);
                 }
             }
-            Console.WriteLine($"start to first page (migration and demonstration included): {clock.ElapsedMilliseconds} ms");
-            http.DefaultRequestHeaders.Add("RequestVerificationToken", Token().Match(html).Groups[1].Value);
-            await Report("plain round trip of a small file (baseline)", _ => http.GetStringAsync("/favicon.svg"));
-            foreach (var (number, path, least) in Edited) await Edit(http, number, path, least);
-            await Report("Finder page, all sizes of the series, 1…24 bolts",
-                i => http.GetStringAsync($"/joints/1/finder?handler=Matrix&Sizes=all&Count={1 + (i % 24)}"));
-            await Report("Board with the demonstration project", _ => http.GetStringAsync("/"));
+            Http.DefaultRequestHeaders.Add("RequestVerificationToken", Token().Match(html).Groups[1].Value);
         }
-        finally
+
+        private async Task Begin(string link)
         {
-            process.Kill();
-            await process.WaitForExitAsync();
-            Directory.Delete(data, true);
+            var token = Token().Match(await Http.GetStringAsync(link)).Groups[1].Value;
+            await Http.PostAsync(link, new FormUrlEncodedContent([new("name", "Owner"), new("password", "a long walk by the lock"), new("__RequestVerificationToken", token)]));
+        }
+
+        public void Dispose()
+        {
+            Http.Dispose();
+            _process.Kill();
+            _process.WaitForExit();
+            _process.Dispose();
+            Directory.Delete(_data, true);
         }
     }
 
@@ -56,18 +120,18 @@ internal static partial class ServerTimes
         ("AL-25", "basePlate.thickness", 25), ("AL-26", "closure.tubeEnd", 30), ("AL-27", "cover.thickness", 25),
     ];
 
-    /// <summary>Times edits of a joint: parse, evaluate, save to disk, draw.</summary>
-    private static async Task Edit(HttpClient http, string number, string path, int least)
+    /// <summary>An edit of a joint, to be timed: parse, evaluate, save to disk, draw.</summary>
+    private static async Task<Func<int, Task<string>>> Edit(HttpClient http, string number, string path, int least)
     {
         var board = await http.GetStringAsync("/");
         var address = Link().Matches(board[..board.IndexOf($"<strong>{number} ", StringComparison.Ordinal)])[^1].Groups[1].Value;
         var seen = Seen().Match(await http.GetStringAsync(address)).Groups[1].Value;
-        await Report($"edit on the Bench, {number}, {path}", async i =>
+        return async i =>
         {
             var form = new FormUrlEncodedContent([new("path", path), new("value", $"{least + (i % 9)} mm"), new("Seen", seen)]);
             var answer = await (await http.PostAsync(address + "?handler=Set", form)).Content.ReadAsStringAsync();
             return seen = Seen().Match(answer).Groups[1].Value;
-        });
+        };
     }
 
     private static async Task Report(string what, Func<int, Task<string>> request)
@@ -75,9 +139,8 @@ internal static partial class ServerTimes
         var times = new List<double>();
         for (var i = 0; i < 120; i++)
         {
-            var clock = Stopwatch.StartNew();
-            await request(i);
-            if (i >= 20) times.Add(clock.Elapsed.TotalMilliseconds);
+            var took = await Timed(request, i);
+            if (i >= 20) times.Add(took);
         }
         times.Sort();
         Console.WriteLine($"{what}: median {times[50]:0.0} ms, 95th of 100 {times[94]:0.0} ms");
@@ -95,6 +158,9 @@ internal static partial class ServerTimes
 
     [GeneratedRegex(@"class=""joint-link"" href=""(/joints/\d+)""")]
     private static partial Regex Link();
+
+    [GeneratedRegex(@"http://[^/\s]+(/first\?key=\S+)")]
+    private static partial Regex FirstLink();
 
     [GeneratedRegex(@"name=""Seen"" value=""(\d+)""")]
     private static partial Regex Seen();

@@ -25,6 +25,13 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         return await db.Projects.AsNoTracking().Where(p => p.DeletedAt == null).OrderBy(p => p.Id).ToListAsync();
     }
 
+    /// <summary>A project, deleted or not; null where there never was one of that number.</summary>
+    public async Task<ProjectRow?> Project(int id)
+    {
+        await using var db = await Open();
+        return await db.Projects.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id);
+    }
+
     /// <summary>A new project.</summary>
     public Task<int> CreateProject(string name, string note) => Write(async db =>
     {

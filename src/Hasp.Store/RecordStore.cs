@@ -75,6 +75,13 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             ahead);
     }
 
+    /// <summary>What kind a record is of and whose it is, deleted or not; null where there never was one of that number.</summary>
+    public async Task<RecordRow?> Find(int id)
+    {
+        await using var db = await Open();
+        return await db.Records.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id);
+    }
+
     /// <summary>The last record of a kind that an owner has; null where it has none.</summary>
     public async Task<int?> Latest(string kind, int owner)
     {

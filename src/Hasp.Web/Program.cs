@@ -5,6 +5,7 @@ using Hasp.Web.Demo;
 using Hasp.Web.Services;
 using Hasp.Web.Services.Shop;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 // The files that are served lie beside the program, wherever it is started from.
@@ -23,7 +24,7 @@ if (server.Urls.Length == 0 && server.HttpPorts.Length == 0)
     builder.WebHost.UseUrls("http://127.0.0.1:5080");
 }
 
-if (Exposure.Refusal(server) is { } exposed) return Refuse(exposed);
+if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true, or addresses such as 192.0.2.7; {noProxy} is none.");
 
 // Judging a joint takes its time once: it is warmed while the host is put together.
 _ = Task.Run(() => Workbench.Evaluate(AldermereLock.Documents().First()));
@@ -47,7 +48,18 @@ builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<ProjectBasis>();
 builder.Services.AddSingleton<Imports>();
-builder.Services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Accounts/First", "/invite"));
+// The gate stands before every handler, and asks for the form's own token itself, after the right.
+builder.Services.AddScoped<PageGate>();
+builder.Services.AddRazorPages(pages =>
+{
+    pages.Conventions.AddPageRoute("/Accounts/First", "/invite");
+    pages.Conventions.ConfigureFilter(new IgnoreAntiforgeryTokenAttribute());
+}).AddMvcOptions(mvc =>
+{
+    mvc.ModelBinderProviders.Insert(0, new IdBinders());
+    // Of all filters and of every page the first: what a page does of its own before its handler is behind the gate as well.
+    mvc.Filters.Add(new ServiceFilterAttribute<PageGate> { Order = int.MinValue });
+});
 builder.Services.AddAntiforgery(options => (options.HeaderName, options.Cookie.SecurePolicy) = ("RequestVerificationToken",
     CookieSecurePolicy.SameAsRequest));
 builder.Services.AddApiDescription();
@@ -90,7 +102,13 @@ _ = Task.Run(() =>
     app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring");
 });
 
-if (server.BehindProxy) app.UseForwardedHeaders();
+var doors = new Doors();
+app.Use(doors.Wait);
+if (server.IsBehindProxy)
+{
+    app.UseMiddleware<OnlyTheProxy>();
+    app.UseForwardedHeaders();
+}
 app.UseMiddleware<SlowRequests>();
 app.UseExceptionHandler(errors => errors.Run(Problems.Write));
 app.UseStatusCodePages(Problems.Write);
@@ -119,16 +137,17 @@ app.UseRouting();
 // After the routes: a page may have a limit of its own.
 app.UseRateLimiter();
 app.UseAuthentication();
-app.UseMiddleware<Guard>();
+app.UseAuthorization();
 app.UseAntiforgery();
 app.MapRazorPages();
-app.MapJointApi();
-app.MapRecordApi();
-app.MapShopApi();
-app.MapOpenApi("/openapi.json").Needs(Right.Member);
+var endpoints = app.MapGroup("").AddEndpointFilter<RouteGroupBuilder, EndpointGate>();
+endpoints.MapJointApi();
+endpoints.MapRecordApi();
+endpoints.MapShopApi();
+endpoints.MapOpenApi("/openapi.json").Needs(Right.Member, Scope.Any);
 // Alive: the process answers. Ready: the database does too.
-app.MapHealthChecks("/health/live", new() { Predicate = _ => false }).Needs(Right.Open);
-app.MapHealthChecks("/health/ready").Needs(Right.Open);
+app.MapHealthChecks("/health/live", new() { Predicate = _ => false }).AllowAnonymous();
+app.MapHealthChecks("/health/ready").AllowAnonymous();
 
 // What may be done by whom, to be read and to be tested: nothing is served.
 if (server.Routes)
@@ -137,14 +156,27 @@ if (server.Routes)
     return 0;
 }
 
-app.Lifetime.ApplicationStarted.Register(() =>
+// Judged on the addresses really bound, before the first answer: whatever opened them, they are what can be reached.
+try
 {
-    Log.Started(app.Logger, typeof(Program).Assembly.GetName().Version?.ToString() ?? "", held.Path);
-    if (held.Upgraded) Log.Upgraded(app.Logger);
-    foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
-    if (firstAccount is { } key) foreach (var url in app.Urls) Console.WriteLine($"Make the first account at {url}/first?key={key}");
-});
-await app.RunAsync();
+    await app.StartAsync();
+}
+catch (IOException e)
+{
+    // An address that another program has.
+    return Refuse(e.Message);
+}
+if (Exposure.Refusal(server, app.Urls) is { } exposed)
+{
+    await app.StopAsync();
+    return Refuse(exposed);
+}
+Log.Started(app.Logger, typeof(Program).Assembly.GetName().Version?.ToString() ?? "", held.Path);
+if (held.Upgraded) Log.Upgraded(app.Logger);
+foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
+if (firstAccount is { } key) foreach (var url in app.Urls) Console.WriteLine($"Make the first account at {url}/first?key={key}");
+doors.Open();
+await app.WaitForShutdownAsync();
 return 0;
 
 // One plain sentence with a cure, on the error stream, and an exit code that a script can see.

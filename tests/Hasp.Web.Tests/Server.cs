@@ -79,9 +79,12 @@ public sealed partial class Server : IDisposable
     }
 
     /// <summary>Starts it where it is expected to refuse: what it said, and how it ended.</summary>
-    public static async Task<(int Exit, string Said)> Refused(params string[] args)
+    public static Task<(int Exit, string Said)> Refused(params string[] args) => Refused(Command(args));
+
+    /// <inheritdoc cref="Refused(string[])"/>
+    public static async Task<(int Exit, string Said)> Refused(ProcessStartInfo start)
     {
-        using var process = Process.Start(Command(args))!;
+        using var process = Process.Start(start)!;
         var said = Task.WhenAll(process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
         await process.WaitForExitAsync().WaitAsync(TimeSpan.FromSeconds(30));
         return (process.ExitCode, string.Concat(await said));

@@ -43,16 +43,52 @@ public sealed class StartTests
     [InlineData("--urls", "http://0.0.0.0:5099")]
     [InlineData("--urls", "http://*:5099")]
     [InlineData("--http_ports", "5099")]
+    [InlineData("--Kestrel:Endpoints:Side:Url", "http://0.0.0.0:5099")]
+    [InlineData("--Kestrel:Endpoints:Side:Url", "http://[::]:5099")]
+    [InlineData("ASPNETCORE_URLS", "http://0.0.0.0:5099")]
+    [InlineData("DOTNET_URLS", "http://somewhere:5099")]
+    [InlineData("ASPNETCORE_HTTP_PORTS", "5099")]
+    [InlineData("ASPNETCORE_Kestrel__Endpoints__Side__Url", "http://*:5099")]
     public async Task The_network_is_refused_without_accounts_and_without_encryption(string key, string value)
     {
-        var (exit, said) = await Server.Refused(key, value);
+        var (exit, said) = await Opened();
         Assert.Equal(1, exit);
         Assert.Contains("--accounts true", said, StringComparison.Ordinal);
         Assert.DoesNotContain("Hasp is at", said, StringComparison.Ordinal);
-        (exit, said) = await Server.Refused(key, value, "--accounts", "true");
+        (exit, said) = await Opened("--accounts", "true");
         Assert.Equal(1, exit);
         Assert.Contains("--behind-proxy true", said, StringComparison.Ordinal);
         Assert.DoesNotContain("Hasp is at", said, StringComparison.Ordinal);
+
+        // By the command line, or by the environment where it is a variable's name.
+        async Task<(int, string)> Opened(params string[] more)
+        {
+            var start = Server.Command(["--data", Directory.CreateTempSubdirectory("hasp-open-").FullName, .. more, .. key[0] == '-' ? [key, value] : Array.Empty<string>()]);
+            if (key[0] != '-') start.Environment[key] = value;
+            return await Server.Refused(start);
+        }
+    }
+
+    [Theory]
+    [InlineData("true")]
+    [InlineData("192.0.2.7;192.0.2.8")]
+    public async Task Behind_a_proxy_nobody_but_the_proxy_and_this_machine_is_answered_unencrypted(string proxy)
+    {
+        var here = System.Net.Dns.GetHostAddresses(System.Net.Dns.GetHostName()).FirstOrDefault(a => !System.Net.IPAddress.IsLoopback(a) && a.AddressFamily == System.Net.Sockets.AddressFamily.InterNetwork);
+        using var server = await Server.Start(demo: false, urls: "http://0.0.0.0:0", more: ["--accounts", "true", "--behind-proxy", proxy]);
+        using var http = new HttpClient();
+        Assert.Equal(System.Net.HttpStatusCode.OK, (await http.GetAsync(new Uri($"http://127.0.0.1:{server.Address.Port}/health/live"), TestContext.Current.CancellationToken)).StatusCode);
+        if (here is null) return;
+        Assert.Equal(System.Net.HttpStatusCode.MisdirectedRequest, (await http.GetAsync(new Uri($"http://{here}:{server.Address.Port}/health/live"), TestContext.Current.CancellationToken)).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_proxy_that_is_no_address_ends_the_start_with_one_sentence()
+    {
+        var (exit, said) = await Server.Refused("--behind-proxy", "the-other-machine");
+        Assert.Equal(1, exit);
+        Assert.Contains("the-other-machine is none", said, StringComparison.Ordinal);
+        Assert.Single(said.Split('\n', StringSplitOptions.RemoveEmptyEntries));
     }
 
     [Fact]

@@ -11,7 +11,7 @@ namespace Hasp.Web.Api;
 /// <summary>The open door for programs: a joint document in, a result document out. No state, no cookies.</summary>
 internal static class JointApi
 {
-    internal static void MapJointApi(this WebApplication app)
+    internal static void MapJointApi(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/v1").DisableAntiforgery().WithTags("joints").Needs(Right.Read, Scope.Any);
         api.MapPost("/evaluate", Evaluate).WithName("evaluate").WithSummary("Evaluate a joint")
@@ -24,7 +24,7 @@ internal static class JointApi
             .WithDescription("The chances document: probabilities with confidence intervals, sensitivities. Samples, seed and scatter stand in the joint's uncertainty.")
             .Takes(ApiDescription.Joint).Answers();
         app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json"))
-            .ExcludeFromDescription().Needs(Right.Member);
+            .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
     }
 
     private static async Task<IResult> Evaluate(HttpRequest request)

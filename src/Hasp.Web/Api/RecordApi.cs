@@ -13,18 +13,19 @@ internal static class RecordApi
     // What programs save is theirs, not a browser's.
     private const string Editor = "api";
 
-    internal static void MapRecordApi(this WebApplication app)
+    internal static void MapRecordApi(this IEndpointRouteBuilder app)
     {
         foreach (var kind in RecordKind.Shelved)
         {
             var of = app.MapGroup("/api/v1/" + kind.Id).DisableAntiforgery().WithTags(kind.Id);
-            var keep = new NeedsAttribute(Right.Keep) { In = Scope.Any };
+            var look = new NeedsAttribute(Right.Read) { In = Scope.Any };
+            var keep = new NeedsAttribute(Right.Design) { In = Scope.Any };
             of.MapGet("/", async (JointStore store) => Answer.Json(new JsonArray([.. (await store.Records(kind.Id))
                 .Select(r => (JsonNode)Shown(r))])))
-                .WithName("list-" + kind.Id).WithSummary($"Every {kind.One}, by name").Answers();
-            of.MapGet("/{id:int}", async (int id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r))
+                .WithName("list-" + kind.Id).WithSummary($"Every {kind.One}, by name").Answers().WithMetadata(look);
+            of.MapGet("/{id:int}", async (RecordId id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r))
                 : Gone(kind))
-                .WithName("read-" + kind.Id).WithSummary($"One {kind.One} as it stands").Answers();
+                .WithName("read-" + kind.Id).WithSummary($"One {kind.One} as it stands").Answers().WithMetadata(look);
             of.MapPost("/", async (HttpRequest request, JointStore store) =>
             {
                 var (document, refused) = await Read(kind, request);
@@ -33,17 +34,17 @@ internal static class RecordApi
                 return Answer.Json(Shown((await store.Record(kind.Id, id))!), 201);
             }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; of one of the same name a new revision").Takes(kind.Id).Answers()
                 .WithMetadata(keep);
-            of.MapPut("/{id:int}", (int id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request,
+            of.MapPut("/{id:int}", (RecordId id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request,
                 store))
                 .WithName("change-" + kind.Id)
                     .WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
                 .Takes(kind.Id).Answers().WithMetadata(keep);
-            of.MapDelete("/{id:int}", async (int id, JointStore store) =>
+            of.MapDelete("/{id:int}", async (RecordId id, JointStore store) =>
                 await store.Record(kind.Id, id) is not null && await store.Delete(kind.Id, id, true) ? Results.NoContent() : Gone(kind))
                 .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers()
                     .WithMetadata(keep);
             app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json"))
-                .ExcludeFromDescription().Needs(Right.Member);
+                .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
         }
     }
 

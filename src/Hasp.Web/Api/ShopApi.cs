@@ -14,7 +14,7 @@ namespace Hasp.Web.Api;
 /// <summary>The shop's log for devices and programs: entries of a joint, in and out.</summary>
 internal static class ShopApi
 {
-    internal static void MapShopApi(this WebApplication app)
+    internal static void MapShopApi(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/v1/joints/{id:int}/entries").DisableAntiforgery().WithTags("shop");
         api.MapGet("/", Read).WithName("list-entries")
@@ -22,16 +22,16 @@ internal static class ShopApi
         api.MapPost("/", Write).WithName("record-entries").Needs(Right.Record)
             .WithSummary("Records what was done. Each entry has a key of its own: sent again it is kept once. What is refused comes back with its faults; the rest is kept").Answers();
         app.MapGet("/schema/entries.json", () => Answer.Json(FormatDescription.Schema(EntryKind.All), 200, "application/schema+json"))
-            .ExcludeFromDescription().Needs(Right.Member);
+            .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
     }
 
-    private static async Task<IResult> Read(int id, JointStore store, ShopLog log, long after = 0)
+    private static async Task<IResult> Read(JointId id, JointStore store, ShopLog log, long after = 0)
     {
         if (await store.Load(id) is null) return Gone();
         return Answer.Json(new JsonArray([.. (await log.OfJoint(id)).Where(e => e.Number > after).Select(e => (JsonNode)Shown(e))]));
     }
 
-    private static async Task<IResult> Write(int id, HttpRequest request, JointStore store, ShopLog log, Recorder recorder, Access access)
+    private static async Task<IResult> Write(JointId id, HttpRequest request, JointStore store, ShopLog log, Recorder recorder, Access access)
     {
         if (!request.HasJsonContentType()) return Answer.NotJson;
         if (await store.Load(id) is not { } stored) return Gone();

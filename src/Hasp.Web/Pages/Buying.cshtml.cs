@@ -42,7 +42,7 @@ public sealed class BuyingModel(JointStore store) : PageModel
     /// <summary>The rule that the list is reckoned with: what was typed, the usual one where a field is empty or at fault.</summary>
     public SpareRule Rule { get; private set; }
 
-    public async Task<IActionResult> OnGet(int project)
+    public async Task<IActionResult> OnGet(ProjectId project)
     {
         if (!await Load(project)) return NotFound();
         Unsettled = [.. _joints.Where(j => Core.Evaluation.Run(j) is { } r && (!r.Holds || !r.IsComplete))
@@ -50,10 +50,10 @@ public sealed class BuyingModel(JointStore store) : PageModel
         return Page();
     }
 
-    public Task<IActionResult> OnGetCsv(int project) =>
+    public Task<IActionResult> OnGetCsv(ProjectId project) =>
         Taken(project, () => File(Encoding.UTF8.GetBytes(BuyingTable.Of(Lines).Csv()), "text/csv", Named("csv")));
 
-    public Task<IActionResult> OnGetXlsx(int project) =>
+    public Task<IActionResult> OnGetXlsx(ProjectId project) =>
         Taken(project, () => File(BuyingTable.Of(Lines).Xlsx(), FileNames.Workbook, Named("xlsx")));
 
     /// <summary>A list that leaves the screen is never reckoned with another rule than the one that was typed.</summary>

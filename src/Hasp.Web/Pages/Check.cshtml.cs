@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>The shop's quick check: bolts against a ram or a force, two fields and an answer.</summary>
+[Needs(Right.Read, In = Scope.Any)]
 public sealed class CheckModel(Preferences preferences) : PageModel
 {
     /// <summary>What pushes or hangs, as typed.</summary>

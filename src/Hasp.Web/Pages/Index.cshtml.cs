@@ -10,8 +10,9 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
-public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, People people,
-    ShopFloor floor, ShopLog log) : PageModel
+[Needs(Right.Read, In = Scope.Board)]
+public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, Named named,
+    People people, ShopFloor floor, ShopLog log) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result)
@@ -31,7 +32,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
 
     /// <summary>Key of the project shown; the first where none is asked for.</summary>
     [BindProperty(SupportsGet = true)]
-    public int? Project { get; set; }
+    public ProjectId? Project { get; set; }
 
     [BindProperty(SupportsGet = true)]
     public string? Search { get; set; }
@@ -141,10 +142,10 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Page();
     }
 
-    [Needs(Right.Design, In = Scope.SentJoint)]
-    public async Task<IActionResult> OnPostDuplicate(int id)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostDuplicate(JointId id)
     {
-        if (await store.Load(id) is not { } stored) return NotFound();
+        if (named.Joint is not { } stored) return NotFound();
         var document = Workbench.Parse(stored.Document);
         var name = JointEdit.Get(document, "name") ?? "";
         document["name"] = name.Length > 190 ? name : name + " (copy)";
@@ -153,11 +154,11 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/joints/{copy}");
     }
 
-    [Needs(Right.Design, In = Scope.SentJoint)]
-    public async Task<IActionResult> OnPostRename(int id, string? name)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostRename(JointId id, string? name)
     {
-        if (await store.Load(id) is not { } stored) return NotFound();
-        Project = stored.ProjectId;
+        if (named.Joint is not { } stored) return NotFound();
+        Project = new(stored.ProjectId);
         if (await Refuse($"joint-{id}", name, Core.Joints.Fields.Name.MaxLength)) return Page();
         var document = Workbench.Parse(stored.Document);
         document["name"] = name!.Trim();
@@ -165,19 +166,19 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/?project={stored.ProjectId}");
     }
 
-    [Needs(Right.Design, In = Scope.SentJoint)]
-    public async Task<IActionResult> OnPostDelete(int id)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostDelete(JointId id)
     {
-        if (await store.Load(id) is not { } stored) return NotFound();
+        if (named.Joint is not { } stored) return NotFound();
         await store.Delete(JointStore.Kind, id, deleted: true);
         return Redirect($"/?project={stored.ProjectId}&deleted={id}");
     }
 
-    [Needs(Right.Design, In = Scope.SentJoint)]
-    public async Task<IActionResult> OnPostRestore(int id)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostRestore(JointId id)
     {
         await store.Delete(JointStore.Kind, id, deleted: false);
-        return Redirect($"/?project={(await store.Load(id))?.ProjectId}");
+        return Redirect($"/?project={named.ProjectId}");
     }
 
     [Needs(Right.Design, In = Scope.Any)]
@@ -187,8 +188,8 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/?project={await Make(name!.Trim())}");
     }
 
-    [Needs(Right.Design, In = Scope.SentProject)]
-    public async Task<IActionResult> OnPostRenameProject(int id, string? name)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostRenameProject(ProjectId id, string? name)
     {
         Project = id;
         if (await Refuse("rename-project", name, LongestProject)) return Page();
@@ -196,15 +197,15 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Redirect($"/?project={id}");
     }
 
-    [Needs(Right.Design, In = Scope.SentProject)]
-    public async Task<IActionResult> OnPostDeleteProject(int id)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostDeleteProject(ProjectId id)
     {
         await store.DeleteProject(id, deleted: true);
         return Redirect("/");
     }
 
-    [Needs(Right.Design, In = Scope.SentProject)]
-    public async Task<IActionResult> OnPostRestoreProject(int id)
+    [Needs(Right.Design)]
+    public async Task<IActionResult> OnPostRestoreProject(ProjectId id)
     {
         await store.DeleteProject(id, deleted: false);
         return Redirect($"/?project={id}");
@@ -226,11 +227,8 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return true;
     }
 
-    private async Task<int> ProjectFor()
-    {
-        Projects = await Mine();
-        return Projects.FirstOrDefault(p => p.Id == Project)?.Id ?? Projects.FirstOrDefault()?.Id ?? await Make("My joints");
-    }
+    /// <summary>The project that was authorized; where there is none yet, the first.</summary>
+    private async Task<int> ProjectFor() => named.ProjectId ?? await Make("My joints");
 
     /// <summary>A new project; whoever makes it is its engineer.</summary>
     private async Task<int> Make(string name)
@@ -254,12 +252,12 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     private async Task Show()
     {
         Projects = await Mine();
-        Current = Projects.FirstOrDefault(p => p.Id == Project) ?? Projects.FirstOrDefault();
+        Current = Projects.FirstOrDefault(p => p.Id == Project?.Value) ?? Projects.FirstOrDefault();
         var (projects, joints) = await store.Deleted(Current?.Id ?? 0);
         DeletedProjects = [.. projects.Where(p => access.Sees(p.Id))];
         DeletedJoints = [.. joints.Select(j => (j.Id, Workbench.NameOf(j.Document) ?? $"joint {j.Id}"))];
         if (Current is null) return;
-        Project = Current.Id;
+        Project = new(Current.Id);
         var shelf = await floor.Look();
         var entries = (await log.OfProject(Current.Id)).ToLookup(e => e.JointId);
         var items = new List<Item>();

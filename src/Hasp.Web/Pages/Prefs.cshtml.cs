@@ -6,7 +6,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>Takes a change of units or theme and goes back to where it came from.</summary>
-[Needs(Right.Open)]
+[Open]
 public sealed class PrefsModel(Preferences preferences) : PageModel
 {
     public IActionResult OnGet() => Redirect("/");

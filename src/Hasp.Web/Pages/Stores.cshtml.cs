@@ -26,11 +26,12 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
 
     /// <summary>The joint that one came from, to go back to; null where there was none.</summary>
     [BindProperty(SupportsGet = true)]
-    public int? Joint { get; set; }
+    [OnlyRead]
+    public JointId? Joint { get; set; }
 
     /// <summary>The record that is being changed; null where a new one is written.</summary>
     [BindProperty(SupportsGet = true)]
-    public int? Change { get; set; }
+    public RecordId? Change { get; set; }
 
     /// <summary>The address of a shelf, the joint that one came from kept.</summary>
     public string AddressOf(string shelf) => $"/stores?shelf={Uri.EscapeDataString(shelf)}{(Joint is { } joint ? $"&joint={joint}" : "")}";
@@ -67,7 +68,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     public async Task OnGet()
     {
         await Show();
-        if (Kind is not { } kind || Own.FirstOrDefault(o => o.Id == Change) is not { } record) return;
+        if (Kind is not { } kind || Own.FirstOrDefault(o => o.Id == Change?.Value) is not { } record) return;
         var document = Workbench.Parse(record.Document);
         foreach (var field in kind.Fields) if (JointEdit.Get(document, field.Key) is { } text) Typed[field.Key] = text;
     }
@@ -76,7 +77,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
 
     public async Task<IActionResult> OnGetXlsx() => await File("xlsx", FileNames.Workbook, t => t.Xlsx());
 
-    [Needs(Right.Keep, In = Scope.Any)]
+    [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostAdd()
     {
         if (Kind is not { } kind) return BadRequest();
@@ -92,7 +93,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
         return Page();
     }
 
-    [Needs(Right.Keep, In = Scope.Any)]
+    [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostImport(IFormFile? file)
     {
         if (Kind is not { } kind) return BadRequest();
@@ -118,16 +119,16 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
         return Page();
     }
 
-    [Needs(Right.Keep, In = Scope.Any)]
-    public async Task<IActionResult> OnPostDelete(int id, string name)
+    [Needs(Right.Design, In = Scope.Any)]
+    public async Task<IActionResult> OnPostDelete(RecordId id, string name)
     {
         if (Kind is not { } kind || !await store.Delete(kind.Id, id, deleted: true)) return NotFound();
         Deleted = $"{id}|{name}";
         return Redirect(AddressOf(Shelf));
     }
 
-    [Needs(Right.Keep, In = Scope.Any)]
-    public async Task<IActionResult> OnPostRestore(int id)
+    [Needs(Right.Design, In = Scope.Any)]
+    public async Task<IActionResult> OnPostRestore(RecordId id)
     {
         if (Kind is not { } kind || !await store.Delete(kind.Id, id, deleted: false)) return NotFound();
         return Redirect(AddressOf(Shelf));

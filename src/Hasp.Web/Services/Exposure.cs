@@ -1,3 +1,4 @@
+using System.Net;
 using Microsoft.Extensions.Options;
 
 namespace Hasp.Web.Services;
@@ -8,13 +9,16 @@ namespace Hasp.Web.Services;
 /// </summary>
 internal static class Exposure
 {
-    /// <summary>Why the addresses asked for are refused, with the cure; null where they may be used.</summary>
-    internal static string? Refusal(ServerOptions options)
+    /// <summary>Why the program may not be open at the addresses that it is really bound to, with the cure; null where it may.</summary>
+    /// <param name="options">How it was started.</param>
+    /// <param name="bound">The addresses, as the server names them once it listens: whatever option or variable opened them.</param>
+    internal static string? Refusal(ServerOptions options, IEnumerable<string> bound)
     {
-        if (Addresses(options).FirstOrDefault(a => !IsLoopback(a)) is not { } beyond) return null;
-        if (!options.Accounts) return $"Hasp would be open to the network at {beyond}, where everybody could change everything. Use http://127.0.0.1, or add --accounts true, so that people sign in.";
-        if (options.BehindProxy || Addresses(options).Where(a => !IsLoopback(a)).All(IsEncrypted)) return null;
-        return $"At {beyond} passwords would go over the network for all to read. Use an https address with a certificate, or add --behind-proxy true where a proxy does the encryption and nobody else reaches this port.";
+        var beyond = bound.Where(a => !IsLoopback(a)).ToList();
+        if (beyond.Count == 0) return null;
+        if (!options.Accounts) return $"Hasp would be open to the network at {beyond[0]}, where everybody could change everything. Use http://127.0.0.1, or add --accounts true, so that people sign in.";
+        if (options.IsBehindProxy || beyond.All(IsEncrypted)) return null;
+        return $"At {beyond.First(a => !IsEncrypted(a))} passwords would go over the network for all to read. Use an https address with a certificate, or add --behind-proxy true where a proxy on this machine does the encryption, --behind-proxy 192.0.2.7 where one on another does.";
     }
 
     /// <summary>
@@ -27,19 +31,43 @@ internal static class Exposure
         || options.Hosts.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
             .Contains(host, StringComparer.OrdinalIgnoreCase);
 
-    private static IEnumerable<string> Addresses(ServerOptions options)
-    {
-        foreach (var url in options.Urls.Split(';',
-            StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) yield return url;
-        // Ports alone mean every address of the machine.
-        if (options.HttpPorts.Length > 0) yield return $"http_ports={options.HttpPorts}";
-        if (options.HttpsPorts.Length > 0) yield return $"https_ports={options.HttpsPorts}";
-    }
-
     private static bool IsEncrypted(string url) => url.StartsWith("https", StringComparison.OrdinalIgnoreCase);
 
+    // What cannot be read as an address of this machine alone is none.
     private static bool IsLoopback(string url) =>
-        Uri.TryCreate(url, UriKind.Absolute, out var uri) && (uri.IsLoopback || url.StartsWith("http://unix:", StringComparison.Ordinal));
+        url.StartsWith("http://unix:", StringComparison.Ordinal) || url.StartsWith("http://pipe:", StringComparison.Ordinal)
+            || (Uri.TryCreate(url, UriKind.Absolute, out var uri) && uri.IsLoopback);
+}
+
+/// <summary>Nothing is answered until it is known where the program is open, and that it may be open there.</summary>
+internal sealed class Doors
+{
+    private readonly TaskCompletionSource _opened = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    internal void Open() => _opened.SetResult();
+
+    internal async Task Wait(HttpContext context, RequestDelegate next)
+    {
+        await _opened.Task.WaitAsync(context.RequestAborted);
+        await next(context);
+    }
+}
+
+/// <summary>
+/// Behind a proxy, what is not encrypted comes from that proxy or from this machine; whoever else reaches the port is turned away, and is
+/// not believed what a proxy would say of itself.
+/// </summary>
+internal sealed class OnlyTheProxy(RequestDelegate next, IOptions<ServerOptions> options)
+{
+    private readonly HashSet<IPAddress> _known = [.. options.Value.Proxies];
+
+    public Task InvokeAsync(HttpContext context)
+    {
+        var peer = context.Connection.RemoteIpAddress;
+        if (context.Request.IsHttps || peer is null || IPAddress.IsLoopback(peer) || _known.Contains(peer) || _known.Contains(peer.MapToIPv4())) return next(context);
+        context.Response.StatusCode = StatusCodes.Status421MisdirectedRequest;
+        return Task.CompletedTask;
+    }
 }
 
 /// <summary>Answers only to this machine's names, and lets only pages of this very site ask for anything that is changed or costs work.</summary>

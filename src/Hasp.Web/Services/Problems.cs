@@ -26,6 +26,8 @@ internal static class Problems
         // A body that broke off or was too large is the sender's fault, not ours.
         var error = http.Features.Get<IExceptionHandlerFeature>()?.Error;
         if (error is BadHttpRequestException bad) http.Response.StatusCode = bad.StatusCode;
+        // Nor a form that holds what no form can.
+        if (error is InvalidDataException) http.Response.StatusCode = StatusCodes.Status400BadRequest;
         if (error is DamagedJointException damaged)
         {
             // The joint's page of revisions needs nothing judged.

@@ -1,3 +1,5 @@
+using System.Net;
+
 namespace Hasp.Web.Services;
 
 /// <summary>How the program is started: from the command line, the environment or a settings file.</summary>
@@ -16,9 +18,24 @@ public sealed class ServerOptions
     /// <summary>True: whoever comes has to sign in. Asked for where others on the network may reach it.</summary>
     public bool Accounts { get; set; }
 
-    /// <summary>True: a proxy in front of it does the encryption, and is the only one who reaches it unencrypted.</summary>
+    /// <summary>
+    /// A proxy in front of it does the encryption, and is the only one who reaches it unencrypted: <c>true</c> for one on this machine, else
+    /// the addresses of those on others, parted by semicolons.
+    /// </summary>
     [ConfigurationKeyName("behind-proxy")]
-    public bool BehindProxy { get; set; }
+    public string BehindProxy { get; set; } = "";
+
+    /// <summary>True where a proxy does the encryption.</summary>
+    public bool IsBehindProxy => BehindProxy.Length > 0 && !BehindProxy.Equals("false", StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>Addresses of proxies on other machines.</summary>
+    public IEnumerable<IPAddress> Proxies => ProxyNames.Select(p => IPAddress.TryParse(p, out var at) ? at : null).OfType<IPAddress>();
+
+    /// <summary>What is stated as a proxy and is no address; null where all are.</summary>
+    public string? ProxyFault => ProxyNames.FirstOrDefault(p => !IPAddress.TryParse(p, out _));
+
+    private string[] ProxyNames => !IsBehindProxy || BehindProxy.Equals("true", StringComparison.OrdinalIgnoreCase) ? []
+        : BehindProxy.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
     /// <summary>True: writes what every page and every endpoint asks of whoever calls it, and ends.</summary>
     public bool Routes { get; set; }

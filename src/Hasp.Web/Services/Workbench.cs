@@ -72,12 +72,12 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, LoadSets sets, Preferences preferences, ShopFloor floor, ILogger<Workbench> log)
+public sealed class Workbench(JointStore store, Named named, LoadSets sets, Preferences preferences, ShopFloor floor, ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
     {
-        if (await store.Load(id) is not { } stored) return null;
+        if (await named.Fresh(id) is not { } stored) return null;
         var (joint, faults) = JointDocument.Read(stored.Document);
         if (joint is null)
         {

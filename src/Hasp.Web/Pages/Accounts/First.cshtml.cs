@@ -6,7 +6,7 @@ using Microsoft.AspNetCore.RateLimiting;
 namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Making an account: the first one by the link that the start printed, every other by invitation.</summary>
-[Needs(Right.Open)]
+[Open]
 [EnableRateLimiting(AccountSetup.SignInLimit)]
 public sealed class FirstModel(People people, FirstLink first, Access access) : PageModel
 {

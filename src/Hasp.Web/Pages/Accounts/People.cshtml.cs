@@ -26,28 +26,28 @@ public sealed class PeopleModel(People people, Devices devices, JointStore store
         return Page();
     }
 
-    public async Task<IActionResult> OnPostInvite(int project, Role role)
+    public async Task<IActionResult> OnPostInvite(ProjectId project, Role role)
     {
         if (!access.IsOn || !Enum.IsDefined(role) || (await store.Projects()).All(p => p.Id != project)) return BadRequest();
         Link = $"{Request.Scheme}://{Request.Host}/invite?key={await people.Invite(project, role, access.Account!.UserName!)}";
         return Redirect("/people");
     }
 
-    public async Task<IActionResult> OnPostRole(int account, int project, Role? role)
+    public async Task<IActionResult> OnPostRole(AccountId account, ProjectId project, Role? role)
     {
         if (!access.IsOn || (role is { } given && !Enum.IsDefined(given))) return BadRequest();
         await people.SetRole(account, project, role);
         return Redirect("/people");
     }
 
-    public async Task<IActionResult> OnPostClose(int account)
+    public async Task<IActionResult> OnPostClose(AccountId account)
     {
         if (!access.IsOn) return NotFound();
         await people.Close(account);
         return Redirect("/people");
     }
 
-    public async Task<IActionResult> OnPostRevoke(int device)
+    public async Task<IActionResult> OnPostRevoke(DeviceId device)
     {
         if (!access.IsOn) return NotFound();
         await devices.Revoke(device);

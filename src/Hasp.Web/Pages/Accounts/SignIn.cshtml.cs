@@ -7,7 +7,7 @@ using Microsoft.AspNetCore.RateLimiting;
 namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Signing in: by password, or by short number on an approved device; signing out.</summary>
-[Needs(Right.Open)]
+[Open]
 [EnableRateLimiting(AccountSetup.SignInLimit)]
 public sealed class SignInModel(People people, Devices devices) : PageModel
 {

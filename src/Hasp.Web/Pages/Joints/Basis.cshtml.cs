@@ -40,7 +40,7 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
     }
 
     /// <summary>Makes the basis of this joint, with its factors and choices, that of the project: of new joints, or of every one.</summary>
-    public async Task<IActionResult> OnPostProject(int id, bool all)
+    public async Task<IActionResult> OnPostProject(JointId id, bool all)
     {
         if (await Bench.Load(id) is not { Faults.Count: 0 } state) return await OnGetPanel(id);
         var stated = ProjectBasis.Of(state.Document, state.Result.Joint.Judging.Basis);
@@ -58,7 +58,7 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
     public SmallPlan PlanOf(Arrangement layout) => new(layout.Joint, 150, 100);
 
     /// <summary>Takes one of the layouts, in one revision.</summary>
-    public async Task<IActionResult> OnPostTakeLayout(int id, string layout)
+    public async Task<IActionResult> OnPostTakeLayout(JointId id, string layout)
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a layout that really holds is taken.

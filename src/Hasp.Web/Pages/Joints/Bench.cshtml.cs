@@ -32,19 +32,19 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
             ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",
         "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
 
-    public Task<IActionResult> OnPostAdd(int id, string list) =>
+    public Task<IActionResult> OnPostAdd(JointId id, string list) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Add(d, list), $"{list}: one more", new Conflict("", $"one more in {list}", null)));
 
-    public Task<IActionResult> OnPostRemove(int id, string list, int index) =>
+    public Task<IActionResult> OnPostRemove(JointId id, string list, int index) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed",
             new Conflict("", $"{list} {index + 1} removed", null)));
 
-    public Task<IActionResult> OnPostMove(int id, string list, int index, int by) =>
+    public Task<IActionResult> OnPostMove(JointId id, string list, int index, int by) =>
         Changed(Bench.Change(id, Seen, d => JointEdit.Move(d, list, index, by), $"{list}: {index + 1} moved",
             new Conflict("", $"{list} {index + 1} moved", null)));
 
     /// <summary>Lays a hand-calculated figure beside a step of a working; empty text takes it away.</summary>
-    public Task<IActionResult> OnPostHand(int id, string check, string step, string? value)
+    public Task<IActionResult> OnPostHand(JointId id, string check, string step, string? value)
     {
         if (Check.ById(check ?? "") is null || string.IsNullOrEmpty(step) || step.Length > 60
             || value?.Length > 200) return Task.FromResult<IActionResult>(BadRequest());
@@ -54,7 +54,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>Opens a revision that was kept beside another as a joint of its own.</summary>
-    public async Task<IActionResult> OnPostCopyOf(int id, int revision)
+    public async Task<IActionResult> OnPostCopyOf(JointId id, int revision)
     {
         if (await store.Load(id) is not { } stored || await store.Revision(id, revision) is not { } kept) return NotFound();
         var document = Workbench.Parse(kept.Document);
@@ -65,7 +65,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>The joint document, to keep or hand on.</summary>
-    public async Task<IActionResult> OnGetExport(int id)
+    public async Task<IActionResult> OnGetExport(JointId id)
     {
         if (await store.Load(id) is not { } stored) return NotFound();
         var document = Workbench.Parse(stored.Document);

@@ -20,7 +20,7 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Jobs j
     public override bool Shows(string path) => path.StartsWith("uncertainty.", StringComparison.Ordinal);
 
     /// <summary>The outcome or the progress alone.</summary>
-    public async Task<IActionResult> OnGetProgress(int id)
+    public async Task<IActionResult> OnGetProgress(JointId id)
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         await Prepare(id, state, TimeSpan.FromMilliseconds(50));
@@ -31,13 +31,13 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Jobs j
         return Partial("_Chances", this);
     }
 
-    public async Task<IActionResult> OnPostStop(int id)
+    public async Task<IActionResult> OnPostStop(JointId id)
     {
         jobs.Find<Chances>(id, Preferences.Editor)?.Stop();
         return await OnGetPanel(id);
     }
 
-    public async Task<IActionResult> OnPostAgain(int id)
+    public async Task<IActionResult> OnPostAgain(JointId id)
     {
         jobs.Drop<Chances>(id, Preferences.Editor);
         return await OnGetPanel(id);

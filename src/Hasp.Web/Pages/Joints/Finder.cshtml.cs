@@ -57,12 +57,12 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
     /// <summary>Largest torque, N·mm; infinity where none is stated.</summary>
     public double MaxTorque { get; private set; } = double.PositiveInfinity;
 
-    public async Task<IActionResult> OnGet(int id) => await Search(id) ? Page() : NotFound();
+    public async Task<IActionResult> OnGet(JointId id) => await Search(id) ? Page() : NotFound();
 
-    public async Task<IActionResult> OnGetMatrix(int id) => await Search(id) ? Partial("_Matrix", this) : NotFound();
+    public async Task<IActionResult> OnGetMatrix(JointId id) => await Search(id) ? Partial("_Matrix", this) : NotFound();
 
     /// <summary>Takes a size, grade and number, in one revision, and opens the Bench on it.</summary>
-    public async Task<IActionResult> OnPostAdopt(int id, int seen, string thread, string grade, int count)
+    public async Task<IActionResult> OnPostAdopt(JointId id, int seen, string thread, string grade, int count)
     {
         if (Standards.FindThread(thread ?? "") is null || string.IsNullOrEmpty(grade) || count is < 1 or > 1000) return BadRequest();
         if (await bench.Load(id) is not { } before) return NotFound();

@@ -70,9 +70,9 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
             .OrderBy(c => c.Times)];
     }
 
-    public async Task<IActionResult> OnGet(int id) => await Prepare(id) ? Page() : NotFound();
+    public async Task<IActionResult> OnGet(JointId id) => await Prepare(id) ? Page() : NotFound();
 
-    public async Task<IActionResult> OnPostSend(int id, IFormFile? table)
+    public async Task<IActionResult> OnPostSend(JointId id, IFormFile? table)
     {
         if (!await Prepare(id)) return NotFound();
         try
@@ -89,7 +89,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>Reads another sheet, or the headings from another line.</summary>
-    public async Task<IActionResult> OnPostChoose(int id, string? sheet, int? headLine)
+    public async Task<IActionResult> OnPostChoose(JointId id, string? sheet, int? headLine)
     {
         if (!await Prepare(id)) return NotFound();
         try
@@ -105,7 +105,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         return Redirect($"/joints/{id}/loads");
     }
 
-    public async Task<IActionResult> OnPostRead(int id, string?[]? meaning, string?[]? unit, CommaMarks comma, bool flip)
+    public async Task<IActionResult> OnPostRead(JointId id, string?[]? meaning, string?[]? unit, CommaMarks comma, bool flip)
     {
         if (!await Prepare(id)) return NotFound();
         if (Waiting is null) return Redirect($"/joints/{id}/loads");
@@ -127,7 +127,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>How far the run is; when it has ended, the page is loaded anew.</summary>
-    public async Task<IActionResult> OnGetProgress(int id)
+    public async Task<IActionResult> OnGetProgress(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
         if (Run is null || Run.Outcome.IsCompleted)
@@ -138,7 +138,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         return Partial("_ImportProgress", this);
     }
 
-    public async Task<IActionResult> OnPostStop(int id)
+    public async Task<IActionResult> OnPostStop(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
         Run?.Stop();
@@ -147,7 +147,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>Takes the cases that were read into the joint: all are kept beside it, those that can govern become its cases.</summary>
-    public async Task<IActionResult> OnPostTake(int id)
+    public async Task<IActionResult> OnPostTake(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
         if (Run is null || (await Run.Outcome).Cases is not { } row) return Redirect($"/joints/{id}/loads");
@@ -163,11 +163,11 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     }
 
     /// <summary>Uses the cases imported last again.</summary>
-    public async Task<IActionResult> OnPostUse(int id) =>
+    public async Task<IActionResult> OnPostUse(JointId id) =>
         !await Prepare(id) ? NotFound() : await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
 
     /// <summary>Takes the cases of the file out of the joint; the file's cases stay to be used again.</summary>
-    public async Task<IActionResult> OnPostRemove(int id)
+    public async Task<IActionResult> OnPostRemove(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
         var state = await bench.Change(id, State.Stored.Revision, d =>
@@ -178,14 +178,14 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         return Redirect(state is null ? "/" : $"/joints/{id}/loads");
     }
 
-    public IActionResult OnPostDrop(int id)
+    public IActionResult OnPostDrop(JointId id)
     {
         imports.Drop(id, preferences.Editor);
         return Redirect($"/joints/{id}/loads");
     }
 
     /// <summary>The refused lines as CSV.</summary>
-    public async Task<IActionResult> OnGetRefused(int id)
+    public async Task<IActionResult> OnGetRefused(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
         var refused = Run is not null && (await Run.Outcome).Cases is { } row ? new LoadSet(0, row).Refused : Imported?.Refused;

@@ -105,19 +105,19 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
             && !path.EndsWith("cycles", StringComparison.Ordinal) && !path.EndsWith("pressure", StringComparison.Ordinal))
         || path.EndsWith("helper.pressure", StringComparison.Ordinal);
 
-    public Task<IActionResult> OnPostMove(int id, string numbers, double dx, double dy) =>
+    public Task<IActionResult> OnPostMove(JointId id, string numbers, double dx, double dy) =>
         Drawn(id, d => PatternEdit.Move(d, Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
 
-    public Task<IActionResult> OnPostToggle(int id, string numbers) =>
+    public Task<IActionResult> OnPostToggle(JointId id, string numbers) =>
         Drawn(id, d => PatternEdit.Toggle(d, Numbers(numbers)), $"bolts {numbers} switched");
 
-    public Task<IActionResult> OnPostAddBolt(int id, double x, double y) =>
+    public Task<IActionResult> OnPostAddBolt(JointId id, double x, double y) =>
         Drawn(id, d => PatternEdit.Add(d, new(Bounded(x), Bounded(y))), "a bolt more");
 
-    public Task<IActionResult> OnPostFree(int id) => Drawn(id, PatternEdit.Free, "bolts set free");
+    public Task<IActionResult> OnPostFree(JointId id) => Drawn(id, PatternEdit.Free, "bolts set free");
 
     /// <summary>Moves the point at which a case is stated.</summary>
-    public Task<IActionResult> OnPostMoveLoad(int id, int index, double x, double y) => Drawn(id, d =>
+    public Task<IActionResult> OnPostMoveLoad(JointId id, int index, double x, double y) => Drawn(id, d =>
     {
         if (d["loads"] is not System.Text.Json.Nodes.JsonArray loads || index < 0 || index >= loads.Count) return;
         foreach (var (key, value) in new[] { ("atX", x), ("atY", y) })
@@ -127,22 +127,22 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         }
     }, $"load {index + 1} moved");
 
-    public Task<IActionResult> OnPostAdd(int id, string list)
+    public Task<IActionResult> OnPostAdd(JointId id, string list)
     {
         // A new case is the one to be typed into next.
         if (list == "loads") Case = int.MaxValue.ToString(CultureInfo.InvariantCulture);
         return Drawn(id, d => JointEdit.Add(d, list), $"{list}: one more");
     }
 
-    public Task<IActionResult> OnPostRemove(int id, string list, int index) =>
+    public Task<IActionResult> OnPostRemove(JointId id, string list, int index) =>
         Drawn(id, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed");
 
     /// <summary>Chooses how a case is stated.</summary>
-    public Task<IActionResult> OnPostHow(int id, int index, string how) =>
+    public Task<IActionResult> OnPostHow(JointId id, int index, string how) =>
         Drawn(id, d => JointEdit.State(d, index, how ?? ""), $"case {index + 1}: {how}");
 
     /// <summary>Takes the circles of a drawing as bolts.</summary>
-    public async Task<IActionResult> OnPostImportDxf(int id, IFormFile? drawing, double unit)
+    public async Task<IActionResult> OnPostImportDxf(JointId id, IFormFile? drawing, double unit)
     {
         if (drawing is null || drawing.Length == 0 || drawing.Length > MostDrawing)
         {
@@ -183,7 +183,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
 
     /// <summary>Takes the circles of one size as bolts, where a drawing had several.</summary>
     /// <param name="middles">As they were offered, mm: x,y;x,y.</param>
-    public async Task<IActionResult> OnPostTakeCircles(int id, string? middles, string? words)
+    public async Task<IActionResult> OnPostTakeCircles(JointId id, string? middles, string? words)
     {
         var points = new List<PlanPoint>();
         foreach (var pair in (middles ?? "").Split(';', PatternRules.MostBolts + 1, StringSplitOptions.RemoveEmptyEntries))
@@ -209,15 +209,15 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     public IReadOnlyList<HoleChoice> Asked { get; private set; } = [];
 
     /// <summary>The pattern as a drawing exchange file.</summary>
-    public Task<IActionResult> OnGetDxf(int id) =>
+    public Task<IActionResult> OnGetDxf(JointId id) =>
         Download(id, "dxf", "image/vnd.dxf", m => DxfDrawing.Write(m.State.Result.Joint.Pattern!, m.State.Result.Joint.Hole));
 
     /// <summary>The plan as drawn.</summary>
-    public Task<IActionResult> OnGetSvg(int id) =>
+    public Task<IActionResult> OnGetSvg(JointId id) =>
         Download(id, "svg", "image/svg+xml", m => PlanSvg.Write(m.Drawing!, m.State.Result.Joint));
 
     /// <summary>The table of bolts.</summary>
-    public Task<IActionResult> OnGetCsv(int id) =>
+    public Task<IActionResult> OnGetCsv(JointId id) =>
         Download(id, "csv", "text/csv", m => BoltTable.Csv(m.View!.Bolts, m.Verdicts, Preferences.Units));
 
     protected override async Task Prepare()
@@ -281,12 +281,12 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         return named is not null && worst is not null && named.Reserve <= worst.Reserve * (1 + 1e-9) ? named.Number : worst?.Number ?? 0;
     }
 
-    private Task<IActionResult> Drawn(int id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) =>
+    private Task<IActionResult> Drawn(JointId id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) =>
         // A place that cannot be read did not come from the drawing.
         !ModelState.IsValid ? Task.FromResult<IActionResult>(BadRequest())
             : Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));
 
-    private async Task<IActionResult> Download(int id, string kind, string type, Func<PatternModel, string> write)
+    private async Task<IActionResult> Download(JointId id, string kind, string type, Func<PatternModel, string> write)
     {
         var page = await OnGet(id);
         if (page is NotFoundResult) return page;

@@ -26,10 +26,10 @@ public sealed class RevisionsModel(JointStore store, Preferences preferences) : 
     /// <summary>What the joint is called, as far as its document tells.</summary>
     public string Name { get; private set; } = "";
 
-    public async Task<IActionResult> OnGet(int id) => await Load(id) ? Page() : NotFound();
+    public async Task<IActionResult> OnGet(JointId id) => await Load(id) ? Page() : NotFound();
 
     /// <summary>Makes an older revision the one that stands, as a new revision.</summary>
-    public async Task<IActionResult> OnPostGoBack(int id, int number, int seen)
+    public async Task<IActionResult> OnPostGoBack(JointId id, int number, int seen)
     {
         if (await store.Revision(id, number) is not { } then) return NotFound();
         var outcome = await store.Save(id, seen, then.Document, $"back to revision {number}", preferences.Editor);
@@ -37,12 +37,12 @@ public sealed class RevisionsModel(JointStore store, Preferences preferences) : 
     }
 
     /// <summary>One revision's document, to keep or hand on.</summary>
-    public async Task<IActionResult> OnGetExport(int id, int number) => await store.Revision(id, number) is { } then
+    public async Task<IActionResult> OnGetExport(JointId id, int number) => await store.Revision(id, number) is { } then
         ? File(System.Text.Encoding.UTF8.GetBytes(then.Document), "application/json", $"joint-{id}-revision-{number}.joint.json")
         : NotFound();
 
     /// <summary>Lets go of this browser's unfinished typing.</summary>
-    public async Task<IActionResult> OnPostDropTyping(int id)
+    public async Task<IActionResult> OnPostDropTyping(JointId id)
     {
         await store.DropDrafts(id, preferences.Editor, null);
         return Redirect($"/joints/{id}/revisions");

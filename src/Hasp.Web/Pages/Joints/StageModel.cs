@@ -45,12 +45,12 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
 
     protected Preferences Preferences => preferences;
 
-    public virtual async Task<IActionResult> OnGet(int id) =>
+    public virtual async Task<IActionResult> OnGet(JointId id) =>
         await Load(bench.Load(id)) ?? (Stage.At(Request.Path).Offers(State.Result.Joint) ? Page() : Redirect(Stage.All[0].AddressOf(id)));
 
-    public virtual async Task<IActionResult> OnGetPanel(int id) => await Load(bench.Load(id)) ?? Fragment();
+    public virtual async Task<IActionResult> OnGetPanel(JointId id) => await Load(bench.Load(id)) ?? Fragment();
 
-    public Task<IActionResult> OnPostSet(int id, string path, string? value)
+    public Task<IActionResult> OnPostSet(JointId id, string path, string? value)
     {
         if (Fields.At(path ?? "") is null) return Task.FromResult<IActionResult>(BadRequest());
         var text = value ?? "";
@@ -61,13 +61,14 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     }
 
     /// <summary>Every field of the page at once: how a browser without scripts saves.</summary>
-    public Task<IActionResult> OnPostSetAll(int id) => OnGet(id);
+    public Task<IActionResult> OnPostSetAll(JointId id) => OnGet(id);
 
     /// <summary>A browser without scripts sends all fields with whatever button was pressed: what was typed is kept first.</summary>
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (HttpMethods.IsPost(Request.Method) && !Request.Headers.ContainsKey("HX-Request") && Request.HasFormContentType
-            && int.TryParse(RouteData.Values["id"] as string, CultureInfo.InvariantCulture, out var id))
+            && context.HandlerArguments.TryGetValue("id", out var named) && named is JointId id)
         {
             await KeepTyped(id);
         }
@@ -75,7 +76,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     }
 
     /// <summary>Only what differs from what was shown is a change.</summary>
-    private async Task KeepTyped(int id)
+    private async Task KeepTyped(JointId id)
     {
         if (await bench.Load(id) is not { } state) return;
         var typed = Request.Form
@@ -93,7 +94,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     }
 
     /// <summary>Older unfinished typing put into the joint as it stands, as far as it has those fields.</summary>
-    public async Task<IActionResult> OnPostTakeTyping(int id)
+    public async Task<IActionResult> OnPostTakeTyping(JointId id)
     {
         if (await bench.Load(id) is not { } state) return NotFound();
         var typed = state.StaleTyping.Where(t => t.Fits).ToList();
@@ -104,7 +105,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     }
 
     /// <summary>Takes one of the ways out that are offered, in one revision.</summary>
-    public async Task<IActionResult> OnPostTakeWayOut(int id, string way)
+    public async Task<IActionResult> OnPostTakeWayOut(JointId id, string way)
     {
         if (await bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a change that really mends the joint as it stands is taken.
@@ -113,11 +114,11 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
             new Conflict("", found.Words, null)));
     }
 
-    public Task<IActionResult> OnPostUndo(int id) => Changed(bench.Step(id, Seen, back: true));
+    public Task<IActionResult> OnPostUndo(JointId id) => Changed(bench.Step(id, Seen, back: true));
 
-    public Task<IActionResult> OnPostRedo(int id) => Changed(bench.Step(id, Seen, back: false));
+    public Task<IActionResult> OnPostRedo(JointId id) => Changed(bench.Step(id, Seen, back: false));
 
-    public Task<IActionResult> OnPostDropTyping(int id, bool older) => Changed(bench.DropTyping(id, older));
+    public Task<IActionResult> OnPostDropTyping(JointId id, bool older) => Changed(bench.DropTyping(id, older));
 
     /// <summary>Shows the panel after a change.</summary>
     protected async Task<IActionResult> Changed(Task<BenchState?> change)
@@ -133,7 +134,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         catch (ArgumentException)
         {
             // A part that is no longer there: another window removed it. Show what stands.
-            return await OnGetPanel(int.Parse((string)RouteData.Values["id"]!));
+            return await OnGetPanel(JointId.Parse((string)RouteData.Values["id"]!, null));
         }
     }
 

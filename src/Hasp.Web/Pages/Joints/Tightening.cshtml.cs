@@ -40,7 +40,7 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     }
 
     /// <summary>The bolts in the order pointed out, from a drag over the plan or a click on each.</summary>
-    public Task<IActionResult> OnPostOrder(int id, string? numbers) => Changed(Bench.Change(id, Seen, d =>
+    public Task<IActionResult> OnPostOrder(JointId id, string? numbers) => Changed(Bench.Change(id, Seen, d =>
     {
         JointEdit.Set(d, PlanFields.Sequence.Path, numbers ?? "", Preferences.Units);
         JointEdit.Set(d, PlanFields.Order.Path, string.IsNullOrWhiteSpace(numbers) ? "" : TighteningOrder.Names[OrderRule.ByHand],
@@ -48,7 +48,7 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     }, $"order by hand: {numbers}", new Conflict(PlanFields.Sequence.Path, numbers ?? "", null)));
 
     /// <summary>Puts the figures of the lot in hand into the joint: factors, window, torque and chance go by them from here on.</summary>
-    public async Task<IActionResult> OnPostUseLot(int id)
+    public async Task<IActionResult> OnPostUseLot(JointId id)
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         // As it stands now, not as the page showed it: the lot may have been tested again.
@@ -58,12 +58,12 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     }
 
     /// <summary>Takes a lot's figures out again: the table's serve.</summary>
-    public Task<IActionResult> OnPostDropLot(int id) =>
+    public Task<IActionResult> OnPostDropLot(JointId id) =>
         Changed(Bench.Change(id, Seen, LotEdit.Drop, "lot taken out", new Conflict("", "lot taken out", null)));
 
     /// <summary>Records a liquid proof test.</summary>
     [Needs(Right.Record)]
-    public async Task<IActionResult> OnPostProof(int id)
+    public async Task<IActionResult> OnPostProof(JointId id)
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
         foreach (var field in EntryKind.Proof.Fields) ProofTyped[field.Key] = Request.Form["proof-" + field.Key].ToString().Trim();

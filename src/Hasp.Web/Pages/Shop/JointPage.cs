@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>A page of the shop about one joint: traveller, tablet, record.</summary>
-public abstract class JointPage(JointStore store, ShopFloor floor, ShopLog log) : PageModel
+public abstract class JointPage(Named named, ShopFloor floor, ShopLog log) : PageModel
 {
     public StoredJoint Stored { get; private set; } = null!;
 
@@ -20,9 +20,9 @@ public abstract class JointPage(JointStore store, ShopFloor floor, ShopLog log) 
     public string Named => $"{Result.Joint.Number} {Result.Joint.Name}".Trim();
 
     /// <summary>Reads the joint; null where all is there.</summary>
-    protected async Task<IActionResult?> Load(int id)
+    protected async Task<IActionResult?> Load(JointId id)
     {
-        if (await store.Load(id) is not { } stored) return NotFound();
+        if (named.Joint is not { } stored) return NotFound();
         Stored = stored;
         Result = Workbench.Evaluate(stored.Document);
         if (!Result.Joint.Kind.IsPlanned) return Redirect($"/joints/{id}");

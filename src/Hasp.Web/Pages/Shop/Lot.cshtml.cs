@@ -26,7 +26,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>The joint that it is tested for; null where none is.</summary>
     [BindProperty(SupportsGet = true)]
-    public int? Joint { get; set; }
+    public JointId? Joint { get; set; }
 
     public Lot Lot { get; private set; } = null!;
 
@@ -55,7 +55,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     public string ToolName =>
         Typed.GetValueOrDefault("tool") ?? For?.Tool?.Name ?? Tests.FirstOrDefault()?.Verification.With.Tool ?? Floor.Tools.FirstOrDefault(t => t.Ended is null)?.Name ?? "";
 
-    public async Task<IActionResult> OnGet(int id)
+    public async Task<IActionResult> OnGet(LotId id)
     {
         if (!await Load(id)) return NotFound();
         Propose();
@@ -63,7 +63,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     }
 
     /// <summary>Readings of the simulated calibrator, as a file that a real one would give.</summary>
-    public async Task<IActionResult> OnGetReadings(int id, string? required, int count = 3, AssemblyFault fault = AssemblyFault.None,
+    public async Task<IActionResult> OnGetReadings(LotId id, string? required, int count = 3, AssemblyFault fault = AssemblyFault.None,
         string? temperature = null)
     {
         if (!await Load(id)) return NotFound();
@@ -74,7 +74,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>Puts the simulated calibrator's readings into the form.</summary>
     [Needs(Right.Record, In = Scope.Any)]
-    public async Task<IActionResult> OnPostSimulate(int id, AssemblyFault fault)
+    public async Task<IActionResult> OnPostSimulate(LotId id, AssemblyFault fault)
     {
         if (!await Load(id)) return NotFound();
         Take();
@@ -85,7 +85,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>Puts a file of readings into the form.</summary>
     [Needs(Right.Record, In = Scope.Any)]
-    public async Task<IActionResult> OnPostImport(int id, IFormFile? file)
+    public async Task<IActionResult> OnPostImport(LotId id, IFormFile? file)
     {
         if (!await Load(id)) return NotFound();
         Take();
@@ -105,7 +105,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>Keeps a verification in the log.</summary>
     [Needs(Right.Record, In = Scope.Any)]
-    public async Task<IActionResult> OnPostVerify(int id)
+    public async Task<IActionResult> OnPostVerify(LotId id)
     {
         if (!await Load(id)) return NotFound();
         Take();
@@ -129,7 +129,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>It has got colder or warmer: what was tested may hold no more.</summary>
     [Needs(Right.Record, In = Scope.Any)]
-    public async Task<IActionResult> OnPostConditions(int id)
+    public async Task<IActionResult> OnPostConditions(LotId id)
     {
         if (!await Load(id)) return NotFound();
         Take();

@@ -28,12 +28,12 @@ public sealed class ProjectRecordModel(JointStore store, ShopFloor floor, ShopLo
     /// <summary>Joints that are put together in the shop.</summary>
     public IReadOnlyList<Item> Items { get; private set; } = [];
 
-    public async Task<IActionResult> OnGet(int project) => await Load(project) ?? Page();
+    public async Task<IActionResult> OnGet(ProjectId project) => await Load(project) ?? Page();
 
-    public async Task<IActionResult> OnGetCsv(int project) =>
+    public async Task<IActionResult> OnGetCsv(ProjectId project) =>
         await Load(project) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Project.Name)} record.csv");
 
-    public async Task<IActionResult> OnGetXlsx(int project) =>
+    public async Task<IActionResult> OnGetXlsx(ProjectId project) =>
         await Load(project) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Project.Name)} record.xlsx");
 
     private TableFile Table() =>

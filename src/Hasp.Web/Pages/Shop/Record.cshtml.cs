@@ -12,8 +12,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>What was done to a joint, to be read, printed, corrected and taken along.</summary>
-public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences,
-    Access access) : JointPage(store, floor, log)
+public sealed class RecordModel(Named named, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences,
+    Access access) : JointPage(named, floor, log)
 {
     /// <summary>The entry that is being corrected; null where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -27,7 +27,7 @@ public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, 
     /// <summary>Where each bolt's clamp lies.</summary>
     public IReadOnlyList<AsBuiltBolt> Built => Result.Joint.Kind.IsTightened ? Shop.Record.AsBuilt(Result) : [];
 
-    public async Task<IActionResult> OnGet(int id)
+    public async Task<IActionResult> OnGet(JointId id)
     {
         if (await Load(id) is { } gone) return gone;
         if (Shop.Record.All.FirstOrDefault(r => r.Entry.Number == Correct && r.Entry.Kind == EntryKind.Bolt.Id) is { } wrong)
@@ -40,7 +40,7 @@ public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, 
 
     /// <summary>Another entry in the place of a wrong one, which stays.</summary>
     [Needs(Right.Record)]
-    public async Task<IActionResult> OnPostCorrect(int id)
+    public async Task<IActionResult> OnPostCorrect(JointId id)
     {
         if (await Load(id) is { } gone) return gone;
         foreach (var field in EntryKind.Bolt.Fields) Typed[field.Key] = Request.Form[field.Key].ToString().Trim();
@@ -53,10 +53,10 @@ public sealed class RecordModel(JointStore store, ShopFloor floor, ShopLog log, 
         return Faults.Count > 0 ? Page() : Redirect($"/joints/{id}/record");
     }
 
-    public async Task<IActionResult> OnGetCsv(int id) =>
+    public async Task<IActionResult> OnGetCsv(JointId id) =>
         await Load(id) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Named)} record.csv");
 
-    public async Task<IActionResult> OnGetXlsx(int id) =>
+    public async Task<IActionResult> OnGetXlsx(JointId id) =>
         await Load(id) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Named)} record.xlsx");
 
     private TableFile Table() => RecordTable.Of(Shop.Record.All.Select(r => LineOf(r, Named)));

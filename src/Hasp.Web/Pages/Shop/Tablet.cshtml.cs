@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The traveller on a tablet: one bolt at a time, kept on the device while the server is out of reach.</summary>
-public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, Preferences preferences, Access access) : JointPage(store,
+public sealed class TabletModel(Named named, ShopFloor floor, ShopLog log, Preferences preferences, Access access) : JointPage(named,
     floor, log)
 {
     public PlanOfBolts Drawn { get; private set; } = null!;
@@ -17,7 +17,7 @@ public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, 
     /// <summary>Everything that the page's script needs to go on by itself.</summary>
     public string Plan { get; private set; } = "";
 
-    public async Task<IActionResult> OnGet(int id)
+    public async Task<IActionResult> OnGet(JointId id)
     {
         if (await Load(id) is { } gone) return gone;
         // Records tell this browser from others by its key.
@@ -28,7 +28,7 @@ public sealed class TabletModel(JointStore store, ShopFloor floor, ShopLog log, 
     }
 
     /// <summary>Whether it may be tightened now, for a page that is open for long.</summary>
-    public async Task<IActionResult> OnGetNow(int id)
+    public async Task<IActionResult> OnGetNow(JointId id)
     {
         if (await Load(id) is { } gone) return gone;
         return Content(MayNow().ToJsonString(), "application/json");

@@ -1,3 +1,4 @@
+using System.Reflection;
 using System.Text;
 using Hasp.Store;
 using Microsoft.AspNetCore.Mvc.Abstractions;
@@ -11,8 +12,9 @@ namespace Hasp.Web.Services;
 /// <param name="Method">GET, POST, …</param>
 /// <param name="Path">Its address, with what stands for numbers.</param>
 /// <param name="Handler">Name of the page's handler; empty for the plain one.</param>
-/// <param name="Need">What it asks.</param>
-public sealed record Reachable(string Method, string Path, string Handler, NeedsAttribute Need)
+/// <param name="Right">The right it asks.</param>
+/// <param name="In">On what it is asked, in a word.</param>
+public sealed record Reachable(string Method, string Path, string Handler, Right Right, string In)
 {
     /// <summary>Address with its handler.</summary>
     public string Address => Handler.Length == 0 ? Path : $"{Path}?handler={Handler}";
@@ -29,14 +31,16 @@ public static class AccessTable
 
             Made from the routes: `dotnet run --project src/Hasp.Web -c Release -- --routes true > docs/access.md`; a test keeps it current. Where accounts are off, whoever sits at the machine may do everything.
 
+            *Address*: the project of the joint, or the project, in the address. *SentJoint*, *SentProject*: of the one whose number the form sends. *Board*: the project that the Board shows. *Any*: no project's own, and the right in any project is enough; so are lots, wrenches, testers, consumables, grades, materials, factors and the shop's rules, which belong to the whole house.
+
             | Method | Address | Asks | In | Nobody | Reader | Shop | Inspector | Engineer | Owner |
             |---|---|---|---|---|---|---|---|---|---|
 
             """);
         foreach (var r in await All(app))
         {
-            var may = Enum.GetValues<Role>().Select(role => Requirements.Grants(role, r.Need.Right) ? "yes" : "");
-            text.Append($"| {r.Method} | `{r.Address}` | {r.Need.Right} | {r.Need.In} | {(r.Need.Right == Right.Open ? "yes" : "")} | {string.Join(" | ", may)} | yes |\n");
+            var may = Enum.GetValues<Role>().Select(role => Requirements.Grants(role, r.Right) ? "yes" : "");
+            text.Append($"| {r.Method} | `{r.Address}` | {r.Right} | {r.In} | {(r.Right == Right.Open ? "yes" : "")} | {string.Join(" | ", may)} | yes |\n");
         }
         return text.ToString();
     }
@@ -50,23 +54,38 @@ public static class AccessTable
             .ActionDescriptors.Items.OfType<PageActionDescriptor>())
         {
             var compiled = await loader.LoadAsync(page, EndpointMetadataCollection.Empty);
-            var endpoint = new Endpoint(null, new EndpointMetadataCollection(compiled), null);
             var path = "/" + (compiled.AttributeRouteInfo?.Template ?? "").TrimStart('/');
-            var handlers = compiled.HandlerMethods.Select(h => (h.HttpMethod, Name: h.Name ?? "")).ToList();
             // A page without a model is only looked at.
-            if (handlers.Count == 0) handlers.Add(("GET", ""));
-            found.AddRange(handlers.Select(h => new Reachable(h.HttpMethod.ToUpperInvariant(), path, h.Name,
-                Requirements.Of(endpoint, h.HttpMethod, h.Name))));
+            if (compiled.HandlerMethods.Count == 0) found.Add(Row("GET", path, "", Requirements.Of(compiled, null, "GET"), []));
+            foreach (var h in compiled.HandlerMethods)
+            {
+                var ids = h.Parameters.Select(p => (p.Name, p.ParameterType)).Concat(compiled.BoundProperties.Select(p => (p.Name, p.ParameterType)));
+                found.Add(Row(h.HttpMethod.ToUpperInvariant(), path, h.Name ?? "", Requirements.Of(compiled, h, h.HttpMethod), ids));
+            }
         }
         foreach (var endpoint in ((IEndpointRouteBuilder)app).DataSources.SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
             .Where(e => e.Metadata.GetMetadata<ActionDescriptor>() is null))
         {
+            var ids = (endpoint.Metadata.GetMetadata<MethodInfo>()?.GetParameters() ?? []).Select(p => (p.Name!, p.ParameterType));
             foreach (var method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"])
             {
-                found.Add(new(method, "/" + endpoint.RoutePattern.RawText!.TrimStart('/'), "", Requirements.Of(endpoint, method, "")));
+                found.Add(Row(method, "/" + endpoint.RoutePattern.RawText!.TrimStart('/'), "", Requirements.Of(endpoint.Metadata, method), ids));
             }
         }
         return [.. found.DistinctBy(r => (r.Method, r.Address)).OrderBy(r => r.Path, StringComparer.Ordinal)
             .ThenBy(r => r.Handler, StringComparer.Ordinal).ThenBy(r => r.Method, StringComparer.Ordinal)];
+    }
+
+    /// <exception cref="InvalidOperationException">A handler asks a right on what is named, and names nothing.</exception>
+    private static Reachable Row(string method, string path, string handler, NeedsAttribute need, IEnumerable<(string Name, Type Type)> taken)
+    {
+        var ids = taken.Where(t => typeof(IId).IsAssignableFrom(t.Type)).ToList();
+        if (need is { In: Scope.Named, Right: not Right.Open } && ids.Count == 0) throw new InvalidOperationException($"{method} {path} {handler} names nothing, and does not say so");
+        var project = ids.FirstOrDefault(i => i.Type == typeof(JointId) || i.Type == typeof(ProjectId));
+        var on = need.In == Scope.Board && need.Right != Right.Read ? "Board"
+            : project.Type is null || need.In != Scope.Named ? "Any"
+            : path.Contains($"{{{project.Name}:", StringComparison.Ordinal) ? "Address"
+            : project.Type == typeof(JointId) ? "SentJoint" : "SentProject";
+        return new(method, path, handler, need.Right, on);
     }
 }

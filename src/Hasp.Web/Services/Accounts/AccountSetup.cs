@@ -3,6 +3,7 @@ using System.Threading.RateLimiting;
 using Hasp.Store;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
@@ -31,6 +32,12 @@ internal static class AccountSetup
         services.AddSingleton<IAuthorship, Authorship>();
         services.AddSingleton<FirstLink>();
         services.AddScoped<Access>();
+        services.AddScoped<Named>();
+        services.AddScoped<Gate>();
+        services.AddScoped<IAuthorizationHandler, Doorkeeper>();
+        services.AddScoped<IAuthorizationHandler, Rights>();
+        // Asked wherever an endpoint does not open itself to anybody, and of addresses that lead nowhere: before anything is read.
+        services.AddAuthorization(options => options.FallbackPolicy = new AuthorizationPolicyBuilder().AddRequirements(new PastTheDoor()).Build());
         services.AddScoped<Devices>();
         services.AddScoped<People>();
         services.AddIdentityCore<Account>(options =>
@@ -48,17 +55,21 @@ internal static class AccountSetup
             options.Cookie.HttpOnly = true;
             options.Cookie.SameSite = SameSiteMode.Strict;
             // Encrypted wherever the way is; without it there is only this machine.
-            options.Cookie.SecurePolicy = server.BehindProxy ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+            options.Cookie.SecurePolicy = server.IsBehindProxy ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
             options.ExpireTimeSpan = Idle;
             options.SlidingExpiration = true;
             options.LoginPath = "/signin";
             options.Events.OnValidatePrincipal = Validate;
+            options.Events.OnRedirectToLogin = AskToSignIn;
         });
         services.AddSingleton<Sessions>();
         services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme)
             .Configure<Sessions>((options, sessions) => options.SessionStore = sessions);
-        services.Configure<SecurityStampValidatorOptions>(options => options.ValidationInterval = TimeSpan.Zero);
-        services.Configure<ForwardedHeadersOptions>(options => options.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost);
+        services.Configure<ForwardedHeadersOptions>(options =>
+        {
+            options.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost;
+            foreach (var proxy in server.Proxies) options.KnownProxies.Add(proxy);
+        });
     }
 
     internal static void AddSignInLimit(this RateLimiterOptions limits) =>
@@ -82,11 +93,42 @@ internal static class AccountSetup
             && long.TryParse(text, CultureInfo.InvariantCulture, out var ticks) ? ticks : 0;
         if (now - new DateTime(since, DateTimeKind.Utc) > Longest)
         {
-            context.RejectPrincipal();
-            await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
+            await End(context);
             return;
         }
-        await SecurityStampValidator.ValidatePrincipalAsync(context);
-        if (context.Principal is not null) await context.HttpContext.RequestServices.GetRequiredService<Devices>().Remember();
+        if (!await context.HttpContext.RequestServices.GetRequiredService<Access>().Recognise(context.Principal!))
+        {
+            await End(context);
+            return;
+        }
+        await context.HttpContext.RequestServices.GetRequiredService<Devices>().Remember();
+    }
+
+    private static Task End(CookieValidatePrincipalContext context)
+    {
+        context.RejectPrincipal();
+        return context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
+    }
+
+    /// <summary>A page for people, a header for what a page fetches, a status for programs.</summary>
+    private static Task AskToSignIn(RedirectContext<CookieAuthenticationOptions> context)
+    {
+        var request = context.Request;
+        if (request.Path.StartsWithSegments("/api", StringComparison.OrdinalIgnoreCase))
+        {
+            return Results.Problem(
+                statusCode: 401, title: "Not signed in", detail: "Sign in first; what was not sent yet stays on the device.")
+                    .ExecuteAsync(context.HttpContext);
+        }
+        var to = HttpMethods.IsGet(request.Method) ? request.Path + request.QueryString : "/";
+        var address = $"/signin?to={Uri.EscapeDataString(to)}";
+        if (request.Headers.ContainsKey("HX-Request"))
+        {
+            context.Response.StatusCode = StatusCodes.Status401Unauthorized;
+            context.Response.Headers["HX-Redirect"] = address;
+            return Task.CompletedTask;
+        }
+        context.Response.Redirect(address);
+        return Task.CompletedTask;
     }
 }

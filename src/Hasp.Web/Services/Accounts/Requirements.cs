@@ -1,6 +1,8 @@
 using System.Reflection;
 using Hasp.Store;
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 
 namespace Hasp.Web.Services;
 
@@ -19,41 +21,32 @@ public enum Right
     /// <summary>Record what was done.</summary>
     Record,
 
-    /// <summary>Keep the Stores.</summary>
-    Keep,
-
     /// <summary>Accept hold points.</summary>
     Witness,
 
-    /// <summary>Change joints and projects.</summary>
+    /// <summary>Change joints and projects, and what the whole house shares: lots, rules, dates, grades.</summary>
     Design,
 
     /// <summary>Let people in and send them away.</summary>
     Own,
 }
 
-/// <summary>Which project a request is about.</summary>
+/// <summary>On what a right is asked.</summary>
 public enum Scope
 {
-    /// <summary>That of the joint, or the project, in its address.</summary>
-    Address,
+    /// <summary>On everything that the request names by an id, and it names something.</summary>
+    Named,
 
-    /// <summary>That of the joint whose number it sends.</summary>
-    SentJoint,
-
-    /// <summary>The project whose number it sends.</summary>
-    SentProject,
-
-    /// <summary>The project that the Board shows.</summary>
+    /// <summary>On the project that the Board shows: the one asked for, or the first of one's own.</summary>
     Board,
 
-    /// <summary>Any at all: it is enough to have the right somewhere.</summary>
+    /// <summary>On nothing of one project, said so: it is enough to have the right somewhere.</summary>
     Any,
 }
 
 /// <summary>
 /// What a page, a handler or an endpoint asks of whoever calls it. Where nothing is said, reading asks to look and everything else to
-/// design.
+/// design, on what is named.
 /// </summary>
 /// <param name="right">The right.</param>
 [AttributeUsage(AttributeTargets.Class | AttributeTargets.Method)]
@@ -62,40 +55,49 @@ public sealed class NeedsAttribute(Right right) : Attribute
     /// <summary>The right.</summary>
     public Right Right => right;
 
-    /// <summary>In which project.</summary>
+    /// <summary>On what.</summary>
     public Scope In { get; init; }
 }
+
+/// <summary>Anybody, signed in or not: the one way past the door.</summary>
+[AttributeUsage(AttributeTargets.Class)]
+public sealed class OpenAttribute : Attribute, IAllowAnonymous;
+
+/// <summary>An id that is only looked at on the way, whatever the handler does elsewhere.</summary>
+[AttributeUsage(AttributeTargets.Property)]
+public sealed class OnlyReadAttribute : Attribute;
 
 /// <summary>What is asked, and the roles that have it.</summary>
 public static class Requirements
 {
+    private static readonly NeedsAttribute Nothing = new(Right.Open) { In = Scope.Any };
+
     /// <summary>What a role may do.</summary>
     public static bool Grants(Role role, Right right) => right switch
     {
         Right.Open or Right.Member or Right.Read => true,
-        Right.Record or Right.Keep => role >= Role.Shop,
+        Right.Record => role >= Role.Shop,
         Right.Witness => role >= Role.Inspector,
         Right.Design => role >= Role.Engineer,
         _ => false,
     };
 
     /// <summary>Says what an endpoint asks.</summary>
-    public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right, Scope scope = Scope.Address)
+    public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right, Scope scope = Scope.Named)
         where TBuilder : IEndpointConventionBuilder => endpoint.WithMetadata(new NeedsAttribute(right) { In = scope });
 
-    /// <summary>What a request asks.</summary>
-    /// <param name="endpoint">Where it goes.</param>
+    /// <summary>What a handler of a page asks.</summary>
+    /// <param name="page">The page.</param>
+    /// <param name="handler">The handler that the framework chose; null for a page that is only looked at.</param>
     /// <param name="method">GET, POST, …</param>
-    /// <param name="handler">Name of the page's handler; empty for the plain one.</param>
-    public static NeedsAttribute Of(Endpoint endpoint, string method, string handler)
-    {
-        if (endpoint.Metadata.GetMetadata<CompiledPageActionDescriptor>() is not { } page) return endpoint.Metadata.GetMetadata<NeedsAttribute>() ?? Usual(method);
-        var verb = HttpMethods.IsHead(method) ? HttpMethods.Get : method;
-        var found = page.HandlerMethods.FirstOrDefault(h => h.HttpMethod.Equals(verb, StringComparison.OrdinalIgnoreCase) && (h.Name ?? "")
-            .Equals(handler, StringComparison.OrdinalIgnoreCase));
-        return found?.MethodInfo.GetCustomAttribute<NeedsAttribute>() ?? page.HandlerTypeInfo.GetCustomAttribute<NeedsAttribute>() ?? Usual(verb);
-    }
+    public static NeedsAttribute Of(CompiledPageActionDescriptor page, HandlerMethodDescriptor? handler, string method) =>
+        page.HandlerTypeInfo.GetCustomAttribute<OpenAttribute>() is not null ? Nothing
+        : handler?.MethodInfo.GetCustomAttribute<NeedsAttribute>() ?? page.HandlerTypeInfo.GetCustomAttribute<NeedsAttribute>()
+        ?? Usual(method, handler is null ? Scope.Any : Scope.Named);
 
-    private static NeedsAttribute Usual(string method) =>
-        new(HttpMethods.IsGet(method) || HttpMethods.IsHead(method) ? Right.Read : Right.Design);
+    /// <summary>What an endpoint asks.</summary>
+    public static NeedsAttribute Of(EndpointMetadataCollection metadata, string method) =>
+        metadata.GetMetadata<IAllowAnonymous>() is not null ? Nothing : metadata.GetMetadata<NeedsAttribute>() ?? Usual(method, Scope.Named);
+
+    private static NeedsAttribute Usual(string method, Scope scope) => new(Order.IsReading(method) ? Right.Read : Right.Design) { In = scope };
 }

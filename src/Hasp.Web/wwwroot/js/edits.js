@@ -142,6 +142,8 @@
   // Buttons belong to the form that sends all fields where there are no scripts; here the fields go by themselves.
   document.addEventListener("htmx:configRequest", (e) => {
     if (e.detail.elt.getAttribute("form") === "stage-form") for (const f of document.querySelectorAll("#stage [data-path]")) e.detail.formData.delete(f.name);
+    // What its address says already is not sent with it once more: the server refuses what is said twice.
+    for (const name of new URLSearchParams(e.detail.path.split("?")[1]).keys()) e.detail.formData.delete(name);
   });
 
   // An answer shows everything but what is still on its way.
