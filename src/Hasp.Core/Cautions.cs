@@ -40,6 +40,8 @@ internal static class Cautions
     private static List<string> Lowered(Joint joint) =>
         [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant())];
 
+    private static string Share(double share) => $"{Math.Min(1, share) * 100:0} %";
+
     private static IReadOnlyList<Caution> OfBolted(Joint joint, in Mechanics<Plain> m)
     {
         var cautions = new List<Caution>();
@@ -55,6 +57,9 @@ internal static class Cautions
         Say(m.Preload.Value > m.ProofLoad.Value && m.Preload.Value <= grade.Tensile * m.Thread.StressArea.Value && !how.Pretensioned,
             "tighteningAboveProof",
             "The preload aimed at is above the proof load: the bolt is stretched for good by the tightening alone.");
+        var loose = m.PreloadMin + m.EmbeddingLoss;
+        Say(m.EmbeddingLoss.Value > loose.Value / 2, "settling",
+            $"Settling: embedding takes {Share(m.EmbeddingLoss.Value / loose.Value)} of what clamp the loose end has, because the grip is short and stiff. A longer grip (a sleeve), no paint or burr under head and nut, and tightening again after settling help.");
         Say(!joint.Tapped && m.Stack.Protrusion < joint.Bolts.Thread.Pitch - 1e-9, "threadShowing",
             "Less than one thread shows beyond the nut: its last threads may not carry.");
         Say(!joint.Tapped && m.Stack.Protrusion > Math.Max(joint.Bolts.Thread.Diameter, 6 * joint.Bolts.Thread.Pitch), "longBolt",

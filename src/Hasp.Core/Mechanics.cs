@@ -139,7 +139,10 @@ public readonly record struct Mechanics<T>
 
     /// <summary>Torsion in the thread while it is tightened to a preload, MPa; a locking feature twists the bolt as well.</summary>
     public T TorsionAt(T preload) => Torsion.WhileTightening(
-        preload, Thread.Pitch, ThreadFriction, Thread.PitchDiameter, Thread.RootDiameter, PrevailingOf(Joint));
+        preload, Thread.Pitch, ThreadFriction, Thread.PitchDiameter, Thread.RootDiameter, PrevailingOf(Joint), TwistOf(Joint.Tightening));
+
+    private static T? TwistOf(Tightening how) => how.Method.TorsionShare == 1 ? null
+        : T.Given(Terms.TorsionShare, how.Method.TorsionShare, source: $"{how.Method.Label}: {how.Method.Source}");
 
     private static T? PrevailingOf(Joint joint) =>
         joint.Tightening.PrevailingTorque > 0 ? T.Given(Terms.PrevailingTorque, joint.Tightening.PrevailingTorque) : null;

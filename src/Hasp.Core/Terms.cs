@@ -89,6 +89,8 @@ public static class Terms
         "tightening torque", "short form T = K·d·F, or the long form by its frictions");
     public static readonly Term Scatter = new("scatter", "Γ", Dimension.None,
         "scatter of the preload reached, ±", "tightening method table");
+    public static readonly Term TorsionShare = new("torsionShare", "k_τ,t", Dimension.None,
+        "share of the full tightening torsion that is in the shank", "1 where a nut is turned; 0.1 of a tensioner (check)");
     public static readonly Term Settling = new("settling", "f_z", Dimension.Length,
         "embedding of all interfaces together", "3 µm in the thread and at each interface, where not given");
     public static readonly Term Relaxation = new("relaxation", "r", Dimension.None,

@@ -189,8 +189,11 @@ public sealed record BearingPart(
     // A hexagon is wider across its points than across its flats by this.
     private const double PointsOverFlats = 1.1547005383792515;
 
-    /// <summary>dm, mean of the widths across points and across flats, mm; of a round one its diameter. EN 1993-1-8:2005, Bp,Rd of Table 3.4.</summary>
-    public double MeanWidth => Across * (Shape == HeadShape.Hexagon ? (1 + PointsOverFlats) / 2 : 1);
+    /// <summary>
+    /// dm, mean of the widths across points and across flats, mm; of a round one its diameter, of a countersunk one the least that it really
+    /// has, since its listed diameter is that of a sharp edge. EN 1993-1-8:2005, Bp,Rd of Table 3.4.
+    /// </summary>
+    public double MeanWidth => Countersunk ? BearingDiameter : Across * (Shape == HeadShape.Hexagon ? (1 + PointsOverFlats) / 2 : 1);
 
     /// <summary>
     /// Depth below the part's face at which the head presses, mm: half the head's height where it is countersunk, else 0. The
@@ -322,9 +325,24 @@ public sealed record TighteningMethod(
     /// <summary>Where the figure is only to be come near to: by what means, in words; empty where it can be set.</summary>
     public string Means { get; init; } = "";
 
+    /// <summary>
+    /// Share of the full tightening torsion that is in the shank: 1 wherever a nut is turned, however the preload is measured; little where
+    /// a tensioner pulls.
+    /// </summary>
+    public double TorsionShare { get; init; } = 1;
+
     /// <summary>Standard deviation of what the tool itself gives, as a share; null where it is not apart from the method's.</summary>
     public double? ToolScatter { get; init; }
 }
+
+/// <summary>What faces embed, mm.</summary>
+/// <param name="Roughness">fine, usual, rough.</param>
+/// <param name="Shear">True where shear comes on the joint.</param>
+/// <param name="Thread">In each pair of threads.</param>
+/// <param name="Under">Under head and nut each, washer or none.</param>
+/// <param name="Inner">At each face between two parts.</param>
+/// <param name="Source">Where the figures come from.</param>
+public sealed record EmbeddingRow(string Roughness, bool Shear, double Thread, double Under, double Inner, string Source);
 
 /// <summary>A listed endurance strength of rolled threads, fully corrected, stress concentration inside.</summary>
 /// <param name="Grade">Grade name.</param>

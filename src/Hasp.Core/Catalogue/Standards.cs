@@ -84,8 +84,13 @@ public static partial class Standards
             Number(r, "above_minimum"),
             Text(r, "workshop") == "yes", Enum.Parse<Measure>(Text(r, "measure"), true))
     {
-        Means = Text(r, "means"), ToolScatter = Optional(r, "tool"),
+        Means = Text(r, "means"), ToolScatter = Optional(r, "tool"), TorsionShare = Number(r, "torsion"),
     });
+
+    /// <summary>What faces embed, by roughness and by whether shear comes on the joint.</summary>
+    public static IReadOnlyList<EmbeddingRow> Embeddings { get; } = Read("embedding", r => new EmbeddingRow(
+        Text(r, "roughness"), Text(r, "shear") == "yes", Number(r, "thread_mm"), Number(r, "under_mm"), Number(r, "inner_mm"),
+        Text(r, "source")));
 
     /// <summary>Listed endurance strengths.</summary>
     public static IReadOnlyList<EnduranceRow> Endurances { get; } = Read("endurance", r => new EnduranceRow(

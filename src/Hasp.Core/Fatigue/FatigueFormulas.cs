@@ -54,6 +54,14 @@ public static class FatigueFormulas
         return new(T.Const(0), (loadMax + loadMin) / (two * stressArea), T.Const(0), (loadMax - loadMin) / (two * stressArea));
     }
 
+    /// <summary>The path where the bolt is slack at the lower end: nothing there, Fi + C·n·Pmax at the upper one.</summary>
+    public static LoadLine<T> Slack<T>(T preloadStress, T share, T loadMax, T stressArea)
+        where T : struct, IReal<T>
+    {
+        var (half, slope) = (preloadStress / T.Const(2), share * loadMax / (T.Const(2) * stressArea));
+        return new(half, slope, half, slope);
+    }
+
     /// <summary>
     /// Goodman, Sa/Se + Sm/Su = 1: n = (Se·(Su − m0) − Su·a0)/(Su·a1 + Se·m1); nothing where the start lies outside, no limit where the
     /// path never meets it.

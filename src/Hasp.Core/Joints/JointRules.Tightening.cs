@@ -47,9 +47,9 @@ public static partial class JointRules
     /// <param name="said">What the document said.</param>
     /// <param name="aim">The target; null where one is chosen once the joint is known.</param>
     /// <param name="friction">In the thread and under the part that turns; null for the nut factor.</param>
-    /// <param name="interfaces">Pairs of faces that embed, the thread's not counted.</param>
+    /// <param name="embedding">fz of all faces, mm, where it is not stated.</param>
     /// <param name="lot">What was measured on the bolts themselves; null where nothing was, or not on these.</param>
-    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, int interfaces,
+    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, double embedding,
         MeasuredLot? lot)
     {
         var lubrication = Standards.NutFactors.First(k => k.Lubrication == (said.Stated(Fields.Lubrication) ?? UsualLubrication));
@@ -58,7 +58,7 @@ public static partial class JointRules
             aim.Aim?.Kind ?? AimKind.ProofShare, aim.Aim?.Value ?? UsualAim,
             ScatterOf(method, said, lot), said.Has(Fields.Scatter),
             NutFactorOf(lubrication, said, lot), said.Has(Fields.NutFactor),
-            said.Stated(Fields.Settling) ?? SettlingPerFace * (1 + interfaces), !said.Has(Fields.Settling), said.Of(Fields.Relaxation))
+            said.Stated(Fields.Settling) ?? embedding, !said.Has(Fields.Settling), said.Of(Fields.Relaxation))
         {
             Lot = lot,
             Friction = friction,
@@ -68,11 +68,24 @@ public static partial class JointRules
     }
 
     /// <summary>
+    /// fz, mm: one pair of threads (an insert has two), one face under the head and one under a nut, washer or none, and each face between
+    /// two parts; a washer that is flat and hard adds nothing, a face on a gasket embeds as the gasket relaxes.
+    /// </summary>
+    private static double EmbeddingOf(Values said, ThreadEndKind end, ImmutableArray<Layer> layers, ImmutableArray<LoadCase> cases)
+    {
+        var sheared = cases.Any(c => c.Shear > 0 || c.Load.Moment.Z != 0);
+        var row = Standards.Embeddings.First(e => e.Roughness == said.Of(Fields.Roughness) && e.Shear == sheared);
+        var inner = layers.Zip(layers.Skip(1)).Count(pair => !pair.First.Material.IsGasket && !pair.Second.Material.IsGasket);
+        return ((end == ThreadEndKind.Insert ? 2 : 1) * row.Thread) + ((end == ThreadEndKind.Nut ? 2 : 1) * row.Under) + (inner * row.Inner);
+    }
+
+    /// <summary>
     /// The method with its scatter: stated; of a lot how far its band lies above its mean, K̄/K_low − 1, for whoever knows but one figure;
     /// else the table's.
     /// </summary>
     private static TighteningMethod ScatterOf(TighteningMethod method, Values said, MeasuredLot? lot)
     {
+        if (said.Stated(Fields.TorsionShare) is { } torsion) method = method with { TorsionShare = torsion };
         if (said.Stated(Fields.Scatter) is { } scatter) return method with { Scatter = scatter, Source = "given" };
         return lot is not null && method.ByTorque ? method with { Scatter = (lot.NutFactor / lot.Low) - 1, Source = lot.Cited } : method;
     }

@@ -15,9 +15,6 @@ namespace Hasp.Core.Joints;
 /// </summary>
 public static partial class JointRules
 {
-    /// <summary>Embedding of the thread and of each interface, mm (customary 2.5 to 4 µm a face by roughness).</summary>
-    public const double SettlingPerFace = 0.003;
-
     /// <summary>Finish where none is stated.</summary>
     public const string UsualLubrication = "zinc";
 
@@ -137,8 +134,7 @@ public static partial class JointRules
         var bolts = BoltsFor(said, count.Value, thread, grade, head, nut, kind, layers.Value, thickness, faults);
         var temperatures = TemperaturesFor(said, layers.Value, faults);
         if (bolts is null || temperatures is null) return null;
-        // One in the thread, one under the head, one under a nut, one between each two parts.
-        var interfaces = layers.Value.Length - 1 + (headWasher is null ? 0 : 1) + (nutWasher is null ? 0 : 1) + (nut is null ? 1 : 2);
+        var embedding = EmbeddingOf(said, bolts.Value.End.Kind, layers.Value, cases.Value);
         var joint = new Joint
         {
             Said = asked,
@@ -156,7 +152,7 @@ public static partial class JointRules
             NutWasher = nutWasher,
             Layers = layers.Value,
             Cases = cases.Value,
-            Tightening = TighteningFor(said, aim, friction, interfaces, lot),
+            Tightening = TighteningFor(said, aim, friction, embedding, lot),
             Temperatures = temperatures,
             Sealing = SealingFor(said, layers.Value),
             Fatigue = fatigue,
@@ -208,7 +204,7 @@ public static partial class JointRules
             Condition = said.Of(Fields.Condition),
             End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
             Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,
-            Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, layers.Value.Length + 1, null),
+            Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, 0, null),
             Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue,
             HandFigures = figures,
             Sampling = SamplingFor(said), FaceFriction = said.Of(Fields.FaceFriction), Judging = JudgingFor(said, made), Pattern = pattern,

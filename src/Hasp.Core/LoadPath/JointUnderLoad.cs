@@ -13,15 +13,17 @@ public static class JointUnderLoad
         where T : struct, IReal<T> =>
         T.Let(Terms.OpeningLoad, preload / (T.Const(1) - share));
 
-    /// <summary>Fb = Fi + C·P while the faces touch, P once they are apart, N.</summary>
+    /// <summary>Fb = Fi + C·P while the faces touch, P once they are apart, N; a bolt that is pressed until it is slack has nothing.</summary>
     public static T BoltForce<T>(T preload, T share, T load, int index = 0)
         where T : struct, IReal<T> =>
-        T.Let(Terms.BoltForce, T.IfLess(OpeningLoad(preload, share), load, load, preload + (share * load)), index);
+        T.Let(Terms.BoltForce, T.IfLess(OpeningLoad(preload, share), load, load, T.Max(T.Const(0), preload + (share * load))), index);
 
-    /// <summary>Fm = Fi − (1 − C)·P while the faces touch, nothing once they are apart, N.</summary>
+    /// <summary>
+    /// Fm = Fi − (1 − C)·P while the faces touch, nothing once they are apart, N; the whole of a load that presses where the bolt is slack.
+    /// </summary>
     public static T MemberForce<T>(T preload, T share, T load)
         where T : struct, IReal<T> =>
-        T.Let(Terms.MemberForce, T.Max(T.Const(0), preload - ((T.Const(1) - share) * load)));
+        T.Let(Terms.MemberForce, T.Max(T.Max(T.Const(0), -load), preload - ((T.Const(1) - share) * load)));
 
     /// <summary>n0 = Fi/((1 − C)·P). Only where P pulls the members apart (P &gt; 0).</summary>
     public static T OpeningFactor<T>(T preload, T share, T load)

@@ -55,10 +55,17 @@ public static class Torsion
         T.Let(Terms.ConicalBearingDiameter, meanDiameter / T.Const(Math.Sin(angle * Math.PI / 360), $"sin {angle / 2:0.#}°"));
 
     /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, and a locking feature, but not the nut's face.</summary>
-    public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque, T? prevailing = null)
-        where T : struct, IReal<T> =>
-        T.Let(Terms.ThreadTorque, prevailing is { } locking ? pitchTorque + threadFrictionTorque + locking : pitchTorque
-            + threadFrictionTorque);
+    /// <param name="pitchTorque">N·mm.</param>
+    /// <param name="threadFrictionTorque">N·mm.</param>
+    /// <param name="prevailing">N·mm; null where nothing locks. It is there in full.</param>
+    /// <param name="share">Share of the other two that is in the shank; null for all.</param>
+    public static T ThreadTorque<T>(T pitchTorque, T threadFrictionTorque, T? prevailing = null, T? share = null)
+        where T : struct, IReal<T>
+    {
+        var turned = pitchTorque + threadFrictionTorque;
+        if (share is { } left) turned = left * turned;
+        return T.Let(Terms.ThreadTorque, prevailing is { } locking ? turned + locking : turned);
+    }
 
     /// <summary>τ = 16·T/(π·d³), d the mean of pitch and root diameter.</summary>
     public static T Stress<T>(T threadTorque, T pitchDiameter, T rootDiameter)
@@ -69,9 +76,10 @@ public static class Torsion
     }
 
     /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch, thread friction and a locking feature over the section.</summary>
-    public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter, T? prevailing = null)
+    public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter, T? prevailing = null,
+        T? share = null)
         where T : struct, IReal<T> =>
-        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter), prevailing),
+        Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter), prevailing, share),
             pitchDiameter, rootDiameter);
 
     /// <summary>σv = √(σ² + 3(k·τ)²); k = 1 while tightening, 0.5 in service.</summary>

@@ -126,7 +126,8 @@ public sealed class Simulation
 
         var force = JointUnderLoad.BoltForce(most, share, T.Const(_pull) * x.Load);
         T? prevailing = how.PrevailingTorque > 0 ? T.Const(how.PrevailingTorque) : null;
-        var torsion = Torsion.WhileTightening(most, pitch, threadFriction, d2, d3, prevailing);
+        T? twist = how.Method.TorsionShare == 1 ? null : T.Const(how.Method.TorsionShare);
+        var torsion = Torsion.WhileTightening(most, pitch, threadFriction, d2, d3, prevailing, twist);
         return new(
             JointUnderLoad.OpeningFactor(least, share, T.Const(_pull) * x.Load),
             LeastSlip(x, least, share),

@@ -171,4 +171,58 @@ public sealed class CodeDetailTests
         }
         Assert.True(kept > 100, $"only {kept} were pried");
     }
+
+    private static CheckResult Spacing(string basis, params (string Path, string Text)[] plan) => Evaluation.Run(Samples.Joint(
+        [("judging.basis", basis), ("judging.exposure", "exposed"), ("layers[0].thickness", "20 mm"), ("layers[1].thickness", "20 mm"),
+            ("loads[0].tension", ""), ("loads[0].shear", ""), ("loads[0].fx", "30 kN"), .. plan]))
+        .Checks.Single(c => c.Check.Id.EndsWith("Spacing", StringComparison.Ordinal));
+
+    [Theory]
+    [InlineData("eurocode", 200)]
+    [InlineData("aisc-lrfd", 300)]
+    [InlineData("is800", 180)]
+    public void Round_a_circle_or_a_frame_the_next_bolt_is_the_neighbour_and_the_far_side_is_not(string basis, double most)
+    {
+        var (kept, missed) = (0, 0);
+        foreach (var count in new[] { 6, 8, 12, 20, 32 })
+        {
+            foreach (var pitch in new[] { 0.5 * most, 0.9 * most, 1.15 * most })
+            {
+                // The edge distance stands in the plan, near enough for every code.
+                var ring = Spacing(basis, ("pattern.kind", "circle"), ("pattern.count", $"{count}"), ("pattern.diameter", $"{pitch / Math.Sin(Math.PI / count):R} mm"),
+                    ("layers[0].edgeDistance", "40 mm"), ("layers[1].edgeDistance", "40 mm"));
+                Assert.True(ring.Holds == (pitch <= most), $"{basis}, {count} at {pitch}: {ring.Note}");
+                if (count % 4 != 0) continue;
+                var side = (count / 4) + 1;
+                if (side < 3) continue;
+                var frame = Spacing(basis, ("pattern.kind", "outline"), ("pattern.rows", $"{side}"), ("pattern.columns", $"{side}"), ("pattern.pitchX", $"{pitch:R} mm"), ("pattern.pitchY", $"{pitch:R} mm"),
+                    ("layers[0].edgeDistance", "40 mm"), ("layers[1].edgeDistance", "40 mm"), ("layers[0].sideDistance", "40 mm"), ("layers[1].sideDistance", "40 mm"));
+                Assert.True(frame.Holds == (pitch <= most), $"{basis}, frame of {side} at {pitch}: {frame.Note}");
+                if (pitch <= most) kept++;
+                else missed++;
+            }
+        }
+        Assert.True(kept >= 6 && missed >= 3, $"{kept} kept, {missed} missed");
+    }
+
+    [Fact]
+    public void Staggered_lines_are_12_hundredths_of_ten_holes_apart_and_every_two_bolts_24()
+    {
+        var (kept, missed) = (0, 0);
+        foreach (var gauge in new[] { 10, 20, 25, 28, 35, 45, 60 })
+        {
+            foreach (var pitch in new[] { 50, 80, 120 })
+            {
+                // Rows every other shifted by half a pitch.
+                var found = Spacing("eurocode", ("pattern.kind", "staggered"), ("pattern.rows", "2"), ("pattern.columns", "4"), ("pattern.pitchX", $"{pitch} mm"), ("pattern.pitchY", $"{gauge} mm"),
+                    ("layers[0].edgeDistance", "40 mm"), ("layers[1].edgeDistance", "40 mm"), ("layers[0].sideDistance", "40 mm"), ("layers[1].sideDistance", "40 mm"), ("judging.exposure", ""));
+                var d0 = 17.5;
+                var holds = gauge >= 1.2 * d0 && Math.Sqrt((gauge * gauge) + (pitch * pitch / 4.0)) >= 2.4 * d0 && pitch >= 2.2 * d0;
+                Assert.True(found.Holds == holds, $"{gauge} × {pitch}: {found.Note}");
+                if (holds) kept++;
+                else missed++;
+            }
+        }
+        Assert.True(kept >= 5 && missed >= 5, $"{kept} kept, {missed} missed");
+    }
 }

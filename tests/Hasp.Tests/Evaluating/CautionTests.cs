@@ -28,7 +28,7 @@ public sealed partial class CautionTests
         ("pressure", "loads[0].pressure=5 bar"), ("temperature", "temperature.parts=60 °C"),
         ("threadsCut", "loads[0].alternatesWith=unloaded"), ("cyclesIdle", "loads[0].alternatesWith=unloaded;loads[0].cycles=100000"),
         ("edgeNotStated", "layers[0].edgeDistance="),
-        ("runout", ""), ("slipsIntoBearing", "judging.shearBy=bearing"), ("noShearPlane", "layers[0].side=left;layers[1].side=left"),
+        ("settling", "layers[0].thickness=4 mm;layers[1].thickness=3 mm;tightening.aim=20 %"), ("runout", ""), ("slipsIntoBearing", "judging.shearBy=bearing"), ("noShearPlane", "layers[0].side=left;layers[1].side=left"),
         ("embrittlement", "bolts.grade=12.9;tightening.lubrication=zinc"),
         ("galvanisedHigh", "bolts.grade=10.9;tightening.lubrication=galvanised"), ("lubricantOnFaces", ""),
         ("galling", "bolts.grade=A4-80"),

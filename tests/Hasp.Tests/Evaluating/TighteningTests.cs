@@ -1,5 +1,6 @@
 using Hasp.Core.Checks.Machine;
 using Hasp.Core;
+using Hasp.Files;
 using Hasp.Core.Joints;
 using Check = Hasp.Core.Checks.Check;
 
@@ -217,5 +218,135 @@ public sealed class TighteningTests
             ("layers[0].edgeDistance", "")).Rate;
         Assert.Equal(JointRate.Medium, With("Gasket sheet, fibre"));
         Assert.Equal(JointRate.Soft, With("Gasket sheet, rubber"));
+    }
+
+    [Fact]
+    public void Faces_embed_by_their_number_roughness_and_load_and_washers_add_nothing()
+    {
+        // thread, under each, inner, µm; by roughness, without and with shear on the joint.
+        var table = new Dictionary<(string, bool), (double Thread, double Under, double Inner)>
+        {
+            [("fine", false)] = (3, 2.5, 1.5), [("usual", false)] = (3, 3, 2), [("rough", false)] = (3, 4, 3),
+            [("fine", true)] = (3, 3, 2), [("usual", true)] = (3, 4.5, 2.5), [("rough", true)] = (3, 6.5, 3.5),
+        };
+        var seen = 0;
+        foreach (var ((roughness, sheared), (thread, under, inner)) in table)
+        {
+            foreach (var end in new[] { "nut", "tapped", "insert" })
+            {
+                foreach (var washers in new[] { "none", "plain" })
+                {
+                    foreach (var third in new[] { "", "S355", "Gasket sheet, fibre" })
+                    {
+                        var document = Samples.With(("tightening.roughness", roughness), ("threadEnd.kind", end), ("washers.head", washers), ("layers[1].thickness", "40 mm"));
+                        if (end == "nut") JointEdit.Set(document, "washers.nut", washers, Core.Quantities.UnitSystem.Si);
+                        if (!sheared) JointEdit.Set(document, "loads[0].shear", "", Core.Quantities.UnitSystem.Si);
+                        if (third.Length > 0)
+                        {
+                            JointEdit.Add(document, "layers");
+                            foreach (var (path, text) in new[] { ("layers[2].thickness", "40 mm"), ("layers[2].material", "S355"), ("layers[1].thickness", "2 mm"), ("layers[1].material", third) }) JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+                        }
+                        var joint = Samples.Read(document);
+                        var inners = third.Length == 0 ? 1 : third == "S355" ? 2 : 0;
+                        var expected = ((end == "insert" ? 2 : 1) * thread) + ((end == "nut" ? 2 : 1) * under) + (inners * inner);
+                        Assert.Equal(expected / 1000, joint.Tightening.Settling, 12);
+                        seen++;
+                    }
+                }
+            }
+        }
+        Assert.Equal(108, seen);
+    }
+
+    [Fact]
+    public void A_nut_that_is_turned_leaves_its_whole_torsion_however_the_preload_is_measured_and_a_tensioner_a_tenth()
+    {
+        foreach (var method in Core.Catalogue.Standards.Methods)
+        {
+            foreach (var prevailing in new[] { 0, 20 })
+            {
+                var m = Mechanics<Core.Formulas.Plain>.Of(Samples.Joint(("bolts.thread", "M30"), ("bolts.grade", "10.9"), ("bolts.count", "8"), ("tightening.method", method.Name), ("tightening.aim", "75 %"),
+                    ("tightening.prevailingTorque", prevailing == 0 ? "" : $"{prevailing} N·m")));
+                var (fi, p, d2, d3) = (m.PreloadTight.Value, m.Thread.Pitch.Value, m.Thread.PitchDiameter.Value, m.Thread.RootDiameter.Value);
+                var turned = fi * ((p / (2 * Math.PI)) + (m.ThreadFriction.Value * d2 / (2 * Math.Cos(Math.PI / 6))));
+                var torque = ((method.Name == "tensioner" ? 0.1 : 1) * turned) + (prevailing * 1000);
+                var tau = 16 * torque / (Math.PI * Math.Pow((d2 + d3) / 2, 3));
+                var sigma = fi / m.Thread.StressArea.Value;
+                Assert.Equal(0.9 * 940 / Math.Sqrt((sigma * sigma) + (3 * tau * tau)), Core.Checks.Machine.TighteningCheck.FactorOf(m).Value, 1e-9);
+            }
+        }
+        // Stated, it counts for any method; and the target chosen for a tensioner is the usual one where torque would have lowered it.
+        Assert.Equal(0.4, Samples.Joint(("tightening.method", "stretch"), ("tightening.torsionShare", "0.4")).Tightening.Method.TorsionShare);
+        Assert.Equal(0.75, Samples.Joint(("bolts.thread", "M30"), ("bolts.grade", "10.9"), ("tightening.method", "tensioner"), ("tightening.aim", "")).Tightening.AimValue);
+    }
+
+    [Fact]
+    public void A_bolt_pressed_slack_has_nothing_and_the_parts_the_whole_load()
+    {
+        var kept = 0;
+        foreach (var pressed in new[] { 50, 200, 400, 800, 1600, 3200 })
+        {
+            foreach (var aim in new[] { "5 %", "30 %", "75 %" })
+            {
+                var r = Samples.Run(("loads[0].tension", $"-{pressed} kN"), ("tightening.aim", aim));
+                var on = r.Cases[0];
+                var closed = r[Terms.PreloadMax] - (r[Terms.LoadShare] * pressed * 250.0);
+                Assert.Equal(Math.Max(0, closed), on.BoltForce, 1e-6);
+                Assert.True(on.ClampLeft >= (pressed * 250.0) - 1e-6);
+                if (closed < 0) kept++;
+            }
+        }
+        Assert.True(kept >= 4, $"only {kept} were slack");
+    }
+
+    [Fact]
+    public void A_swing_that_presses_the_bolt_slack_is_followed_by_the_force_that_is_there()
+    {
+        // By the real force at the grown load, stepped: the factor is the first n at which Goodman is reached, or there is none.
+        var (kept, random) = (0, new Random(3));
+        for (var i = 0; i < 150; i++)
+        {
+            var (upper, lower, aim) = (random.Next(-400, 300), random.Next(-1500, -100), random.Next(3, 60));
+            if (upper <= lower) continue;
+            var document = Samples.With(("loads[0].tension", $"{upper} kN"), ("tightening.aim", $"{aim} %"), ("loads[0].shear", ""));
+            JointEdit.Add(document, "loads");
+            JointEdit.Set(document, "loads[1].tension", $"{lower} kN", Core.Quantities.UnitSystem.Si);
+            JointEdit.Set(document, "loads[1].name", "Low", Core.Quantities.UnitSystem.Si);
+            JointEdit.Set(document, "loads[0].alternatesWith", "Low", Core.Quantities.UnitSystem.Si);
+            var (joint, _) = JointDocument.Read(document.ToJsonString());
+            if (joint is null) continue;
+            var m = Mechanics<Core.Formulas.Plain>.Of(joint);
+            var load = Core.LoadPath.BoltLoad<Core.Formulas.Plain>.Of(joint, 0, joint.Sharing.Cases[0][0], joint.Bolts.Count);
+            if (!load.Swings) continue;
+            var se = Core.Checks.Machine.FatigueCheck.Strength(m, m.PreloadMax).Value;
+            var found = Core.Checks.Machine.FatigueCheck.AtPreload(m, load, FatigueCriterion.Goodman, m.PreloadMax).Value;
+            double Used(double n)
+            {
+                double Force(double p) => Core.LoadPath.JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, new Core.Formulas.Plain(n * p)).Value / m.Thread.StressArea.Value;
+                var (a, b) = (Force(load.Swing.Max.Value), Force(load.Swing.Min.Value));
+                return ((a - b) / 2 / se) + ((a + b) / 2 / joint.Bolts.Grade.Tensile);
+            }
+            if (double.IsPositiveInfinity(found)) { for (var n = 0.05; n < 60; n *= 1.1) Assert.True(Used(n) < 1, $"{upper}, {lower}, {aim}: used {Used(n)} at {n}"); }
+            else if (found > 0)
+            {
+                Assert.Equal(1, Used(found), 1e-6);
+                for (var n = found * 0.999; n > 0.001; n *= 0.9) Assert.True(Used(n) <= 1 + 1e-9, $"{upper}, {lower}, {aim}: used {Used(n)} at {n}, found {found}");
+            }
+            if (m.PreloadMax.Value + (m.LoadShare.Value * load.Swing.Min.Value * Math.Min(found, 60)) < 0) kept++;
+        }
+        Assert.True(kept > 40, $"only {kept} went slack");
+    }
+
+    [Fact]
+    public void Countersunk_heads_pull_through_by_the_least_diameter_that_they_really_have()
+    {
+        var seen = 0;
+        foreach (var head in Core.Catalogue.Standards.Heads.Where(h => h.Countersunk))
+        {
+            Assert.True(head.MeanWidth < head.Across, head.Source);
+            Assert.Equal(head.BearingDiameter, head.MeanWidth);
+            seen++;
+        }
+        Assert.True(seen > 15, $"only {seen}");
     }
 }

@@ -63,8 +63,19 @@ internal sealed class PartPlans
 /// known.</param>
 /// <param name="LineEnd">e1 of the end bolt of its line.</param>
 /// <param name="LinePitch">The least pitch in its line; infinite where it is alone in it.</param>
-internal readonly record struct BoltPlace(double Pitch, double End, double Beside, double Side, double LineEnd, double LinePitch)
+/// <param name="Gauge">Least distance of another line, square to this one; infinite where there is none.</param>
+internal readonly record struct BoltPlace(double Pitch, double End, double Beside, double Side, double LineEnd, double LinePitch,
+    double Gauge)
 {
+    /// <summary>A distance to a neighbour and nothing else.</summary>
+    public static BoltPlace Beyond(double pitch) => Open with { Pitch = pitch };
+
+    /// <summary>A distance to an edge and nothing else.</summary>
+    public static BoltPlace Before(double edge) => Open with { End = edge };
+
+    private static BoltPlace Open { get; } = new(double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity,
+        double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity);
+
     /// <summary>True for the bolt that is first towards the edge.</summary>
     public bool IsEnd => double.IsPositiveInfinity(Pitch);
 
@@ -80,6 +91,7 @@ internal sealed class PartPlan
     private readonly (double Low, double High) _sides;
     private readonly double _hole;
     private readonly Found _found;
+    private readonly ImmutableArray<int[]> _ring;
 
     /// <summary>What was found about the bolts in a part: kept with the group of bolts, so that a search over grades finds it once.</summary>
     private sealed class Found
@@ -98,14 +110,15 @@ internal sealed class PartPlan
     private readonly record struct Stated(PlanPoint Along, double Hole, Plate? Drawn, double? Edge, double? Side, double? Width,
         bool IsCircle, int Sense);
 
-    private PartPlan(BoltGroup? group, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends,
+    private PartPlan(BoltPattern? pattern, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends,
         (double, double) sides, int sense)
     {
         Along = along;
         Bolts = bolts;
         Sense = sense;
         (_hole, _drawn, _ends, _sides) = (hole, drawn, ends, sides);
-        _found = group is null ? new() : group.Once(new Geometry(along, hole, drawn, ends, sides), static _ => new Found());
+        _ring = RingOf(pattern);
+        _found = pattern is null ? new() : pattern.Group.Once(new Geometry(along, hole, drawn, ends, sides), static _ => new Found());
     }
 
     /// <summary>Unit direction of its first axis in the plan.</summary>
@@ -123,6 +136,9 @@ internal sealed class PartPlan
     /// bolt bears against it. 0 where nobody said which way the parts pull: both are looked at.
     /// </summary>
     public int Sense { get; }
+
+    /// <summary>True where the bolts stand all round: such a part cannot turn about one row of them.</summary>
+    public bool IsClosedRing => !_ring.IsEmpty && _ring.All(n => n.Length == 2);
 
     /// <summary>True where the distances to the ends are known.</summary>
     public bool KnowsEnds => _drawn is not null || !double.IsNaN(_ends.High);
@@ -153,14 +169,14 @@ internal sealed class PartPlan
         var across = new PlanPoint(-along.Y, along.X);
         ImmutableArray<PlanPoint> inPlan = joint.Pattern is { } p ? [.. p.Group.Bolts.Select(b => new PlanPoint(b.X, b.Y))] : [default];
         ImmutableArray<PlanPoint> bolts = [.. inPlan.Select(b => new PlanPoint(PartPlans.Dot(b, along), PartPlans.Dot(b, across)))];
-        if (RoundOf(joint, part) is { } round) return new(joint.Pattern?.Group, along, bolts, joint.Hole, round, default, default, sense);
-        if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern?.Group, along, bolts,
+        if (RoundOf(joint, part) is { } round) return new(joint.Pattern, along, bolts, joint.Hole, round, default, default, sense);
+        if (plate is not null && part.EdgeDistance is null && part.SideDistance is null) return new(joint.Pattern, along, bolts,
             joint.Hole, plate, default, default, sense);
         var (aLow, aHigh) = (bolts.Min(b => b.X), bolts.Max(b => b.X));
         var (bLow, bHigh) = (bolts.Min(b => b.Y), bolts.Max(b => b.Y));
         var side = part.SideDistance ?? (part.Width is { } width ? (width - (bHigh - bLow)) / 2 : null);
         return new(
-            joint.Pattern?.Group, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X),
+            joint.Pattern, along, bolts, joint.Hole, null, Ends(part.EdgeDistance, aLow, aHigh, along, b => b.X),
             Ends(side, bLow, bHigh, across, b => b.Y), sense);
 
         (double, double) Ends(double? stated, double low, double high, PlanPoint towards, Func<PlanPoint, double> of)
@@ -271,6 +287,67 @@ internal sealed class PartPlan
         _found.Paths.GetOrAdd((direction, across, along), static (k, plan) => new FailurePaths(plan, k.Item1, plan._hole, k.Item2, k.Item3),
             this);
 
+    /// <summary>
+    /// What the greatest and least distances are asked of, bolt by bolt: in rows and columns both ways along, since the end that a bolt bears
+    /// to depends on the case; round a circle or a frame from neighbour to neighbour, and to the edge that is really next.
+    /// </summary>
+    public IEnumerable<(int Bolt, int Direction, BoltPlace Place)> Distances()
+    {
+        if (_ring.IsEmpty)
+        {
+            for (var direction = 0; direction < 2; direction++)
+            {
+                var places = Places(direction);
+                for (var b = 0; b < places.Length; b++) yield return (b, direction, places[b]);
+            }
+            yield break;
+        }
+        for (var b = 0; b < Bolts.Length; b++)
+        {
+            foreach (var next in _ring[b]) yield return (b, 0, BoltPlace.Beyond(Bolts[b].To(Bolts[next])));
+            yield return (b, 0, BoltPlace.Before(RealEdge(b)));
+        }
+    }
+
+    /// <summary>Distance from a bolt to the edge that is next to it, of outline or opening, mm; not a number where it is not known.</summary>
+    private double RealEdge(int bolt)
+    {
+        var (a, b) = (Bolts[bolt].X, Bolts[bolt].Y);
+        if (_drawn is { } plate) return plate.EdgeFrom(new((a * Along.X) - (b * Along.Y), (a * Along.Y) + (b * Along.X))).Distance;
+        return Math.Min(Math.Min(a - _ends.Low, _ends.High - a), Math.Min(b - _sides.Low, _sides.High - b));
+    }
+
+    /// <summary>
+    /// The neighbours of each bolt of a closed or open ring: those before and after it. Bolts on its far side are in no line with it. None
+    /// where the pattern is no ring.
+    /// </summary>
+    private static ImmutableArray<int[]> RingOf(BoltPattern? pattern)
+    {
+        if (pattern?.Layout is not { Mirror: Mirror.None } layout || pattern.Group.Bolts.Length < 3) return [];
+        var isFrame = layout is { Kind: PatternKind.Outline, Rows: > 2, Columns: > 2 };
+        if (!layout.IsRound && !isFrame) return [];
+        var bolts = pattern.Group.Bolts;
+        var (x, y) = (bolts.Average(b => b.X), bolts.Average(b => b.Y));
+        var order = Enumerable.Range(0, bolts.Length).ToArray();
+        if (layout.Kind != PatternKind.Arc) order = [.. order.OrderBy(i => Math.Atan2(bolts[i].Y - y, bolts[i].X - x))];
+        var next = new int[bolts.Length][];
+        for (var k = 0; k < order.Length; k++)
+        {
+            int? before = k > 0 ? order[k - 1] : layout.Kind == PatternKind.Arc ? null : order[^1];
+            int? after = k + 1 < order.Length ? order[k + 1] : layout.Kind == PatternKind.Arc ? null : order[0];
+            next[order[k]] = [.. new[] { before, after }.OfType<int>()];
+        }
+        return [.. next];
+    }
+
+    /// <summary>True where an opening of the part lies between two bolts: they are no neighbours.</summary>
+    private bool IsBeyondOpening(int i, int j)
+    {
+        if (_drawn is not { Openings.IsEmpty: false } plate) return false;
+        var apart = Bolts[i].To(Bolts[j]);
+        return Ray(i, (1 / apart) * (Bolts[j] - Bolts[i])) < apart - 1e-9;
+    }
+
     private BoltPlace[] PlacesOf(int direction)
     {
         var (ahead, left) = (Unit(direction), Unit(direction < 2 ? 2 : 0));
@@ -279,10 +356,10 @@ internal sealed class PartPlan
         for (var i = 0; i < places.Length; i++)
         {
             var (pitch, linePitch, last) = (double.PositiveInfinity, double.PositiveInfinity, i);
-            double byLeft = double.PositiveInfinity, byRight = double.PositiveInfinity;
+            double byLeft = double.PositiveInfinity, byRight = double.PositiveInfinity, gauge = double.PositiveInfinity;
             for (var j = 0; j < Bolts.Length; j++)
             {
-                if (j == i) continue;
+                if (j == i || IsBeyondOpening(i, j)) continue;
                 var way = Bolts[j] - Bolts[i];
                 var (step, aside) = (PartPlans.Dot(way, ahead), PartPlans.Dot(way, left));
                 if (Math.Abs(aside) < _hole / 2)
@@ -293,6 +370,7 @@ internal sealed class PartPlan
                 }
                 else
                 {
+                    gauge = Math.Min(gauge, Math.Abs(aside));
                     var apart = Bolts[i].To(Bolts[j]);
                     if (aside > 0) byLeft = Math.Min(byLeft, apart);
                     else byRight = Math.Min(byRight, apart);
@@ -301,7 +379,7 @@ internal sealed class PartPlan
             var side = double.PositiveInfinity;
             if (double.IsPositiveInfinity(byLeft)) side = Ray(i, left);
             if (double.IsPositiveInfinity(byRight)) side = double.IsNaN(side) ? side : LesserOf(side, Ray(i, right));
-            places[i] = new(pitch, Ray(i, ahead), Math.Min(byLeft, byRight), side, Ray(last, ahead), linePitch);
+            places[i] = new(pitch, Ray(i, ahead), Math.Min(byLeft, byRight), side, Ray(last, ahead), linePitch, gauge);
         }
         return places;
 

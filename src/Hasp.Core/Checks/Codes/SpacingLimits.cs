@@ -82,17 +82,12 @@ internal static class SpacingLimits
     private static Nearest Search(Joint joint, int part, PartPlan plan, Rules rules)
     {
         var nearest = new Nearest(null, 0);
-        // Both ways along: which end a bolt bears to depends on the case.
-        for (var direction = 0; direction < 2; direction++)
+        foreach (var (bolt, direction, place) in plan.Distances())
         {
-            var places = plan.Places(direction);
-            for (var b = 0; b < places.Length; b++)
+            foreach (var limit in rules(joint, part, place, direction))
             {
-                foreach (var limit in rules(joint, part, places[b], direction))
-                {
-                    if (!double.IsFinite(limit.Actual)) continue;
-                    if (nearest.Limit is not { } least || limit.Factor < least.Factor) nearest = new(limit, b);
-                }
+                if (!double.IsFinite(limit.Actual)) continue;
+                if (nearest.Limit is not { } least || limit.Factor < least.Factor) nearest = new(limit, bolt);
             }
         }
         return nearest;

@@ -79,8 +79,8 @@ internal readonly struct BearingCheck : IBoltCheck
         var thickness = Sheared.Thickness(m, part);
         var resistance = EurocodeFormulas.Bearing(EurocodeFormulas.K1(e2, p2, d0), alphaB, tensile, m.Thread.Diameter, thickness, gamma,
             holes);
-        // 3.6.1(10): a single lap with one bolt row, any number side by side.
-        return m.Stack.Planes.Length == 1 && double.IsPositiveInfinity(place.LinePitch)
+        // 3.6.1(10): a single lap with one bolt row, any number side by side; a closed ring cannot turn.
+        return m.Stack.Planes.Length == 1 && double.IsPositiveInfinity(place.LinePitch) && !joint.Plans.Parts[part]!.IsClosedRing
             ? T.Let(EurocodeTerms.SingleRow, T.Min(resistance, T.Const(1.5) * tensile * m.Thread.Diameter * thickness / gamma))
             : resistance;
     }

@@ -29,8 +29,9 @@ internal readonly struct SpacingCheck : IPartCheck
         if (place.IsEnd) yield return SpacingLimit.Least(slotted ? "e3, to the slot" : "e1", place.End - ((along - d0) / 2), least);
         if (!place.IsInner) yield return SpacingLimit.Least(slotted ? "e4, to the slot" : "e2", place.Side - ((across - d0) / 2), least);
         yield return SpacingLimit.Least("p1", place.Pitch, 2.2 * d0);
-        // Staggered: p2 may be 1.2 d0 if every two bolts are 2.4 d0 apart, which is what is measured here.
-        yield return SpacingLimit.Least("p2", place.Beside, 2.4 * d0);
+        // Note 5: p2 may be 1.2 d0 where lines are staggered so that every two bolts are 2.4 d0 apart; straight across both are one.
+        yield return SpacingLimit.Least("p2", place.Gauge, 1.2 * d0);
+        yield return SpacingLimit.Least("L, between bolts of two lines", place.Beside, 2.4 * d0);
         var t = SpacingLimits.ThinnerOuter(joint);
         if (how.Exposure != Exposure.None)
         {

@@ -20,12 +20,15 @@ internal readonly struct FatigueCheck : IBoltCheck
         where T : struct, IScalar<T>
     {
         if (!load.Swings) return Judged<T>.Nothing;
-        return Judged<T>.Of(m.Joint.Fatigue.Slope is null ? EndlessFactor(m, load, m.Joint.Fatigue.Criterion) : Spectrum.Factor(m, load));
+        var factor = m.Joint.Fatigue.Slope is null ? EndlessFactor(m, load, m.Joint.Fatigue.Criterion) : Spectrum.Factor(m, load);
+        // What only presses the bolt slack fails it at no load.
+        return double.IsPositiveInfinity(factor.Value) ? Judged<T>.Nothing : Judged<T>.Of(factor);
     }
 
     public static bool MayApply(Joint joint) => joint.Alternates;
 
-    public static string Nothing(in Mechanics<Plain> m) => "no load case alternates with another";
+    public static string Nothing(in Mechanics<Plain> m) =>
+        m.Joint.Alternates ? "what alternates fails the bolt at no load" : "no load case alternates with another";
 
     public static string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) =>
         load.Swing.Max.Value > JointUnderLoad.OpeningLoad(m.PreloadMin, m.LoadShare).Value
@@ -58,13 +61,31 @@ internal readonly struct FatigueCheck : IBoltCheck
         var amplitude = FatigueFormulas.Amplitude(m.LoadShare, max, min, area);
         var closed = FactorAlong(m, FatigueFormulas.Closed(start, FatigueFormulas.Mean(start, m.LoadShare, max, min, area), amplitude),
             criterion, preload);
+        // Pressed until it is slack, the bolt has nothing at the lower end; where both ends press, its swing only shrinks from there.
+        var slack = min.Value < 0 && m.LoadShare.Value > 0 ? (preload / (m.LoadShare * -min)).Value : double.PositiveInfinity;
+        if (closed.Value > slack && (max.Value <= 0 || slack < JointUnderLoad.OpeningLoad(preload, m.LoadShare).Value / max.Value))
+        {
+            return max.Value <= 0 ? T.Const(double.PositiveInfinity, "∞") : AtSlack(m, load, criterion, preload, start);
+        }
         if (max.Value <= 0) return closed;
         var opening = JointUnderLoad.OpeningLoad(preload, m.LoadShare);
         var parts = opening / max;
         if (closed.Value <= parts.Value) return closed;
         var parting = FactorAlong(m, FatigueFormulas.Parting(start, m.LoadShare, max, min, area), criterion, preload);
+        // Past opening the bolt has the load itself at the upper end; once it is slack at the lower, nothing there.
+        if (min.Value < 0 && parting.Value > slack) return FactorAlong(m, FatigueFormulas.Apart(max, T.Const(0), area), criterion, preload);
         if (min.Value <= 0 || parting.Value <= (opening / min).Value) return parting;
         return FactorAlong(m, FatigueFormulas.Apart(max, min, area), criterion, preload);
+    }
+
+    /// <summary>The factor where the bolt goes slack at the lower end before the faces part at the upper one.</summary>
+    private static T AtSlack<T>(in Mechanics<T> m, in BoltLoad<T> load, FatigueCriterion criterion, T preload, T start)
+        where T : struct, IScalar<T>
+    {
+        var (max, area) = (load.Swing.Max, m.Thread.StressArea);
+        var factor = FactorAlong(m, FatigueFormulas.Slack(start, m.LoadShare, max, area), criterion, preload);
+        return factor.Value <= (JointUnderLoad.OpeningLoad(preload, m.LoadShare) / max).Value ? factor
+            : FactorAlong(m, FatigueFormulas.Apart(max, T.Const(0), area), criterion, preload);
     }
 
     /// <summary>Se, MPa; at the amplitude school σA, which may depend on the preload.</summary>

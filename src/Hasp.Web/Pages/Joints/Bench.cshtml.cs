@@ -29,7 +29,7 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
 
     private static readonly string[] OtherStages =
         ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction",
-            ".prevailingTorque", "].alternatesWith", "].cycles", "].pressure",
+            ".prevailingTorque", ".torsionShare", ".roughness", "].alternatesWith", "].cycles", "].pressure",
         "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
 
     public Task<IActionResult> OnPostAdd(JointId id, string list) =>
