@@ -25,16 +25,23 @@ public readonly record struct Reserve(double Value, double Factor, int Check, in
 /// </summary>
 /// <param name="Load">The load's side.</param>
 /// <param name="Tightening">The tool's side.</param>
-public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
+/// <param name="Rule">The rule that is missed by most, or kept by least: no reserve, since no load changes it.</param>
+public readonly record struct TwoReserves(Reserve Load, Reserve Tightening, Reserve Rule)
 {
     // No load is followed further than to a million times what was stated.
     private const double Furthest = 1e6;
 
-    /// <summary>True where both sides hold.</summary>
-    public bool Holds => Load.Value >= 1 && Tightening.Value >= 1;
+    /// <summary>True where both sides hold and every rule is kept.</summary>
+    public bool Holds => Load.Value >= 1 && Tightening.Value >= 1 && Rule.Value >= 1;
 
-    /// <summary>What is to be looked at first: the tightening where it falls short, or where nothing loads the joint; else the load.</summary>
-    public Reserve First => Tightening.Value < 1 || Load.Check < 0 ? Tightening : Load;
+    /// <summary>What a design is chosen by: a rule that is missed, else the load.</summary>
+    public Reserve Design => Rule.Value < 1 ? Rule : Load;
+
+    /// <summary>
+    /// What is to be looked at first: the tightening where it falls short, then a rule that is missed, then the load; the tightening where
+    /// nothing loads the joint.
+    /// </summary>
+    public Reserve First => Tightening.Value < 1 ? Tightening : Rule.Value < 1 ? Rule : Load.Check < 0 ? Tightening : Load;
 
     /// <summary>Both reserves of a joint.</summary>
     public static TwoReserves Of(in Mechanics<Plain> mechanics) => Of(mechanics, mechanics.Joint.Sharing);
@@ -45,7 +52,7 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
         var joint = mechanics.Joint;
         Span<int> room = stackalloc int[Check.All.Count];
         var sides = Judged(joint, room);
-        var tightening = AtNoLoad(mechanics, sides.ByTool);
+        var (tightening, rule) = (AtNoLoad(mechanics, sides.ByTool), AtNoLoad(mechanics, sides.Rules));
         var load = Reserve.None;
         var pulled = default(BoltLoad<Plain>);
         var pulledIn = -1;
@@ -71,7 +78,7 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
             }
         }
         // Of a load the tool's checks see nothing but its pull: the largest stands for all.
-        return new(pulledIn < 0 ? load : WithTool(mechanics, load, pulled, pulledIn, sides.ByTool), tightening);
+        return new(pulledIn < 0 ? load : WithTool(mechanics, load, pulled, pulledIn, sides.ByTool), tightening, rule);
     }
 
     /// <summary>The load's reserve of one bolt under some loads.</summary>
@@ -111,19 +118,23 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening)
     /// </summary>
     private static Sides Judged(Joint joint, Span<int> room)
     {
-        var (low, high) = (0, room.Length);
-        foreach (var check in joint.Judging.Checks)
+        Span<int> ends = stackalloc int[Kinds.Length];
+        var many = 0;
+        for (var side = 0; side < Kinds.Length; side++)
         {
-            if (!IsJudged(check, joint)) continue;
-            if (check.Info.SetBy == SetBy.Load) room[low++] = check.Index;
-            else room[--high] = check.Index;
+            foreach (var check in joint.Judging.Checks) if (check.Info.SetBy == Kinds[side] && IsJudged(check, joint)) room[many++] = check.Index;
+            ends[side] = many;
         }
-        return new(room[..low], room[high..]);
+        return new(room[..ends[0]], room[ends[0]..ends[1]], room[ends[1]..ends[2]]);
     }
 
-    /// <summary>The checks that are judged and may find something in a joint: those that the load sets and those that the tool sets.</summary>
-    private readonly ref struct Sides(ReadOnlySpan<int> byLoad, ReadOnlySpan<int> byTool)
+    private static readonly SetBy[] Kinds = [SetBy.Load, SetBy.Tool, SetBy.Rule];
+
+    /// <summary>The checks that are judged and may find something in a joint: those that the load sets, those that the tool sets, the rules.</summary>
+    private readonly ref struct Sides(ReadOnlySpan<int> byLoad, ReadOnlySpan<int> byTool, ReadOnlySpan<int> rules)
     {
+        public ReadOnlySpan<int> Rules { get; } = rules;
+
         public ReadOnlySpan<int> ByLoad { get; } = byLoad;
 
         public ReadOnlySpan<int> ByTool { get; } = byTool;

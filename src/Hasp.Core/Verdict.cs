@@ -34,5 +34,5 @@ public readonly record struct Verdict(string Figure, string Mark, string Label, 
         };
     }
 
-    private static string Utilisation(double factor) => factor <= 0 ? "over" : QuantityText.Factor(1 / factor);
+    private static string Utilisation(double factor) => factor <= 0 ? "over" : QuantityText.Utilisation(1 / factor);
 }

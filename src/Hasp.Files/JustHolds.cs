@@ -16,6 +16,9 @@ namespace Hasp.Files;
 /// <param name="Refused">Why a joint cannot have that value; empty where it can.</param>
 public readonly record struct Tried(double Value, double Load, double Tightening, Check? Governs, string Refused)
 {
+    /// <summary>The lesser of both reserves; NaN where the value is refused.</summary>
+    public double Least => Math.Min(Load, Tightening);
+
     /// <summary>True where every check reaches its required factor.</summary>
     public bool Holds => Refused.Length == 0 && Load >= 1 && Tightening >= 1;
 }
@@ -53,7 +56,8 @@ public sealed class JustHolds
         Unit = UnitOf(field, text, shown, _share);
         Now = StatedIn(Unit, text);
         (Logarithmic, var values) = ValuesOf(joint);
-        Curve = [.. values.Select(Try)];
+        // A bound that may not be reached is not tried: nothing is offered right beside it.
+        Curve = Refined([.. values.Where(v => !Field.AboveMin || v > Shown(Field.Min)).Select(Try)]);
         Ranges = [.. RangesOf(Curve)];
     }
 
@@ -139,7 +143,8 @@ public sealed class JustHolds
         var thread = Shown(joint.Bolts.Thread.Diameter);
         var signed = Field.Min < 0;
         if (signed && Field.Dimension == Dimension.Length) return (false, Even((Now ?? 0) - (20 * thread), (Now ?? 0) + (20 * thread)));
-        if (Field.Dimension is Dimension.None or Dimension.Angle && high - low <= 30) return (false, Even(low, high));
+        if (Field.Dimension == Dimension.Angle) return (false, Even(Math.Max(low, Shown(-Math.PI)), Math.Min(high, Shown(Math.PI))));
+        if (Field.Dimension is Dimension.None && high - low <= 30) return (false, Even(low, high));
         if (Field == Fields.Settling) return (false, Even(low, Math.Min(high, Math.Max(Shown(0.1), 4 * (Now ?? 0)))));
         var about = Now is { } now && now != 0 ? Math.Abs(now) : Usual(joint, thread);
         var sign = Now < 0 ? -1 : 1;
@@ -183,8 +188,47 @@ public sealed class JustHolds
         var (joint, faults) = JointDocument.Read(trial.ToJsonString());
         if (joint is null) return new(value, double.NaN, double.NaN, null, faults[0].Problem);
         var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
-        var least = reserves.Load.Value < reserves.Tightening.Value ? reserves.Load : reserves.Tightening;
-        return new(value, reserves.Load.Value, reserves.Tightening.Value, least.Check < 0 ? null : Check.All[least.Check], "");
+        var least = reserves.Design.Value < reserves.Tightening.Value ? reserves.Design : reserves.Tightening;
+        return new(value, reserves.Design.Value, reserves.Tightening.Value, least.Check < 0 ? null : Check.All[least.Check], "");
+    }
+
+    /// <summary>
+    /// The same curve with the tops between its points looked for, where they may rise over 1 unseen: a window narrower than the step is
+    /// found from its best point.
+    /// </summary>
+    private IReadOnlyList<Tried> Refined(List<Tried> curve)
+    {
+        if (Field.Kind == FieldKind.Count) return curve;
+        var tops = Enumerable.Range(0, curve.Count).Where(i => !curve[i].Holds && Least(i) >= Least(i - 1) && Least(i) >= Least(i + 1) && Least(i) > 0)
+            .OrderByDescending(Least).Take(MostTops).ToList();
+        foreach (var found in tops.Select(i => Top(curve[Math.Max(0, i - 1)].Value, curve[i], curve[Math.Min(curve.Count - 1, i + 1)].Value)).Where(t => t.Holds).ToList())
+        {
+            curve.Insert(curve.FindIndex(t => t.Value > found.Value) is var at and >= 0 ? at : curve.Count, found);
+        }
+        return curve;
+
+        double Least(int i) => i < 0 || i >= curve.Count || double.IsNaN(curve[i].Least) ? double.NegativeInfinity : curve[i].Least;
+    }
+
+    private const int MostTops = 2;
+
+    /// <summary>The best between two values, by the golden section; the search ends as soon as one holds.</summary>
+    private Tried Top(double low, Tried best, double high)
+    {
+        const double Golden = 0.3819660112501051;
+        for (var i = 0; i < 30 && !best.Holds && high - low > 1e-9 * Math.Max(Math.Abs(high), 1e-9); i++)
+        {
+            var right = high - best.Value > best.Value - low;
+            var next = Try(right ? best.Value + (Golden * (high - best.Value)) : best.Value - (Golden * (best.Value - low)));
+            if (next.Least > best.Least)
+            {
+                (low, high) = right ? (best.Value, high) : (low, best.Value);
+                best = next;
+            }
+            else if (right) high = next.Value;
+            else low = next.Value;
+        }
+        return best;
     }
 
     private IEnumerable<HoldingRange> RangesOf(IReadOnlyList<Tried> curve)

@@ -42,6 +42,7 @@ public static class ResultDocument
         ["governs"] = result.Governing is { } g ? g.Check.Id : null,
         ["loadReserve"] = SideOf(result.Reserves.Load, result.Joint),
         ["tighteningReserve"] = SideOf(result.Reserves.Tightening, result.Joint),
+        ["rule"] = SideOf(result.Reserves.Rule, result.Joint),
         ["capacity"] = new JsonArray([.. result.Limits.Select(l => LimitOf(l, result.Joint))]),
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),

@@ -44,6 +44,9 @@ public enum SetBy
 
     /// <summary>The tightening: judged with no outside load at all.</summary>
     Tool,
+
+    /// <summary>A rule that is kept or not (spacing, edges, engagement, proportions): no load changes it, and it is no reserve.</summary>
+    Rule,
 }
 
 /// <summary>What is fixed about a check.</summary>

@@ -110,6 +110,10 @@ public static partial class QuantityText
         { } f => (Math.Floor((f * 100) + 1e-6) / 100).ToString("0.00", CultureInfo.InvariantCulture),
     };
 
+    /// <summary>A utilisation to two decimals, raised and not rounded: one that is over 1 must never read 1.00.</summary>
+    public static string Utilisation(double used) => used > 99.99 ? "> 99"
+        : (Math.Ceiling((used * 100) - 1e-6) / 100).ToString("0.00", CultureInfo.InvariantCulture);
+
     /// <summary>Number and unit as a screen shows them, in <paramref name="system"/>: rounded for reading, never for storing.</summary>
     public static (string Number, string Unit) Show(double held, Dimension dimension, UnitSystem system, int significant = 4)
     {

@@ -28,7 +28,7 @@ public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle
     public bool Holds => Reserves.Holds && Obstacle is null;
 
     internal static FinderEntry Refused(string obstacle) =>
-        new(new(Core.Reserve.None with { Value = 0, Factor = double.NaN }, Core.Reserve.None), obstacle);
+        new(new(Core.Reserve.None with { Value = 0, Factor = double.NaN }, Core.Reserve.None, Core.Reserve.None), obstacle);
 }
 
 /// <summary>One size in one grade, for every number of bolts.</summary>

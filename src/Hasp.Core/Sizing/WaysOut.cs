@@ -135,8 +135,13 @@ public static class WaysOut
     private readonly record struct Proposal(string Words, Values Said, (string Path, string Text)[] Edits)
     {
         /// <summary>A change of fields alone: judged by their values, written by their texts.</summary>
-        internal static Proposal Of(Joint joint, string words, params Change[] changes) =>
-            new(words, joint.Kind.Held(joint).With(changes), [.. changes.Select(c => (c.Path, c.Text))]);
+        internal static Proposal Of(Joint joint, string words, params Change[] changes)
+        {
+            // Numbers that the kind found itself are held while the change is judged: they are written with it, or they would be found anew.
+            var held = joint.Kind.CountedIn(joint).Where(c => !joint.Said.Has(c.Field) && changes.All(x => x.Path != c.Field.Path))
+                .Select(c => c.Field.To(c.Now(joint)));
+            return new(words, joint.Kind.Held(joint).With(changes), [.. changes.Concat(held).Select(c => (c.Path, c.Text))]);
+        }
     }
 
     /// <summary>The first change of a kind, mildest first, that mends the joint.</summary>

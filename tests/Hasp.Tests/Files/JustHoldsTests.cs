@@ -119,4 +119,56 @@ public sealed class JustHoldsTests
         }
         Assert.True(looked > 40, $"only {looked} fields were looked for");
     }
+
+    [Fact]
+    public void A_window_narrower_than_the_step_is_found_from_its_best_point()
+    {
+        // Slip from below and proof from above close in on one share of proof.
+        var (narrow, missed) = (0, new List<string>());
+        for (var shear = 27.0; shear < 40; shear += 0.5)
+        {
+            (string, string)[] joint = [("loads[0].tension", "0 kN"), ("loads[0].shear", $"{shear} kN"), ("tightening.scatter", "0.25"), ("judging.required.tightening", "1")];
+            var ranges = Of("tightening.aim", joint).Ranges;
+            // By steps of a tenth of a per cent, in plain trial.
+            var holds = Enumerable.Range(0, 200).Select(i => 66 + (0.1 * i)).Where(p => Holds("tightening.aim", $"{p:R} %", joint)).ToList();
+            if (holds.Count > 0 && ranges.Count == 0) missed.Add($"{shear} kN: {holds[0]} to {holds[^1]} %");
+            if (holds.Count is > 0 and < 26) narrow++;
+            Assert.All(ranges, r => Assert.True(Holds("tightening.aim", (r.From ?? r.To!).Text, joint)));
+            if (holds.Count == 0) break;
+        }
+        Assert.Empty(missed);
+        Assert.True(narrow > 0, "no window was narrower than the step");
+    }
+
+    [Fact]
+    public void A_bound_that_is_not_reached_is_not_offered()
+    {
+        var walked = 0;
+        foreach (var field in Fields.All.Where(f => f.AboveMin && JustHolds.Offers(f) && !f.Path.Contains("[]", StringComparison.Ordinal)))
+        {
+            if (JustHolds.Of(Samples.With(), field.Path, UnitSystem.Si) is not { } found) continue;
+            walked++;
+            foreach (var edge in found.Ranges.SelectMany(r => new[] { r.From, r.To }).OfType<HoldingEdge>()) Assert.True(Math.Abs(edge.Value) > 1e-9, $"{field.Path}: {edge.Text}");
+        }
+        Assert.True(walked >= 3, $"only {walked}");
+    }
+
+    [Fact]
+    public void An_angle_is_looked_for_all_round()
+    {
+        var found = JustHolds.Of(Samples.Bracket(("pattern.turned", "0 deg")), "pattern.turned", UnitSystem.Si)!;
+        Assert.True(found.Curve[0].Value <= -179.9 && found.Curve[^1].Value >= 179.9, $"{found.Curve[0].Value} to {found.Curve[^1].Value}");
+    }
+
+    [Fact]
+    public void A_utilisation_over_1_never_reads_1_and_a_factor_under_1_never_does()
+    {
+        foreach (var over in new[] { 1.0001, 1.001, 1.004, 1.0099, 1.2301 })
+        {
+            Assert.NotEqual("1.00", QuantityText.Utilisation(over));
+            Assert.NotEqual("1.00", QuantityText.Factor(1 / over));
+        }
+        Assert.Equal("1.00", QuantityText.Utilisation(1));
+        Assert.Equal("0.62", QuantityText.Utilisation(0.62));
+    }
 }

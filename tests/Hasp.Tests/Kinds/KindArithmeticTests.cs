@@ -161,7 +161,14 @@ public sealed class KindArithmeticTests
         string Told(string end, string hole) => string.Join("; ", KindReferences.Evaluated(Document(end, hole))
             .Cautions.Where(c => c.Id == "pinProportions").Select(c => c.Text));
         Assert.Equal("", Told("100 mm", "41 mm"));
-        Assert.Contains("79.1 mm beyond the hole", Told("99 mm", "41 mm"), StringComparison.Ordinal);
+        CheckResult Judged(string end) => KindReferences.Evaluated(Document(end, "41 mm")).Checks.Single(c => c.Check.Id == "aiscPinProportions");
+        Assert.True(Judged("100 mm").Holds);
+        Assert.False(Judged("99 mm").Holds);
+        Assert.Equal((99 - 20.5) / (1.33 * 59.5), Judged("99 mm").Factor!.Value, 1e-12);
+        // A rule is no reserve: no load changes it, and the joint does not hold while it is missed.
+        var missed = KindReferences.Evaluated(Document("99 mm", "41 mm"));
+        Assert.False(missed.Holds);
+        Assert.True(missed.Reserves.Load.Value > 1);
         Assert.Contains("at most 41 mm", Told("100 mm", "41.5 mm"), StringComparison.Ordinal);
     }
 

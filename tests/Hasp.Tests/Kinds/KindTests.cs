@@ -214,6 +214,72 @@ public sealed class KindTests
         }
     }
 
+    public static TheoryData<string, string> KindsAndBases
+    {
+        get
+        {
+            var all = new TheoryData<string, string>();
+            foreach (var kind in Kind.All) foreach (var basis in Core.Checks.Basis.All) all.Add(kind.Id, basis.Id);
+            return all;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(KindsAndBases))]
+    public void A_way_that_is_taken_is_what_was_judged(string kind, string basis)
+    {
+        var taken = 0;
+        foreach (var times in new[] { 1.5, 3, 6 })
+        {
+            var document = Kind.ById(kind)! is { IsParts: true } ? Samples.With() : KindExample.Of(Kind.ById(kind)!);
+            JointEdit.Set(document, Core.Joints.Fields.Basis.Path, basis, Core.Quantities.UnitSystem.Si);
+            foreach (var load in document["loads"]!.AsArray().OfType<System.Text.Json.Nodes.JsonObject>())
+            {
+                foreach (var key in new[] { "fx", "fy", "fz", "tension", "shear", "pressure" })
+                {
+                    if (load[key]?.GetValue<string>().Split(' ') is [var number, var unit]) load[key] = $"{double.Parse(number, System.Globalization.CultureInfo.InvariantCulture) * times:R} {unit}";
+                }
+            }
+            if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) continue;
+            foreach (var way in Core.Sizing.WaysOut.Of(joint))
+            {
+                var changed = (System.Text.Json.Nodes.JsonObject)document.DeepClone();
+                JointEdit.Take(changed, way, Core.Quantities.UnitSystem.Si);
+                var result = Evaluation.Run(Read(changed));
+                Assert.True(result.Holds, $"{way.Words}: {result.Governing?.Check.Id} {result.GoverningReserve}");
+                Assert.Equal(way.Reserve, result.GoverningReserve!.Value, 1e-9 * way.Reserve);
+                taken++;
+            }
+        }
+        if (kind is "parts" or "closure" or "splice" && basis == "machine") Assert.True(taken > 0, "no way was offered");
+    }
+
+    [Fact]
+    public void A_closure_takes_the_fewest_that_hold_by_every_check()
+    {
+        var (kept, random) = (0, new Random(9));
+        for (var i = 0; i < 60; i++)
+        {
+            var document = KindExample.Of(Kind.ById("closure")!);
+            var closure = document["closure"]!.AsObject();
+            closure.Remove("perRow");
+            document["loads"]![0]!["pressure"] = $"{random.Next(2, 30)} MPa";
+            closure["outer"] = $"{random.Next(112, 150)} mm";
+            if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) continue;
+            var chosen = joint.AllBolts;
+            bool HoldsWith(int n)
+            {
+                closure["perRow"] = n;
+                return JointDocument.Read(document.ToJsonString()).Joint is { } with && TwoReserves.Of(Mechanics<Core.Formulas.Plain>.Of(with)).Design.Value >= 1;
+            }
+            var fewest = new[] { 2, 3, 4, 6, 8, 12, 24 }.FirstOrDefault(HoldsWith);
+            if (fewest == 0) continue;
+            Assert.Equal(fewest, chosen);
+            kept++;
+        }
+        Assert.True(kept > 15, $"only {kept}");
+    }
+
     [Theory]
     [MemberData(nameof(Kinds))]
     public void Ways_out_mend_what_falls_short(string kind)

@@ -157,7 +157,7 @@ internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscSpacing", "Spacing and edge distance", "spacing", 1, PreloadUsed.None,
         "distance over the least allowed, or the greatest allowed over the distance, where one is not kept",
-        "AISC 360-22, J3.4 to J3.6") { WithoutLoad = true };
+        "AISC 360-22, J3.4 to J3.6") { SetBy = SetBy.Rule, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => SpacingLimits.Judge<T>(m.Joint, Limits);

@@ -10,7 +10,7 @@ internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("enSpacing", "Spacing and edges", "spacing", 1, PreloadUsed.None,
         "distance over the least allowed, or the greatest allowed over the distance, where one is not kept",
-        "EN 1993-1-8:2005, Table 3.3") { WithoutLoad = true };
+        "EN 1993-1-8:2005, Table 3.3") { SetBy = SetBy.Rule, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => SpacingLimits.Judge<T>(m.Joint, Limits);

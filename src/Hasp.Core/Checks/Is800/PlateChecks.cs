@@ -143,7 +143,7 @@ internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("isSpacing", "Pitch and edge distances", "spacing", 1, PreloadUsed.None,
         "distance over the least allowed, or the greatest allowed over the distance, where one is not kept",
-        "IS 800:2007, 10.2") { WithoutLoad = true };
+        "IS 800:2007, 10.2") { SetBy = SetBy.Rule, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => SpacingLimits.Judge<T>(m.Joint, Limits);

@@ -12,7 +12,7 @@ internal readonly struct StripCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("strip", "Thread stripping, bolt to break first", "strips", 1.0, PreloadUsed.None,
         "load that strips the weaker thread over the load that breaks the bolt: the bolt must break first",
-        "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "basic 60° form of the shear areas; ASME B1.1 App. B") { SetBy = SetBy.Rule, WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -261,7 +261,7 @@ internal sealed record ClosureInputs(
         var rows = r.Said.Of(ClosureKind.Rows);
         var largest = r.Said[Fields.Loads].Select(l => l.Stated(Fields.CasePressure) ?? 0).DefaultIfEmpty(0).Max();
         var required = r.Said.Of(Fields.Required[MachineBasis.Shear.Index]);
-        var perRow = r.Said.Stated(ClosureKind.PerRow) ?? Fewest(largest, seal, required, grade, thread, rows, list);
+        var perRow = r.Said.Stated(ClosureKind.PerRow) ?? (r.Said.IsFaulty(ClosureKind.PerRow) ? 2 : FewestOf(r.Said, list));
         var hole = r.Hole(d);
         // Towards the middle of the plug the bolts of a row come together: their tips keep a millimetre apart.
         var deepest = (bore / 2) - (perRow > 1 ? (d + 1) / (2 * Math.Sin(Math.PI / perRow)) : 0);
@@ -335,12 +335,7 @@ internal sealed record ClosureInputs(
         return numbers;
     }
 
-    private static int Fewest(double pressure, double seal, double required, GradeBand grade, ScrewThread thread, int rows,
-        ImmutableArray<int> list)
-    {
-        var area = ThreadGeometry<Plain>.Of(thread).StressArea;
-        var needed = ClosureFormulas.BoltsNeeded<Plain>(new(required), LoadHelpers.EndLoad<Plain>(new(pressure), new(seal)), new(0.577),
-            new(grade.Yield), area).Value / rows;
-        return ClosureFormulas.Indexed(Math.Max(2, needed), list) ?? list.DefaultIfEmpty(2).Max();
-    }
+    /// <summary>The fewest bolts in a row of those that can be indexed, each number judged by every check.</summary>
+    private static int FewestOf(Values said, ImmutableArray<int> list) => Fewest.Of(
+        list.Where(n => n > 1).Order(), list.Where(n => n > 1).DefaultIfEmpty(2).Min(), n => JointRules.JointOf(said.With(ClosureKind.PerRow.To(n)), []));
 }

@@ -99,7 +99,7 @@ internal readonly struct CoverSpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
         "coverSpacing", "Bolt spacing for the gasket", "leaks between bolts", 1.0, PreloadUsed.None,
-        "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Tool,
+        "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Rule,
         WithoutLoad = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)

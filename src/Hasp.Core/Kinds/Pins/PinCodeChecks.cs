@@ -314,6 +314,30 @@ internal readonly struct AiscPinRuptureCheck : IPinPartCheck
     }
 }
 
+/// <summary>Proportions, D5.2: what lies beyond the hole against 1.33·be. Kept or not, whatever the load.</summary>
+internal readonly struct AiscPinProportionsCheck : IPinPartCheck
+{
+    private const double Beyond = 1.33;
+
+    public static CheckInfo Info { get; } = AiscPin.Info(
+        "aiscPinProportions", "Proportions of the parts", "too little beyond the hole", "length beyond the hole over 1.33·be",
+        "D5.2") with { SetBy = SetBy.Rule, WithoutLoad = true };
+
+    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
+        where T : struct, IScalar<T>
+    {
+        var (worst, p) = (Judged<T>.Nothing, m.Joint.Of<PinInputs>());
+        for (var i = 0; i < p.Members.Length; i++)
+        {
+            var (part, hole) = (p.Members[i], p.D0<T>());
+            var beyond = T.Given(PinTerms.Beyond, part.End - (p.Hole / 2), i + 1, part.Name);
+            var be = PinFormulas.EffectiveWidth(PinParts.Wide<T>(part, i + 1), hole, PinParts.Thick<T>(part, i + 1));
+            worst = worst.OrWorse(T.Let(PinTerms.Proportion, beyond / (T.Const(Beyond) * be), i + 1), i);
+        }
+        return worst;
+    }
+}
+
 /// <summary>Shear rupture on the effective area, D5.1(b).</summary>
 internal readonly struct AiscPinShearRuptureCheck : IPinPartCheck
 {

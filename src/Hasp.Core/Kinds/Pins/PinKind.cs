@@ -84,7 +84,7 @@ public static class PinKind
     ];
     private static readonly ImmutableArray<Check> ByAisc =
     [
-        Check.OfParts<AiscPinRuptureCheck>(), Check.OfParts<AiscPinShearRuptureCheck>(), Check.OfParts<AiscPinBearingCheck>(),
+        Check.OfParts<AiscPinRuptureCheck>(), Check.OfParts<AiscPinProportionsCheck>(), Check.OfParts<AiscPinShearRuptureCheck>(), Check.OfParts<AiscPinBearingCheck>(),
         Check.OfParts<AiscPinGrossCheck>(),
         Check.OfParts<AiscPinShearCheck>(), Check.OfParts<AiscPinFlexureCheck>(),
     ];
@@ -167,24 +167,13 @@ public static class PinKind
             "pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. What keeps it is not judged here.");
         if (p.Bolt is not null) yield return new("boltAsPin",
             "A bolt as a pin is run up by hand and locked: it is not preloaded, and it turns and wears.");
-        if (joint.Judging.Where<AiscSettings>() is not null && Proportions(p).ToList() is { Count: > 0 } outside)
-            yield return new("pinProportions", $"AISC 360-22, D5.2: {string.Join("; ", outside)}.");
+        const double MostPlay = 1;
+        if (joint.Judging.Where<AiscSettings>() is not null && p.Hole - p.Diameter > MostPlay) yield return new("pinProportions",
+            $"AISC 360-22, D5.2: where the parts turn under full load the hole is to be at most {KindReader.Mm(p.Diameter + MostPlay)}.");
         if (p.Hole > p.Diameter * 1.1) yield return new("pinLoose",
             "The hole is more than a tenth wider than the pin: pin and hole touch on a line, and bearing by d·t is too favourable.");
         if (joint.Cases.Any(c => Math.Abs(c.Tension) > 0)) yield return new("pinSideways",
             "A case pulls along the pin: nothing here carries that.");
-    }
-
-    /// <summary>What AISC 360-22, D5.2 asks of a pin-connected member and this one has not.</summary>
-    private static IEnumerable<string> Proportions(PinInputs p)
-    {
-        const double MostPlay = 1, Beyond = 1.33;
-        if (p.Hole - p.Diameter > MostPlay) yield return $"the hole is to be at most {KindReader.Mm(p.Diameter + MostPlay)} where the parts turn under full load";
-        foreach (var part in p.Members)
-        {
-            var least = Beyond * PinFormulas.EffectiveWidth<Plain>(new(part.Width), new(p.Hole), new(part.Thickness)).Value;
-            if (part.End - (p.Hole / 2) < least) yield return $"{part.Name.ToLowerInvariant()}: at least {QuantityText.ShowText(least, Dimension.Length, UnitSystem.Si, 3)} beyond the hole, 1.33·be";
-        }
     }
 
     private static IEnumerable<NamedValue> Values(Mechanics<Plain> m)

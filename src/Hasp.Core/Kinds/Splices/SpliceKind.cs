@@ -204,9 +204,6 @@ internal sealed record SpliceInputs(
     // Longer groups than this are no splice any more; the search for the fewest ends there.
     private const int MostColumns = 12;
 
-    // What more bolts help by less than this they do not help.
-    private const double Worthwhile = 1.001;
-
     /// <summary>Packing on each face of the thinner plate.</summary>
     internal double Packing => Form == SpliceForm.TwoCovers ? Math.Abs(Left - Right) / 2 : 0;
 
@@ -264,41 +261,17 @@ internal sealed record SpliceInputs(
     {
         var (left, right) = (said.Stated(SpliceKind.Columns), said.Stated(SpliceKind.ColumnsRight));
         if (left is { } both) return (both, right ?? both);
-        var fewest = Fewest(said);
+        var fewest = FewestOf(said);
         return (fewest.Left, right ?? fewest.Right);
     }
 
     /// <summary>The fewest bolts along that hold on each side, each number judged in full.</summary>
-    private static (int Left, int Right) Fewest(Values said)
+    private static (int Left, int Right) FewestOf(Values said)
     {
         var known = new Dictionary<int, Joint?>();
         Joint? With(int n) => known.TryGetValue(n, out var made) ? made
             : known[n] = JointRules.JointOf(said.With(SpliceKind.Columns.To(n), SpliceKind.ColumnsRight.Cleared), []);
-        var left = FewestOf(n => With(n) is { } joint ? joint.Sides.IsEmpty ? joint : joint.Sides[0].Joint : null);
-        return (left, With(left) is { Sides.IsEmpty: false } ? FewestOf(n => With(n)?.Sides[1].Joint) : left);
-    }
-
-    /// <summary>
-    /// The fewest of one side. Where none holds, a check that more bolts do not help, such as too wide an edge, is set aside and the others
-    /// are asked again: it falls short with any number, and is shown. Where more bolts help and never suffice, the number that holds best.
-    /// </summary>
-    private static int FewestOf(Func<int, Joint?> side)
-    {
-        var aside = ImmutableHashSet<int>.Empty;
-        while (true)
-        {
-            var tried = new List<(int Number, Reserve Load)>();
-            for (var n = 1; n <= MostColumns; n++)
-            {
-                if (side(n) is not { } joint) continue;
-                tried.Add((n, TwoReserves.Of(Mechanics<Plain>.Of(joint.WithoutChecks(aside))).Load));
-                if (tried[^1].Load.Value >= 1) return n;
-            }
-            if (tried.Count == 0) return 2;
-            var last = tried[^1].Load;
-            if (!tried[..^1].Any(t => t.Load.Check == last.Check
-                && last.Value < t.Load.Value * Worthwhile)) return tried.MaxBy(t => t.Load.Value).Number;
-            aside = aside.Add(last.Check);
-        }
+        var left = Fewest.Of(Enumerable.Range(1, MostColumns), 2, n => With(n) is { } joint ? joint.Sides.IsEmpty ? joint : joint.Sides[0].Joint : null);
+        return (left, With(left) is { Sides.IsEmpty: false } ? Fewest.Of(Enumerable.Range(1, MostColumns), 2, n => With(n)?.Sides[1].Joint) : left);
     }
 }
