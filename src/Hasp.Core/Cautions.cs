@@ -40,6 +40,13 @@ internal static class Cautions
     private static List<string> Lowered(Joint joint) =>
         [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant())];
 
+    /// <summary>What comes on a joint in its plane: it may turn about without changing its size.</summary>
+    private static (double X, double Y, double Turn, double Size) Sideways(LoadCase c) =>
+        (c.Load.Force.X, c.Load.Force.Y, c.Load.Moment.Z, c.Shear);
+
+    private static bool Reverses((double X, double Y, double Turn, double Size) a, (double X, double Y, double Turn, double Size) b) =>
+        (a.X * b.X) + (a.Y * b.Y) < 0 || a.Turn * b.Turn < 0;
+
     private static string Share(double share) => $"{Math.Min(1, share) * 100:0} %";
 
     private static IReadOnlyList<Caution> OfBolted(Joint joint, in Mechanics<Plain> m)
@@ -115,7 +122,8 @@ internal static class Cautions
         Say(m.Preload.Value > 0 && joint.Cases.Any(c => c.AlternatesWith is not null) && joint.Fatigue.Making == ThreadMaking.Cut,
             "threadsCut",
             "Threads are taken as cut. Rolled threads last longer; state it only where it is sure.");
-        Say(joint.Fatigue.Slope is null && joint.Cases.Any(c => c.Cycles is not null), "cyclesIdle",
+        var judgesFatigue = joint.Judging.Checks.Contains(MachineBasis.Fatigue);
+        Say(judgesFatigue && joint.Fatigue.Slope is null && joint.Cases.Any(c => c.Cycles is not null), "cyclesIdle",
             "Cycles are stated but no S–N slope: fatigue is judged for endless life.");
         Say(Enumerable.Range(0, joint.Layers.Length).Any(i => joint.EdgeDistance(i) is null) && m.Stack.Planes.Length > 0
             && joint.Sharing.AnyShear, "edgeNotStated",
@@ -142,18 +150,27 @@ internal static class Cautions
             "Nobody knows these bolts' grade for sure: the strengths are of the grade stated. Find the head marking, or use new bolts.");
         Say(joint.Condition == BoltCondition.Reused, "reused",
             "Reused bolts: threads and finish are worn, so that the same torque clamps less. Never reuse bolts tightened past yield, galvanised or A490 ones.");
-        Say(joint.Cases.Any(c => c.Pressure > 0 && c.Tension <= 0), "pressureNoEndLoad",
+        Say(joint.Kind.IsParts && joint.Cases.Any(c => c.Pressure > 0 && c.Tension <= 0), "pressureNoEndLoad",
             "A case contains pressure, and no load pulls the parts apart in it: the end load of the pressure, p·π/4·D², belongs into its tension.");
         var (coldest, hottest) = (Math.Min(joint.Temperatures.Bolts, joint.Temperatures.Assembly),
             Math.Max(joint.Temperatures.Bolts, joint.Temperatures.Parts));
         Say(coldest < grade.Service.Least || hottest > grade.Service.Most, "gradeTemperature",
             $"{grade.Grade} is listed for {grade.Service.Least:0} to {grade.Service.Most:0} °C: its strengths do not hold beyond.");
         Say(hottest > finish.ServiceMost, "finishTemperature", $"The finish ({finish.Label}) serves to {finish.ServiceMost:0} °C.");
-        Say(joint.Cases.Any(c => c.Other is { } o && (c.Shear != (o < 0 ? 0 : joint.Cases[o].Shear))) && how.PrevailingTorque <= 0,
+        Say(joint.Cases.Any(c => c.Other is { } o && Sideways(c) != (o < 0 ? default : Sideways(joint.Cases[o]))) && how.PrevailingTorque <= 0,
             "selfLoosening",
             "The shear alternates and nothing locks the thread: bolts work loose sideways. Keep it from slipping, or lock it.");
-        Say(!joint.Alternates && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged",
-            "Fatigue is not judged: no load case alternates with another.");
+        Say(!joint.Alternates && joint.Cases.Any(a => joint.Cases.Any(b => Reverses(Sideways(a), Sideways(b)))) && how.PrevailingTorque <= 0,
+            "shearReverses",
+            "The shear of one case is against that of another: if they come in turn, bolts in clearance holes work back and forth and loose. Say which alternates with which, keep it from slipping, or lock it.");
+        Say(joint.AllBolts == 1, "singleBolt", "One bolt alone: nothing is left to hold when it fails, and the parts can turn about it.");
+        Say(joint.Kind.IsParts && joint.Cases.Any(c => c.Tension > 0), "hangs",
+            "If the pull is a load that hangs, or people stand on or under it: the rules for lifting gear and for people come first, with their own factors.");
+        Say(joint.Layers.Any(l => l.Material.Kind == "plastic"), "creep",
+            "Plastic under the clamp creeps: most of the preload goes in the first days, more when warm. State its relaxation and bearing limit by the maker, use sleeves or large washers, and tighten again.");
+        Say((!joint.Alternates || !judgesFatigue) && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged",
+            joint.Alternates ? $"Fatigue is not judged by {joint.Judging.Basis.Name}: its figures are shown, and by a code for fatigue it is somebody's to judge."
+                : "Fatigue is not judged: no load case alternates with another.");
         var lowered = Lowered(joint);
         Say(lowered.Count > 0, "requiredLowered", "Required factors are set below their default: " + string.Join(", ", lowered) + ".");
         Say(joint.FaceFriction > 0.5, "frictionHigh", "A slip coefficient above 0.5 needs a surface class or a test to stand on.");

@@ -384,7 +384,8 @@ public static partial class Fields
     public static readonly Field<int> LayerHoles = new(
         "layers[].holesAcross", Types.Whole, "Holes across", "holes side by side in that width")
     {
-        Min = 1, Max = 200, Otherwise = 1, Blank = (_, _) => "1 hole across",
+        Min = 1, Max = 200, Default = "by the pattern; 1 of a single bolt; else needed where a width is stated",
+        Blank = (j, _) => j.Pattern is not null ? "by the pattern" : j.Bolts.Count == 1 ? "1 hole across" : "how many side by side?",
     };
     public static readonly Field<double> LayerEdge = new(
         "layers[].edgeDistance", Types.Length, "Edge distance", "hole centre to the edge that the load points to")

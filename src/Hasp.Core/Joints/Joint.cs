@@ -192,8 +192,12 @@ public sealed record Joint
         return Math.Max(Math.Min(2 * edge, room), LeastRing * Hole);
     }
 
-    /// <summary>True where the width of some part is stated.</summary>
-    public bool HasWidth => Layers.Any(l => l.Width is not null);
+    /// <summary>Holes side by side in a part's width: as stated; of one bolt one; null where the pattern tells, or nobody has.</summary>
+    public int? HolesAcross(int layer) => Layers[layer].HolesAcross ?? (Bolts.Count == 1 ? 1 : null);
+
+    /// <summary>Parts whose net section cannot be judged, because nobody said how many holes stand side by side in the width stated.</summary>
+    public IEnumerable<int> HolesOpen => Enumerable.Range(0, Layers.Length)
+        .Where(i => Layers[i].Width is not null && HolesAcross(i) is null && Pattern is null);
 
     /// <summary>The head or nut that is turned when tightening, and the hole it turns over: the nut, a stud's nut, or the screw's head.</summary>
     public BearingPart Turned => Bolts.Nut ?? Bolts.Head;
@@ -427,9 +431,9 @@ public enum LimitStates
 /// <param name="EdgeDistance">Hole centre to the edge that the load points to, mm; null where not stated, and then tear-out is not
 /// judged.</param>
 /// <param name="Width">Width of the part across the pull, mm; null where not stated, and then its net section is not judged.</param>
-/// <param name="HolesAcross">Holes side by side in that width.</param>
+/// <param name="HolesAcross">Holes side by side in that width, where it is stated: it goes before the pattern.</param>
 public sealed record Layer(string Name, double Thickness, Material Material, Side Side, double? EdgeDistance, double? Width = null,
-    int HolesAcross = 1)
+    int? HolesAcross = null)
 {
     /// <summary>Hole centre to the edge beside the load, mm; null where not stated.</summary>
     public double? SideDistance { get; init; }

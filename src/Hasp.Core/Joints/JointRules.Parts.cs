@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
+using Hasp.Core.LoadPath;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 
@@ -81,12 +82,12 @@ public static partial class JointRules
         List<Fault> faults)
     {
         var material = MaterialFor(said, own, faults);
-        var across = said.Of(Fields.LayerHoles);
+        var across = said.Stated(Fields.LayerHoles);
         var edge = said.Stated(Fields.LayerEdge);
-        if (said.Stated(Fields.LayerWidth) is { } width && hole is { } bored && width <= across * bored)
+        if (said.Stated(Fields.LayerWidth) is { } width && hole is { } bored && width <= (across ?? 1) * bored)
         {
             faults.Add(new("width-small", said.PathOf(Fields.LayerWidth), Mm(width),
-                $"nothing is left between the holes: above {Mm(across * bored)} is needed"));
+                $"nothing is left between the holes: above {Mm((across ?? 1) * bored)} is needed"));
         }
         if (edge is { } e && thread is not null && EdgeFault(e, thread.Diameter, hole) is { } problem)
         {
@@ -104,6 +105,20 @@ public static partial class JointRules
         {
             SideDistance = beside, Holes = said.Of(Fields.LayerHoleKind),
         };
+    }
+
+    /// <summary>A part is wider than its bolts stand apart across the pull, with their holes.</summary>
+    private static void JudgeWidths(ImmutableArray<Layer> layers, BoltPattern? pattern, PlanPoint along, double hole, List<Fault> faults)
+    {
+        if (pattern is null) return;
+        var across = pattern.Group.Bolts.Select(b => (b.Y * along.X) - (b.X * along.Y)).ToList();
+        var least = across.Max() - across.Min() + hole;
+        for (var i = 0; i < layers.Length; i++)
+        {
+            // A number stated goes before the pattern, and with it the width it was stated for.
+            if (layers[i] is { Width: { } width, HolesAcross: null, OnlyClamped: false } && width <= least) faults.Add(new("width-small",
+                $"layers[{i}].width", Mm(width), $"the bolts do not fit: they stand {Mm(least - hole)} apart across the pull, so that above {Mm(least)} is needed"));
+        }
     }
 
     private static string? EdgeFault(double edge, double diameter, double? hole)

@@ -134,6 +134,9 @@ public static partial class JointRules
         var bolts = BoltsFor(said, count.Value, thread, grade, head, nut, kind, layers.Value, thickness, faults);
         var temperatures = TemperaturesFor(said, layers.Value, faults);
         if (bolts is null || temperatures is null) return null;
+        var along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value);
+        if (made.IsParts && cases.Value.Any(c => c.Shear > 0)) JudgeWidths(layers.Value, pattern, along, hole.Value.Diameter, faults);
+        if (faults.Count > before) return null;
         var embedding = EmbeddingOf(said, bolts.Value.End.Kind, layers.Value, cases.Value);
         var joint = new Joint
         {
@@ -163,7 +166,7 @@ public static partial class JointRules
             NutIsWeaker = nutIsWeaker,
             Judging = said.Once("judging", () => JudgingFor(said, made), j => j.Kind == made),
             Pattern = pattern,
-            Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value),
+            Along = along,
             SidesStated = said[Fields.Layers].Any(l => l.Has(Fields.LayerSide)),
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
         };

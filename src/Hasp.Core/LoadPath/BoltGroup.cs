@@ -91,7 +91,8 @@ public sealed class BoltGroup
     public bool IsPoint => Polar <= 1e-12 * Math.Max(1, Square(CentroidX) + Square(CentroidY));
 
     /// <summary>True where all bolts lie on one line; a moment that turns about that line finds no resistance.</summary>
-    public bool IsLine => !IsPoint && (SumX2 * SumY2) - (SumXY * SumXY) <= 1e-12 * Polar * Polar;
+    // Within a ten-thousandth of their spread: no hole stands truer, and what they held across the line would be no hold.
+    public bool IsLine => !IsPoint && (SumX2 * SumY2) - (SumXY * SumXY) <= 1e-8 * Polar * Polar;
 
     /// <summary>The least distance between two bolts, mm; infinite where there is one only.</summary>
     public double LeastPitch => _leastPitch ??= PitchOf(Bolts);

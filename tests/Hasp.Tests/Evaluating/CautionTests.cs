@@ -28,7 +28,8 @@ public sealed partial class CautionTests
         ("pressure", "loads[0].pressure=5 bar"), ("temperature", "temperature.parts=60 °C"),
         ("threadsCut", "loads[0].alternatesWith=unloaded"), ("cyclesIdle", "loads[0].alternatesWith=unloaded;loads[0].cycles=100000"),
         ("edgeNotStated", "layers[0].edgeDistance="),
-        ("settling", "layers[0].thickness=4 mm;layers[1].thickness=3 mm;tightening.aim=20 %"), ("runout", ""), ("slipsIntoBearing", "judging.shearBy=bearing"), ("noShearPlane", "layers[0].side=left;layers[1].side=left"),
+        ("settling", "layers[0].thickness=4 mm;layers[1].thickness=3 mm;tightening.aim=20 %"), ("shearReverses", "loads[0].tension=;loads[0].shear=;loads[0].fx=5 kN;loads[1].tension=;loads[1].shear=;loads[1].fx=-4 kN"), ("singleBolt", "bolts.count=1"), ("hangs", ""),
+        ("creep", "layers[0].material=Plastic PA 66"), ("runout", ""), ("slipsIntoBearing", "judging.shearBy=bearing"), ("noShearPlane", "layers[0].side=left;layers[1].side=left"),
         ("embrittlement", "bolts.grade=12.9;tightening.lubrication=zinc"),
         ("galvanisedHigh", "bolts.grade=10.9;tightening.lubrication=galvanised"), ("lubricantOnFaces", ""),
         ("galling", "bolts.grade=A4-80"),
@@ -62,11 +63,51 @@ public sealed partial class CautionTests
             .Select(c => (c.Split('=')[0], c[(c.IndexOf('=') + 1)..]))];
         var document = patterned ? Samples.Bracket() : Samples.With();
         if (text.Contains("layers[2]", StringComparison.Ordinal)) JointEdit.Add(document, "layers");
+        if (text.Contains("loads[1]", StringComparison.Ordinal)) JointEdit.Add(document, "loads");
         foreach (var (path, value) in pairs) JointEdit.Set(document, path, value, Core.Quantities.UnitSystem.Si);
         Assert.Contains(Evaluation.Run(Samples.Read(document)).Cautions, c => c.Id == id);
         // What a change raises, the plain joint does not have.
         if (pairs.Length > 0) Assert.DoesNotContain(Evaluation.Run(patterned ? Samples.PatternJoint() : Samples.Joint()).Cautions,
             c => c.Id == id);
+    }
+
+    [Theory]
+    // What turns about without changing its size loosens as well: along x, along y, a moment about z; the same both times does not.
+    [InlineData("fx=5 kN", "fx=-5 kN", true)]
+    [InlineData("fy=5 kN", "fy=-5 kN", true)]
+    [InlineData("mz=2 kN·m", "mz=-2 kN·m", true)]
+    [InlineData("fx=5 kN", "fy=5 kN", true)]
+    [InlineData("fx=5 kN", "fx=5 kN", false)]
+    [InlineData("fz=5 kN", "fz=-5 kN", false)]
+    public void A_shear_that_alternates_is_told_whatever_way_it_turns(string one, string other, bool told)
+    {
+        var document = Samples.Bracket(("loads[0].fy", ""), ("loads[0].atX", ""));
+        JointEdit.Add(document, "loads");
+        foreach (var (path, text) in new[] { ("loads[1].name", "Back"), ("loads[0]." + one.Split('=')[0], one.Split('=')[1]), ("loads[1]." + other.Split('=')[0], other.Split('=')[1]), ("loads[0].alternatesWith", "Back") })
+        {
+            JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+        }
+        Assert.Equal(told, Evaluation.Run(Samples.Read(document)).Cautions.Any(c => c.Id == "selfLoosening"));
+    }
+
+    [Fact]
+    public void No_caution_stands_where_it_is_not_true()
+    {
+        foreach (var kind in Core.Kinds.Kind.All.Where(k => !k.IsParts))
+        {
+            var cautions = Evaluation.Run(JointDocument.Read(KindExample.Of(kind).ToJsonString()).Joint!).Cautions;
+            Assert.DoesNotContain(cautions, c => c.Id is "pressureNoEndLoad" or "hangs");
+        }
+        foreach (var material in Core.Catalogue.Standards.Materials.Where(m => m.Kind == "plastic"))
+        {
+            Assert.DoesNotContain(Samples.Run(("layers[0].material", material.Name), ("layers[0].thickness", "10 mm")).Cautions, c => c.Id == "brittle");
+        }
+        foreach (var basis in Core.Checks.Basis.All.Where(b => !b.Checks.Contains(Core.Checks.Machine.MachineBasis.Fatigue)))
+        {
+            var cautions = Samples.Run(("judging.basis", basis.Id), ("loads[0].alternatesWith", "unloaded"), ("loads[0].cycles", "100000")).Cautions;
+            Assert.DoesNotContain(cautions, c => c.Text.Contains("judged for endless life", StringComparison.Ordinal));
+            Assert.Contains(cautions, c => c.Id == "fatigueNotJudged");
+        }
     }
 
     [Fact]

@@ -175,4 +175,43 @@ public sealed class ThreadEndTests
         Assert.Contains("nothing is left", Assert.Single(Samples.Faults(("layers[0].width", "30 mm"), ("layers[0].holesAcross", "2")))
             .Problem, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void The_net_section_takes_holes_and_paths_from_the_pattern()
+    {
+        // Every run of holes from side to side, each path by hand: straight through a column, or slanting through the shifted rows.
+        var (kept, random) = (0, new Random(21));
+        for (var i = 0; i < 60; i++)
+        {
+            var (rows, columns, gauge, pitch) = (random.Next(1, 5), random.Next(1, 4), random.Next(50, 90), random.Next(50, 90));
+            var width = ((rows - 1) * gauge) + random.Next(60, 160);
+            var r = Samples.Run(("loads[0].tension", ""), ("loads[0].shear", ""), ("loads[0].fx", "90 kN"), ("pattern.kind", "grid"), ("pattern.rows", $"{rows}"), ("pattern.columns", $"{columns}"),
+                ("pattern.pitchX", $"{pitch} mm"), ("pattern.pitchY", $"{gauge} mm"), ("layers[0].width", $"{width} mm"), ("layers[1].width", $"{width + 20} mm"));
+            var first = 355.0 * (width - (rows * 17.5)) * 12 / 90_000;
+            Assert.Equal(first, r.Check(MachineBasis.NetSection).Factor!.Value, 1e-9 * first);
+            if (rows > 1) kept++;
+        }
+        Assert.True(kept > 30, $"only {kept}");
+        // The example: three M24 across 180 mm of S275, 10 mm, 250 kN.
+        var three = Samples.Run(("bolts.thread", "M24"), ("loads[0].tension", ""), ("loads[0].shear", ""), ("loads[0].fx", "250 kN"), ("pattern.kind", "grid"), ("pattern.rows", "3"), ("pattern.columns", "1"),
+            ("pattern.pitchY", "60 mm"), ("layers[0].width", "180 mm"), ("layers[0].thickness", "10 mm"), ("layers[0].material", "S275"));
+        Assert.Equal(275 * (180 - (3 * 26.0)) * 10 / 250_000, three.Check(MachineBasis.NetSection).Factor!.Value, 1e-9);
+        // A number that is stated goes before the pattern.
+        var stated = Samples.Run(("loads[0].tension", ""), ("loads[0].shear", ""), ("loads[0].fx", "90 kN"), ("pattern.kind", "grid"), ("pattern.rows", "3"), ("pattern.columns", "1"), ("pattern.pitchY", "60 mm"),
+            ("layers[0].width", "200 mm"), ("layers[0].holesAcross", "1"));
+        Assert.Equal(355 * (200 - 17.5) * 12 / 90_000, stated.Check(MachineBasis.NetSection).Factor!.Value, 1e-9);
+    }
+
+    [Fact]
+    public void Bolts_that_do_not_fit_a_width_are_refused_and_holes_that_nobody_counted_are_asked_for()
+    {
+        var faults = Samples.Faults(("loads[0].tension", ""), ("loads[0].shear", ""), ("loads[0].fx", "90 kN"), ("pattern.kind", "grid"), ("pattern.rows", "3"), ("pattern.columns", "1"),
+            ("pattern.pitchY", "70 mm"), ("layers[0].width", "150 mm"));
+        Assert.Contains(faults, f => f.Path == "layers[0].width" && f.Problem.Contains("do not fit", StringComparison.Ordinal));
+        var open = Samples.Run(("layers[0].width", "120 mm"));
+        Assert.Null(open.Check(MachineBasis.NetSection).Factor);
+        Assert.False(open.IsComplete);
+        Assert.Contains(open.Asks, a => a.Path == "layers[0].holesAcross");
+        Assert.NotNull(Samples.Run(("layers[0].width", "120 mm"), ("bolts.count", "1")).Check(MachineBasis.NetSection).Factor);
+    }
 }

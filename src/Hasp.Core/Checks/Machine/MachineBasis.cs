@@ -41,6 +41,8 @@ public static class MachineBasis
         Needs = () => [Fields.ShearBy, Fields.ShearTheory, Fields.ThreadArea, Fields.TearOut, Fields.BearingArea],
         Settings = MachineConventions.Of,
         Growth = Flange,
+        Asks = j => !j.Kind.IsParts || !j.Sharing.AnyShear ? [] : j.HolesOpen.Select(i => new Ask($"layers[{i}].holesAcross",
+            $"how many holes of {j.Layers[i].Name} stand side by side in its width: the net section goes by it")),
         Guide = new(
             [
                 "Preload, its scatter and its losses; proof, yield and torsion of the bolt while tightened and in service",
