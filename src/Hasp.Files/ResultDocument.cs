@@ -189,7 +189,7 @@ public static class ResultDocument
         ["formula"] = WorkingText.Formula(step.Formula),
         ["numbers"] = WorkingText.Numbers(step.Formula),
         ["value"] = ValueOf(step.Term.Dimension, step.Value),
-        ["source"] = step.Term.Source,
+        ["source"] = step.Source,
     };
 
     private static JsonArray EdgesOf(IReadOnlyList<WindowEdge> edges) =>

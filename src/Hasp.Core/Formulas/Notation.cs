@@ -33,16 +33,27 @@ public abstract class Notation
     /// <summary>A quotient one above the other; null where it stands on the line.</summary>
     protected virtual string? Fraction(string over, string under) => null;
 
+    /// <summary>A number of the formula that is written as a product binds as one; a negative one stands in brackets among others.</summary>
+    private static int BindingOf(Expression constant) => constant.Written is { } written
+        ? written.Length > 1 && (written.Contains('·', StringComparison.Ordinal) || written.Contains('/', StringComparison.Ordinal)
+            || written.Contains('π', StringComparison.Ordinal)) ? 3 : 9
+        : constant.Value < 0 ? 0 : 9;
+
+    private static bool IsOne(Expression e) => e is { Operation: Operation.Constant, Value: 1, Written: null };
+
     private string Write(Expression e, Func<Expression, string> leaf, int outer)
     {
         string Inner(int i, int binding = 0) => Write(e.Operands[i], leaf, binding);
         var (text, own) = e.Operation switch
         {
-            Operation.Constant => (Constant(e), 9),
+            Operation.Constant => (Constant(e), BindingOf(e)),
             Operation.Given or Operation.Named => (leaf(e), 9),
             Operation.Found => (ByTrial(Inner(0), e.Written ?? ""), 0),
             Operation.Add => (Inner(0, 1) + Sign("+") + Inner(1, 1), 1),
             Operation.Subtract => (Inner(0, 1) + Sign("−") + Inner(1, 2), 1),
+            // Once something is that thing.
+            Operation.Multiply when IsOne(e.Operands[0]) => (Inner(1, outer), 9),
+            Operation.Multiply when IsOne(e.Operands[1]) => (Inner(0, outer), 9),
             Operation.Multiply => (Inner(0, 3) + Sign("·") + Inner(1, 3), 3),
             Operation.Divide => Fraction(Inner(0), Inner(1)) is { } fraction ? (fraction, 9) : (Inner(0, 3) + Sign("/") + Inner(1, 4), 3),
             Operation.Negate => (Sign("-") + Inner(0, 4), 2),

@@ -114,10 +114,14 @@ public static partial class QuantityText
     public static string Utilisation(double used) => used > 99.99 ? "> 99"
         : (Math.Ceiling((used * 100) - 1e-6) / 100).ToString("0.00", CultureInfo.InvariantCulture);
 
+    private const double Residue = 1e-9;
+
     /// <summary>Number and unit as a screen shows them, in <paramref name="system"/>: rounded for reading, never for storing.</summary>
     public static (string Number, string Unit) Show(double held, Dimension dimension, UnitSystem system, int significant = 4)
     {
         if (dimension == Dimension.None) return (Figures(held, significant), "");
+        // What rounding left of nothing is nothing.
+        if (dimension is Dimension.Length or Dimension.Area or Dimension.Force or Dimension.Torque or Dimension.Stress && Math.Abs(held) < Residue) held = 0;
         var unit = Readable(held, dimension, system);
         return (Figures(unit.FromHeld(held), significant), unit.Symbol);
     }

@@ -75,17 +75,30 @@ public sealed record Chance(
     /// <summary>Share of samples that failed.</summary>
     public double Probability => (double)Failed / Samples;
 
-    /// <summary>95 % confidence interval of the probability by the score method, which holds for no failure as well.</summary>
-    public (double From, double To) Interval
+    /// <summary>
+    /// 95 % confidence interval of the probability, exact for a count of independent trials (Clopper and Pearson's construction): the ends are
+    /// where so many failures, or more, and so many, or fewer, have a chance of 2.5 %. It covers at least what it says, however rare.
+    /// </summary>
+    public (double From, double To) Interval => _interval ??= (
+        Failed == 0 ? 0 : Quantile(Tail, Failed, Samples - Failed + 1.0),
+        Failed == Samples ? 1 : Quantile(1 - Tail, Failed + 1.0, Samples - Failed));
+
+    private (double, double)? _interval;
+
+    private const double Tail = 0.025;
+
+    /// <summary>The quantile of a beta distribution, by halving: its distribution rises, and a probability need not be finer than this.</summary>
+    private static double Quantile(double share, double a, double b)
     {
-        get
+        var (low, high) = (0.0, 1.0);
+        // About the mean first, so that small probabilities keep their figures.
+        for (var i = 0; i < 200 && high - low > 1e-10 * high; i++)
         {
-            const double Z = 1.959963984540054;
-            double n = Samples, p = Probability, zz = Z * Z / n;
-            var middle = (p + (zz / 2)) / (1 + zz);
-            var half = Z / (1 + zz) * Math.Sqrt((p * (1 - p) / n) + (zz / (4 * n)));
-            return (Failed == 0 ? 0 : Math.Max(0, middle - half), Failed == Samples ? 1 : Math.Min(1, middle + half));
+            var middle = low > 0 ? Math.Sqrt(low * high) : high / 16 > a / (a + b) / 64 ? high / 16 : (low + high) / 2;
+            if (MathNet.Numerics.SpecialFunctions.BetaRegularized(a, b, middle) < share) low = middle;
+            else high = middle;
         }
+        return (low + high) / 2;
     }
 
     /// <summary>95 % confidence interval of the standard deviation, for a factor that scatters about like a bell.</summary>

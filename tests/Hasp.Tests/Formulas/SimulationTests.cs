@@ -158,4 +158,26 @@ public sealed class SimulationTests
             return new Vector<double>(steps);
         }
     }
+
+    [Fact]
+    public void The_interval_of_a_chance_covers_at_least_what_it_says_however_rare_it_is()
+    {
+        static Chance Of(long failed, long samples) => new("slip", 0, failed, samples, 1, 1, 0, 0, [], 1, []);
+        // The chance of each count, summed where its interval holds the true probability: no sampling, and no luck.
+        foreach (var (n, p) in new[] { (200L, 0.5), (200, 0.02), (10_000, 1.6e-4), (20_000, 1e-4), (1_000, 0.003) })
+        {
+            var (covered, chance) = (0.0, Math.Exp(n * Math.Log(1 - p)));
+            for (long k = 0; k <= n && k < (n * p) + 40 + (12 * Math.Sqrt(n * p)); k++)
+            {
+                var (from, to) = Of(k, n).Interval;
+                if (from <= p && p <= to) covered += chance;
+                chance *= (n - k) / (k + 1.0) * p / (1 - p);
+            }
+            Assert.True(covered >= 0.95 - 1e-9, $"{n} at {p}: covers {covered}");
+        }
+        // The rule of three, and the limit of many: none of n is below 3.689/n; of 10^9 a count of 100 lies between 81.4 and 121.6.
+        Assert.Equal(3.6889 / 1e6, Of(0, 1_000_000).Interval.To, 1e-4 * 3.6889 / 1e6);
+        Assert.Equal(81.364 / 1e9, Of(100, 1_000_000_000).Interval.From, 1e-4 * 81.364 / 1e9);
+        Assert.Equal(121.627 / 1e9, Of(100, 1_000_000_000).Interval.To, 1e-4 * 121.627 / 1e9);
+    }
 }
