@@ -670,7 +670,7 @@ public static partial class Fields
         Blank = (j, u) => Size(j.Tightening.Settling, u) + ", chosen",
     };
     public static readonly Field<string> Roughness = new(
-        "tightening.roughness", Types.OneOf(Standards.Names(Standards.Embeddings, e => e.Roughness)), "Faces",
+        "tightening.roughness", Types.OneOf(Standards.Names(Standards.Embeddings, e => e.Roughness)), "Roughness",
         "roughness of the faces, by which they embed: fine Rz below 10 µm, usual 10 to 40, rough 40 to 160") { Otherwise = "usual" };
     public static readonly Field<double> TorsionShare = new(
         "tightening.torsionShare", Types.Number, "Torsion left",

@@ -50,7 +50,7 @@ public static class MachineBasis
                 "Pressure under head, nut and washers; threads that strip; fatigue of the bolt",
             ],
             [
-                "Block tearing, but for the plates and covers of a splice; staggered net sections; group rules and reductions of the structural codes",
+                "Block tearing, but for the plates and covers of a splice; group rules and reductions of the structural codes",
                 "Fatigue of the parts",
             ],
             [
