@@ -134,8 +134,8 @@ internal static class KindReferences
                 ["grades"] = new JsonArray(new JsonObject { ["name"] = "The bolt", ["proof"] = Mpa(0.9 * c.Held("yield")),
                     ["yield"] = Mpa(c.Held("yield")), ["tensile"] = Mpa(1.25 * c.Held("yield")), ["minDiameter"] = "1 mm",
                     ["maxDiameter"] = "100 mm", ["source"] = "the case" }),
-                // Yield so that the required factor of the hoop check asks for the case's allowable stress.
-                ["materials"] = new JsonArray(Material("The tube", 1.5 * c.Held("allowableHoop"), 3 * c.Held("allowableHoop"))),
+                // A steel that bearing does not ask more bolts of: the case counts them by shear, the kind by every check.
+                ["materials"] = new JsonArray(Material("The tube", 4.5 * c.Held("allowableHoop"), 6 * c.Held("allowableHoop"))),
             },
             ["closure"] = new JsonObject
             {
@@ -143,7 +143,9 @@ internal static class KindReferences
                 ["plugMaterial"] = "The tube", ["engagement"] = Mm(c.Held("plugEngagement")),
                 ["tubeEnd"] = Mm(c.Held("holeToTubeEnd")), ["indexing"] = string.Join(", ", list),
             },
-            ["judging"] = new JsonObject { ["required"] = new JsonObject { ["shear"] = c.Held("requiredShearFactor") } },
+            // The required factor of the hoop check that asks for the case's allowable stress of that steel.
+            ["judging"] = new JsonObject { ["required"] = new JsonObject { ["shear"] = c.Held("requiredShearFactor"),
+                ["closureHoop"] = 4.5 } },
             ["loads"] = new JsonArray(new JsonObject { ["pressure"] = Mpa(c.Held("pressure")) }),
         }.Also(d => d["bolts"]!["grade"] = "The bolt"));
         c.Check("endLoad", Named(result, Terms.EndLoad));
