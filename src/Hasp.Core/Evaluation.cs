@@ -39,12 +39,16 @@ public static class Evaluation
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
-            Cautions = Cautions.Of(joint, plain),
-            Asks = [.. joint.Asks],
+            Cautions = [.. Cautions.Of(joint, plain).Concat(OfOtherSides(joint)).DistinctBy(c => c.Id)],
+            // What one side lacks, or must be heeded, stands whichever side governs.
+            Asks = [.. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Distinct()],
             Assumes = [.. joint.Judging.Basis.Assumes(joint), .. joint.Kind.Assumes(joint)],
             Basis = joint.Judging.Basis.FullName,
         };
     }
+
+    private static IEnumerable<Caution> OfOtherSides(Joint joint) =>
+        joint.Sides.Where(s => s.Name != joint.Side).SelectMany(s => Cautions.Of(s.Joint, Mechanics<Plain>.Of(s.Joint)));
 
     private static CheckResult JudgeAll(Check check, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
     {

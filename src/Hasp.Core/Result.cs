@@ -52,6 +52,14 @@ public sealed record Result
 
     private IReadOnlyList<LoadLimit>? _limits;
 
+    /// <summary>
+    /// The sides of a joint whose sides are judged apart, each with all that was found about it; empty for every other joint. The rest of
+    /// this result speaks of the one that governs.
+    /// </summary>
+    public IReadOnlyList<SideResult> Sides => _sides ??= [.. Joint.Sides.Select(s => new SideResult(s.Name, Evaluation.Run(s.Joint)))];
+
+    private IReadOnlyList<SideResult>? _sides;
+
     /// <summary>Inputs that the basis still needs: what rests on them is not judged.</summary>
     public required IReadOnlyList<Ask> Asks { get; init; }
 
@@ -91,6 +99,11 @@ public sealed record Result
     /// <exception cref="InvalidOperationException">The joint has no such value.</exception>
     public double this[Term term] => Values.First(v => v.Term == term).Value;
 }
+
+/// <summary>A side that is judged apart.</summary>
+/// <param name="Name">Which side.</param>
+/// <param name="Result">What was found about its bolts and parts.</param>
+public sealed record SideResult(string Name, Result Result);
 
 /// <summary>Turn from snug to the preload aimed at.</summary>
 public enum JointRate

@@ -27,7 +27,7 @@ public static class ResultDocument
         ["version"] = 1,
         ["holds"] = result.Holds,
         ["kind"] = result.Joint.Kind.Id,
-        ["sides"] = new JsonArray([.. result.Joint.Sides.Select(s => SideOf(s, result.Joint))]),
+        ["sides"] = new JsonArray([.. result.Sides.Select(s => SideOf(s, result.Joint))]),
         ["basis"] = result.Basis,
         ["basisId"] = result.Joint.Judging.Basis.Id,
         ["edition"] = result.Joint.Judging.Basis.Edition,
@@ -97,14 +97,18 @@ public static class ResultDocument
     /// <summary>A number that JSON can carry: null where it is not finite.</summary>
     internal static JsonNode? NumberOf(double? value) => value is { } v && double.IsFinite(v) ? JsonValue.Create(v) : null;
 
-    /// <summary>A side of a joint whose sides are judged apart: its own reserve, and whether it is the one that the rest of the document speaks of.</summary>
-    private static JsonNode SideOf(JointSide side, Joint joint)
+    /// <summary>A side of a joint whose sides are judged apart, and whether it is the one that the rest of the document speaks of.</summary>
+    private static JsonNode SideOf(SideResult side, Joint whole)
     {
-        var reserves = TwoReserves.Of(Mechanics<Plain>.Of(side.Joint));
+        var (result, joint) = (side.Result, side.Result.Joint);
         return new JsonObject
         {
-            ["name"] = side.Name, ["bolts"] = side.Joint.Bolts.Count, ["holds"] = reserves.Holds, ["governs"] = side.Name == joint.Side,
-            ["loadReserve"] = SideOf(reserves.Load, side.Joint), ["tighteningReserve"] = SideOf(reserves.Tightening, side.Joint),
+            ["name"] = side.Name, ["bolts"] = joint.Bolts.Count, ["length"] = ValueOf(Dimension.Length, joint.Bolts.Length),
+            ["holds"] = result.Holds, ["governs"] = side.Name == whole.Side,
+            ["loadReserve"] = SideOf(result.Reserves.Load, joint), ["tighteningReserve"] = SideOf(result.Reserves.Tightening, joint),
+            ["rule"] = SideOf(result.Reserves.Rule, joint),
+            ["capacity"] = new JsonArray([.. result.Limits.Select(l => LimitOf(l, joint))]),
+            ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, joint))]),
         };
     }
 

@@ -51,6 +51,7 @@ public sealed class KindStageTests(SharedServer shared)
         b.Until(() => b.Has(".sides"), "the sides");
         Assert.Contains("left side", b.Text(".sides .first"), StringComparison.Ordinal);
         Assert.Contains("3 mm packing", b.Text(".sides"), StringComparison.Ordinal);
+        Assert.Contains("right side", b.Text(".by-check thead"), StringComparison.Ordinal);
         Assert.True(b.Has(".sheet .between"), "no packing is drawn");
         // Both sides are in the order.
         Assert.Matches(@"^[0-9]+ × M20", b.Text("#callout-text"));

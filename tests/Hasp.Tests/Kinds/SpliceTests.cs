@@ -54,6 +54,40 @@ public sealed class SpliceTests
         Assert.True(differ >= 3, $"only {differ} had sides that differ");
     }
 
+    [Fact]
+    public void Every_side_says_of_itself_what_it_says_when_it_stands_alone()
+    {
+        var random = new Random(11);
+        var (kept, lengths) = (0, 0);
+        for (var i = 0; i < 16; i++)
+        {
+            var joint = KindTests.Read(Butt(10 + random.Next(14), 10 + random.Next(14), 150_000 + (random.NextDouble() * 250_000),
+                ("judging.basis", i % 2 == 0 ? "machine" : "eurocode"), ("splice.form", i % 4 < 2 ? "two covers" : "one cover")));
+            if (joint.Sides.IsEmpty) continue;
+            kept++;
+            var whole = Evaluation.Run(joint);
+            var told = ResultDocument.Of(whole)["sides"]!.AsArray();
+            Assert.Equal(joint.Sides.Length, told.Count);
+            foreach (var (side, said) in joint.Sides.Zip(told))
+            {
+                var alone = Evaluation.Run(side.Joint);
+                var own = ResultDocument.Of(alone);
+                foreach (var key in new[] { "holds", "loadReserve", "tighteningReserve", "rule", "capacity", "checks" })
+                {
+                    Assert.True(JsonNode.DeepEquals(own[key], said![key]), $"{side.Name}: {key}");
+                }
+                Assert.Equal((string?)own["chosen"]!["length"], (string?)said!["length"]);
+                // A green verdict of the whole is earned by every side, with nothing left to ask and no caution lost.
+                Assert.True(!whole.Holds || alone.Holds, side.Name);
+                Assert.Empty(alone.Asks.Except(whole.Asks));
+                Assert.Empty(alone.Cautions.Select(c => c.Id).Except(whole.Cautions.Select(c => c.Id)));
+            }
+            if (joint.Sides[0].Joint.Bolts.Length != joint.Sides[1].Joint.Bolts.Length) lengths++;
+        }
+        Assert.True(kept >= 12, $"only {kept} had two sides");
+        Assert.True(lengths >= 3, $"only {lengths} had two lengths");
+    }
+
     private static JsonObject Butted(JsonObject document, int left, int right)
     {
         var stated = (JsonObject)document.DeepClone();
