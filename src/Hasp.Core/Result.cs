@@ -56,7 +56,8 @@ public sealed record Result
     /// The sides of a joint whose sides are judged apart, each with all that was found about it; empty for every other joint. The rest of
     /// this result speaks of the one that governs.
     /// </summary>
-    public IReadOnlyList<SideResult> Sides => _sides ??= [.. Joint.Sides.Select(s => new SideResult(s.Name, Evaluation.Run(s.Joint)))];
+    public IReadOnlyList<SideResult> Sides => _sides ??=
+        [.. Joint.Sides.Select(s => new SideResult(s.Name, s.Name == Joint.Side ? this : Evaluation.Run(s.Joint)))];
 
     private IReadOnlyList<SideResult>? _sides;
 
