@@ -54,7 +54,7 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
                     return [...document.querySelectorAll('svg text, svg input')].filter((e) => (e.value || e.textContent).trim() && e.getClientRects().length).filter((e) => {
                       const size = parseFloat(getComputedStyle(e).fontSize) * (e.getScreenCTM?.() || e.closest('svg').getScreenCTM()).a;
                       return size > 0 && size < 10.9;
-                    }).map((e) => e.textContent || e.value).slice(0, 5).join(' | ')
+                    }).map((e) => `${location.pathname} at ${innerWidth}: ${e.textContent || e.value}`).slice(0, 5).join(' | ')
                     """)!);
             }
         }
