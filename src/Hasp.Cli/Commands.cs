@@ -78,14 +78,20 @@ public static partial class Commands
 
     private static void SayChances(Chances chances, Joint joint, TextWriter output)
     {
-        output.WriteLine($"{chances.Samples} samples, seed {chances.Seed}{(chances.Stopped ? ", stopped before the end" : "")}. Chance for one bolt; 95 % confidence.");
+        output.WriteLine($"{chances.Samples} samples, seed {chances.Seed}{(chances.Stopped ? ", stopped before the end" : "")}. 95 % confidence.");
         foreach (var c in chances.Failures)
         {
             output.WriteLine();
-            output.WriteLine($"{c.Name} in {joint.Cases[c.Case].Name}: {c.Probability:0.######} ({c.Interval.From:0.######} to {c.Interval.To:0.######}), factor {QuantityText.Figures(c.Mean)} ± {QuantityText.Figures(c.Deviation, 3)}");
+            output.WriteLine($"{c.Name} in {joint.Cases[c.Case].Name}, factor {QuantityText.Figures(c.Mean)} ± {QuantityText.Figures(c.Deviation, 3)}");
+            SayRate(Chances.OneBolt(joint), c.Rate, output);
+            foreach (var j in c.OfJoint) SayRate(j.What, j.Rate, output);
             foreach (var s in c.Sensitivities) output.WriteLine($"  {ScatterInputs.Of(s.What).Name,-38}{s.PerPercent,8:+0.00;-0.00} % per 1 %   scatters the factor by ±{s.Spread * 100:0.0} %");
         }
+        foreach (var n in chances.NotSampled) output.WriteLine($"not sampled: {n.Check.Name}: {n.Why}");
     }
+
+    private static void SayRate(string of, Rate rate, TextWriter output) =>
+        output.WriteLine($"  {of}: {rate.Probability:0.######} ({rate.Interval.From:0.######} to {rate.Interval.To:0.######}), {rate.Failed} of {rate.Samples}");
 
     /// <summary>Writes the JSON Schema.</summary>
     public static int Schema(TextWriter output)

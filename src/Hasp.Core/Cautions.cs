@@ -91,6 +91,8 @@ internal static class Cautions
             "The torque is about a thousand times, or a thousandth of, what is usual for this bolt: N·m and N·mm may be mixed up.");
         Say(!how.NutFactorGiven && how.Friction is null && how.Lot is null, "torqueUntested",
             $"Torque from a table, K {how.NutFactor.K:0.##} ({how.NutFactor.Low:0.##} to {how.NutFactor.High:0.##}), not from a test of this lot. Test before relying on it.");
+        Say(how.Lot?.Widened == true, "lotNarrow",
+            $"The band stated for the lot {how.Lot?.Name} is narrower than the instruments of its tests (tester ±2 %, wrench ±4 %): K {how.Lot?.Low:0.000} to {how.Lot?.High:0.000} is used.");
         Say(joint.Said.Stated(LotFields.Name) is not null && how.Lot is null, "lotOfOthers",
             $"The lot {joint.Said.Stated(LotFields.Name)} was tested on {joint.Said.Stated(LotFields.Bolts)}, {joint.Said.Stated(LotFields.Lubrication)}, and this is {MeasuredLot.BoltsOf(joint.Bolts.Thread, grade)}, {how.NutFactor.Lubrication}: its figures are not used.");
         Say(how.Lot is { } measured && !how.Pretensioned && how.Aim != AimKind.Torque

@@ -12,6 +12,8 @@ namespace Hasp.Core;
 public readonly record struct Mechanics<T>
     where T : struct, IScalar<T>
 {
+    private Preloading<T> Chain { get; init; }
+
     /// <summary>The joint.</summary>
     public required Joint Joint { get; init; }
 
@@ -34,16 +36,16 @@ public readonly record struct Mechanics<T>
     public required T LoadShare { get; init; }
 
     /// <summary>Dm of the face that turns: the nut's, or the head's where the thread runs into a part.</summary>
-    public T MeanBearingDiameter { get; private init; }
+    public T MeanBearingDiameter => Chain.MeanBearingDiameter;
 
     /// <summary>μt: given, or what the nut factor stands for.</summary>
-    public T ThreadFriction { get; private init; }
+    public T ThreadFriction => Chain.ThreadFriction;
 
     /// <summary>μb: given, or what the nut factor stands for.</summary>
-    public T BearingFriction { get; private init; }
+    public T BearingFriction => Chain.BearingFriction;
 
     /// <summary>K, or what the long form equals.</summary>
-    public T NutFactor { get; private init; }
+    public T NutFactor => Chain.NutFactor;
 
     /// <summary>ΔFT; 0 where nothing is warmed.</summary>
     public T ThermalChange { get; private init; }
@@ -94,28 +96,11 @@ public readonly record struct Mechanics<T>
     {
         var stack = Stack.Of(joint);
         var thread = ThreadGeometry<T>.Of(joint.Bolts.Thread);
-        var bolt = Stiffness.BoltStiffness.Of(
-            thread.ShankArea, thread.StressArea,
-            T.Given(Terms.ShankInGrip, stack.ShankInGrip), T.Given(Terms.ThreadInGrip, stack.ThreadInGrip),
-            T.Given(Terms.BoltModulus, joint.Bolts.Grade.ElasticModulus, source: joint.Bolts.Grade.Cited));
-        var members = PressureCone.InSeries(
-            stack.Cones,
-            T.Given(Terms.BearingFaceDiameter, joint.Bolts.Head.ConeFace, 1, joint.Bolts.Head.Source),
-            T.Given(Terms.BearingFaceDiameter, (joint.Bolts.Nut ?? joint.Bolts.Head).ConeFace, 2, (joint.Bolts.Nut ?? joint.Bolts.Head)
-                .Source),
-            T.Given(Terms.ConeBore, joint.Judging.ConeBoreIsHole ? joint.Hole : joint.Bolts.Thread.Diameter),
-            T.Given(Terms.ConeHalfAngle, joint.Judging.ConeHalfAngle));
-        var share = Stiffness.BoltStiffness.LoadShare(bolt, members);
+        var springs = Springs<T>.Of(joint, stack, thread);
         return new Mechanics<T>
         {
-            Joint = joint,
-            Stack = stack,
-            Thread = thread,
-            BoltStiffness = bolt,
-            MemberStiffness = members,
-            StiffnessShare = share,
-            LoadShare = joint.Judging.LoadIntroduction == 1 ? share
-                : Stiffness.BoltStiffness.EffectiveShare(T.Given(Terms.LoadIntroduction, joint.Judging.LoadIntroduction), share),
+            Joint = joint, Stack = stack, Thread = thread, BoltStiffness = springs.Bolt, MemberStiffness = springs.Members,
+            StiffnessShare = springs.StiffnessShare, LoadShare = springs.LoadShare,
         };
     }
 
@@ -138,14 +123,7 @@ public readonly record struct Mechanics<T>
     }
 
     /// <summary>Torsion in the thread while it is tightened to a preload, MPa; a locking feature twists the bolt as well.</summary>
-    public T TorsionAt(T preload) => Torsion.WhileTightening(
-        preload, Thread.Pitch, ThreadFriction, Thread.PitchDiameter, Thread.RootDiameter, PrevailingOf(Joint), TwistOf(Joint.Tightening));
-
-    private static T? TwistOf(Tightening how) => how.Method.TorsionShare == 1 ? null
-        : T.Given(Terms.TorsionShare, how.Method.TorsionShare, source: $"{how.Method.Label}: {how.Method.Source}");
-
-    private static T? PrevailingOf(Joint joint) =>
-        joint.Tightening.PrevailingTorque > 0 ? T.Given(Terms.PrevailingTorque, joint.Tightening.PrevailingTorque) : null;
+    public T TorsionAt(T preload) => Chain.TorsionAt(preload);
 
     /// <summary>The same sizes with the grade and tightening of <paramref name="joint"/>.</summary>
     public Mechanics<T> Tightened(Joint joint)
@@ -155,42 +133,22 @@ public readonly record struct Mechanics<T>
         var proofStrength = T.Given(Terms.ProofStrength, grade.Proof, source: grade.Cited);
         var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield, source: grade.Cited);
         var proofLoad = Tension.ProofLoad(proofStrength, Thread.StressArea);
-        var mean = T.Given(Terms.MeanBearingDiameter,
-            (joint.Turned.BearingDiameter + Math.Min(joint.Hole, joint.Turned.BearingDiameter)) / 2, source: joint.Turned.Source);
-        var turning = joint.Turned.ConeAngle is { } angle ? Torsion.ConicalMeanDiameter(mean, angle) : mean;
-        T threadFriction, bearingFriction, nutFactor, arm;
-        if (how.Friction is { } given)
-        {
-            threadFriction = T.Given(Terms.ThreadFriction, given.Thread);
-            bearingFriction = T.Given(Terms.BearingFriction, given.Bearing);
-            arm = Torsion.Arm(Thread.Pitch, threadFriction, Thread.PitchDiameter, bearingFriction, turning);
-            nutFactor = Torsion.EquivalentNutFactor(arm, Thread.Diameter);
-        }
-        else
-        {
-            nutFactor = T.Given(Terms.NutFactor, how.NutFactor.K, source: how.NutFactor.Source);
-            threadFriction = bearingFriction = Torsion.ImpliedFriction(nutFactor, Thread.Diameter, Thread.Pitch, Thread.PitchDiameter,
-                turning);
-            arm = nutFactor * Thread.Diameter;
-        }
-        var prevailing = PrevailingOf(joint);
+        var chain = Preloading<T>.Of(joint, Stack, Thread, PreloadGivens<T>.Of(how), BoltStiffness, MemberStiffness);
         var (preload, torque) = how.FrictionMeasured && JobTorque(joint) is { } job
-            ? (Tension.FromTorque(job, prevailing, arm), job)
-            : Designed(how, AimedAt(how, proofLoad, yieldStrength, prevailing, arm), arm, prevailing);
+            ? (chain.Reached(job), job)
+            : Designed(how, AimedAt(how, proofLoad, yieldStrength, chain), chain);
         var scatter = T.Given(Terms.Scatter, how.Method.Scatter, source: $"{how.Method.Label}: {how.Method.Source}");
-        var loss = Tension.EmbeddingLoss(T.Given(Terms.Settling, how.Settling), BoltStiffness, MemberStiffness);
-        T? thermal = joint.Temperatures.Change ? Warmed(joint) : null;
         // Friction from a table has a band, and the torque that is set does not know where in it the lot lies.
         var banded = how.FrictionFromTable || how.FrictionMeasured;
-        T? atLowFriction = banded ? Tension.FromTorque(torque, prevailing,
-            T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source) * Thread.Diameter, 1) : null;
-        T? atHighFriction = banded ? Tension.FromTorque(torque, prevailing,
-            T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source) * Thread.Diameter, 2) : null;
+        T? atLowFriction = banded
+            ? chain.Reached(torque, T.Given(Terms.NutFactorLow, how.NutFactor.Low, source: how.NutFactor.Source), 1) : null;
+        T? atHighFriction = banded
+            ? chain.Reached(torque, T.Given(Terms.NutFactorHigh, how.NutFactor.High, source: how.NutFactor.Source), 2) : null;
         // The band of a lot is the scatter: nothing comes on top of its ends.
         T? spread = how.FrictionMeasured ? null : scatter;
         var tight = Tension.Tight(preload, spread, atLowFriction);
         var nominal = joint.Judging.NominalPreload;
-        var relaxation = T.Given(Terms.Relaxation, how.Relaxation);
+        var (loss, thermal) = (chain.EmbeddingLoss, chain.ThermalChange);
         return this with
         {
             Joint = joint,
@@ -199,20 +157,17 @@ public readonly record struct Mechanics<T>
             ProofLoad = proofLoad,
             Preload = preload,
             Torque = torque,
-            MeanBearingDiameter = turning,
-            ThreadFriction = threadFriction,
-            BearingFriction = bearingFriction,
-            NutFactor = nutFactor,
+            Chain = chain,
             EmbeddingLoss = loss,
             ThermalChange = thermal ?? T.Const(0),
             PreloadTight = nominal ? preload : tight,
             PreloadMax = nominal ? preload
                 : joint.Judging.Band is { } most ? most.Largest(preload, scatter, thermal)
-                : Tension.Largest(preload, spread, thermal, atLowFriction),
+                : chain.Largest(preload, spread, atLowFriction),
             PreloadMin = nominal ? preload
-                : joint.Judging.Band is { } least ? least.Smallest(preload, scatter, joint.Bolts.Count, loss, relaxation, thermal)
+                : joint.Judging.Band is { } least ? least.Smallest(preload, scatter, joint.Bolts.Count, loss, chain.Relaxation, thermal)
                 : how.Pretensioned ? Tension.LeastByCode(T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource), thermal)
-                : Tension.Smallest(preload, spread, loss, relaxation, thermal, atHighFriction),
+                : chain.Smallest(preload, spread, atHighFriction),
         };
     }
 
@@ -231,32 +186,18 @@ public readonly record struct Mechanics<T>
         return T.Given(Terms.Torque, lot.Torque, source: $"job torque, {lot.Cited}");
     }
 
-    private static (T Preload, T Torque) Designed(Tightening how, T preload, T arm, T? prevailing) =>
-        (preload, how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated")
-            : Tension.Torque(arm, preload, prevailing));
+    private static (T Preload, T Torque) Designed(Tightening how, T preload, in Preloading<T> chain) =>
+        (preload, how.Aim == AimKind.Torque ? T.Given(Terms.Torque, how.AimValue, source: "stated") : chain.Torque(preload));
 
     /// <summary>The preload aimed at; a structural code's least is a floor, and the method aims above it.</summary>
-    private T AimedAt(Tightening how, T proofLoad, T yieldStrength, T? prevailing, T arm) => how.Aim switch
+    private T AimedAt(Tightening how, T proofLoad, T yieldStrength, in Preloading<T> chain) => how.Aim switch
     {
         AimKind.ProofShare => T.Let(Terms.Preload, T.Given(Terms.ProofFraction, how.AimValue, source: how.AimChosen) * proofLoad),
         AimKind.YieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.StressArea),
         AimKind.RootYieldShare => T.Let(Terms.Preload, T.Given(Terms.YieldFraction, how.AimValue) * yieldStrength * Thread.RootArea),
-        AimKind.Torque => Tension.FromTorque(T.Given(Terms.Torque, how.AimValue, source: "stated"), prevailing, arm),
+        AimKind.Torque => chain.Reached(T.Given(Terms.Torque, how.AimValue, source: "stated")),
         AimKind.Structural => T.Let(Terms.Preload,
             T.Given(Terms.AboveMinimum, how.Method.AboveMinimum) * T.Given(Terms.LeastPretension, how.AimValue, source: how.LeastSource)),
         _ => T.Given(Terms.Preload, how.AimValue, source: "stated"),
     };
-
-    /// <summary>What the change of temperature adds to the preload, each layer growing by its own expansion over its share of the grip.</summary>
-    private T Warmed(Joint joint)
-    {
-        var degrees = joint.Temperatures;
-        // A washer grows as the bolt does.
-        var growth = Stack.Squeezed.Sum(s => s.Thickness * (s.Layer < 0 ? joint.Bolts.Grade.Expansion : joint.Layers[s.Layer]
-            .Material.Expansion!.Value));
-        return Tension.ThermalChange(
-            T.Given(Terms.MemberExpansion, growth / Stack.Grip), T.Given(Terms.MemberWarming, degrees.Parts - degrees.Assembly),
-            T.Given(Terms.BoltExpansion, joint.Bolts.Grade.Expansion), T.Given(Terms.BoltWarming, degrees.Bolts - degrees.Assembly),
-            T.Given(Terms.GripLength, Stack.Grip), BoltStiffness, MemberStiffness);
-    }
 }

@@ -22,6 +22,19 @@ public static class ChancesDocument
         ["spreads"] = new JsonObject(ScatterInputs.All.Where(u => chances.Spreads[u.What].Share > 0)
             .Select(u => KeyValuePair.Create<string, JsonNode?>(u.Field.Key, SpreadText.Of(chances.Spreads[u.What])))),
         ["failures"] = new JsonArray([.. chances.Failures.Select(f => Of(f, joint))]),
+        ["notSampled"] = new JsonArray([.. chances.NotSampled.Select(n => (JsonNode)new JsonObject
+        {
+            ["check"] = n.Check.Id, ["name"] = n.Check.Name, ["why"] = n.Why,
+        })]),
+    };
+
+    private static JsonObject Of(string what, Rate rate) => new()
+    {
+        ["of"] = what,
+        ["failed"] = rate.Failed,
+        ["samples"] = rate.Samples,
+        ["probability"] = rate.Probability,
+        ["confidence95"] = new JsonArray(rate.Interval.From, rate.Interval.To),
     };
 
     private static JsonNode Of(Chance c, Joint joint) => new JsonObject
@@ -31,6 +44,8 @@ public static class ChancesDocument
         ["failed"] = c.Failed,
         ["probability"] = c.Probability,
         ["confidence95"] = new JsonArray(c.Interval.From, c.Interval.To),
+        ["of"] = Chances.OneBolt(joint),
+        ["ofJoint"] = new JsonArray([.. c.OfJoint.Select(j => (JsonNode)Of(j.What, j.Rate))]),
         ["factorAtMeans"] = ResultDocument.NumberOf(c.AtMeans),
         ["mean"] = ResultDocument.NumberOf(c.Mean),
         ["deviation"] = ResultDocument.NumberOf(c.Deviation),

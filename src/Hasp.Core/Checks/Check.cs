@@ -49,6 +49,25 @@ public enum SetBy
     Rule,
 }
 
+/// <summary>What sampling can count: the ways of failing that it has a factor for.</summary>
+public enum Sampled
+{
+    /// <summary>Not sampled.</summary>
+    None,
+
+    /// <summary>The faces part.</summary>
+    Opening,
+
+    /// <summary>The faces slip.</summary>
+    Slip,
+
+    /// <summary>The bolt yields in tension and torsion.</summary>
+    Yield,
+
+    /// <summary>The bolt yields in shear.</summary>
+    Shear,
+}
+
 /// <summary>What is fixed about a check.</summary>
 /// <param name="Id">Stable name in documents and results.</param>
 /// <param name="Name">In the field's words.</param>
@@ -70,6 +89,9 @@ public sealed record CheckInfo(string Id, string Name, string Brief, double Requ
     /// figure. Empty where factor and capacity are one limit.
     /// </summary>
     public string Holds { get; init; } = "";
+
+    /// <summary>As what it is sampled: the event, with loads and strengths as they scatter, that the check keeps the joint from.</summary>
+    public Sampled Sampled { get; init; }
 
     /// <summary>True where no outside load comes into it: its verdict names no load case.</summary>
     public bool WithoutLoad { get; init; }

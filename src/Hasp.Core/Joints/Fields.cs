@@ -887,6 +887,13 @@ public static partial class Fields
         Min = 0, Max = int.MaxValue, Otherwise = 1,
     };
 
+    public static readonly Field<string> Together = new(
+        "uncertainty.together", Types.Text, "Scatter together",
+        "which of them scatter together, with their correlation: threadFriction and bearingFriction 0.8; settling and grip -0.3")
+    {
+        MaxLength = 300, Default = "independent",
+    };
+
     public static readonly Field<Spread> SpreadNutFactor = Scattering("nutFactor", "Nut factor K", "of the nut factor",
         "lognormal; the band of the table taken as two standard deviations either side; where K is given, half the method's scatter");
     public static readonly Field<Spread> SpreadThreadFriction = Scattering(

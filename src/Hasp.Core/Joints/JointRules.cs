@@ -124,6 +124,7 @@ public static partial class JointRules
         var aim = AimFor(said, grade, thread, faults);
         var friction = FrictionFor(said, faults);
         var lot = LotFor(said, thread, grade, faults);
+        RefuseTogether(said, faults);
         if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null
             || fatigue is null || count is null)
         {
@@ -195,6 +196,7 @@ public static partial class JointRules
         var cases = PatternRules.Cases(said, pattern, faults);
         var fatigue = FatigueFor(said, by.Thread, by.Grade, faults);
         var friction = FrictionFor(said, faults);
+        RefuseTogether(said, faults);
         if (faults.Count > before || layers is null || cases is null || fatigue is null) return null;
         var grip = layers.Value.Sum(l => l.Thickness);
         var kept = by.Kept;
@@ -237,7 +239,16 @@ public static partial class JointRules
 
     private static Sampling SamplingFor(Values said) =>
         new(said.Of(Fields.Samples), said.Of(Fields.Seed), ScatterInputs.All.Where(u => said.Has(u.Field))
-            .ToDictionary(u => u.What, u => said.Of(u.Field)));
+            .ToDictionary(u => u.What, u => said.Of(u.Field)))
+        {
+            Correlated = CorrelationText.Parse(said.Stated(Fields.Together) ?? "").Pairs,
+        };
+
+    private static void RefuseTogether(Values said, List<Fault> faults)
+    {
+        if (said.Stated(Fields.Together) is not { } text || CorrelationText.Parse(text).Problem is not { } problem) return;
+        faults.Add(new("together", Fields.Together.Path, text, problem));
+    }
 
     /// <summary>The number of bolts: as stated, or the pattern's, which the stated one must not contradict.</summary>
     private static int? CountFor(Values said, BoltPattern? pattern, List<Fault> faults)

@@ -11,8 +11,8 @@ namespace Hasp.Core.Joints;
 /// <param name="Bolts">Thread and grade that were tested: <c>M16 8.8</c>.</param>
 /// <param name="Lubrication">Finish and lubricant that they were tested with.</param>
 /// <param name="NutFactor">K̄.</param>
-/// <param name="Low">K̄ − k2·s.</param>
-/// <param name="High">K̄ + k2·s.</param>
+/// <param name="Low">Lower end of its band.</param>
+/// <param name="High">Upper end of its band.</param>
 /// <param name="Tests">How many tests count.</param>
 /// <param name="Tension">The tension that was shown, N.</param>
 /// <param name="Torque">The job torque, the highest torque that any of them took, N·mm.</param>
@@ -23,6 +23,15 @@ public sealed record MeasuredLot(
     string Name, string Bolts, string Lubrication, double NutFactor, double Low, double High, int Tests, double Tension, double Torque,
     string Tested, string Tool, int Entry)
 {
+    /// <summary>
+    /// What the instruments of a test may be off, as a share: a tension calibrator by ±2 % (ISO 7500-1, class 2), a hand torque tool by ±4 %
+    /// (ISO 6789-1). No band of a lot is narrower.
+    /// </summary>
+    public static double Instruments { get; } = Math.Sqrt((0.02 * 0.02) + (0.04 * 0.04));
+
+    /// <summary>True where the band was stated narrower than <see cref="Instruments"/>, and is used as wide as they are.</summary>
+    public bool Widened { get; init; }
+
     // Tensions that differ by less are the same target: a torque is not tested anew for the last figure of a preload.
     private const double SameTension = 0.01;
 
@@ -75,11 +84,17 @@ public static partial class JointRules
                 "the mean nut factor lies between the ends of its band"));
             return null;
         }
+        var (least, most) = (mean * (1 - MeasuredLot.Instruments), mean * (1 + MeasuredLot.Instruments));
         return new(
-            said.Stated(LotFields.Name)!, said.Stated(LotFields.Bolts)!, said.Stated(LotFields.Lubrication)!, mean, low, high,
+            said.Stated(LotFields.Name)!, said.Stated(LotFields.Bolts)!, said.Stated(LotFields.Lubrication)!, mean, Math.Min(low, least),
+            Math.Max(high, most),
             said.Stated(LotFields.Tests)!.Value, said.Stated(LotFields.Tension)!.Value,
             said.Stated(LotFields.Torque)!.Value, said.Stated(LotFields.Tested)!, said.Stated(LotFields.Tool) ?? "",
-            said.Stated(LotFields.Entry) ?? 0);
+            said.Stated(LotFields.Entry) ?? 0)
+        {
+            // Figures are written with four digits: a hair is no narrowing.
+            Widened = low > least * 1.001 || high < most * 0.999,
+        };
     }
 }
 

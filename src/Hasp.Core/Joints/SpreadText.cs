@@ -7,7 +7,7 @@ namespace Hasp.Core.Joints;
 /// <summary>Reads and writes a scatter: <c>10 %</c>, <c>lognormal 15 %</c>, <c>uniform 20 %</c>.</summary>
 public static partial class SpreadText
 {
-    [GeneratedRegex(@"^(?:(?<shape>normal|lognormal|uniform)\s+)?(?:±\s*)?(?<share>[0-9]+(?:\.[0-9]+)?)\s*%$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?:(?<shape>normal|lognormal|uniform|triangular)\s+)?(?:±\s*)?(?<share>[0-9]+(?:\.[0-9]+)?)\s*%$", RegexOptions.IgnoreCase)]
     private static partial Regex Form();
 
     /// <summary>The scatter, or null where it cannot be read or is above 100 %.</summary>
@@ -19,7 +19,9 @@ public static partial class SpreadText
         var shape = match.Groups["shape"].Value.ToLowerInvariant() switch
         {
             "lognormal" => Distribution.Lognormal,
-            "uniform" => Distribution.Uniform, _ => Distribution.Normal,
+            "uniform" => Distribution.Uniform,
+            "triangular" => Distribution.Triangular,
+            _ => Distribution.Normal,
         };
         return new Spread(shape, percent / 100);
     }

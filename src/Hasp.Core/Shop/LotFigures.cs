@@ -1,12 +1,13 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using Hasp.Core.Joints;
+using Hasp.Core.Uncertainty;
 using MathNet.Numerics.Distributions;
 
 namespace Hasp.Core.Shop;
 
 /// <summary>
 /// What the tests of a lot say of its nut factor: mean, deviation, range, and the band that the design uses, a two-sided tolerance interval
-/// (95 % of the population with 95 % confidence, ISO 16269-6).
+/// (95 % of the population with 95 % confidence, ISO 16269-6), never narrower than what tester and wrench may be off.
 /// </summary>
 /// <param name="Tests">How many tests.</param>
 /// <param name="Mean">K̄.</param>
@@ -19,11 +20,14 @@ public sealed record LotFigures(int Tests, double Mean, double Deviation, double
     /// <summary>Fewer tests than this make a wide interval, and it says so.</summary>
     public const int Few = 10;
 
-    /// <summary>Lower end of the band of K, K̄ − k2·s.</summary>
-    public double Low => Mean - (Factor * Deviation);
+    /// <summary>Half of the band over K̄: √((k2·s/K̄)² + tester² + wrench²).</summary>
+    private double HalfBand => Mean > 0 ? Math.Sqrt(Math.Pow(Factor * Deviation / Mean, 2) + Math.Pow(MeasuredLot.Instruments, 2)) : 0;
 
-    /// <summary>Upper end of the band of K, K̄ + k2·s.</summary>
-    public double High => Mean + (Factor * Deviation);
+    /// <summary>Lower end of the band of K.</summary>
+    public double Low => Mean * (1 - HalfBand);
+
+    /// <summary>Upper end of the band of K.</summary>
+    public double High => Mean * (1 + HalfBand);
 
     /// <summary>False where the tests are too few for a band: K's lower end would be at or below nothing.</summary>
     public bool IsEnough => Factor > 0 && Low > 0;
@@ -37,18 +41,18 @@ public sealed record LotFigures(int Tests, double Mean, double Deviation, double
     /// <summary>Coefficient of variation, s/K̄.</summary>
     public double Variation => Mean > 0 ? Deviation / Mean : 0;
 
-    // The factor depends on the number of tests alone, and takes milliseconds to integrate.
-    private static readonly ConcurrentDictionary<int, double> Factors = [];
-
     /// <summary>What the tests say; no band where they are fewer than three.</summary>
     /// <param name="nutFactors">K of each test that counts.</param>
+    /// <param name="graduation">Graduation that the torque was read by, over the torque: no deviation is less than that of its rounding.</param>
     /// <exception cref="ArgumentException">There are none.</exception>
-    public static LotFigures Of(IReadOnlyCollection<double> nutFactors)
+    public static LotFigures Of(IReadOnlyCollection<double> nutFactors, double graduation = 0)
     {
         if (nutFactors.Count == 0) throw new ArgumentException("no tests", nameof(nutFactors));
         var mean = nutFactors.Average();
         var deviation = nutFactors.Count < 2 ? 0 : Math.Sqrt(nutFactors.Sum(k => (k - mean) * (k - mean)) / (nutFactors.Count - 1));
-        var factor = nutFactors.Count < ToleranceFactors.Fewest ? 0 : Factors.GetOrAdd(nutFactors.Count, n => ToleranceFactors.TwoSided(n));
+        // Readings that were all rounded to one graduation look as if nothing scattered.
+        deviation = Math.Max(deviation, mean * graduation / Math.Sqrt(12));
+        var factor = nutFactors.Count < ToleranceFactors.Fewest ? 0 : ToleranceFactors.OfLot(nutFactors.Count);
         return new(nutFactors.Count, mean, deviation, nutFactors.Min(), nutFactors.Max(), factor);
     }
 

@@ -1,10 +1,11 @@
 using System.Numerics;
+using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
 namespace Hasp.Core.Uncertainty;
 
-/// <summary>Counts and sums of one block of samples, for the three failures.</summary>
+/// <summary>Counts and sums of one block of samples, for every event.</summary>
 internal sealed class Tally(int count)
 {
     /// <summary>Bins of the histogram, evenly from 0 to <see cref="Reach"/> times the factor at the means; the last takes all beyond.</summary>
@@ -14,17 +15,40 @@ internal sealed class Tally(int count)
 
     internal long Count { get; private set; } = count;
 
-    internal long[] Failed { get; } = new long[3];
+    private static readonly int Events = Enum.GetValues<Sampled>().Length;
+
+    /// <summary>Joints sampled.</summary>
+    internal long Joints { get; set; }
+
+    /// <summary>Joints in which some bolt failed.</summary>
+    internal long[] Some { get; } = new long[Events];
+
+    /// <summary>Joints that slipped as a whole.</summary>
+    internal long Whole { get; private set; }
+
+    internal long[] Failed { get; } = new long[Events];
 
     /// <summary>Sums of the factor over the factor at the means, less 1: small numbers, so that no digit is lost.</summary>
-    internal double[] Sum { get; } = new double[3];
+    internal double[] Sum { get; } = new double[Events];
 
-    internal double[] SumOfSquares { get; } = new double[3];
+    internal double[] SumOfSquares { get; } = new double[Events];
 
-    internal long[][] Histogram { get; } = [new long[Bins], new long[Bins], new long[Bins]];
+    internal long[][] Histogram { get; } = [.. Enumerable.Range(0, Events).Select(_ => new long[Bins])];
 
-    internal void Take(int which, Vector<double> factors, int count, double centre)
+    internal void TakeSome(Sampled what, Vector<double> factors, int count) => Some[(int)what] += Below(factors, count);
+
+    internal void TakeWhole(Vector<double> factors, int count) => Whole += Below(factors, count);
+
+    private static int Below(Vector<double> factors, int count)
     {
+        var below = 0;
+        for (var i = 0; i < count; i++) if (!(factors[i] >= 1)) below++;
+        return below;
+    }
+
+    internal void Take(Sampled what, Vector<double> factors, int count, double centre)
+    {
+        var which = (int)what;
         var bins = Histogram[which];
         for (var i = 0; i < count; i++)
         {
@@ -40,8 +64,11 @@ internal sealed class Tally(int count)
     internal void Add(Tally other)
     {
         Count += other.Count;
-        for (var i = 0; i < 3; i++)
+        Joints += other.Joints;
+        Whole += other.Whole;
+        for (var i = 0; i < Events; i++)
         {
+            Some[i] += other.Some[i];
             Failed[i] += other.Failed[i];
             Sum[i] += other.Sum[i];
             SumOfSquares[i] += other.SumOfSquares[i];
@@ -56,21 +83,10 @@ internal sealed class Tally(int count)
 /// <param name="Spread">Its own share of the factor's scatter, as a standard deviation over the factor: sensitivity times scatter.</param>
 public readonly record struct Sensitivity(Uncertain What, double PerPercent, double Spread);
 
-/// <summary>How often one failure came, and how its factor scatters.</summary>
-/// <param name="Name">opening, slip, yield.</param>
-/// <param name="Case">Index of the load case.</param>
+/// <summary>How often something came in so many samples.</summary>
 /// <param name="Failed">Samples with a factor below 1.</param>
-/// <param name="Samples">Samples in all.</param>
-/// <param name="AtMeans">The factor with everything at its mean.</param>
-/// <param name="Mean">Mean of the factor.</param>
-/// <param name="Deviation">Standard deviation of the factor.</param>
-/// <param name="LinearDeviation">Standard deviation from the sensitivities alone, for small scatter.</param>
-/// <param name="Histogram">Samples in even bins from 0 to <paramref name="HistogramTo"/>, the last with all beyond.</param>
-/// <param name="HistogramTo">Upper end of the histogram.</param>
-/// <param name="Sensitivities">Inputs that vary or matter, the largest share of scatter first.</param>
-public sealed record Chance(
-    string Name, int Case, long Failed, long Samples, double AtMeans, double Mean, double Deviation, double LinearDeviation,
-    IReadOnlyList<long> Histogram, double HistogramTo, IReadOnlyList<Sensitivity> Sensitivities)
+/// <param name="Samples">Samples in all, at least 1.</param>
+public readonly record struct Rate(long Failed, long Samples)
 {
     /// <summary>Share of samples that failed.</summary>
     public double Probability => (double)Failed / Samples;
@@ -79,16 +95,14 @@ public sealed record Chance(
     /// 95 % confidence interval of the probability, exact for a count of independent trials (Clopper and Pearson's construction): the ends are
     /// where so many failures, or more, and so many, or fewer, have a chance of 2.5 %. It covers at least what it says, however rare.
     /// </summary>
-    public (double From, double To) Interval => _interval ??= (
+    public (double From, double To) Interval => (
         Failed == 0 ? 0 : Quantile(Tail, Failed, Samples - Failed + 1.0),
         Failed == Samples ? 1 : Quantile(1 - Tail, Failed + 1.0, Samples - Failed));
-
-    private (double, double)? _interval;
 
     private const double Tail = 0.025;
 
     /// <summary>The quantile of a beta distribution, by halving: its distribution rises, and a probability need not be finer than this.</summary>
-    private static double Quantile(double share, double a, double b)
+    internal static double Quantile(double share, double a, double b)
     {
         var (low, high) = (0.0, 1.0);
         // About the mean first, so that small probabilities keep their figures.
@@ -100,6 +114,49 @@ public sealed record Chance(
         }
         return (low + high) / 2;
     }
+}
+
+/// <summary>A chance of the joint, beside that of one bolt.</summary>
+/// <param name="What">Of what: "some bolt of 8", "the whole joint, all 8 bolts together".</param>
+/// <param name="Rate">How often, of the joints that were sampled.</param>
+public readonly record struct JointChance(string What, Rate Rate);
+
+/// <summary>How often one failure came, and how its factor scatters.</summary>
+/// <param name="What">The event.</param>
+/// <param name="Case">Index of the load case.</param>
+/// <param name="Rate">How often, of the worst loaded bolt.</param>
+/// <param name="OfJoint">The same of the joint, where it has several bolts.</param>
+/// <param name="AtMeans">The factor with everything at its mean.</param>
+/// <param name="Mean">Mean of the factor.</param>
+/// <param name="Deviation">Standard deviation of the factor.</param>
+/// <param name="LinearDeviation">Standard deviation from the sensitivities alone, for small scatter.</param>
+/// <param name="Histogram">Samples in even bins from 0 to <paramref name="HistogramTo"/>, the last with all beyond.</param>
+/// <param name="HistogramTo">Upper end of the histogram.</param>
+/// <param name="Sensitivities">Inputs that vary or matter, the largest share of scatter first.</param>
+public sealed record Chance(
+    Sampled What, int Case, Rate Rate, IReadOnlyList<JointChance> OfJoint, double AtMeans, double Mean, double Deviation,
+    double LinearDeviation, IReadOnlyList<long> Histogram, double HistogramTo, IReadOnlyList<Sensitivity> Sensitivities)
+{
+    /// <summary>opening, slip, yield, shear.</summary>
+    public string Name => What.ToString().ToLowerInvariant();
+
+    /// <summary>What happens, in a word or two.</summary>
+    public string Words => What switch
+    {
+        Sampled.Opening => "The faces part", Sampled.Slip => "The faces slip", Sampled.Yield => "The bolt yields", _ => "The bolt shears",
+    };
+
+    /// <summary>Samples with a factor below 1.</summary>
+    public long Failed => Rate.Failed;
+
+    /// <summary>Samples in all.</summary>
+    public long Samples => Rate.Samples;
+
+    /// <summary>Share of samples that failed.</summary>
+    public double Probability => Rate.Probability;
+
+    /// <summary>95 % confidence interval of the probability.</summary>
+    public (double From, double To) Interval => Rate.Interval;
 
     /// <summary>95 % confidence interval of the standard deviation, for a factor that scatters about like a bell.</summary>
     public (double From, double To) DeviationInterval =>
@@ -117,42 +174,53 @@ public sealed record Chances(long Asked, long Samples, ulong Seed, Spreads Sprea
     /// <summary>True where the run was stopped before its end.</summary>
     public bool Stopped => Samples < Asked;
 
-    internal static Chances Of(Simulation simulation, Joint joint, Tally total, double[] centre, long asked, ulong seed)
+    /// <summary>Whose chance that of one bolt is, in words.</summary>
+    public static string OneBolt(Joint joint) => joint.Bolts.Count == 1 ? "the bolt"
+        : $"one bolt of {joint.Bolts.Count}, the worst loaded{(joint.Side.Length > 0 ? $", {joint.Side}" : "")}";
+
+    /// <summary>What is judged and not sampled, and why.</summary>
+    public required IReadOnlyList<NotSampled> NotSampled { get; init; }
+
+    internal static Chances Of(Simulation simulation, Joint joint, Tally total, SampleFactors<Plain> nominal, long asked, ulong seed)
     {
-        string[] names = ["opening", "slip", "yield"];
-        int[] cases = [simulation.OpeningCase, simulation.SlipCase, simulation.YieldCase];
-        var sensitivities = SensitivitiesOf(simulation);
         var failures = new List<Chance>();
-        for (var i = 0; i < 3; i++)
+        foreach (var what in simulation.Events.Where(_ => total.Count > 0))
         {
-            if (cases[i] < 0 || total.Count == 0) continue;
+            var (i, centre) = ((int)what, nominal[what].Value);
             double n = total.Count, mean = total.Sum[i] / n;
             var deviation = Math.Sqrt(Math.Max(0, (total.SumOfSquares[i] / n) - (mean * mean)) * n / Math.Max(1, n - 1));
-            var mine = sensitivities[i];
+            var mine = SensitivitiesOf(simulation, what, centre);
             failures.Add(new Chance(
-                names[i], cases[i], total.Failed[i], total.Count, centre[i], centre[i] * (1 + mean), Math.Abs(centre[i]) * deviation,
-                Math.Abs(centre[i]) * Math.Sqrt(mine.Sum(s => s.Spread * s.Spread)),
-                total.Histogram[i], Tally.Reach * centre[i],
+                what, simulation.Cases[what], new(total.Failed[i], total.Count), [.. JointChances(what, total, joint.Bolts.Count)], centre,
+                centre * (1 + mean), Math.Abs(centre) * deviation, Math.Abs(centre) * Math.Sqrt(Variance(mine, joint.Sampling.Correlated)),
+                total.Histogram[i], Tally.Reach * centre,
                 [.. mine.Where(s => Math.Abs(s.PerPercent) > 1e-9).OrderByDescending(s => s.Spread)
                     .ThenByDescending(s => Math.Abs(s.PerPercent))]));
         }
-        return new Chances(asked, total.Count, seed, simulation.Spreads, failures);
+        return new Chances(asked, total.Count, seed, simulation.Spreads, failures) { NotSampled = simulation.NotSampled };
+    }
+
+    private static IEnumerable<JointChance> JointChances(Sampled what, Tally total, int bolts)
+    {
+        if (total.Joints == 0) yield break;
+        if (what == Sampled.Slip) yield return new($"the whole joint, all {bolts} bolts together", new(total.Whole, total.Joints));
+        yield return new($"some bolt of {bolts}", new(total.Some[(int)what], total.Joints));
+    }
+
+    /// <summary>Of the factor over itself: what each input brings, and what pairs bring that scatter together.</summary>
+    private static double Variance(IReadOnlyList<Sensitivity> all, IReadOnlyList<Correlation> together)
+    {
+        double Of(Uncertain what) => all.Where(s => s.What == what).Sum(s => Math.Sign(s.PerPercent) * s.Spread);
+        return Math.Max(0, all.Sum(s => s.Spread * s.Spread) + together.Sum(c => 2 * c.Coefficient * Of(c.First) * Of(c.Second)));
     }
 
     /// <summary>Central differences of a half per cent either side, so that their sum is the change for one.</summary>
-    private static List<Sensitivity>[] SensitivitiesOf(Simulation simulation)
-    {
-        var at = simulation.Factors(Sample<Plain>.Mean);
-        List<Sensitivity>[] all = [[], [], []];
-        foreach (var varied in ScatterInputs.All)
-        {
-            var more = simulation.Factors(varied.In(Sample<Plain>.Mean, new(1.005)));
-            var less = simulation.Factors(varied.In(Sample<Plain>.Mean, new(0.995)));
-            double[] change = [(more.Opening.Value - less.Opening.Value) / at.Opening.Value,
-                (more.Slip.Value - less.Slip.Value) / at.Slip.Value, (more.Yield.Value - less.Yield.Value) / at.Yield.Value];
-            for (var i = 0; i < 3; i++) all[i].Add(new Sensitivity(varied.What, change[i] * 100,
-                Math.Abs(change[i]) * 100 * simulation.Spreads[varied.What].Deviation));
-        }
-        return all;
-    }
+    private static List<Sensitivity> SensitivitiesOf(Simulation simulation, Sampled what, double centre) =>
+    [
+        .. from varied in ScatterInputs.All
+           let more = simulation.Factors(varied.In(Sample<Plain>.Mean, new(1.005)))[what].Value
+           let less = simulation.Factors(varied.In(Sample<Plain>.Mean, new(0.995)))[what].Value
+           let change = (more - less) / centre
+           select new Sensitivity(varied.What, change * 100, Math.Abs(change) * 100 * simulation.Spreads[varied.What].Deviation),
+    ];
 }

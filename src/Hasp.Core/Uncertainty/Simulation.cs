@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Numerics;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
+using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -26,16 +28,42 @@ public readonly record struct Sample<T>(T NutFactor, T ThreadFriction, T Bearing
     }
 }
 
-/// <summary>The factors that a sample comes to; each fails below 1.</summary>
+/// <summary>The factors that a sample comes to, in the order of <see cref="Sampled"/>; each fails below 1.</summary>
 /// <param name="Opening">Load that parts the faces over the load.</param>
 /// <param name="Slip">Friction left over the shear.</param>
 /// <param name="Yield">Yield over tension with half the torsion.</param>
-public readonly record struct SampleFactors<T>(T Opening, T Slip, T Yield)
+/// <param name="Shear">Shear yield over the shear stress in the worst plane.</param>
+public readonly record struct SampleFactors<T>(T Opening, T Slip, T Yield, T Shear)
+    where T : struct, IReal<T>
+{
+    /// <summary>The factor of one event.</summary>
+    public T this[Sampled what] => what switch
+    {
+        Sampled.Opening => Opening, Sampled.Slip => Slip, Sampled.Yield => Yield, Sampled.Shear => Shear,
+        _ => throw new ArgumentOutOfRangeException(nameof(what), what, "is no event"),
+    };
+}
+
+/// <summary>What the loads ask of one bolt: for each event the worst that no other load reaches, N.</summary>
+/// <param name="Opening">Most tension that pulls the members apart; 0 where none does.</param>
+/// <param name="Stretching">Most tension under which yielding is judged.</param>
+/// <param name="Slips">Tension and shear of every load that may slip first.</param>
+/// <param name="Shear">Most shear; 0 where the bolt is not judged in shear.</param>
+internal sealed record BoltDemand(double Opening, double Stretching, ImmutableArray<(double Tension, double Shear)> Slips, double Shear);
+
+/// <summary>One tightened bolt of a sample.</summary>
+internal readonly record struct Tightened<T>(T Least, T Most, T Share, T Torsion)
     where T : struct, IReal<T>;
 
+/// <summary>A check that is judged and not sampled, and why.</summary>
+/// <param name="Check">The check.</param>
+/// <param name="Why">Why it is not.</param>
+public readonly record struct NotSampled(Check Check, string Why);
+
 /// <summary>
-/// Whether a joint opens, slips or yields when friction, tool, strength, load, embedding and geometry scatter: the same formulas as
-/// the verdicts, read as lanes. Each bolt's own preload is sampled; required factors do not enter, failing is a factor below 1.
+/// Whether a joint opens, slips or yields when friction, tool, strength, load, embedding and geometry scatter: the chain and the formulas
+/// of the verdicts, read as lanes. What is sampled is what its basis and kind judge. Each bolt's own preload is sampled; required factors
+/// do not enter, failing is a factor below 1. Of a joint of several bolts its own chance is counted beside that of one bolt.
 /// </summary>
 public sealed class Simulation
 {
@@ -48,8 +76,11 @@ public sealed class Simulation
     private static readonly int Quantities = ScatterInputs.All.Length;
     private readonly Joint _joint;
     private readonly Mechanics<Plain> _nominal;
-    private readonly (double Tension, double Shear)[] _slips;
-    private readonly double _pull;
+    private readonly BoltDemand _one;
+    private readonly BoltDemand[] _bolts;
+    private readonly (double Tension, double Shear)[][] _slipCases;
+    private readonly double _shearedArea;
+    private readonly Draft _draft;
 
     /// <summary>
     /// Prepares a joint. Opening and yield get worse with tension alone: the largest of all cases stands for them. Slip weighs tension
@@ -59,101 +90,134 @@ public sealed class Simulation
     {
         _joint = joint;
         Spreads = Spreads.Of(joint);
+        _draft = new Draft(Spreads, joint.Sampling.Correlated);
         _nominal = Mechanics<Plain>.Of(joint);
-        var bolts = joint.Sharing.Cases
-            .SelectMany((pulls, c) => pulls.Select(p => BoltLoad<Plain>.Of(joint, c, p, joint.Bolts.Count))
-                .Select(b => (Tension: b.Tension.Value, Shear: b.Shear.Value, Index: c))).ToList();
-        var most = bolts.MaxBy(b => b.Tension);
-        var slipping = Sharing.Unsurpassed(bolts.Where(b => b.Shear > 0), b => b.Tension, b => b.Shear);
-        OpeningCase = most.Tension > 0 ? most.Index : -1;
-        YieldCase = most.Index;
-        SlipCase = _nominal.Stack.Planes.Length > 0 && slipping.Length > 0
-            ? slipping.MinBy(b => JointUnderLoad.MemberForce(_nominal.Preload, _nominal.LoadShare, new Plain(b.Tension)).Value / b.Shear)
-                .Index
-            : -1;
-        _slips = [.. slipping.Select(b => (b.Tension, b.Shear))];
-        _pull = Math.Max(0, most.Tension);
+        var judged = new Judgements(_nominal);
+        NotSampled = judged.NotSampled;
+        var all = judged.Loads;
+        _one = DemandOf(all);
+        Cases = Enum.GetValues<Sampled>().ToImmutableDictionary(s => s, s => CaseOf(s, all));
+        _shearedArea = Cases[Sampled.Shear] < 0 ? 0 : WorstSheared();
+        var distinct = joint.Bolts.Count < 2 ? 0 : joint.LoadPath.Distinct;
+        _bolts = [.. Enumerable.Range(0, distinct).Select(b => DemandOf([.. all.Where(l => l.Bolt == b)]))];
+        _slipCases = distinct == 0 ? [] : [.. all.Where(l => l.What == Sampled.Slip).GroupBy(l => l.Case)
+            .Select(g => Enumerable.Range(0, joint.Bolts.Count).Select(i => g.Where(l => l.Bolt == i % distinct)
+                .Select(l => (l.Tension, l.Shear)).FirstOrDefault()).ToArray())];
     }
 
     /// <summary>Scatter of what varies.</summary>
     public Spreads Spreads { get; }
 
-    /// <summary>Index of the case that opens first; −1 where nothing pulls the members apart.</summary>
-    public int OpeningCase { get; }
+    /// <summary>What is judged and not sampled.</summary>
+    public ImmutableArray<NotSampled> NotSampled { get; }
 
-    /// <summary>Index of the case that slips first at the preload aimed at; −1 where nothing shears them.</summary>
-    public int SlipCase { get; }
+    /// <summary>Index of the case in which each event comes first with everything at its mean; −1 where it is not judged or nothing brings it.</summary>
+    public ImmutableDictionary<Sampled, int> Cases { get; }
 
-    /// <summary>Index of the case that stretches the bolt most.</summary>
-    public int YieldCase { get; }
+    private int CaseOf(Sampled what, IReadOnlyList<JudgedLoad> all)
+    {
+        var mine = all.Where(l => l.What == what).ToList();
+        if (mine.Count == 0) return -1;
+        Func<JudgedLoad, double> worst = what switch
+        {
+            Sampled.Slip => l => -JointUnderLoad.MemberForce(_nominal.Preload, _nominal.LoadShare, new Plain(l.Tension)).Value / l.Shear,
+            Sampled.Shear => l => l.Shear,
+            _ => l => l.Tension,
+        };
+        return mine.MaxBy(worst).Case;
+    }
 
-    /// <summary>The factors of one sample, by the formulas of the verdicts.</summary>
+    private static BoltDemand DemandOf(IReadOnlyList<JudgedLoad> all)
+    {
+        double Most(Sampled what, Func<JudgedLoad, double> of) => all.Where(l => l.What == what).Select(of).DefaultIfEmpty(0).Max();
+        var slipping = Sharing.Unsurpassed(all.Where(l => l.What == Sampled.Slip), l => l.Tension, l => l.Shear);
+        return new(Most(Sampled.Opening, l => l.Tension), Math.Max(0, Most(Sampled.Yield, l => l.Tension)),
+            [.. slipping.Select(l => (l.Tension, l.Shear))], Most(Sampled.Shear, l => l.Shear));
+    }
+
+    /// <summary>Area that the shear of the bolt stands on, all planes together and packing counted in, where the factor is least, mm².</summary>
+    private double WorstSheared()
+    {
+        var planes = _nominal.Stack.Planes;
+        var m = _nominal;
+        return planes.Length * planes.Select((p, i) => ShearCheck.AreaOf(m, p).Value * (ShearCheck.Reduction(m, p, i)?.Value ?? 1)).Min();
+    }
+
+    /// <summary>The factors of one sample of the worst loaded bolt, by the formulas of the verdicts.</summary>
     public SampleFactors<T> Factors<T>(in Sample<T> x)
         where T : struct, IReal<T>
     {
-        var how = _joint.Tightening;
-        var m = _nominal;
-        T C(Plain value) => T.Const(value.Value);
-        var (d, pitch, d2, d3, at) = (C(m.Thread.Diameter), C(m.Thread.Pitch), C(m.Thread.PitchDiameter), C(m.Thread.RootDiameter),
-            C(m.Thread.StressArea));
-        var bolt = BoltStiffness.Of(
-            C(m.Thread.ShankArea), at, T.Const(m.Stack.ShankInGrip) * x.Grip, T.Const(m.Stack.ThreadInGrip) * x.Grip,
-            T.Const(_joint.Bolts.Grade.ElasticModulus));
-        var members = PressureCone.InSeries(
-            m.Stack.Cones, T.Const(_joint.Bolts.Head.ConeFace), T.Const((_joint.Bolts.Nut ?? _joint.Bolts.Head).ConeFace),
-            T.Const(_joint.Judging.ConeBoreIsHole ? _joint.Hole : _joint.Bolts.Thread.Diameter), T.Const(_joint.Judging.ConeHalfAngle),
-            x.Grip);
-        var share = BoltStiffness.EffectiveShare(T.Const(_joint.Judging.LoadIntroduction), BoltStiffness.LoadShare(bolt, members));
-
-        T arm, threadFriction;
-        if (how.Friction is { } friction)
-        {
-            threadFriction = T.Const(friction.Thread) * x.ThreadFriction;
-            arm = Torsion.Arm(pitch, threadFriction, d2, T.Const(friction.Bearing) * x.BearingFriction, C(m.MeanBearingDiameter));
-        }
-        else
-        {
-            var k = C(m.NutFactor) * x.NutFactor;
-            threadFriction = Torsion.ImpliedFriction(k, d, pitch, d2, C(m.MeanBearingDiameter));
-            arm = k * d;
-        }
-        var preload = how.Method.ByTorque
-            ? Tension.FromTorque(C(m.Torque) * x.Tool, T.Const(how.PrevailingTorque), arm)
-            : C(m.Preload) * x.Tool;
-        var loss = Tension.EmbeddingLoss(T.Const(how.Settling) * x.Settling, bolt, members);
-        var least = Tension.Smallest(preload, T.Const(0), loss, T.Const(how.Relaxation), C(m.ThermalChange));
-        var most = Tension.Largest(preload, T.Const(0), C(m.ThermalChange));
-
-        var force = JointUnderLoad.BoltForce(most, share, T.Const(_pull) * x.Load);
-        T? prevailing = how.PrevailingTorque > 0 ? T.Const(how.PrevailingTorque) : null;
-        T? twist = how.Method.TorsionShare == 1 ? null : T.Const(how.Method.TorsionShare);
-        var torsion = Torsion.WhileTightening(most, pitch, threadFriction, d2, d3, prevailing, twist);
-        return new(
-            JointUnderLoad.OpeningFactor(least, share, T.Const(_pull) * x.Load),
-            LeastSlip(x, least, share),
-            T.Const(_joint.Bolts.Grade.Yield) * x.Strength / Torsion.EquivalentStress(force / at, torsion, 0.5));
+        var thread = ThreadGeometry<T>.Of(_joint.Bolts.Thread);
+        return FactorsOf(x, Tighten(x, thread), thread, _one);
     }
 
-    /// <summary>The least slip factor of all loads in one sample; the loads scatter together.</summary>
-    private T LeastSlip<T>(in Sample<T> x, T preload, T share)
+    /// <summary>A bolt tightened as the sample has it: the chain of the verdicts.</summary>
+    private Tightened<T> Tighten<T>(in Sample<T> x, in ThreadGeometry<T> thread)
         where T : struct, IReal<T>
     {
-        var friction = T.Const(_joint.FaceFriction) * x.FaceFriction;
-        var faces = T.Const(_nominal.Stack.Planes.Length);
-        var worst = T.Const(double.PositiveInfinity);
-        foreach (var (tension, shear) in _slips)
+        var how = _joint.Tightening;
+        var springs = Springs<T>.Of(_joint, _nominal.Stack, thread, x.Grip);
+        var given = PreloadGivens<T>.Of(how);
+        var chain = Preloading<T>.Of(_joint, _nominal.Stack, thread, new(given.NutFactor * x.NutFactor, given.Friction is { } f
+            ? (f.Thread * x.ThreadFriction, f.Bearing * x.BearingFriction) : null, given.Settling * x.Settling), springs.Bolt,
+            springs.Members, x.Grip);
+        var preload = how.Method.ByTorque ? chain.Reached(T.Const(_nominal.Torque.Value) * x.Tool)
+            : T.Const(_nominal.Preload.Value) * x.Tool;
+        var most = chain.Largest(preload);
+        return new(chain.Smallest(preload), most, springs.LoadShare, chain.TorsionAt(most));
+    }
+
+    private SampleFactors<T> FactorsOf<T>(in Sample<T> x, in Tightened<T> bolt, in ThreadGeometry<T> thread, BoltDemand on)
+        where T : struct, IReal<T>
+    {
+        var yield = T.Const(_joint.Bolts.Grade.Yield) * x.Strength;
+        var force = JointUnderLoad.BoltForce(bolt.Most, bolt.Share, T.Const(on.Stretching) * x.Load);
+        var slip = T.Const(double.PositiveInfinity);
+        foreach (var (tension, shear) in on.Slips)
         {
-            var clamp = JointUnderLoad.MemberForce(preload, share, T.Const(tension) * x.Load);
-            worst = T.Min(worst, JointUnderLoad.SlipFactor(friction, faces, clamp, T.Const(shear) * x.Load));
+            slip = T.Min(slip, JointUnderLoad.SlipFactor(Friction(x), Faces<T>(), Clamp(x, bolt, tension), T.Const(shear) * x.Load));
         }
-        return worst;
+        return new(
+            JointUnderLoad.OpeningFactor(bolt.Least, bolt.Share, T.Const(on.Opening) * x.Load), slip,
+            yield / Torsion.EquivalentStress(force / thread.StressArea, bolt.Torsion, 0.5),
+            _shearedArea == 0 ? T.Const(double.PositiveInfinity) : MemberFormulas.ShearFactor(T.Const(ShearCheck.Ratio(_joint)), yield,
+                MemberFormulas.ShearStress(T.Const(on.Shear) * x.Load, T.Const(1), T.Const(_shearedArea))));
+    }
+
+    private T Friction<T>(in Sample<T> x)
+        where T : struct, IReal<T> => T.Const(_joint.FaceFriction) * x.FaceFriction;
+
+    private T Faces<T>()
+        where T : struct, IReal<T> => T.Const(_nominal.Stack.Planes.Length);
+
+    private static T Clamp<T>(in Sample<T> x, in Tightened<T> bolt, double tension)
+        where T : struct, IReal<T> => JointUnderLoad.MemberForce(bolt.Least, bolt.Share, T.Const(tension) * x.Load);
+
+    /// <summary>
+    /// Friction of all bolts together over what a case asks of it: the parts turn and shift as the shares of the bolts have it, and the work
+    /// of each bolt's friction stands against that of its share, ΣR·V/ΣV². Where the load goes through the centre that is ΣR/ΣV.
+    /// </summary>
+    private T WholeSlip<T>(ReadOnlySpan<Tightened<T>> bolts, in Sample<T> x, (double Tension, double Shear)[] loads)
+        where T : struct, IReal<T>
+    {
+        var (holding, asked) = (T.Const(0), 0.0);
+        for (var i = 0; i < bolts.Length; i++)
+        {
+            var (tension, shear) = loads[i];
+            holding += Clamp(x, bolts[i], tension) * T.Const(shear);
+            asked += shear * shear;
+        }
+        return JointUnderLoad.SlipFactor(Friction(x), Faces<T>(), holding, T.Const(asked) * x.Load);
     }
 
     /// <summary>Runs the samples and seed that the joint states.</summary>
     public Chances Run(Action<double>? progress = null, CancellationToken stop = default) =>
         Run(_joint.Sampling.Samples, (ulong)_joint.Sampling.Seed, progress, stop);
 
-    /// <summary>Runs the samples on all processors; a stop keeps what is done.</summary>
+    /// <summary>
+    /// Runs the samples on all processors; a stop keeps what is done. A joint of N bolts is sampled once for every N samples of a bolt, so
+    /// that its chance costs no more than theirs.
+    /// </summary>
     /// <param name="samples">How many, at least 1.</param>
     /// <param name="seed">The same seed gives the same result.</param>
     /// <param name="progress">Told the share done, from any thread.</param>
@@ -162,7 +226,6 @@ public sealed class Simulation
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(samples, 1);
         var nominal = Factors(Sample<Plain>.Mean);
-        double[] centre = [nominal.Opening.Value, nominal.Slip.Value, nominal.Yield.Value];
         var blocks = (samples + Block - 1) / Block;
         // A run that lasts leaves one processor to whoever else is at work.
         var options = new ParallelOptions { MaxDegreeOfParallelism = samples > 5_000_000 ? Math.Max(1, Environment.ProcessorCount - 1)
@@ -182,63 +245,103 @@ public sealed class Simulation
                     return;
                 }
                 var b = first + w;
-                wave[w] = RunBlock((ulong)b * Block, (int)Math.Min(Block, samples - (b * Block)), seed, centre);
+                var (from, count) = (b * Block, Math.Min(Block, samples - (b * Block)));
+                var tally = new Tally((int)count);
+                RunBolts(tally, from, (int)count, seed, nominal);
+                if (_bolts.Length > 0) RunJoints(tally, JointsBefore(from), JointsBefore(from + count), seed);
+                wave[w] = tally;
                 progress?.Invoke((double)Interlocked.Increment(ref done) / blocks);
             });
             // In their order, so that sums come out alike on any number of processors.
             foreach (var tally in wave) if (tally is not null) total.Add(tally);
         }
-        return Chances.Of(this, _joint, total, centre, samples, seed);
+        return Chances.Of(this, _joint, total, nominal, samples, seed);
     }
 
-    private Tally RunBlock(ulong first, int count, ulong seed, double[] centre)
+    private long JointsBefore(long samples) => (samples + _joint.Bolts.Count - 1) / _joint.Bolts.Count;
+
+    /// <summary>The events that are sampled.</summary>
+    internal IEnumerable<Sampled> Events => Cases.Where(c => c.Value >= 0).Select(c => c.Key).Order();
+
+    private void RunBolts(Tally tally, long first, int count, ulong seed, SampleFactors<Plain> nominal)
     {
-        var tally = new Tally(count);
-        Span<double> steps = stackalloc double[Vector<double>.Count];
+        var events = Events.ToArray();
+        var thread = ThreadGeometry<Lanes>.Of(_joint.Bolts.Thread);
+        Span<Vector<double>> bells = stackalloc Vector<double>[2 * (Quantities + 1)];
+        for (var s = 0; s < count; s += Lanes.Count)
+        {
+            var x = _draft.Draw(seed, Numbers(first + s), bells, 0);
+            var factors = FactorsOf(x, Tighten(x, thread), thread, _one);
+            var here = Math.Min(Lanes.Count, count - s);
+            foreach (var what in events) tally.Take(what, factors[what].Values, here, nominal[what].Value);
+        }
+    }
+
+    /// <summary>Joints from one number to the next: what is the joint's is drawn once, what is each bolt's once a bolt.</summary>
+    private void RunJoints(Tally tally, long first, long next, ulong seed)
+    {
+        var events = Events.ToArray();
+        var thread = ThreadGeometry<Lanes>.Of(_joint.Bolts.Thread);
+        var bolts = new Tightened<Lanes>[_joint.Bolts.Count];
+        var least = new Lanes[events.Length];
+        Span<Vector<double>> bells = stackalloc Vector<double>[2 * (Quantities + 1)];
+        for (var j = first; j < next; j += Lanes.Count)
+        {
+            var here = (int)Math.Min(Lanes.Count, next - j);
+            Array.Fill(least, Lanes.Const(double.PositiveInfinity));
+            Sample<Lanes> x = default;
+            for (var b = 0; b < bolts.Length; b++)
+            {
+                x = _draft.Draw(seed, Numbers(j), bells, b);
+                bolts[b] = Tighten(x, thread);
+                var factors = FactorsOf(x, bolts[b], thread, _bolts[b % _bolts.Length]);
+                for (var e = 0; e < events.Length; e++) least[e] = Lanes.Min(least[e], factors[events[e]]);
+            }
+            for (var e = 0; e < events.Length; e++) tally.TakeSome(events[e], least[e].Values, here);
+            if (_slipCases.Length > 0)
+            {
+                var whole = Lanes.Const(double.PositiveInfinity);
+                foreach (var loads in _slipCases) whole = Lanes.Min(whole, WholeSlip(bolts, x, loads));
+                tally.TakeWhole(whole.Values, here);
+            }
+        }
+        tally.Joints += next - first;
+    }
+
+    private static Vector<ulong> Numbers(long first)
+    {
+        Span<double> steps = stackalloc double[Lanes.Count];
         for (var i = 0; i < steps.Length; i++) steps[i] = i;
-        var lane = Vector.ConvertToUInt64(new Vector<double>(steps));
-        var (opens, slips) = (OpeningCase >= 0, SlipCase >= 0);
-        for (var s = 0; s < count; s += Vector<double>.Count)
+        return new Vector<ulong>((ulong)first) + Vector.ConvertToUInt64(new Vector<double>(steps));
+    }
+}
+
+/// <summary>A load on a bolt under which an event is judged.</summary>
+internal readonly record struct JudgedLoad(Sampled What, int Case, int Bolt, double Tension, double Shear);
+
+/// <summary>What the basis and the kind judge of a joint, bolt by bolt and case by case: nothing else is sampled.</summary>
+internal sealed class Judgements
+{
+    internal Judgements(in Mechanics<Plain> m)
+    {
+        var joint = m.Joint;
+        var (loads, left) = (ImmutableArray.CreateBuilder<JudgedLoad>(), ImmutableArray.CreateBuilder<NotSampled>());
+        var all = Enumerable.Range(0, joint.Cases.Length).Where(c => !joint.Cases[c].OnlyCombined)
+            .SelectMany(c => Enumerable.Range(0, joint.LoadPath.Distinct).Select(b => (Case: c, Load: BoltLoad<Plain>.Of(joint, c, b)))).ToList();
+        foreach (var check in joint.Judging.Checks.Where(c => c.Info.SetBy != SetBy.Rule))
         {
-            var factors = Factors(Draw(seed, new Vector<ulong>(first + (ulong)s) + lane));
-            var here = Math.Min(Vector<double>.Count, count - s);
-            if (opens) tally.Take(0, factors.Opening.Values, here, centre[0]);
-            if (slips) tally.Take(1, factors.Slip.Values, here, centre[1]);
-            tally.Take(2, factors.Yield.Values, here, centre[2]);
+            var mechanics = m;
+            var under = check.MayApply(joint) ? all.Where(l => check.Judge(mechanics, l.Load).Applies).ToList() : [];
+            if (check.Info.Sampled == Sampled.None && under.Count > 0) left.Add(new(check, "no sample is taken of it"));
+            if (check.Info.Sampled == Sampled.None) continue;
+            if (under.Count == 0) left.Add(new(check, check.Nothing(m)));
+            loads.AddRange(under.Select(l => new JudgedLoad(
+                check.Info.Sampled, l.Case, l.Load.Bolt, l.Load.Tension.Value, l.Load.Shear.Value)));
         }
-        return tally;
+        (Loads, NotSampled) = (loads.ToImmutable(), left.ToImmutable());
     }
 
-    private Sample<Lanes> Draw(ulong seed, Vector<ulong> samples)
-    {
-        Span<Vector<double>> bell = stackalloc Vector<double>[Quantities + 1];
-        Span<Vector<double>> even = stackalloc Vector<double>[Quantities + 1];
-        for (var i = 0; i < bell.Length; i += 2)
-        {
-            even[i] = Draws.Uniform(seed, samples, i);
-            even[i + 1] = Draws.Uniform(seed, samples, i + 1);
-            (bell[i], bell[i + 1]) = Draws.Normals(even[i], even[i + 1]);
-        }
-        var x = new Sample<Lanes>(
-            Of(0, bell, even), Of(1, bell, even), Of(2, bell, even), Of(3, bell, even), Of(4, bell, even), Of(5, bell, even),
-            Of(6, bell, even), Of(7, bell, even), Of(8, bell, even));
-        return x;
-    }
+    internal ImmutableArray<JudgedLoad> Loads { get; }
 
-    private Lanes Of(int i, Span<Vector<double>> bell, Span<Vector<double>> even)
-    {
-        var (shape, share) = (Spreads.Items[i].Distribution, Spreads.Items[i].Share);
-        if (share == 0) return new(Vector<double>.One);
-        switch (shape)
-        {
-            case Distribution.Uniform:
-                return new(Vector<double>.One + (new Vector<double>(share) * ((even[i] * new Vector<double>(2)) - Vector<double>.One)));
-            case Distribution.Lognormal:
-                var sigma = Math.Sqrt(Math.Log(1 + (share * share)));
-                return new(Vector.Exp((bell[i] * new Vector<double>(sigma)) - new Vector<double>(sigma * sigma / 2)));
-            default:
-                // Friction, strength and length are well above nothing: a draw further down is held at a tenth of the mean.
-                return new(Vector.Max(new Vector<double>(0.1), Vector<double>.One + (bell[i] * new Vector<double>(share))));
-        }
-    }
+    internal ImmutableArray<NotSampled> NotSampled { get; }
 }

@@ -15,16 +15,42 @@ public enum Distribution
 
     /// <summary>Anything within ± the share alike.</summary>
     Uniform,
+
+    /// <summary>Within ± the share, the mean likeliest.</summary>
+    Triangular,
+
+    /// <summary>
+    /// What the next one of a lot will be, by a few tests of it: their mean and deviation are themselves uncertain, and the fewer they are
+    /// the further it may lie off (ISO 16269-8, prediction by a t distribution).
+    /// </summary>
+    Predicted,
 }
 
 /// <summary>Scatter of one quantity as a share of its mean.</summary>
 /// <param name="Distribution">Its shape.</param>
-/// <param name="Share">Standard deviation over mean; half the width over mean where uniform. 0 holds it fixed.</param>
+/// <param name="Share">Standard deviation over mean; half the width over mean where uniform or triangular. 0 holds it fixed.</param>
 public readonly record struct Spread(Distribution Distribution, double Share)
 {
-    /// <summary>Standard deviation over mean.</summary>
-    public double Deviation => Distribution == Distribution.Uniform ? Share / Math.Sqrt(3) : Share;
+    /// <summary>Degrees of freedom where predicted from tests: one less than they are.</summary>
+    public int Freedom { get; init; }
+
+    /// <summary>Standard deviation over mean; of a prediction from three tests, which has none, its scale.</summary>
+    public double Deviation => Distribution switch
+    {
+        Distribution.Uniform => Share / Math.Sqrt(3),
+        Distribution.Triangular => Share / Math.Sqrt(6),
+        Distribution.Predicted when Freedom > 2 => Share * Math.Sqrt(Freedom / (Freedom - 2.0)),
+        _ => Share,
+    };
 }
+
+/// <summary>Two quantities that scatter together.</summary>
+/// <param name="First">One.</param>
+/// <param name="Second">The other.</param>
+/// <param name="Coefficient">
+/// Correlation of the two bells that they are drawn from, above −1 and below 1; of uniform and skewed quantities the ranks follow it.
+/// </param>
+public readonly record struct Correlation(Uncertain First, Uncertain Second, double Coefficient);
 
 /// <summary>What may vary.</summary>
 public enum Uncertain
@@ -61,7 +87,11 @@ public enum Uncertain
 /// <param name="Samples">How many.</param>
 /// <param name="Seed">The same seed gives the same result.</param>
 /// <param name="Stated">Scatter that the user stated; the rest is taken by <see cref="Spreads.Of"/>.</param>
-public sealed record Sampling(int Samples, int Seed, IReadOnlyDictionary<Uncertain, Spread> Stated);
+public sealed record Sampling(int Samples, int Seed, IReadOnlyDictionary<Uncertain, Spread> Stated)
+{
+    /// <summary>What scatters together; the rest is independent.</summary>
+    public IReadOnlyList<Correlation> Correlated { get; init; } = [];
+}
 
 /// <summary>One quantity that may vary: everything that is said of it anywhere.</summary>
 /// <param name="What">Which.</param>
@@ -77,6 +107,16 @@ public sealed record ScatterInput(
 {
     /// <summary>True where it has a part in joints that are tightened so.</summary>
     public Func<Tightening, bool> Applies { get; init; } = _ => true;
+
+    /// <summary>True where all bolts of a joint have it in common; each has its own where false.</summary>
+    public bool OfTheJoint { get; init; }
+
+    /// <summary>Scatter taken where none is stated.</summary>
+    public Spread Taken(Tightening how) =>
+        !Applies(how) ? new(Shape, 0) : How?.Invoke(how) ?? new(Shape, Usual(how));
+
+    /// <summary>Scatter of another shape where the joint knows better, such as tests of its lot; null where it does not.</summary>
+    public Func<Tightening, Spread?>? How { get; init; }
 }
 
 /// <summary>Everything that may vary, in the order of <see cref="Uncertain"/>.</summary>
@@ -92,6 +132,7 @@ public static class ScatterInputs
             (x, v) => x with { NutFactor = v })
         {
             Applies = how => how.Method.ByTorque && how.Friction is null,
+            How = how => how.FrictionMeasured ? OfLot(how.Lot!) : null,
         },
         new(Uncertain.ThreadFriction, Fields.SpreadThreadFriction, "friction in the thread", Distribution.Lognormal, _ => Friction,
             (x, v) => x with { ThreadFriction = v })
@@ -108,16 +149,37 @@ public static class ScatterInputs
             (x, v) => x with { Tool = v }),
         new(Uncertain.Strength, Fields.SpreadStrength, "yield of the bolt", Distribution.Normal, _ => Strength,
             (x, v) => x with { Strength = v }),
-        new(Uncertain.Load, Fields.SpreadLoad, "outside load", Distribution.Normal, _ => Load, (x, v) => x with { Load = v }),
+        new(Uncertain.Load, Fields.SpreadLoad, "outside load", Distribution.Normal, _ => Load, (x, v) => x with { Load = v })
+        {
+            OfTheJoint = true,
+        },
         new(Uncertain.Settling, Fields.SpreadSettling, "embedding", Distribution.Lognormal, _ => Settling,
             (x, v) => x with { Settling = v }),
         new(Uncertain.FaceFriction, Fields.SpreadFaceFriction, "friction of the faces", Distribution.Lognormal, _ => FaceFriction,
-            (x, v) => x with { FaceFriction = v }),
+            (x, v) => x with { FaceFriction = v })
+        {
+            OfTheJoint = true,
+        },
         new(Uncertain.Grip, Fields.SpreadGrip, "lengths in the grip", Distribution.Normal, _ => Grip, (x, v) => x with { Grip = v }),
     ];
 
     /// <summary>The row of a quantity.</summary>
     public static ScatterInput Of(Uncertain what) => All[(int)what];
+
+    /// <summary>
+    /// The next bolt of a lot, K by a t distribution about the mean of its tests: s·√(1 + 1/n) and what the instruments may be off, read as
+    /// two standard deviations. s is what its tolerance interval, k2·s and the instruments together, was made of.
+    /// </summary>
+    private static Spread OfLot(MeasuredLot lot)
+    {
+        var half = (lot.High - lot.Low) / (2 * lot.NutFactor);
+        var instruments = MeasuredLot.Instruments;
+        var deviation = Math.Sqrt(Math.Max(0, (half * half) - (instruments * instruments))) / ToleranceFactors.OfLot(lot.Tests);
+        return new(Distribution.Predicted, Math.Sqrt((deviation * deviation * (1 + (1.0 / lot.Tests))) + (instruments * instruments / 4)))
+        {
+            Freedom = lot.Tests - 1,
+        };
+    }
 
     /// <summary>The scatter of a method is read as two standard deviations either side.</summary>
     private static double HalfOfMethod(Tightening how) => how.Method.Scatter / 2;
@@ -139,9 +201,8 @@ public sealed record Spreads(IReadOnlyList<Spread> Items, IReadOnlyList<bool> Gi
     public static Spreads Of(Joint joint)
     {
         var (stated, how) = (joint.Sampling.Stated, joint.Tightening);
-        Spread Taken(ScatterInput u) => new(u.Shape, u.Applies(how) ? u.Usual(how) : 0);
         return new(
-            [.. ScatterInputs.All.Select(u => u.Applies(how) && stated.TryGetValue(u.What, out var s) ? s : Taken(u))],
+            [.. ScatterInputs.All.Select(u => u.Applies(how) && stated.TryGetValue(u.What, out var s) ? s : u.Taken(how))],
             [.. ScatterInputs.All.Select(u => stated.ContainsKey(u.What))]);
     }
 }

@@ -45,6 +45,7 @@ public sealed partial class CautionTests
         ("factorsChanged", "judging.basis=eurocode;judging.eurocode.gammaM2=1.3"), ("notInFull", "judging.basis=aisc-lrfd"),
         ("toolNotInBasis", "judging.basis=is800"),
         ("lotOfOthers", Lot + ";bolts.thread=M20"), ("lotAtOther", Lot + ";tightening.aim=50 %"),
+        ("lotNarrow", Lot + ";tightening.lot.low=0.148;tightening.lot.high=0.152"),
         ("twoPivots", "pattern:pattern.tension=pivot;loads[0].mx=3 kN·m;loads[0].my=2 kN·m"),
     ];
 

@@ -53,7 +53,9 @@ public sealed class CliTests
         Assert.Contains("nut factor", Of(4, false), StringComparison.Ordinal);
         var document = JsonNode.Parse(Of(4, true))!;
         Assert.Equal(("hasp-chances", 20_000), (document["format"]!.GetValue<string>(), document["samples"]!.GetValue<int>()));
-        Assert.Equal(3, document["failures"]!.AsArray().Count);
+        Assert.Equal(4, document["failures"]!.AsArray().Count);
+        Assert.Contains("some bolt of 4", Of(4, false), StringComparison.Ordinal);
+        Assert.Contains("not sampled: ", Of(4, false), StringComparison.Ordinal);
         Assert.Equal(Commands.BadInput, Run((f, i, o, e) => Commands.Chance(f, false, 0, null, i, o, e), Samples.Plain).Exit);
     }
 

@@ -50,7 +50,7 @@ public sealed partial class FaultTableTests
             """),
         ("endurance-rolled", "fatigue.endurance=table"),
         ("endurance-unlisted", "bolts.grade=4.6;fatigue.endurance=table;fatigue.threads=rolled"),
-        ("lot-half", "tightening.lot.name=L-7"), ("lot-twice", LotOf("0.14") + ";tightening.nutFactor=0.2"), ("lot-band", LotOf("0.16")),
+        ("lot-half", "tightening.lot.name=L-7"), ("lot-twice", LotOf("0.14") + ";tightening.nutFactor=0.2"), ("lot-band", LotOf("0.16")), ("together", "uncertainty.together=load and face 0.5"),
         // Plan
         ("passes-unreadable", "plan.passes=60, 30"), ("sequence-unreadable", "plan.sequence=1, 1"),
         ("stiffest-half", "plan.stiffestX=10 mm"),

@@ -111,11 +111,31 @@ public sealed class LotTests
         Assert.Null(document["tightening"]!["lot"]);
     }
 
-    [Fact]
-    public void Chance_draws_from_the_lots_band()
+    /// <summary>K of the next bolt by a t distribution about the mean of the tests; its scale is that of their own deviation and the instruments.</summary>
+    [Theory]
+    [InlineData(3)]
+    [InlineData(6)]
+    [InlineData(40)]
+    public void Chance_reads_a_lots_band_as_the_tolerance_interval_that_it_is(int tests)
     {
-        var spread = Spreads.Of(Samples.Read(Samples.With(Lot("0.152", "0.140", "0.164"))))[Uncertain.NutFactor];
-        Assert.Equal((0.164 - 0.140) / (4 * 0.152), spread.Share, 12);
+        double[] found = [.. Enumerable.Range(0, tests).Select(i => 0.152 + (0.002 * (i % 3 - 1)))];
+        var figures = Core.Shop.LotFigures.Of(found);
+        var document = Samples.With([.. Lot($"{figures.Mean:R}", $"{figures.Low:R}", $"{figures.High:R}"),
+            ("tightening.lot.tests", $"{tests}"), ("tightening.settling", "0 mm"), ("tightening.relaxation", "0"), ("loads[0].shear", "")]);
+        foreach (var input in ScatterInputs.All.Where(u => u.What != Uncertain.NutFactor)) Hasp.Files.JointEdit.Set(
+            document, input.Field.Path, "0 %", Core.Quantities.UnitSystem.Si);
+        var simulation = new Simulation(Samples.Read(document));
+        var (spread, instruments) = (simulation.Spreads[Uncertain.NutFactor], Math.Sqrt(0.0004 + 0.0016));
+        Assert.Equal((Distribution.Predicted, tests - 1), (spread.Distribution, spread.Freedom));
+        var own = figures.Deviation / figures.Mean;
+        Assert.Equal(Math.Sqrt((own * own * (1 + (1.0 / tests))) + (instruments * instruments / 4)), spread.Share, 1e-6);
+
+        // The preload is T/(K·d): of a joint that opens at K over a limit, here 1.5 scales off, the chance is that of a t beyond it.
+        const double T = 1.5;
+        var pull = 72 * simulation.Factors(Sample<Core.Formulas.Plain>.Mean).Opening.Value / (1 + (T * spread.Share));
+        Hasp.Files.JointEdit.Set(document, "loads[0].tension", $"{pull:R} kN", Core.Quantities.UnitSystem.Si);
+        var opening = new Simulation(Samples.Read(document)).Run(200_000, 3).Failures.Single(f => f.Name == "opening");
+        Assert.InRange(1 - MathNet.Numerics.Distributions.StudentT.CDF(0, 1, tests - 1, T), opening.Interval.From, opening.Interval.To);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using Hasp.Core.Uncertainty;
 using Hasp.Core.Shop;
 
 namespace Hasp.Tests.Shop;
@@ -78,9 +79,21 @@ public sealed class ToleranceFactorTests
         Assert.Equal(0.0063246, figures.Deviation, 6);
         Assert.Equal(0.142, figures.Least);
         Assert.Equal(0.158, figures.Most);
-        Assert.Equal(0.150 - (5.077 * 0.0063246), figures.Low, 4);
+        // Half the band √(0.21407² + 0.02² + 0.04²) = 0.21869 of the mean: the tester may be off by 2 %, the wrench by 4 %.
+        Assert.Equal(0.150 * (1 - 0.21869), figures.Low, 5);
+        Assert.Equal(0.150 * (1 + 0.21869), figures.High, 5);
         Assert.Equal((0.150 / figures.Low) - 1, figures.Scatter, 12);
         Assert.True(figures.IsEnough);
+    }
+
+    [Fact]
+    public void A_band_is_never_narrower_than_the_instruments_nor_than_the_graduation()
+    {
+        double[] alike = [0.15, 0.15, 0.15, 0.15, 0.15];
+        Assert.Equal(0.15 * (1 - Math.Sqrt(0.0004 + 0.0016)), LotFigures.Of(alike).Low, 12);
+        // Read in steps of 5 of 180: a deviation of 1/36/√12 of the mean is hidden in them.
+        Assert.Equal(0.15 / 36 / Math.Sqrt(12), LotFigures.Of(alike, 1.0 / 36).Deviation, 12);
+        Assert.True(LotFigures.Of(alike, 1.0 / 36).Low < LotFigures.Of(alike).Low);
     }
 
     [Theory]

@@ -9,7 +9,10 @@ internal readonly struct OpeningCheck : IBoltCheck
     internal const string NoPull = "no case pulls the members apart";
 
     public static CheckInfo Info { get; } = new("opening", "Joint separation", "opens", 1.2, PreloadUsed.Smallest,
-        "load that parts the faces over the outside load, at the smallest preload", "two springs");
+        "load that parts the faces over the outside load, at the smallest preload", "two springs")
+    {
+        Sampled = Sampled.Opening,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>

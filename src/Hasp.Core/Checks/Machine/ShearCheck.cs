@@ -11,7 +11,10 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct ShearCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("shear", "Bolt shear", "shears", 1.5, PreloadUsed.None,
-        "shear yield over the shear stress in the worst plane", "distortion energy or maximum shear; EN 1993-1-8, 3.6.1(12) for packing");
+        "shear yield over the shear stress in the worst plane", "distortion energy or maximum shear; EN 1993-1-8, 3.6.1(12) for packing")
+    {
+        Sampled = Sampled.Shear,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -7,7 +7,10 @@ namespace Hasp.Core.Checks.Machine;
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("slip", "Slip", "slips", 1.25, PreloadUsed.Smallest,
-        "friction of the clamp that is left over the shear, at the smallest preload", "dry friction") { Holds = "the tension" };
+        "friction of the clamp that is left over the shear, at the smallest preload", "dry friction")
+    {
+        Holds = "the tension", Sampled = Sampled.Slip,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -12,7 +12,10 @@ internal readonly struct YieldCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("yield", "Yield in service, with torsion", "yields", 1.0, PreloadUsed.Largest,
         "yield over tension with half the tightening torsion at the largest preload",
-        "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)") { SetBy = SetBy.Tool };
+        "distortion energy; VDI 2230-1, 5.5.2 (half the torsion kept in service)")
+    {
+        SetBy = SetBy.Tool, Sampled = Sampled.Yield,
+    };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -55,7 +55,7 @@ internal readonly struct TensionUltimateCheck : IBoltCheck
 internal readonly struct TensionYieldCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("msTensionYield", "Tension, yield", "yields", 1, PreloadUsed.Largest,
-        "margin of yield in tension, plus 1", "practice of NASA-STD-5020");
+        "margin of yield in tension, plus 1", "practice of NASA-STD-5020") { Sampled = Sampled.Yield };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>
@@ -91,7 +91,7 @@ internal readonly struct PreloadLimitCheck : IBoltCheck
 internal readonly struct SeparationCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("msSeparation", "Separation", "opens", 1, PreloadUsed.Smallest,
-        "margin of separation, plus 1", "practice of NASA-STD-5020");
+        "margin of separation, plus 1", "practice of NASA-STD-5020") { Sampled = Sampled.Opening };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -131,8 +131,11 @@ public sealed class Shelf
         if (tests.Count == 0) return null;
         var alike = Homogeneity.Of([.. tests.Select(t => t.Verification.NutFactors)]);
         return alike.Holds
-            ? (LotFigures.Of([.. tests.SelectMany(t => t.Verification.NutFactors)]), tests.Count, alike)
-            : (LotFigures.Of([.. tests[^1].Verification.NutFactors]), 1, alike);
+            ? (Of([.. tests.Select(t => t.Verification)]), tests.Count, alike)
+            : (Of([tests[^1].Verification]), 1, alike);
+
+        LotFigures Of(IReadOnlyList<Verification> counted) => LotFigures.Of([.. counted.SelectMany(v => v.NutFactors)],
+            (ToolOf(tool)?.Wrench.Graduation ?? 0) / counted.Average(v => v.Counted.Average(t => t.Torque)));
     }
 }
 
