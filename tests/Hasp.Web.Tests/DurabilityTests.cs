@@ -5,11 +5,17 @@ namespace Hasp.Web.Tests;
 /// <summary>The server is killed while saves are running: what it acknowledged is there when it comes back.</summary>
 public sealed class DurabilityTests
 {
-    [Theory]
+    [Fact]
+    public Task Every_acknowledged_save_survives_a_kill() => Survives(20);
+
+    [Theory(Explicit = true)]
+    [Trait("run", "long")]
     [InlineData(3)]
-    [InlineData(20)]
     [InlineData(57)]
-    public async Task Every_acknowledged_save_survives_a_kill(int saves)
+    [InlineData(150)]
+    public Task Every_acknowledged_save_survives_a_kill_early_and_late(int saves) => Survives(saves);
+
+    private static async Task Survives(int saves)
     {
         var data = Directory.CreateTempSubdirectory("hasp-kill-").FullName;
         var acknowledged = new Dictionary<int, string>();

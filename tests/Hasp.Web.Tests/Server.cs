@@ -30,9 +30,32 @@ public sealed partial class Server : IDisposable
         get { lock (_log) return string.Join('\n', _log); }
     }
 
+    /// <summary>Starts it; with the demonstration in a folder that is still empty, as a first start has made it.</summary>
+    /// <param name="data">Its folder; null for a new one.</param>
+    /// <param name="demo">With the demonstration.</param>
+    /// <param name="urls">Where it listens.</param>
+    /// <param name="more">Further arguments.</param>
     public static async Task<Server> Start(string? data = null, bool demo = true, string urls = "http://127.0.0.1:0", params string[] more)
     {
         data ??= Directory.CreateTempSubdirectory("hasp-").FullName;
+        if (demo && !Directory.EnumerateFileSystemEntries(data).Any())
+        {
+            foreach (var file in Directory.GetFiles(await Demonstration.Value)) File.Copy(file, Path.Combine(data, Path.GetFileName(file)));
+        }
+        return await StartAsItIs(data, demo, urls, more);
+    }
+
+    // Made once: a first start works the whole demonstration out, which is most of what it takes.
+    private static readonly Lazy<Task<string>> Demonstration = new(async () =>
+    {
+        var server = await StartAsItIs(Directory.CreateTempSubdirectory("hasp-demo-").FullName, true, "http://127.0.0.1:0");
+        server.Kill();
+        return server.Data;
+    });
+
+    /// <summary>Starts it on a folder as it is.</summary>
+    public static async Task<Server> StartAsItIs(string data, bool demo, string urls, params string[] more)
+    {
         var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts",
             ShiftAhead(), .. more]))!, data);
         var ready = new TaskCompletionSource<Uri>();
