@@ -29,7 +29,21 @@ public enum ColumnMeaning
 
     /// <summary>For which limit state the load is stated.</summary>
     LimitState,
+
+    /// <summary>Name of the row that it alternates with, or "unloaded".</summary>
+    AlternatesWith,
+
+    /// <summary>How often it comes.</summary>
+    Cycles,
 }
+
+/// <summary>A good line of a table.</summary>
+/// <param name="Name">What the case is called; its limit state with it.</param>
+/// <param name="Load">Load at its point, N, N·mm.</param>
+/// <param name="At">The point, mm.</param>
+/// <param name="AlternatesWith">Name of the row that it alternates with, or "unloaded"; empty where it is steady.</param>
+/// <param name="Cycles">How often it comes; null for endless.</param>
+public readonly record struct LoadLine(string Name, Resultant Load, Components At, string AlternatesWith = "", double? Cycles = null);
 
 /// <summary>One column: what it holds, in which unit.</summary>
 /// <param name="Meaning">What it holds.</param>
@@ -164,10 +178,10 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
 
     /// <summary>Reads the lines below the headings. Good ones are handed on, others are told with their reason.</summary>
     /// <param name="lines">All lines, the headings first.</param>
-    /// <param name="take">Called for each good line: name, load at its point, the point.</param>
+    /// <param name="take">Called for each good line.</param>
     /// <param name="refuse">Called for each other line.</param>
     /// <param name="stop">Stops; what was taken stays.</param>
-    public void Read(IEnumerable<TableLine> lines, Action<string, Resultant, Components> take, Action<RefusedLine> refuse,
+    public void Read(IEnumerable<TableLine> lines, Action<LoadLine> take, Action<RefusedLine> refuse,
         CancellationToken stop = default)
     {
         var scales = Columns.Select(c => LoadColumn.DimensionOf(c.Meaning) is var d && d != Dimension.None ? Units.Of(d, c.Unit).Scale : 1)
@@ -183,7 +197,7 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                 return;
             }
             values.Clear();
-            var (name, state) = ("", "");
+            var (name, state, with, cycles) = ("", "", "", (double?)null);
             var reason = line.Problem ?? (line.Formula >= 0 && line.Formula < Columns.Count && Columns[line.Formula]
                 .Meaning != ColumnMeaning.Ignore
                 ? $"column {line.Formula + 1} holds a formula: only values are taken. Save the sheet with its values" : null);
@@ -197,14 +211,26 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                     name = cell;
                     continue;
                 }
+                if (meaning == ColumnMeaning.AlternatesWith)
+                {
+                    with = cell.Trim();
+                    continue;
+                }
+                if (meaning == ColumnMeaning.Cycles)
+                {
+                    if (cell.Length == 0) continue;
+                    if (Number(cell, out var often) && often is > 0 and <= 1e12) cycles = often;
+                    else reason = $"Cycles is \"{Short(cell)}\": a number above 0 is wanted, or nothing for endless";
+                    continue;
+                }
                 if (meaning == ColumnMeaning.LimitState)
                 {
                     state = cell.Trim();
-                    if (state.Length > 0 && LimitStateText.In(state) == LimitStates.NotStated) reason = $"the limit state is \"{(state.Length > 40 ? state[..40] + "…" : state)}\": one of {LimitStateText.Words} is understood";
+                    if (state.Length > 0 && LimitStateText.In(state) == LimitStates.NotStated) reason = $"the limit state is \"{Short(state)}\": one of {LimitStateText.Words} is understood";
                     continue;
                 }
                 if (cell.Length == 0) reason = $"{meaning} is empty";
-                else if (!Number(cell, out var value)) reason = $"{meaning} is \"{(cell.Length > 40 ? cell[..40] + "…" : cell)}\", which is not a number{Doubt(cell)}";
+                else if (!Number(cell, out var value)) reason = $"{meaning} is \"{Short(cell)}\", which is not a number{Doubt(cell)}";
                 else if (Math.Abs(value * scales[i]) > 1e15) reason = $"{meaning} is beyond any bolt";
                 else values[(int)meaning - (int)ColumnMeaning.Fx] = value * scales[i];
             }
@@ -215,11 +241,13 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
             }
             var sign = FlipZ ? -1 : 1;
             // The state goes with the name: there it is seen, and read again.
-            take(LimitStateText.In(name) == LimitStates.NotStated && state.Length > 0 ? $"{name} [{state}]".TrimStart() : name,
+            take(new(LimitStateText.In(name) == LimitStates.NotStated && state.Length > 0 ? $"{name} [{state}]".TrimStart() : name,
                 new(new(values[0], values[1], sign * values[2]), new(values[3], values[4], values[5])),
-                new(values[6], values[7], values[8]));
+                new(values[6], values[7], values[8]), with, cycles));
         }
     }
+
+    private static string Short(string cell) => cell.Length > 40 ? cell[..40] + "…" : cell;
 
     private string Doubt(string cell) => !cell.Contains(',', StringComparison.Ordinal) ? "" : Comma switch
     {
@@ -266,6 +294,10 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                     return ColumnMeaning.Name;
                 case "limitstate" or "state" or "ls":
                     return ColumnMeaning.LimitState;
+                case "alternateswith" or "alternates" or "swingswith" or "swings":
+                    return ColumnMeaning.AlternatesWith;
+                case "cycles" or "count" or "repeats" or "repetitions" or "times":
+                    return ColumnMeaning.Cycles;
             }
         }
         return ColumnMeaning.Ignore;

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
+using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
@@ -248,6 +249,53 @@ public sealed class PatternStageTests(SharedServer shared)
         Assert.Equal(9, csv.Length);
         Assert.StartsWith("bolt,x [mm],y [mm],tension [kN]", csv[0], StringComparison.Ordinal);
         File.Delete(file);
+    }
+
+    /// <summary>A rainflow count comes in with its two columns, and the joint is judged by the spectrum that it is.</summary>
+    [Fact]
+    public async Task A_rainflow_count_becomes_the_spectrum_that_fatigue_is_judged_by()
+    {
+        // A copy of a joint with a pattern, so that nobody else's gets the cases.
+        using var editor = await Editor.Open(_server, "AL-16");
+        string id;
+        using (var copy = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" } })
+        {
+            var bracket = JsonNode.Parse(await editor.Http.GetStringAsync("/joints/AL-16?handler=Export"))!.AsObject();
+            bracket.Remove("number");
+            copy.Add(new StringContent(bracket.ToJsonString()), "file", "copy.joint.json");
+            using var made = await editor.Http.PostAsync("/?handler=Import", copy);
+            id = made.Headers.Location!.ToString();
+        }
+        async Task<string> Post(string handler, params (string, string)[] fields)
+        {
+            using var form = new MultipartFormDataContent { { new StringContent(editor.Token), "__RequestVerificationToken" } };
+            foreach (var (name, value) in fields)
+            {
+                if (name == "table") form.Add(new StringContent(value), name, "count.csv");
+                else form.Add(new StringContent(value), name);
+            }
+            using var answer = await editor.Http.PostAsync($"{id}/loads?handler={handler}", form);
+            return WebUtility.HtmlDecode(await answer.Content.ReadAsStringAsync());
+        }
+        await Post("Send", ("table", "Case,Fz [kN],Alternates with,Cycles\nPeak,140,Valley,2e6\nValley,20,,\nStorm,190,unloaded,500\nOdd,1,nobody,3\n"));
+        await Post("Read", [.. new[] { "Name", "Fz", "AlternatesWith", "Cycles" }.Select(m => ("meaning", m)), ("unit", ""), ("unit", "kN"), ("unit", ""), ("unit", ""), ("comma", "Thousands")]);
+        var read = "";
+        for (var i = 0; i < 100 && !read.Contains("cases read", StringComparison.Ordinal); i++)
+        {
+            await Task.Delay(50);
+            read = WebUtility.HtmlDecode(await editor.Http.GetStringAsync($"{id}/loads"));
+        }
+        Assert.Contains("2 of them alternating", read, StringComparison.Ordinal);
+        Assert.Contains("no line that was taken is called that", read, StringComparison.Ordinal);
+        await Post("Take");
+        var document = JsonNode.Parse(await editor.Http.GetStringAsync($"{id}?handler=Export"))!;
+        var rows = document["loads"]!.AsArray().Where(l => l!["row"] is not null).ToDictionary(l => l!["row"]!.GetValue<int>());
+        Assert.Equal([2, 3, 4], rows.Keys.Order());
+        Assert.Equal(rows[3]!["name"]!.GetValue<string>(), rows[2]!["alternatesWith"]!.GetValue<string>());
+        Assert.Equal(2e6, rows[2]!["cycles"]!.GetValue<double>());
+        Assert.Equal("unloaded", rows[4]!["alternatesWith"]!.GetValue<string>());
+        var judged = Hasp.Core.Evaluation.Run(Hasp.Files.JointDocument.Read(document.ToJsonString()).Joint!);
+        Assert.NotNull(judged.Checks.Single(c => c.Check.Id == "fatigue").Factor);
     }
 
     private static string Places(Browser b) =>

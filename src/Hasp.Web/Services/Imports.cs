@@ -1,6 +1,4 @@
 using System.Collections.Concurrent;
-using System.Runtime.InteropServices;
-using Hasp.Core.LoadPath;
 using Hasp.Files;
 using Hasp.Store;
 
@@ -15,8 +13,7 @@ public sealed record Imported(LoadSetRecord? Cases, string? Problem);
 public sealed class ImportReading(ImportFile file, LoadColumns columns)
 {
     private const int MostListed = 5000;
-    private readonly List<double> _figures = [];
-    private readonly List<string> _names = [];
+    private readonly List<LoadLine> _rows = [];
     private readonly List<int> _taken = [];
     private readonly List<RefusedLine> _refused = [];
     private int _line;
@@ -38,7 +35,7 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
             using var stream = file.Open();
             columns.Read(Watched(stream, job), Take, Refuse, job.Stopping);
             job.Tell(1);
-            return _taken.Count > 0 ? new(Cases(), null)
+            return Cases() is { Count: > 0 } cases ? new(cases, null)
                 : new(null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}"
                     : "there is no line below the headings");
         }
@@ -59,11 +56,10 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
         }
     }
 
-    private void Take(string name, Resultant load, Components at)
+    private void Take(LoadLine row)
     {
         _taken.Add(_line);
-        _names.Add(name.Replace('\n', ' '));
-        _figures.AddRange([load.Force.X, load.Force.Y, load.Force.Z, load.Moment.X, load.Moment.Y, load.Moment.Z, at.X, at.Y, at.Z]);
+        _rows.Add(row with { Name = row.Name.Replace('\n', ' ') });
     }
 
     private void Refuse(RefusedLine line)
@@ -72,10 +68,14 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
         if (_refused.Count < MostListed) _refused.Add(line);
     }
 
-    private LoadSetRecord Cases() => new(
-        file.Name, _taken.Count, string.Join('\n', _names), MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_taken)).ToArray(),
-        string.Join('\n', _refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
-        MemoryMarshal.AsBytes(CollectionsMarshal.AsSpan(_figures)).ToArray());
+    private LoadSetRecord Cases()
+    {
+        var (swings, refused) = LoadSwings.Of(_rows);
+        foreach (var (row, reason) in refused.OrderBy(r => r.Key)) Refuse(new(_taken[row], reason));
+        int[] kept = [.. Enumerable.Range(0, _rows.Count).Where(i => !refused.ContainsKey(i))];
+        return LoadSetRecord.Of(file.Name, [.. kept.Select(i => _rows[i])], [.. kept.Select(i => _taken[i])], _refused,
+            [.. swings.Select(s => s with { Row = Array.BinarySearch(kept, s.Row), With = s.With < 0 ? -1 : Array.BinarySearch(kept, s.With) })]);
+    }
 }
 
 /// <summary>A file that was sent for import, kept in a temporary place until it is read or the server ends.</summary>

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Globalization;
 using System.Runtime.InteropServices;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -17,6 +18,7 @@ public sealed class LoadSet
     private readonly string[] _names;
     private readonly int[] _lines;
     private readonly Resultant[] _atOrigin;
+    private readonly Dictionary<int, LoadSwing> _swings;
     private (BoltPattern Pattern, BoltExtremes[] Extremes)? _envelope;
 
     internal LoadSet(int id, LoadSetRecord record)
@@ -30,6 +32,7 @@ public sealed class LoadSet
             .. record.Refused.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => l.Split('\t'))
                 .Select(p => new RefusedLine(int.Parse(p[0], CultureInfo.InvariantCulture), p[1])),
         ];
+        _swings = record.Swings.ToDictionary(s => s.Row);
         _atOrigin = [.. Enumerable.Range(0, Count).Select(i => LoadAt(i).Moved(PointAt(i), default))];
     }
 
@@ -43,6 +46,9 @@ public sealed class LoadSet
 
     /// <summary>Lines that were not taken, with their reasons.</summary>
     public IReadOnlyList<RefusedLine> Refused { get; }
+
+    /// <summary>How many rows alternate: each of them, and what it alternates with, is a case of the joint.</summary>
+    public int Swings => _swings.Count;
 
     /// <summary>Line of the file that a case came from.</summary>
     public int LineOf(int index) => _lines[index];
@@ -82,7 +88,8 @@ public sealed class LoadSet
 
     /// <summary>
     /// The cases that can govern a joint, from 0: of each limit state those that no other surpasses in tension and shear, and, where a
-    /// check asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands.
+    /// check asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands. Every row that
+    /// alternates is among them: swings add up.
     /// </summary>
     public int[] Governing(Joint joint)
     {
@@ -91,8 +98,9 @@ public sealed class LoadSet
             ? LoadEnvelope.Governing(pattern, _atOrigin)
             : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray())
                 .Select(i => rows[i]) : []);
-        return joint.Judging.Basis.MayLeaveOut || !CanJudge(joint) ? [.. front.Order()]
-            : [.. front.Concat(Judged(joint).Governing).Distinct().Order().Take(LoadEnvelope.MostGoverning)];
+        if (!joint.Judging.Basis.MayLeaveOut && CanJudge(joint)) front = front.Concat(Judged(joint).Governing);
+        int[] swinging = [.. _swings.Values.SelectMany(s => s.With < 0 ? [s.Row] : new[] { s.Row, s.With }).Distinct()];
+        return [.. swinging.Concat(front.Except(swinging).Order().Take(Math.Max(0, LoadEnvelope.MostGoverning - swinging.Length))).Order()];
     }
 
     /// <summary>Writes the governing cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
@@ -122,6 +130,12 @@ public sealed class LoadSet
         void Put(string key, double value, string unit)
         {
             if (value != 0) node[key] = value.ToString("R", CultureInfo.InvariantCulture) + " " + unit;
+        }
+
+        if (_swings.TryGetValue(index, out var swing))
+        {
+            node["alternatesWith"] = swing.With < 0 ? JointRules.Unloaded : NameOf(swing.With);
+            if (swing.Cycles is { } cycles) node["cycles"] = cycles;
         }
 
         // A case of nothing at all still is one.
@@ -155,16 +169,35 @@ public sealed class LoadSet
 /// <param name="Figures">Nine numbers a case, N, N·mm, mm: Fx Fy Fz Mx My Mz x y z; as IEEE doubles, little end first.</param>
 public sealed record LoadSetRecord(string Name, int Count, string Names, byte[] Lines, string Refused, byte[] Figures)
 {
+    /// <summary>Rows that alternate.</summary>
+    public IReadOnlyList<LoadSwing> Swings { get; init; } = [];
+
+    /// <summary>The cases of a file that was read.</summary>
+    internal static LoadSetRecord Of(string file, IReadOnlyList<LoadLine> rows, int[] lines, IEnumerable<RefusedLine> refused,
+        IReadOnlyList<LoadSwing> swings)
+    {
+        double[] figures =
+        [
+            .. rows.SelectMany(r => new[] { r.Load.Force.X, r.Load.Force.Y, r.Load.Force.Z, r.Load.Moment.X, r.Load.Moment.Y,
+                r.Load.Moment.Z, r.At.X, r.At.Y, r.At.Z }),
+        ];
+        return new(
+            file, rows.Count, string.Join('\n', rows.Select(r => r.Name)), MemoryMarshal.AsBytes<int>(lines).ToArray(),
+            string.Join('\n', refused.Select(r => $"{r.Number}\t{r.Reason.Replace('\n', ' ').Replace('\t', ' ')}")),
+            MemoryMarshal.AsBytes<double>(figures).ToArray()) { Swings = swings };
+    }
+
     /// <summary>The document.</summary>
     public string Document => new JsonObject
     {
         ["name"] = Name, ["count"] = Count, ["names"] = Names, ["lines"] = Convert.ToHexString(Lines), ["refused"] = Refused,
+        ["swings"] = JsonSerializer.SerializeToNode(Swings),
     }.ToJsonString();
 
     /// <summary>As it was kept.</summary>
     internal static LoadSetRecord Of(JsonObject document, byte[] figures) => new(
         (string)document["name"]!, (int)document["count"]!, (string)document["names"]!, Convert.FromHexString((string)document["lines"]!),
-        (string)document["refused"]!, figures);
+        (string)document["refused"]!, figures) { Swings = document["swings"]?.Deserialize<LoadSwing[]>() ?? [] };
 }
 
 /// <summary>Imported load cases by joint; the last few stay in memory.</summary>

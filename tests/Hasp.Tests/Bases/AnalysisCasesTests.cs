@@ -75,7 +75,7 @@ public sealed class AnalysisCasesTests
         var (names, refused) = (new List<string>(), new List<RefusedLine>());
         TableLine[] lines = [new(1, ["name", "limit state", "Fx [kN]"], -1), new(2, ["A", "ULS", "3"], -1), new(3, ["B", "", "3"], -1),
             new(4, ["C", "fire", "3"], -1), new(5, ["D SLS", "ULS", "3"], -1)];
-        columns.Read(lines, (name, _, _) => names.Add(name), refused.Add);
+        columns.Read(lines, row => names.Add(row.Name), refused.Add);
         Assert.Equal(["A [ULS]", "B", "D SLS"], names);
         Assert.Equal([4], refused.Select(r => r.Number));
         Assert.Contains("fire", refused[0].Reason, StringComparison.Ordinal);

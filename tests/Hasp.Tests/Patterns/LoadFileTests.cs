@@ -22,8 +22,51 @@ public sealed class LoadFileTests
         columns ??= LoadColumns.Guess(lines[0].Cells, lines[1].Cells);
         Assert.Empty(columns.Problems(lines[1].Cells));
         var (taken, refused) = (new List<(string, Resultant, Components)>(), new List<RefusedLine>());
-        columns.Read(lines, (name, load, at) => taken.Add((name, load, at)), refused.Add);
+        columns.Read(lines, row => taken.Add((row.Name, row.Load, row.At)), refused.Add);
         return (taken, refused);
+    }
+
+    private static (List<LoadLine> Taken, List<RefusedLine> Refused) Rows(string text)
+    {
+        var lines = LoadTable.Lines(Text(text)).ToList();
+        var (taken, refused) = (new List<LoadLine>(), new List<RefusedLine>());
+        LoadColumns.Guess(lines[0].Cells, lines[1].Cells).Read(lines, taken.Add, refused.Add);
+        return (taken, refused);
+    }
+
+    [Fact]
+    public void A_rainflow_count_says_what_alternates_and_how_often()
+    {
+        var (rows, refused) = Rows("Case,Fz [kN],Alternates with,Cycles\nPeak 1,40,Valley 1,2e6\nValley 1,-5,,\nPeak 2,60,unloaded,500\nRare,90,valley 1,\nBad,1,unloaded,-3\nWorse,1,unloaded,often\n");
+        Assert.Equal(4, rows.Count);
+        Assert.Equal([6, 7], refused.Select(r => r.Number));
+        Assert.All(refused, r => Assert.Contains("Cycles is", r.Reason, StringComparison.Ordinal));
+        var (swings, none) = LoadSwings.Of(rows);
+        Assert.Empty(none);
+        Assert.Equal([new(0, 1, 2e6), new(2, -1, 500), new(3, 1, null)], swings);
+    }
+
+    [Theory]
+    [InlineData("A,1,nobody,", "no line that was taken is called that")]
+    [InlineData("A,1,A,", "alternates with itself")]
+    [InlineData("A,1,B,\nB,2,,\nB,3,,", "2 lines are called that")]
+    public void A_row_whose_partner_cannot_be_told_is_refused_and_so_are_those_that_name_it(string text, string because)
+    {
+        var (rows, _) = Rows("Case,Fz [kN],Alternates with,Cycles\n" + text + "\nLast,5,A,10\n");
+        var (swings, refused) = LoadSwings.Of(rows);
+        Assert.Empty(swings);
+        Assert.Equal(2, refused.Count);
+        Assert.Contains(because, refused[0], StringComparison.Ordinal);
+        Assert.Contains("which was refused", refused[rows.Count - 1], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void More_rows_that_alternate_than_a_joint_holds_are_refused_one_by_one()
+    {
+        LoadLine[] rows = [.. Enumerable.Range(0, LoadSwings.Most + 5).Select(i => new LoadLine($"R{i}", new(new(0, 0, i), default), default, "unloaded", 1))];
+        var (swings, refused) = LoadSwings.Of(rows);
+        Assert.Equal((LoadSwings.Most, 5), (swings.Count, refused.Count));
+        Assert.All(refused.Values, r => Assert.Contains("fewer classes", r, StringComparison.Ordinal));
     }
 
     private static MemoryStream Text(string text) => new(Encoding.UTF8.GetBytes(text));
@@ -238,7 +281,7 @@ public sealed class LoadFileTests
         using var stop = new CancellationTokenSource();
         var taken = 0;
         var lines = Enumerable.Range(1, 1000).Select(i => new TableLine(i, ["1"], -1));
-        new LoadColumns([new(ColumnMeaning.Fx, "N")], CommaMarks.Unstated, false).Read(lines, (_, _, _) =>
+        new LoadColumns([new(ColumnMeaning.Fx, "N")], CommaMarks.Unstated, false).Read(lines, _ =>
         {
             if (++taken == 10) stop.Cancel();
         }, _ => { }, stop.Token);
