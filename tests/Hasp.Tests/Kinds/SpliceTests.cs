@@ -54,6 +54,30 @@ public sealed class SpliceTests
         Assert.True(differ >= 3, $"only {differ} had sides that differ");
     }
 
+    /// <summary>All of the packing on one face: the bolts of the thinner side are reduced by the whole of it, those of the other by none.</summary>
+    [Theory]
+    [InlineData("machine", "shear", 9.0 * 20 / ((8 * 20) + (3 * 8)))]
+    [InlineData("eurocode", "enShear", 9.0 * 20 / ((8 * 20) + (3 * 8)))]
+    [InlineData("is800", "isShear", 1 - (0.0125 * 8))]
+    public void Packing_on_one_side_reduces_by_the_whole_of_it(string basis, string check, double times)
+    {
+        double Of(string packing, int side)
+        {
+            var joint = KindTests.Read(Butt(12, 20, 200_000, ("splice.packing", packing), ("splice.columns", "3"), ("judging.basis", basis)));
+            var layers = joint.Sides[side].Joint.Layers;
+            var packs = layers.Where(l => l.Name == "Packing").Select(l => l.Thickness).ToList();
+            if (side == 0) Assert.Equal(packing == "half and half" ? [4, 4] : [8], packs);
+            else Assert.Empty(packs);
+            Assert.Equal(12 + 20 + 12, layers.Sum(l => l.Thickness), 1e-9);
+            if (side == 0) Assert.Equal("at the head" == packing, layers[1].Name == "Packing" && layers[^2].Name != "Packing");
+            return Evaluation.Run(joint.Sides[side].Joint).Check(Core.Checks.Check.ById(check)!).Factor!.Value;
+        }
+        var halves = Of("half and half", 0);
+        Assert.Equal(halves * times, Of("at the head", 0), 1e-9);
+        Assert.Equal(halves * times, Of("at the nut", 0), 1e-9);
+        Assert.Equal(Of("half and half", 1), Of("at the nut", 1), 1e-12);
+    }
+
     [Fact]
     public void Every_side_says_of_itself_what_it_says_when_it_stands_alone()
     {

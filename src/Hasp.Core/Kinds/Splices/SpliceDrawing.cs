@@ -19,7 +19,7 @@ internal static class SpliceDrawing
         var bolts = s.Form == SpliceForm.Lap ? $"{s.Rows} by {s.Columns} bolts"
             : $"{s.Rows} by {s.Columns} bolts at the left, {s.Rows} by {s.ColumnsRight} at the right";
         return new Sheet([Plan(joint, s), Elevation(joint, s), Section(joint, s)],
-            $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; {bolts}{(s.Packing > 0 ? $", packing {KindReader.Mm(s.Packing)} on each face of the thinner plate" : "")}.");
+            $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; {bolts}{(s.Packs ? ", " : "")}{s.PackingSaid}.");
     }
 
     /// <summary>Where the columns of bolts stand, along the splice, from the left.</summary>
@@ -96,29 +96,31 @@ internal static class SpliceDrawing
         }
         else
         {
-            // With one cover the plates are flush under it; with two they lie on one centre line, and packing makes up the difference.
-            var (upLeft, upRight) = s.Form == SpliceForm.TwoCovers ? (s.Left / 2, s.Right / 2) : (0.0, 0.0);
+            // With one cover the plates are flush under it; with two the thinner lies where packing leaves it between them.
+            var (upLeft, upRight) = s.Form == SpliceForm.TwoCovers ? (Up(s, s.Left), Up(s, s.Right)) : (0.0, 0.0);
             marks.Add(Outline.Box(Ink.Other, begin, upLeft - s.Left, -s.Gap / 2, upLeft, SpliceKind.Left));
             marks.Add(Outline.Box(Ink.Other, s.Gap / 2, upRight - s.Right, far, upRight, SpliceKind.Right));
             marks.Add(Outline.Box(Ink.Part, start, top - s.Cover, end, top, SpliceKind.Cover));
             if (s.Form == SpliceForm.TwoCovers) marks.Add(Outline.Box(Ink.Part, start, bottom, end, bottom + s.Cover, SpliceKind.Cover));
-            if (s.Packing > 0)
-            {
-                var (from, to, thin) = s.Left < s.Right ? (start, -s.Gap / 2, s.Left / 2) : (s.Gap / 2, end, s.Right / 2);
-                marks.Add(Outline.Box(Ink.Between, from, thin, to, thin + s.Packing));
-                marks.Add(Outline.Box(Ink.Between, from, -thin - s.Packing, to, -thin));
-            }
+            var (from, to, upper, lower) = s.Left < s.Right ? (start, -s.Gap / 2, upLeft, upLeft - s.Left)
+                : (s.Gap / 2, end, upRight, upRight - s.Right);
+            if (s.AtHead > 0) marks.Add(Outline.Box(Ink.Between, from, upper, to, upper + s.AtHead, SpliceKind.Packing));
+            if (s.AtNut > 0) marks.Add(Outline.Box(Ink.Between, from, lower - s.AtNut, to, lower, SpliceKind.Packing));
             measures.Add(Measure.Up(SpliceKind.Left, upLeft - s.Left, upLeft, begin, Beside.Left, 0, "left"));
             measures.Add(Measure.Up(SpliceKind.Right, upRight - s.Right, upRight, far, Beside.Right, 0, "right"));
             measures.Add(Measure.Up(SpliceKind.Cover, top - s.Cover, top, start, Beside.Left, 0, "cover"));
             // What a shop cuts the covers to.
             measures.Add(Measure.Across(null, start, end, bottom - d, Beside.Below, 0, "covers "));
-            if (s.Packing > 0) measures.Add(Measure.Up(null, Math.Min(s.Left, s.Right) / 2, (Math.Min(s.Left, s.Right) / 2) + s.Packing,
-                end, Beside.Right, 0, "pack "));
+            if (s.AtHead > 0) measures.Add(Measure.Up(null, upper, upper + s.AtHead, end, Beside.Right, 0, "pack "));
+            else if (s.AtNut > 0) measures.Add(Measure.Up(null, lower - s.AtNut, lower, end, Beside.Right, 0, "pack "));
         }
         foreach (var x in Columns(s)) marks.AddRange(Bolt(d, x, top, bottom));
         return new("Elevation, cut", marks.ToImmutable(), measures.ToImmutable());
     }
+
+    /// <summary>The upper face of a plate under two covers: the thicker one lies between them, the thinner where packing leaves it.</summary>
+    private static double Up(SpliceInputs s, double plate) =>
+        (Math.Max(s.Left, s.Right) / 2) - (plate < Math.Max(s.Left, s.Right) ? s.AtHead : 0);
 
     /// <summary>A bolt from the side: shank, head and nut.</summary>
     private static IEnumerable<Mark> Bolt(double d, double x, double top, double bottom) =>
@@ -142,9 +144,9 @@ internal static class SpliceDrawing
             SpliceForm.OneCover => [(Ink.Part, s.Cover, s.Cover, SpliceKind.Cover), (Ink.Other, 0, plate, of)],
             _ =>
             [
-                (Ink.Part, top, s.Cover, SpliceKind.Cover), (Ink.Between, (plate / 2) + s.Packing, s.Packing, null),
-                (Ink.Other, plate / 2, plate, of),
-                (Ink.Between, -plate / 2, s.Packing, null), (Ink.Part, bottom + s.Cover, s.Cover, SpliceKind.Cover),
+                (Ink.Part, top, s.Cover, SpliceKind.Cover), (Ink.Between, top - s.Cover, s.AtHead, SpliceKind.Packing),
+                (Ink.Other, Up(s, plate), plate, of),
+                (Ink.Between, Up(s, plate) - plate, s.AtNut, SpliceKind.Packing), (Ink.Part, bottom + s.Cover, s.Cover, SpliceKind.Cover),
             ],
         };
         foreach (var (ink, high, thick, leads) in parts.Where(p => p.Thick > 0)) marks.Add(Outline.Box(ink, -w, high - thick, w, high,

@@ -18,6 +18,19 @@ public enum SpliceForm
     TwoCovers,
 }
 
+/// <summary>Where packing under two covers makes up the difference of the plates.</summary>
+public enum PackingPlace
+{
+    /// <summary>Half of it on each face of the thinner plate.</summary>
+    Halves,
+
+    /// <summary>All of it at the head.</summary>
+    Head,
+
+    /// <summary>All of it at the nut.</summary>
+    Nut,
+}
+
 /// <summary>Two plates in line: lapped, or butted under one or two covers. The bolts of each side are counted and judged apart.</summary>
 [JointKind(10)]
 public static class SpliceKind
@@ -32,6 +45,15 @@ public static class SpliceKind
     public static readonly Field<double> Right = KindFields.Length<SpliceInputs>(
         "splice.right", "Right plate", "thickness of the main plate at the right; packing makes up the difference under two covers",
         "as the left", s => s.Right);
+    private static readonly Named<PackingPlace> Places = new(
+        ("half and half", PackingPlace.Halves), ("at the head", PackingPlace.Head), ("at the nut", PackingPlace.Nut));
+
+    public static readonly Field<PackingPlace> Packing = new(
+        "splice.packing", Types.Named(Places), "Packing",
+        "where packing under two covers makes up the difference of the plates: on both faces of the thinner one, or on one alone")
+    {
+        Otherwise = PackingPlace.Halves,
+    };
     public static readonly Field<double> Width = KindFields.Length<SpliceInputs>(
         "splice.width", "Width", "width of the plates across the pull");
     public static readonly Field<string> Material = KindFields.Material<SpliceInputs>(
@@ -65,7 +87,7 @@ public static class SpliceKind
     public static readonly Field<double> Gap = new(
         "splice.gap", Types.Length, "Gap", "between the ends of the main plates") { Min = 0, Max = 500, Otherwise = 5 };
 
-    private static readonly Field[] OfButts = [Cover, CoverMaterial, Gap, ColumnsRight];
+    private static readonly Field[] OfButts = [Cover, CoverMaterial, Gap, ColumnsRight, Packing];
 
     public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
     public static readonly Check Block = Check.OfParts<SpliceBlockCheck>();
@@ -73,7 +95,7 @@ public static class SpliceKind
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
     {
-        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Rows, Columns, ColumnsRight, Pitch, Gauge, End, Gap],
+        Inputs = () => [Form, Left, Right, Packing, Width, Material, Cover, CoverMaterial, Rows, Columns, ColumnsRight, Pitch, Gauge, End, Gap],
         Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
         Read = SpliceInputs.Of,
         Lay = Lay,
@@ -92,7 +114,7 @@ public static class SpliceKind
         Draw = SpliceDrawing.Of,
         Assembles = Assembled,
         LoadNames = new() { ["fx"] = "Fx, along", ["fy"] = "Fy, across" },
-        Shows = (j, f) => j.Of<SpliceInputs>().Form != SpliceForm.Lap || !OfButts.Contains(f),
+        Shows = (j, f) => j.Of<SpliceInputs>() is var s && f == Packing ? s.Packs : s.Form != SpliceForm.Lap || !OfButts.Contains(f),
         Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"),
             (Width, j => j.Of<SpliceInputs>().Width, "width")],
         Line = "splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8",
@@ -110,7 +132,7 @@ public static class SpliceKind
         var (left, right) = (s.Rows * s.Columns, s.Rows * s.ColumnsRight);
         if (s.Form == SpliceForm.Lap) return [new(SpliceTerms.Total, left)];
         return [new(SpliceTerms.OnLeft, left), new(SpliceTerms.OnRight, right), new(SpliceTerms.Total, left + right),
-            new(SpliceTerms.Packing, s.Packing)];
+            new(SpliceTerms.Packing, Math.Max(s.AtHead, s.AtNut))];
     }
 
     /// <summary>The bolts of both sides about the middle of the gap, where the splice is stiffest: those next to it come first, on either side.</summary>
@@ -136,19 +158,19 @@ public static class SpliceKind
     private static Laid Side(KindReader reader, SpliceInputs s, bool left)
     {
         var laying = new Laying(reader.Said);
-        var packing = s.Form == SpliceForm.TwoCovers && (left ? s.Left < s.Right : s.Right < s.Left) ? s.Packing : 0;
+        var packs = left ? s.Left < s.Right : s.Right < s.Left;
         var (thickness, field) = left ? (s.Left, Left) : (s.Right, Right);
         void OneCover(string name) => laying.Part(name, s.Cover, Cover, s.CoverMaterial, CoverMaterial, Joints.Side.Left, Edges(s));
-        void Pack()
+        void Pack(double thickness)
         {
-            if (packing > 0) laying.Part("Packing", packing, field, s.Material, Material, Joints.Side.None);
+            if (packs && thickness > 0) laying.Part("Packing", thickness, field, s.Material, Material, Joints.Side.None);
         }
         OneCover(s.Form == SpliceForm.TwoCovers ? "Cover, top" : "Cover");
-        Pack();
+        Pack(s.AtHead);
         laying.Part(left ? "Left plate" : "Right plate", thickness, field, s.Material, Material, Joints.Side.Right, Edges(s));
         if (s.Form == SpliceForm.TwoCovers)
         {
-            Pack();
+            Pack(s.AtNut);
             OneCover("Cover, bottom");
         }
         // The load is stated in the middle of the gap; the group of this side lies beside it.
@@ -170,7 +192,7 @@ public static class SpliceKind
     private static IEnumerable<Caution> Cautions(Joint joint)
     {
         var s = joint.Of<SpliceInputs>();
-        if (s.Packing > 4.0 / 3 * joint.Bolts.Thread.Diameter) yield return new("packingThick",
+        if (Math.Max(s.AtHead, s.AtNut) > 4.0 / 3 * joint.Bolts.Thread.Diameter) yield return new("packingThick",
             "The packing is thicker than four thirds of the bolt: EN 1993-1-8, 3.6.1(12) and IS 800, 10.3.3.3 reduce the bolts, and such packing should be fixed by bolts of its own.");
         if (s.Form != SpliceForm.TwoCovers) yield return new("spliceBends",
             "One-sided: the plates are pulled out of line and bend. Two covers carry the same without it.");
@@ -184,7 +206,7 @@ public static class SpliceTerms
     public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side", "lines across × bolts along");
     public static readonly Term Total = new("boltsTotal", "N", Dimension.None, "bolts of the whole splice", "both sides");
     public static readonly Term Packing = new(
-        "splicePacking", "t_pk", Dimension.Length, "packing on each face of the thinner plate", "half the difference of the plates");
+        "splicePacking", "t_pk", Dimension.Length, "packing between a cover and the thinner plate, the thicker one", "the difference of the plates, half on each face or all on one");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
     public static readonly Term BlockLoad = new(
         "spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out",
@@ -199,13 +221,29 @@ public static class SpliceTerms
 /// <summary>What a splice states, every choice made. Lengths in mm.</summary>
 internal sealed record SpliceInputs(
     SpliceForm Form, double Left, double Right, double Width, Material Material, double Cover, Material CoverMaterial, int Rows,
-    int Columns, int ColumnsRight, double Pitch, double Gauge, double End, double Gap)
+    int Columns, int ColumnsRight, double Pitch, double Gauge, double End, double Gap, PackingPlace PackingAt)
 {
     // Longer groups than this are no splice any more; the search for the fewest ends there.
     private const int MostColumns = 12;
 
-    /// <summary>Packing on each face of the thinner plate.</summary>
-    internal double Packing => Form == SpliceForm.TwoCovers ? Math.Abs(Left - Right) / 2 : 0;
+    /// <summary>True where packing makes up a difference.</summary>
+    internal bool Packs => Form == SpliceForm.TwoCovers && Left != Right;
+
+    private double Difference => Packs ? Math.Abs(Left - Right) : 0;
+
+    /// <summary>Packing on the face of the thinner plate that is turned to the heads.</summary>
+    internal double AtHead => PackingAt switch { PackingPlace.Halves => Difference / 2, PackingPlace.Head => Difference, _ => 0 };
+
+    /// <summary>Packing on the face of the thinner plate that is turned to the nuts.</summary>
+    internal double AtNut => Difference - AtHead;
+
+    /// <summary>The packing in words; empty where there is none.</summary>
+    internal string PackingSaid => !Packs ? "" : PackingAt switch
+    {
+        PackingPlace.Halves => $"packing {KindReader.Mm(AtHead)} on each face of the thinner plate",
+        PackingPlace.Head => $"packing {KindReader.Mm(AtHead)} at the heads of the thinner plate",
+        _ => $"packing {KindReader.Mm(AtNut)} at the nuts of the thinner plate",
+    };
 
     /// <summary>From the outer line of bolts to the edge beside them.</summary>
     internal double Side => (Width - ((Rows - 1) * Gauge)) / 2;
@@ -253,7 +291,8 @@ internal sealed record SpliceInputs(
         if (r.Failed) return null;
         var (columns, onRight) = r.Said.IsFaulty(SpliceKind.Columns) || r.Said.IsFaulty(SpliceKind.ColumnsRight) ? (2, 2) : Numbers(r.Said);
         return new(
-            form, left, right, width, material, cover, coverMaterial, rows, columns, onRight, pitch, gauge, end, r.Said.Of(SpliceKind.Gap));
+            form, left, right, width, material, cover, coverMaterial, rows, columns, onRight, pitch, gauge, end, r.Said.Of(SpliceKind.Gap),
+            r.Said.Of(SpliceKind.Packing));
     }
 
     /// <summary>Bolts along at the left and at the right, as stated, or the fewest that hold.</summary>
