@@ -154,7 +154,7 @@ public static partial class Commands
         {
             output.WriteLine($"By hand, {h.Figure.Step} of {h.Figure.Check}: "
                 + (h.Computed is null ? "no such step" : h.Agrees ? "agrees"
-                : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + h.Smells[0].Words : "")}"));
+                : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + string.Join("; or ", h.Smells.Select(s => s.Words)) : "")}"));
         }
         output.WriteLine($"Basis: {result.Basis}.");
         foreach (var ask in result.Asks) output.WriteLine($"? {ask.Path}: {ask.Problem}");
