@@ -43,9 +43,14 @@ public sealed record Result
     public required IReadOnlyList<HandComparison> HandComparisons { get; init; }
 
     /// <summary>Single changes that mend the joint or are worth having; looked for when first asked for, once.</summary>
-    public IReadOnlyList<WayOut> Ways => _ways ??= WaysOut.Of(Joint);
+    public IReadOnlyList<WayOut> Ways => Found.Ways;
 
-    private IReadOnlyList<WayOut>? _ways;
+    /// <summary>Why no change mends it, and how near the nearest comes; empty where one does, or where it holds.</summary>
+    public string NoWay => Found.None;
+
+    private WaysFound Found => _ways ??= WaysOut.Search(Joint);
+
+    private WaysFound? _ways;
 
     /// <summary>What goes first when the load grows, and what next; looked for when first asked for, once.</summary>
     public IReadOnlyList<LoadLimit> Limits => _limits ??= Capacity.Of(Joint);

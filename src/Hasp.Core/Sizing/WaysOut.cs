@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
+using Hasp.Core.Checks.Codes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -19,7 +20,15 @@ public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path,
     public required IReadOnlyList<string> Sides { get; init; }
 }
 
-/// <summary>Looks for the smallest single changes, one of each kind, after which every check holds.</summary>
+/// <summary>What a search for ways out came to.</summary>
+/// <param name="Ways">The ways, the largest reserve first.</param>
+/// <param name="None">Why there is none, and how near the nearest came; empty where there is one, or where the joint holds.</param>
+public sealed record WaysFound(IReadOnlyList<WayOut> Ways, string None);
+
+/// <summary>
+/// Looks for the smallest single changes, one of each kind, after which every check holds; where none does, for two together, then for three:
+/// what gains most is gone on from.
+/// </summary>
 public static class WaysOut
 {
     /// <summary>In the place of a path: puts a sleeve of that length and outer radius under the head.</summary>
@@ -32,12 +41,25 @@ public static class WaysOut
     private static readonly double[] Plates = [5, 6, 8, 10, 12, 15, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 60, 70, 80];
 
     /// <summary>The ways out of <paramref name="joint"/>, the largest reserve first; only such as hold and are worth the change.</summary>
-    public static IReadOnlyList<WayOut> Of(Joint joint)
+    public static IReadOnlyList<WayOut> Of(Joint joint) => Search(joint).Ways;
+
+    /// <summary>The same, and why there is none.</summary>
+    public static WaysFound Search(Joint joint)
     {
-        var now = TwoReserves.Of(Mechanics<Plain>.Of(joint)).First.Value;
+        var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
+        var now = reserves.First.Value;
         var kinds = KindsFor(joint);
         var single = kinds.Select(k => First(joint, k(joint, now), now)).OfType<WayOut>().OrderByDescending(w => w.Reserve).ToList();
-        return single.Count > 0 || now >= 1 ? single : Pairs(joint, kinds, now);
+        if (single.Count > 0 || reserves.Holds) return new(single, "");
+        if (joint.Cases.Length * joint.Bolts.Count > MostLoadsForPairs)
+        {
+            return new([], "no single change mends it, and there are too many loads to try two together while somebody waits");
+        }
+        var from = new Tried("", joint, [], [], Score(reserves), reserves);
+        var (pairs, gained) = Together(joint, [from], kinds, now);
+        if (pairs.Count > 0) return new(pairs, "");
+        var (triples, further) = Together(joint, gained, kinds, now);
+        return triples.Count > 0 ? new(triples, "") : new([], WhyNone([from, .. gained, .. further]));
     }
 
     /// <summary>
@@ -47,16 +69,17 @@ public static class WaysOut
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
         (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2),
-        (j, _) => Lubricants(j), (j, _) => Methods(j),
+        (j, _) => ByBearing(j), (j, _) => ThreadOut(j), (j, _) => Lubricants(j), (j, _) => Methods(j),
         (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j),
-        (j, _) => Edges(j), (j, _) => Faces(j),
+        (j, _) => Edges(j), (j, _) => Faces(j), (j, _) => Again(j),
     ];
 
     /// <summary>Where a kind of joint lays out its parts, their sizes are its own; what nothing tightens has no other tightening.</summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfKinds =
     [
         (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Methods),
-        (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Washers), (j, _) => Faces(j),
+        (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Washers), (j, _) => ByBearing(j), (j, _) => Faces(j),
+        (j, _) => Tightened(j, Again),
     ];
 
     private static IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> KindsFor(Joint joint) =>
@@ -86,38 +109,74 @@ public static class WaysOut
 
     private const int MostMore = 8;
 
-    // Of each kind only the mildest few are paired: what needs more than that is another design.
-    private const int MildestOfAKind = 4;
-    private const int MostPairs = 4;
+    // Of each kind only the mildest few are combined: what needs more than that is another design.
+    private const int MildestOfAKind = 5;
+    private const int MostShown = 4;
+
+    // What gains most of each kind is gone on from, and of all those the best.
+    private const int GoneOnFrom = 8;
 
     // A search of pairs judges the joint a thousand times: past this many loads it would keep a person waiting.
     private const int MostLoadsForPairs = 4_000;
 
-    /// <summary>Two changes of different kinds that mend together what neither mends alone.</summary>
-    private static IReadOnlyList<WayOut> Pairs(Joint joint, IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> kinds, double now)
+    /// <summary>Changes that were made together, and what they came to.</summary>
+    private sealed record Tried(string Id, Joint Joint, IReadOnlyList<string> Words, IReadOnlyList<(string Path, string Text)> Edits, double Score,
+        TwoReserves Reserves);
+
+    /// <summary>How far a joint is from holding: every side that falls short counts, so that mending one of two is a gain.</summary>
+    private static double Score(in TwoReserves r) => Math.Min(1, r.Load.Value) * Math.Min(1, r.Tightening.Value) * Math.Min(1, r.Rule.Value);
+
+    /// <summary>One change more on each of those tried: what mends the joint, and what gains most and does not.</summary>
+    private static (IReadOnlyList<WayOut> Ways, IReadOnlyList<Tried> Gained) Together(Joint joint, IReadOnlyList<Tried> tried,
+        IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> kinds, double now)
     {
-        if (joint.Cases.Length * joint.Bolts.Count > MostLoadsForPairs) return [];
-        var found = new List<WayOut>();
-        for (var k = 0; k < kinds.Count; k++)
+        var (found, gained) = (new List<WayOut>(), new List<Tried>());
+        foreach (var first in tried)
         {
-            foreach (var first in kinds[k](joint, now).Take(MildestOfAKind))
+            var paths = first.Edits.Select(e => e.Path).ToHashSet();
+            var ofKinds = kinds.Select(k => k(first.Joint, now).Where(p => !paths.Contains(p.Edits[0].Path)).Take(MildestOfAKind)).ToList();
+            var best = ofKinds.SelectMany(k => k.Select(p => Try(first, joint, p)).OfType<Tried>().Where(t => t.Score > first.Score * WorthAChange)
+                .OrderByDescending(t => t.Score).Take(2)).OrderByDescending(t => t.Score).Take(GoneOnFrom).ToList();
+            gained.AddRange(best);
+            foreach (var more in best)
             {
-                if (JointRules.JointOf(first.Said, []) is not { } changed || IsCrowded(changed, joint)) continue;
-                foreach (var then in kinds.Skip(k + 1))
+                var taken = more.Edits.Select(e => e.Path).ToHashSet();
+                foreach (var kind in kinds)
                 {
-                    if (First(changed, then(changed, now).Take(MildestOfAKind), now) is not { } second) continue;
-                    found.Add(second with
+                    var then = kind(more.Joint, now).Where(p => !taken.Contains(p.Edits[0].Path)).Take(MildestOfAKind);
+                    if (First(more.Joint, then, now) is not { } last) continue;
+                    found.Add(last with
                     {
-                        Id = $"{IdOf(first)}&{second.Id}",
-                        Words = $"{first.Words}, and {char.ToLowerInvariant(second.Words[0])}{second.Words[1..]}",
-                        Edits = [.. first.Edits, .. second.Edits],
+                        Id = $"{more.Id}&{last.Id}",
+                        Words = string.Join(", and ", more.Words.Append(last.Words).Select((w, i) => i == 0 ? w : char.ToLowerInvariant(w[0]) + w[1..])),
+                        Edits = [.. more.Edits, .. last.Edits],
                         Sides = SidesOf(joint),
                     });
                 }
             }
         }
-        // One pair of each two kinds: the mildest comes first.
-        return [.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path))).OrderByDescending(w => w.Reserve).Take(MostPairs)];
+        // One of the same changes together: the mildest comes first.
+        return ([.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path).Order())).OrderByDescending(w => w.Reserve).Take(MostShown)],
+            [.. gained.OrderByDescending(t => t.Score).Take(GoneOnFrom)]);
+    }
+
+    private static Tried? Try(Tried before, Joint joint, Proposal change)
+    {
+        if (JointRules.JointOf(change.Said, []) is not { } changed || IsCrowded(changed, joint)) return null;
+        var reserves = TwoReserves.Of(Mechanics<Plain>.Of(changed));
+        return reserves.First.Check < 0 ? null : new(
+            before.Id.Length == 0 ? IdOf(change) : $"{before.Id}&{IdOf(change)}", changed, [.. before.Words, change.Words],
+            [.. before.Edits, .. change.Edits], Score(reserves), reserves);
+    }
+
+    /// <summary>What stays short whatever is done, and how near the nearest came.</summary>
+    private static string WhyNone(IReadOnlyList<Tried> tried)
+    {
+        var best = tried.MaxBy(t => t.Score)!;
+        var short_ = Check.All[best.Reserves.First.Check];
+        var stays = $"{char.ToLowerInvariant(short_.Name[0])}{short_.Name[1..]} stays at {best.Reserves.First.Value.ToString("0.##", CultureInfo.InvariantCulture)}× of what is required";
+        return best.Words.Count == 0 ? $"none within what is stocked: {stays}, and no change by itself makes it better"
+            : $"none within what is stocked, by up to three changes together: even with {string.Join(" and ", best.Words.Select(w => char.ToLowerInvariant(w[0]) + w[1..]))}, {stays}";
     }
 
     private static string IdOf(Proposal change) => change.Edits[0].Path + "=" + change.Edits[0].Text;
@@ -277,13 +336,54 @@ public static class WaysOut
         where t > joint.Layers[i].Thickness && t <= 2.5 * joint.Layers[i].Thickness
         select Proposal.Of(joint, $"{joint.Layers[i].Name} {t} mm thick", Fields.LayerThickness.To(t, Mm(t)).At(i), Fields.Length.Cleared);
 
-    /// <summary>Faces prepared to another class, where the basis goes by classes.</summary>
-    private static IEnumerable<Proposal> Faces(Joint joint) =>
-        from field in joint.Judging.Basis.Needs().OfType<Field<string>>()
-        where field.Path.EndsWith(".surface", StringComparison.Ordinal)
-        from choice in field.Choices
-        where choice != joint.Said.Stated(field)
-        select Proposal.Of(joint, $"Faces: {field.LabelOf(choice)}", field.To(choice));
+    /// <summary>Faces prepared to another class, where the basis goes by classes; else steel ones to a better slip coefficient.</summary>
+    private static IEnumerable<Proposal> Faces(Joint joint)
+    {
+        var classes = joint.Judging.Basis.Needs().OfType<Field<string>>().Where(f => f.Path.EndsWith(".surface", StringComparison.Ordinal)).ToList();
+        return classes.Count > 0
+            ? from field in classes
+              from choice in field.Choices
+              where choice != joint.Said.Stated(field)
+              select Proposal.Of(joint, $"Faces: {field.LabelOf(choice)}", field.To(choice))
+            : from face in SteelFaces
+              where face.Slip > joint.FaceFriction && joint.Layers.All(l => l.Material.ElasticModulus > LeastOfSteel)
+              select Proposal.Of(joint, $"Faces {face.How}: slip coefficient {face.Slip.ToString("0.0#", CultureInfo.InvariantCulture)} (EN 1090-2, class {face.Class})",
+                  Fields.FaceFriction.To(face.Slip));
+    }
+
+    // EN 1090-2, Table 17.
+    private static readonly (double Slip, string How, string Class)[] SteelFaces =
+        [(0.2, "as rolled", "D"), (0.3, "wire-brushed, loose rust off", "C"), (0.4, "blasted and zinc-silicate coated", "B"), (0.5, "blasted, loose rust off", "A")];
+
+    private const double LeastOfSteel = 180_000;
+
+    /// <summary>Shear by bearing where nobody asked for no slip, and nothing alternates that would work the bolts loose.</summary>
+    private static IEnumerable<Proposal> ByBearing(Joint joint)
+    {
+        if (joint.Alternates || !joint.Sharing.AnyShear) return [];
+        var basis = joint.Judging.Basis.Needs();
+        bool Open(Field field) => basis.Contains(field) && (!joint.Said.Has(field) || joint.Chosen.Contains(field.Path));
+        const string Words = "Shear by bearing: the joint may slip until its bolts bear";
+        return Open(Fields.ShearBy) && !joint.Said.Of(Fields.ShearBy) ? [Proposal.Of(joint, Words, Fields.ShearBy.To(true))]
+            : Open(CodeFields.JointType) && joint.Said.Of(CodeFields.JointType) is JointType.SlipAtService or JointType.SlipAtUltimate
+                ? [Proposal.Of(joint, Words, CodeFields.JointType.To(JointType.Bearing))] : [];
+    }
+
+    /// <summary>A longer bolt, so that its shank and not its thread lies in the shear planes.</summary>
+    private static IEnumerable<Proposal> ThreadOut(Joint joint) =>
+        from l in Standards.Lengths
+            .Where(l => l.System == joint.Bolts.Thread.System && l.Length > joint.Bolts.Length && l.Length <= joint.Bolts.Length + (2 * joint.Bolts.Thread.Diameter))
+        where !joint.Tapped && joint.Sharing.AnyShear && Stack.Of(joint).Planes.Any(p => p.ThreadInPlane)
+        select Proposal.Of(joint, $"{Mm(l.Length)} long: the shank in the shear plane", Fields.Length.To(l.Length, Mm(l.Length)), Fields.ThreadLength.Cleared);
+
+    /// <summary>Tightened again after a first settling: what is left to settle is counted, a third of it (check: by a test of the joint).</summary>
+    private static IEnumerable<Proposal> Again(Joint joint)
+    {
+        var left = Math.Round(joint.Tightening.Settling / 3, 4);
+        return joint.Tightening.SettlingChosen && left > 0 && !joint.Said.Has(PlanFields.RetorqueHours) && joint.Tightening.Method.ByTorque
+            ? [Proposal.Of(joint, "Tighten again after a day's settling: a third of the embedment is still to come (check by a test)",
+                Fields.Settling.To(left, left.ToString("0.####", CultureInfo.InvariantCulture) + " mm"), PlanFields.RetorqueHours.To(24))] : [];
+    }
 
     private static IEnumerable<Proposal> Edges(Joint joint) =>
         from i in Enumerable.Range(0, joint.Layers.Length)
