@@ -37,6 +37,8 @@ internal static class Cautions
 
     private const string Competent = "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.";
 
+    private static bool JudgesBlocks(Joint joint) => joint.Judging.Checks.Any(c => c.Id.EndsWith("Block", StringComparison.Ordinal));
+
     private static List<string> Lowered(Joint joint) =>
         [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant())];
 
@@ -127,8 +129,9 @@ internal static class Cautions
         var judgesFatigue = joint.Judging.Checks.Contains(MachineBasis.Fatigue);
         Say(judgesFatigue && joint.Fatigue.Slope is null && joint.Cases.Any(c => c.Cycles is not null), "cyclesIdle",
             "Cycles are stated but no S–N slope: fatigue is judged for endless life.");
-        Say(Enumerable.Range(0, joint.Layers.Length).Any(i => joint.EdgeDistance(i) is null) && m.Stack.Planes.Length > 0
-            && joint.Sharing.AnyShear, "edgeNotStated",
+        // What is only clamped, packing or a gasket, is not torn by the bolt.
+        Say(Enumerable.Range(0, joint.Layers.Length).Any(i => joint.EdgeDistance(i) is null && !joint.Layers[i].OnlyClamped)
+            && m.Stack.Planes.Length > 0 && joint.Sharing.AnyShear, "edgeNotStated",
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
@@ -208,7 +211,7 @@ internal static class Cautions
         Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",
             $"{basis.Name} does not look at the tool: torque, its scatter and the strength while tightening are judged by the machine basis.");
         Say(true, "notJudged", basis.Speech == Speech.Factor
-            ? $"Not judged here: block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; fatigue of the parts themselves."
+            ? $"Not judged here: {(JudgesBlocks(joint) ? "" : $"block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; ")}fatigue of the parts themselves."
             : $"Not judged to {basis.FullName}: {string.Join("; ", basis.Guide.LeavesOut.Select(l => char.ToLowerInvariant(l[0]) + l[1..]))}.");
         Say(true, "competent", Competent);
         return cautions;

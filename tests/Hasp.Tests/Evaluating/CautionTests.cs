@@ -111,6 +111,30 @@ public sealed partial class CautionTests
         }
     }
 
+    /// <summary>What a kind judges itself is not said to be left out: of every kind and basis, what a caution calls not judged is in no verdict.</summary>
+    [Fact]
+    public void No_caution_says_not_judged_of_what_is_judged()
+    {
+        var seen = 0;
+        foreach (var kind in Core.Kinds.Kind.All)
+        {
+            foreach (var basis in Core.Checks.Basis.All)
+            {
+                var document = kind.IsParts ? Samples.With() : KindExample.Of(kind);
+                JointEdit.Set(document, "judging.basis", basis.Id, Core.Quantities.UnitSystem.Si);
+                if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) continue;
+                var result = Evaluation.Run(joint);
+                seen++;
+                var judged = result.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Id).ToList();
+                Assert.False(judged.Any(id => id.EndsWith("Block", StringComparison.Ordinal))
+                    && result.Cautions.Any(c => c.Text.Contains("block tearing of the parts", StringComparison.Ordinal)), $"{kind.Id} {basis.Id}");
+                Assert.False(result.Cautions.Any(c => c.Id == "edgeNotStated")
+                    && !joint.Layers.Where((l, i) => !l.OnlyClamped && joint.EdgeDistance(i) is null).Any(), $"{kind.Id} {basis.Id}");
+            }
+        }
+        Assert.True(seen >= 25, $"{seen} joints");
+    }
+
     [Fact]
     public void Every_caution_of_the_house_is_in_the_table()
     {
