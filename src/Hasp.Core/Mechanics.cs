@@ -130,14 +130,16 @@ public readonly record struct Mechanics<T>
     {
         var how = joint.Tightening;
         var grade = joint.Bolts.Grade;
-        var proofStrength = T.Given(Terms.ProofStrength, grade.Proof, source: grade.Cited);
-        var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield, source: grade.Cited);
+        // Written only where it is read: a search tightens thousands.
+        var cited = Traced.Reads<T>() ? grade.Cited : null;
+        var proofStrength = T.Given(Terms.ProofStrength, grade.Proof, source: cited);
+        var yieldStrength = T.Given(Terms.YieldStrength, grade.Yield, source: cited);
         var proofLoad = Tension.ProofLoad(proofStrength, Thread.StressArea);
         var chain = Preloading<T>.Of(joint, Stack, Thread, PreloadGivens<T>.Of(how), BoltStiffness, MemberStiffness);
         var (preload, torque) = how.FrictionMeasured && JobTorque(joint) is { } job
             ? (chain.Reached(job), job)
             : Designed(how, AimedAt(how, proofLoad, yieldStrength, chain), chain);
-        var scatter = T.Given(Terms.Scatter, how.Method.Scatter, source: $"{how.Method.Label}: {how.Method.Source}");
+        var scatter = T.Given(Terms.Scatter, how.Method.Scatter, source: Traced.Reads<T>() ? $"{how.Method.Label}: {how.Method.Source}" : null);
         // Friction from a table has a band, and the torque that is set does not know where in it the lot lies.
         var banded = how.FrictionFromTable || how.FrictionMeasured;
         T? atLowFriction = banded

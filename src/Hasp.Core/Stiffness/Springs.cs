@@ -23,7 +23,7 @@ public readonly record struct Springs<T>(T Bolt, T Members, T StiffnessShare, T 
         var (shank, threaded) = (T.Given(Terms.ShankInGrip, stack.ShankInGrip), T.Given(Terms.ThreadInGrip, stack.ThreadInGrip));
         var bolt = BoltStiffness.Of(
             thread.ShankArea, thread.StressArea, times is { } s ? shank * s : shank, times is { } t ? threaded * t : threaded,
-            T.Given(Terms.BoltModulus, joint.Bolts.Grade.ElasticModulus, source: joint.Bolts.Grade.Cited));
+            T.Given(Terms.BoltModulus, joint.Bolts.Grade.ElasticModulus, source: Traced.Reads<T>() ? joint.Bolts.Grade.Cited : null));
         var end = joint.Bolts.Nut ?? joint.Bolts.Head;
         var members = PressureCone.InSeries(
             stack.Cones,
