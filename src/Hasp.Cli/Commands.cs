@@ -20,6 +20,9 @@ public static partial class Commands
     /// <summary>The input could not be read or has faults.</summary>
     public const int BadInput = 2;
 
+    /// <summary>Nothing that is judged falls short, and not everything was looked at.</summary>
+    public const int NotLookedAt = 3;
+
     /// <summary>Judges one joint.</summary>
     public static int Evaluate(FileInfo file, bool json, bool us, TextReader input, TextWriter output, TextWriter error)
     {
@@ -27,7 +30,7 @@ public static partial class Commands
         var result = Evaluation.Run(joint);
         if (json) output.WriteLine(ResultDocument.Of(result).ToJsonString(ResultDocument.Indented));
         else Say(result, us ? UnitSystem.Us : UnitSystem.Si, output);
-        return result is { Holds: true, IsComplete: true } ? Holds : FallsShort;
+        return !result.Holds ? FallsShort : result.IsComplete ? Holds : NotLookedAt;
     }
 
     /// <summary>
@@ -130,6 +133,7 @@ public static partial class Commands
     private static void Say(Result result, UnitSystem units, TextWriter output)
     {
         output.WriteLine(CallOut.Of(result, units).Text);
+        foreach (var ask in result.Asks) output.WriteLine($"Not looked at, or asked for: {ask.Open ?? Fields.Words(ask.Path)}: {ask.Problem}");
         output.WriteLine();
         output.WriteLine($"{"check",-28}{"factor",8}{"required",10}{"reserve",9}  case, place");
         foreach (var c in result.Checks)

@@ -22,15 +22,20 @@ internal static class Cautions
         if (joint.Layers.Any(l => l.Material.Brittle && l.Material.Kind != "concrete")) yield return new("brittle", Brittle);
         if (Lowered(joint) is { Count: > 0 } lowered) yield return new("requiredLowered", "Required factors are set below their default: "
             + string.Join(", ", lowered) + ".");
-        if (joint.Asks.Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList() is { Count: > 0 } asked)
-        {
-            yield return new("notInFull", $"Not judged in full by {joint.Judging.Basis.Name}: it asks for {string.Join(", ", asked)}.");
-        }
         if (joint.Layers.Any(l => l.Material.Own)) yield return new("ownData", "Uses data of your own: "
             + string.Join("; ", joint.Layers.Where(l => l.Material.Own).Select(l => $"{l.Material.Name} ({l.Material.Source})").Distinct())
             + ".");
         yield return new("fatigueNotJudged", "Fatigue is not judged.");
         yield return new("competent", Competent);
+    }
+
+    /// <summary>What the basis asks for and what nobody looked at: the verdict says it by its state, and this by name.</summary>
+    internal static IEnumerable<Caution> OfAsks(Joint joint, IReadOnlyCollection<Ask> asks)
+    {
+        var asked = asks.Where(a => a.Open is null).Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList();
+        var open = asks.Where(a => a.Open is not null).Select(a => a.Open!.ToLowerInvariant()).Distinct().ToList();
+        if (asks.Count > 0) yield return new("notInFull", $"Not judged in full by {joint.Judging.Basis.Name}: {string.Join("; ",
+            new[] { asked.Count > 0 ? $"it asks for {string.Join(", ", asked)}" : "", open.Count > 0 ? $"not looked at: {string.Join(", ", open)}" : "" }.Where(t => t.Length > 0))}.");
     }
 
     private const string Brittle = "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.";
@@ -206,8 +211,6 @@ internal static class Cautions
             .ToList();
         Say(changed.Count > 0, "factorsChanged",
             $"Factors of the basis are chosen otherwise than it recommends: {string.Join(", ", changed)}. They are national or project choices, and somebody's to answer for.");
-        var asked = joint.Asks.Select(a => Fields.Words(a.Path).ToLowerInvariant()).Distinct().ToList();
-        Say(asked.Count > 0, "notInFull", $"Not judged in full by {basis.Name}: it asks for {string.Join(", ", asked)}.");
         Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",
             $"{basis.Name} does not look at the tool: torque, its scatter and the strength while tightening are judged by the machine basis.");
         Say(true, "notJudged", basis.Speech == Speech.Factor

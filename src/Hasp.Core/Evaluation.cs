@@ -1,4 +1,5 @@
 using Hasp.Core.Checks;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Fatigue;
 using Hasp.Core.Formulas;
@@ -24,6 +25,13 @@ public static class Evaluation
         var checks = joint.Judging.Checks.Select(c => JudgeAll(c, plain, traced)).ToList();
         var fatigue = FatigueState.Of(plain);
         IReadOnlyList<NamedValue> own = [.. joint.Kind.Values(plain)];
+        var coverage = Modes.Of(plain);
+        // What one side lacks, or must be heeded, stands whichever side governs.
+        IReadOnlyList<Ask> asks =
+        [
+            .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, plain, coverage, IsLookedAt(checks)))
+                .Concat(joint.Sides.Where(s => s.Name != joint.Side).SelectMany(s => OpenOf(s.Joint))).Distinct(),
+        ];
         return new Result
         {
             Joint = joint,
@@ -39,13 +47,28 @@ public static class Evaluation
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
-            Cautions = [.. Cautions.Of(joint, plain).Concat(OfOtherSides(joint)).DistinctBy(c => c.Id)],
-            // What one side lacks, or must be heeded, stands whichever side governs.
-            Asks = [.. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Distinct()],
+            Cautions = [.. Cautions.OfAsks(joint, asks).Concat(Cautions.Of(joint, plain)).Concat(OfOtherSides(joint)).DistinctBy(c => c.Id)],
+            Coverage = coverage,
+            Asks = asks,
             Assumes = [.. joint.Judging.Basis.Assumes(joint), .. joint.Kind.Assumes(joint)],
             Basis = joint.Judging.Basis.FullName,
         };
     }
+
+    /// <summary>What of a joint nobody has looked at, as what would close it.</summary>
+    private static IEnumerable<Ask> OpenOf(Joint joint, in Mechanics<Plain> m, IEnumerable<Coverage> coverage, bool loadJudged) =>
+        joint.Judging.Checks.IsEmpty ? []
+            : Voids.Of(joint, m, loadJudged).Concat(coverage.Where(c => c.Looked == Looked.Open).Select(c => new Ask(c.Path, c.Why) { Open = c.Mode.Name }));
+
+    private static IEnumerable<Ask> OpenOf(Joint side)
+    {
+        var m = Mechanics<Plain>.Of(side);
+        return OpenOf(side, m, Modes.Of(m), true);
+    }
+
+    /// <summary>True where a check that the load sets found something to judge.</summary>
+    private static bool IsLookedAt(IEnumerable<CheckResult> checks) =>
+        checks.Any(c => c.Factor is not null && c.Check.Info.SetBy == SetBy.Load);
 
     private static IEnumerable<Caution> OfOtherSides(Joint joint) =>
         joint.Sides.Where(s => s.Name != joint.Side).SelectMany(s => Cautions.Of(s.Joint, Mechanics<Plain>.Of(s.Joint)));

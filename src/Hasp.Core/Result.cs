@@ -39,6 +39,13 @@ public sealed record Result
     /// <summary>Where the bolt would break, with the stresses of the worst swing; empty where all cases are steady.</summary>
     public required IReadOnlyList<BreakPlace> Breaks { get; init; }
 
+    /// <summary>Every way of failing that is followed, and how far it was looked at.</summary>
+    public required IReadOnlyList<Checks.Modes.Coverage> Coverage { get; init; }
+
+    /// <summary>How it stands: it holds only where everything was looked at.</summary>
+    public Standing Standing => Standings.Of(GoverningReserve) is var judged && IsComplete ? judged
+        : judged is Standing.Little or Standing.Full ? Standing.Open : judged;
+
     /// <summary>Figures calculated by hand beside the computed ones.</summary>
     public required IReadOnlyList<HandComparison> HandComparisons { get; init; }
 
@@ -132,6 +139,9 @@ public enum Standing
 
     /// <summary>Below 1.</summary>
     Short,
+
+    /// <summary>Nothing that is judged falls short, and not everything was looked at.</summary>
+    Open,
 
     /// <summary>Holds, by less than a tenth.</summary>
     Little,

@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Modes;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hasp.Core;
@@ -37,6 +38,15 @@ public static class ResultDocument
         })]),
         ["complete"] = result.IsComplete,
         ["asks"] = new JsonArray([.. result.Asks.Select(a => (JsonNode)new JsonObject { ["path"] = a.Path, ["problem"] = a.Problem })]),
+        ["coverage"] = new JsonArray([.. result.Coverage.Select(c => (JsonNode)new JsonObject
+        {
+            ["mode"] = c.Mode.Id, ["name"] = c.Mode.Name, ["looked"] = c.Looked switch
+            {
+                Looked.Judged => "judged", Looked.SecondLine => "second line", Looked.Open => "open",
+                _ => "does not apply",
+            },
+            ["why"] = c.Why,
+        })]),
         ["assumes"] = new JsonArray([.. result.Assumes.Select(a => (JsonNode)a)]),
         ["callOut"] = CallOut.Of(result, UnitSystem.Si).Text,
         ["governs"] = result.Governing is { } g ? g.Check.Id : null,

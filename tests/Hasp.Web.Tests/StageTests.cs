@@ -130,7 +130,11 @@ public sealed class StageTests(SharedServer shared)
         var b = Bench("4 M16 8.8, 60 kN apart, 20 kN across, 12 + 20 steel, oiled");
         b.Press("6");
         b.Until(() => b.Has("#chance-opening"), "the outcome");
-        Assert.Contains("nut factor", b.Text("#chance-slip"), StringComparison.Ordinal);
+        Assert.Contains("nut factor", b.Text("#chance-opening"), StringComparison.Ordinal);
+        Assert.Contains("some bolt of 4", b.Text("#chance-opening"), StringComparison.Ordinal);
+        // The line carries the shear by bearing: what is not judged is not sampled, and said.
+        Assert.False(b.Has("#chance-slip"));
+        Assert.Contains("may slip into bearing", b.Text(".not-sampled"), StringComparison.Ordinal);
         b.Type("#f-uncertainty-nutFactor", "lots");
         Assert.Contains("standard deviation", b.Text("#f-uncertainty-nutFactor-fault"), StringComparison.Ordinal);
         b.Type("#f-uncertainty-nutFactor", "uniform 20 %");

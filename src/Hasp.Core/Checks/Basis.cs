@@ -23,7 +23,11 @@ public enum Speech
 /// <summary>An input that a basis needs and that was not given: what rests on it is not judged.</summary>
 /// <param name="Path">The field.</param>
 /// <param name="Problem">What is needed, and for what.</param>
-public readonly record struct Ask(string Path, string Problem);
+public readonly record struct Ask(string Path, string Problem)
+{
+    /// <summary>The way of failing that is open; null where an input is asked for.</summary>
+    public string? Open { get; init; }
+}
 
 /// <summary>What a basis covers and what it does not, for its help page.</summary>
 /// <param name="Covers">What is judged, with clauses.</param>

@@ -74,7 +74,17 @@ public static partial class JointRules
                 $"a joint has at least two parts, the tapped one counted; there {(stated.Length == 1 ? "is one" : "are none")}"));
         }
         var own = OwnMaterialsOf(said);
-        var layers = stated.Select((l, i) => LayerFor(l, i, own, thread, hole, faults)).ToList();
+        // Sides go left and right in turn over what the bolt bears on: a gasket between is only clamped.
+        var layers = new List<Layer?>();
+        foreach (var (part, i) in stated.Select((l, i) => (l, i)))
+        {
+            var layer = LayerFor(part, i, own, thread, hole, faults);
+            var clamped = layers.Count(l => l is { Material.IsGasket: true, Side: Side.None });
+            layers.Add(layer is null ? null : layer with
+            {
+                Side = part.Stated(Fields.LayerSide) ?? (layer.Material.IsGasket ? Side.None : (i - clamped) % 2 == 0 ? Side.Left : Side.Right),
+            });
+        }
         return layers.Count >= 2 && layers.All(l => l is not null) ? [.. layers.Select(l => l!)] : null;
     }
 
@@ -100,8 +110,7 @@ public static partial class JointRules
         }
         if (material is null || said.Stated(Fields.LayerThickness) is not { } thickness) return null;
         var name = said.Stated(Fields.LayerName) is { Length: > 0 } given ? given : $"Part {index + 1}";
-        var side = said.Stated(Fields.LayerSide) ?? (index % 2 == 0 ? Side.Left : Side.Right);
-        return new Layer(name, thickness, material, side, edge, said.Stated(Fields.LayerWidth), across)
+        return new Layer(name, thickness, material, Side.None, edge, said.Stated(Fields.LayerWidth), across)
         {
             SideDistance = beside, Holes = said.Of(Fields.LayerHoleKind),
         };

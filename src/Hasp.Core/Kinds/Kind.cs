@@ -91,6 +91,9 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>What it still needs, beside what the basis asks.</summary>
     public Func<Joint, IEnumerable<Ask>> Asks { get; init; } = _ => [];
 
+    /// <summary>Ways of failing that it has beside those of every joint.</summary>
+    internal Func<System.Collections.Immutable.ImmutableArray<Checks.Modes.Mode>> Modes { get; init; } = () => [];
+
     /// <summary>What it takes for granted.</summary>
     public Func<Joint, IEnumerable<string>> Assumes { get; init; } = _ => [];
 

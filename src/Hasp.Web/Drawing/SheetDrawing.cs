@@ -276,9 +276,11 @@ public sealed class SheetDrawing
         var width = Entry(m);
         var x = sign < 0 ? line - width - 2 : line + 2;
         Box At(double y) => new(x, y - (LabelHeight / 2), width, LabelHeight);
-        // Up and down from the middle in half steps, until it stands on no other.
-        var box = Enumerable.Range(0, 60).Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2))))
-            .Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).First(b => !taken.Any(b.Meets));
+        // Up and down from the middle in half steps, until it stands on no other: in the view's reach where there is room, else beyond it.
+        // Each label taken stands in the way of four half steps at most, so that one of so many is free.
+        var free = Enumerable.Range(0, (8 * taken.Count) + 3)
+            .Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2)))).Where(b => !taken.Any(b.Meets)).ToList();
+        var box = free.Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).Append(free[0]).First();
         var lines = $"M{N(from.X)} {N(from.Y)}H{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}H{N(line + (sign * 3))}M{N(line)} {N(from.Y)}V{N(to.Y)}";
         return new(m, box, lines, Figure(m));
     }

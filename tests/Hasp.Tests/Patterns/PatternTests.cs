@@ -68,8 +68,9 @@ public sealed class PatternTests
         for (var i = 0; i < here.Group.Bolts.Length; i++)
         {
             var (a, b) = (new PatternShares(here).On<Plain>(one, i), new PatternShares(there).On<Plain>(other, i));
-            Assert.Equal(a.Tension.Value, b.Tension.Value, 1e-3);
-            Assert.Equal(a.Shear.Value, b.Shear.Value, 1e-3);
+            // Bolts in a short arc share huge forces: what rounding leaves grows with them.
+            Assert.Equal(a.Tension.Value, b.Tension.Value, 1e-3 + (1e-9 * Math.Abs(a.Tension.Value)));
+            Assert.Equal(a.Shear.Value, b.Shear.Value, 1e-3 + (1e-9 * a.Shear.Value));
         }
     });
 

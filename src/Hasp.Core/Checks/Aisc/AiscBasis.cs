@@ -110,10 +110,21 @@ public static class AiscBasis
     private static ImmutableArray<Check> Checks =>
         [Shear, Bearing, Group, Tension, Combined, Slip, Yielding, Rupture, Block, Flange, Spacing, Pretension];
 
+    // Fu of the A490 group, 150 ksi, MPa.
+    private const double SnugBelow = 1034;
+
     private static IEnumerable<Ask> Asks(Joint joint)
     {
         foreach (var ask in Sheared.Asks(joint)) yield return ask;
-        if (!joint.Judging.By<AiscSettings>().IsSlipCritical || !joint.Sharing.AnyShear) yield break;
+        var how = joint.Judging.By<AiscSettings>();
+        if (!how.IsSlipCritical && joint.Sharing.AnyShear
+            && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
+        {
+            yield return new(CodeFields.JointType.Path, "slip-critical: oversize holes and slots along the load are for such joints only (J3.3)");
+        }
+        if (!how.Pretensions && joint.Bolts.Grade.Tensile >= SnugBelow && joint.Sharing.MostTension.Case >= 0) yield return new(
+            CodeFields.JointType.Path, "pretensioned: bolts of 150 ksi in tension are not left snug-tight (J3.2)");
+        if (!how.IsSlipCritical || !joint.Sharing.AnyShear) yield break;
         if (FrictionOf(joint) is null) yield return new(Surface.Path,
             "the class of the faying surfaces, or a tested slip coefficient: slip goes by it");
         if (PretensionOf(joint) is null) yield return new(Fields.Grade.Path,

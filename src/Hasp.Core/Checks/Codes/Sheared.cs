@@ -72,8 +72,9 @@ internal static class Sheared
         var sheared = joint.Sharing.AnyShear;
         if (sheared && joint.Pattern is null && joint.Bolts.Count > 1)
         {
-            yield return new(
-                Fields.PatternKind.Path, "where the bolts are: bearing, block tearing, pitch and edge distance go by their places");
+            yield return joint.Kind.IsParts
+                ? new(Fields.PatternKind.Path, "where the bolts are: bearing, block tearing, pitch and edge distance go by their places")
+                : new(Fields.Basis.Path, $"another basis: bearing and tearing go by a pattern in plan here, and a {joint.Kind.Name.ToLowerInvariant()} has none");
         }
         for (var i = 0; sheared && i < joint.Layers.Length; i++)
         {

@@ -78,6 +78,8 @@ public static class EurocodeBasis
     private static IEnumerable<Ask> Asks(Joint joint)
     {
         foreach (var ask in Sheared.Asks(joint)) yield return ask;
+        if (joint.Bolts.Grade.Grade is "9.8" or "12.9") yield return new(Fields.Grade.Path,
+            $"a grade of Table 3.1: {joint.Bolts.Grade.Grade} is none, and 3.1.1(3) covers those of the table");
         var how = joint.Judging.By<EurocodeSettings>();
         if (!how.IsSlipCritical || !joint.Sharing.AnyShear) yield break;
         if (FrictionOf(joint) is null) yield return new(Surface.Path,

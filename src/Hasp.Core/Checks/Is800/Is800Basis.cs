@@ -89,9 +89,14 @@ public static class Is800Basis
             ]),
     };
 
+    // lg/d.
+    private const double MostGrip = 8;
+
     private static IEnumerable<Ask> Asks(Joint joint)
     {
         foreach (var ask in Sheared.Asks(joint)) yield return ask;
+        if (joint.Sharing.AnyShear && Stack.Of(joint).Clamped > MostGrip * joint.Bolts.Thread.Diameter) yield return new(Fields.Thread.Path,
+            "a larger bolt or a shorter grip: one over eight diameters is not permitted (10.3.3.2)");
         if (joint.Judging.By<Is800Settings>().IsSlipCritical && joint.Sharing.AnyShear && FrictionOf(joint) is null)
         {
             yield return new(Surface.Path, "the treatment of the faying surfaces, or a tested slip coefficient: slip goes by it");

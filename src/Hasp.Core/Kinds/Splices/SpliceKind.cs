@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
+using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -91,18 +92,25 @@ public static class SpliceKind
 
     public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
     public static readonly Check Block = Check.OfParts<SpliceBlockCheck>();
+    public static readonly Check Bending = Check.OfParts<SpliceBendingCheck>();
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
     {
-        Inputs = () => [Form, Left, Right, Packing, Width, Material, Cover, CoverMaterial, Rows, Columns, ColumnsRight, Pitch, Gauge, End, Gap],
+        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Packing, Rows, Columns, ColumnsRight, Pitch, Gauge, End, Gap],
         Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
         Read = SpliceInputs.Of,
         Lay = Lay,
         Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along"),
             (ColumnsRight, j => j.Of<SpliceInputs>().ColumnsRight, "bolts along, right"),
             (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
-        Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross, Block] : basis.Checks,
+        Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross, Bending, Block] : basis.Checks,
+        Modes = () =>
+        [
+            new("plates", "Section of plates and covers", _ => null, Cover.Path, [Gross, MachineBasis.NetSection], "enGross", "aiscYielding", "isGross"),
+            new("platesBend", "Bending of plates and covers in their plane", j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across",
+                Width.Path, [Bending]),
+        ],
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
             { Form: SpliceForm.Lap } => ["The load is stated in the middle of the lap; its eccentricity out of the plane bends the plates and is not judged."],
@@ -214,6 +222,14 @@ public static class SpliceTerms
     public static readonly Term BlockFactor = new(
         "spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it",
         "yield of the part");
+    public static readonly Term Lever = new(
+        "spliceLever", "a_y", Dimension.Length, "from the middle of the gap to the section of the part that is bent most", "the drawing");
+    public static readonly Term BendingMoment = new(
+        "spliceBendingMoment", "M_p", Dimension.Torque, "moment in the plane at the section of the part", "statics: M_z and F_y times its lever");
+    public static readonly Term EdgeStress = new(
+        "spliceEdgeStress", "σ_e", Dimension.Stress, "stress at the edge of the part", "F/(w·t) + 6M/(t·w²), gross section");
+    public static readonly Term BendingFactor = new(
+        "spliceBendingFactor", "n_b", Dimension.None, "yield of the part over the stress at its edge", "yield of the part");
     public static readonly Term GrossFactor = new(
         "spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
 }

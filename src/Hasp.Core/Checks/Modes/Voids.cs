@@ -1,0 +1,96 @@
+using System.Collections.Immutable;
+using Hasp.Core.Catalogue;
+using Hasp.Core.Formulas;
+using Hasp.Core.Joints;
+
+namespace Hasp.Core.Checks.Modes;
+
+/// <summary>
+/// Figures that do not hold for a joint: a strength past its temperature, a finish that its grade must not have, a load that nothing looks
+/// at. What rests on them is open, at the field that mends it.
+/// </summary>
+internal static class Voids
+{
+    // A case of the other limit state that is heavier by so much is a slip of the pen, or the strength is judged under the wrong load.
+    private const double MostOfUltimate = 2.5;
+
+    internal static IEnumerable<Ask> Of(Joint joint, in Mechanics<Plain> m, bool loadJudged) =>
+    [
+        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint), .. OfAim(joint, m), .. OfSeal(joint), .. OfOtherLoads(joint),
+        .. loadJudged ? [] : OfLoads(joint),
+    ];
+
+    private static IEnumerable<Ask> OfTemperature(Joint joint)
+    {
+        var (grade, degrees) = (joint.Bolts.Grade, joint.Temperatures);
+        var (coldest, hottest) = (Math.Min(degrees.Bolts, degrees.Assembly), Math.Max(degrees.Bolts, degrees.Parts));
+        if (coldest < grade.Service.Least || hottest > grade.Service.Most)
+        {
+            yield return new(Fields.BoltsTemperature.Path,
+                $"a grade listed for it: {grade.Grade} is for {grade.Service.Least:0} to {grade.Service.Most:0} °C, and its strengths do not hold beyond");
+        }
+        if (joint.Kind.IsTightened && hottest > joint.Tightening.NutFactor.ServiceMost)
+        {
+            yield return new(Fields.Lubrication.Path, $"a finish that serves at {hottest:0} °C: {joint.Tightening.NutFactor.Label} serves to {joint.Tightening.NutFactor.ServiceMost:0} °C");
+        }
+    }
+
+    private static IEnumerable<Ask> OfFinish(Joint joint)
+    {
+        var (grade, finish) = (joint.Bolts.Grade, joint.Tightening.NutFactor);
+        if (joint.Kind.IsTightened && grade.Embrittles && finish.Plating == Plating.HotDip) yield return new(Fields.Lubrication.Path,
+            $"another finish: {grade.Grade} must not be hot-dip galvanised (hydrogen embrittlement; ASTM F3125, ISO 10684)");
+    }
+
+    private static IEnumerable<Ask> OfLimitStates(Joint joint)
+    {
+        var looks = joint.Judging.Basis.LooksAt;
+        if (looks == LimitStates.NotStated) yield break;
+        static double Size(LoadCase c) => Math.Sqrt((c.Tension * c.Tension) + (c.Shear * c.Shear));
+        var cases = joint.Cases.Where(c => !c.OnlyCombined).ToList();
+        var most = cases.Where(c => c.CountsIn(looks)).Select(Size).DefaultIfEmpty(0).Max();
+        var heavier = cases.Where(c => !c.CountsIn(looks)).MaxBy(Size);
+        // Service loads lie below ultimate ones; ultimate ones at most some two and a half times above service ones.
+        var limit = most * (looks is LimitStates.Uls or LimitStates.Lrfd ? 1 : MostOfUltimate);
+        if (heavier is not null && Size(heavier) > limit) yield return new($"loads[{joint.Cases.IndexOf(heavier)}].limitState",
+            $"{heavier.Name} is heavier than any case that the strength is judged under ({Codes.Sheared.Words(looks)}): nothing looks at its strength");
+    }
+
+    private static IEnumerable<Ask> OfPlanes(Joint joint)
+    {
+        if (joint.Kind.IsParts && joint.Sharing.AnyShear && Stack.Of(joint).Planes.Length == 0) yield return new("layers[0].side",
+            "which way each part pulls: there is shear, and all parts pull the same way");
+    }
+
+    private static IEnumerable<Ask> OfAim(Joint joint, Mechanics<Plain> m)
+    {
+        if (joint.Kind.IsTightened && !joint.Tightening.Pretensioned && m.Preload.Value > m.ProofLoad.Value * (1 + 1e-9)
+            && !joint.Judging.Checks.Contains(Machine.MachineBasis.Tightening)) yield return new(Fields.Aim.Path,
+                "a lower target: the preload aimed at is above the bolt's proof load, and nothing here judges the tightening");
+    }
+
+    private static IEnumerable<Ask> OfSeal(Joint joint)
+    {
+        if (joint.Kind.IsParts && joint.Sealing is null && joint.Cases.Any(c => c.Pressure > 0)) yield return new(Fields.SealArea.Path,
+            "the area that is sealed: pressure is contained, and its tightness goes by it");
+    }
+
+    /// <summary>A load that the kind of joint does not take: a pin pulled along its axis.</summary>
+    private static IEnumerable<Ask> OfOtherLoads(Joint joint)
+    {
+        var loads = joint.Kind.Loads();
+        if (loads.IsEmpty || loads.Contains(Fields.CaseFz) || loads.Contains(Fields.CasePressure)) yield break;
+        for (var i = 0; i < joint.Cases.Length; i++)
+        {
+            if (joint.Cases[i].Tension != 0) yield return new($"loads[{i}].tension",
+                $"no load along the {(joint.Kind.IsTightened ? "bolts" : "pin")}: nothing here looks at the one in {joint.Cases[i].Name}");
+        }
+    }
+
+    private static IEnumerable<Ask> OfLoads(Joint joint)
+    {
+        var loaded = joint.Cases.Any(c => c.Load != default || c.Pressure > 0);
+        yield return new(Fields.CaseTension.Path.Replace("[]", "[0]", StringComparison.Ordinal), loaded
+            ? "a check that looks at this load: nothing that is judged here does" : "a load: nothing is judged under one");
+    }
+}
