@@ -77,8 +77,9 @@ internal static class Slips
             yield return new(1 / unit.Ratio, unit.Words);
         }
         // A quantity that was put in another unit into this line or into one that it takes up; further up it shows there.
-        var own = Own(step.Formula).Concat(Children(step.Formula).SelectMany(c => Own(c.Operands[0]))).Select(e => e.Term!).Distinct().ToList();
-        foreach (var (unit, term) in Units.Where(u => u.Dimension != step.Term.Dimension).SelectMany(u => own.Where(t => t.Dimension == u.Dimension).Select(t => (u, t))))
+        var own = Own(step.Formula).Concat(Children(step.Formula).SelectMany(c => Own(c.Operands[0]))).Select(e => e.Term!).Distinct()
+            .Where(t => t.Dimension != step.Term.Dimension).ToList();
+        foreach (var (unit, term) in own.SelectMany(t => Units.Where(u => u.Dimension == t.Dimension).Select(u => (u, t))))
         {
             double Times(double times) => Again(step.Formula, e => e.Term == term ? e.Value * times : null);
             yield return new(Times(unit.Ratio) / step.Value, unit.Words);
@@ -102,7 +103,8 @@ internal static class Slips
         foreach (var constant in Constants(step.Formula).Where(c => c.Value is not (0 or 1)).DistinctBy(c => c.Value))
         {
             var written = constant.Written ?? QuantityText.Figures(constant.Value);
-            double With(double value) => Again(step.Formula, e => e.Operation == Operation.Constant && e.Value.Equals(constant.Value) ? value : null) / step.Value;
+            bool Is(Expression e) => e.Operation == Operation.Constant && e.Value.Equals(constant.Value);
+            double With(double value) => Again(step.Formula, e => Is(e) ? value : null) / step.Value;
             yield return new(With(1), $"{written} left out");
             yield return new(With(constant.Value * constant.Value), $"{written} taken twice");
         }

@@ -362,7 +362,8 @@ public static partial class Fields
     };
     public static readonly Field<double> LayerThickness = new("layers[].thickness", Types.Length, "Thickness", "thickness of the part")
     {
-        Required = true, Above = 0, Max = 1000,
+        // A hundredth: the thinnest shim and foil.
+        Required = true, Min = 0.01, Max = 1000,
     };
     public static readonly Field<string> LayerMaterial = new("layers[].material", Types.Listed, "Material", "material of the part")
     {

@@ -19,8 +19,11 @@ internal static class KindFields
         Func<TInputs, double>? chosen = null)
         where TInputs : class => new(path, Types.Length, label, meaning)
         {
-            Above = 0, Max = 20_000, Default = otherwise ?? Needed, Blank = Size(Dimension.Length, otherwise ?? Needed, chosen),
+            Min = LeastLength, Max = 20_000, Default = otherwise ?? Needed, Blank = Size(Dimension.Length, otherwise ?? Needed, chosen),
         };
+
+    /// <summary>A hundredth of a millimetre: less is no size of steel, and no drawing shows it.</summary>
+    private const double LeastLength = 0.01;
 
     /// <summary>A material by its name.</summary>
     internal static Field<string> Material<TInputs>(string path, string label, string meaning, string otherwise,

@@ -148,7 +148,7 @@ public static class WaysOut
                     found.Add(last with
                     {
                         Id = $"{more.Id}&{last.Id}",
-                        Words = string.Join(", and ", more.Words.Append(last.Words).Select((w, i) => i == 0 ? w : char.ToLowerInvariant(w[0]) + w[1..])),
+                        Words = string.Join(", and ", more.Words.Append(last.Words).Select((w, i) => i == 0 ? w : Lower(w))),
                         Edits = [.. more.Edits, .. last.Edits],
                         Sides = SidesOf(joint),
                     });
@@ -159,6 +159,8 @@ public static class WaysOut
         return ([.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path).Order())).OrderByDescending(w => w.Reserve).Take(MostShown)],
             [.. gained.OrderByDescending(t => t.Score).Take(GoneOnFrom)]);
     }
+
+    private static string Lower(string words) => char.ToLowerInvariant(words[0]) + words[1..];
 
     private static Tried? Try(Tried before, Joint joint, Proposal change)
     {
@@ -174,9 +176,10 @@ public static class WaysOut
     {
         var best = tried.MaxBy(t => t.Score)!;
         var short_ = Check.All[best.Reserves.First.Check];
-        var stays = $"{char.ToLowerInvariant(short_.Name[0])}{short_.Name[1..]} stays at {best.Reserves.First.Value.ToString("0.##", CultureInfo.InvariantCulture)}× of what is required";
+        var left = best.Reserves.First.Value.ToString("0.##", CultureInfo.InvariantCulture);
+        var stays = $"{Lower(short_.Name)} stays at {left}× of what is required";
         return best.Words.Count == 0 ? $"none within what is stocked: {stays}, and no change by itself makes it better"
-            : $"none within what is stocked, by up to three changes together: even with {string.Join(" and ", best.Words.Select(w => char.ToLowerInvariant(w[0]) + w[1..]))}, {stays}";
+            : $"none within what is stocked, by up to three changes together: even with {string.Join(" and ", best.Words.Select(Lower))}, {stays}";
     }
 
     private static string IdOf(Proposal change) => change.Edits[0].Path + "=" + change.Edits[0].Text;

@@ -61,9 +61,13 @@ public sealed record Mode(string Id, string Name, Func<Joint, string?> ExemptBy,
         if (ExemptBy(joint) is { } why) return new(this, Looked.DoesNotApply, why, "");
         if (IsJudged(joint)) return new(this, Looked.Judged, joint.Judging.Basis.Name, "");
         var (short_, reserve) = Least(m);
-        return short_ is null || reserve >= 1
-            ? new(this, Looked.SecondLine, $"{joint.Judging.Basis.Name} has no rule for it; by mechanics {(short_ is null ? "nothing brings it" : $"{reserve:0.00}× of what is asked")}", "")
-            : new(this, Looked.Open, $"{joint.Judging.Basis.Name} has no rule for it here, and by mechanics it falls short: {short_.Name.ToLowerInvariant()} {Math.Floor(reserve * 100) / 100:0.00}× of what is asked. Another basis, or a mend", Path);
+        var basis = joint.Judging.Basis.Name;
+        if (short_ is null) return new(this, Looked.SecondLine, $"{basis} has no rule for it; by mechanics nothing brings it", "");
+        var stands = $"{short_.Name.ToLowerInvariant()} {Math.Floor(reserve * 100) / 100:0.00}× of what is asked";
+        return reserve >= 1
+            ? new(this, Looked.SecondLine, $"{basis} has no rule for it; by mechanics {stands}", "")
+            : new(this, Looked.Open,
+                $"{basis} has no rule for it here, and by mechanics it falls short, {stands}: mend it, or judge it by another basis", Path);
     }
 
     private (Check? Check, double Reserve) Least(in Mechanics<Plain> m)

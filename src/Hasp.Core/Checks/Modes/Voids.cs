@@ -26,12 +26,15 @@ internal static class Voids
         var (coldest, hottest) = (Math.Min(degrees.Bolts, degrees.Assembly), Math.Max(degrees.Bolts, degrees.Parts));
         if (coldest < grade.Service.Least || hottest > grade.Service.Most)
         {
+            var listed = $"{grade.Service.Least:0} to {grade.Service.Most:0} °C";
             yield return new(Fields.BoltsTemperature.Path,
-                $"a grade listed for it: {grade.Grade} is for {grade.Service.Least:0} to {grade.Service.Most:0} °C, and its strengths do not hold beyond");
+                $"a grade listed for it: {grade.Grade} is for {listed}, and its strengths do not hold beyond");
         }
         if (joint.Kind.IsTightened && hottest > joint.Tightening.NutFactor.ServiceMost)
         {
-            yield return new(Fields.Lubrication.Path, $"a finish that serves at {hottest:0} °C: {joint.Tightening.NutFactor.Label} serves to {joint.Tightening.NutFactor.ServiceMost:0} °C");
+            var finish = joint.Tightening.NutFactor;
+            yield return new(Fields.Lubrication.Path,
+                $"a finish that serves at {hottest:0} °C: {finish.Label} serves to {finish.ServiceMost:0} °C");
         }
     }
 

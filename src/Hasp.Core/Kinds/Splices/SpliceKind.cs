@@ -107,9 +107,10 @@ public static class SpliceKind
         Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross, Bending, Block] : basis.Checks,
         Modes = () =>
         [
-            new("plates", "Section of plates and covers", _ => null, Cover.Path, [Gross, MachineBasis.NetSection], "enGross", "aiscYielding", "isGross"),
-            new("platesBend", "Bending of plates and covers in their plane", j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across",
-                Width.Path, [Bending]),
+            new("plates", "Section of plates and covers", _ => null, Cover.Path, [Gross, MachineBasis.NetSection],
+                "enGross", "aiscYielding", "isGross"),
+            new("platesBend", "Bending of plates and covers in their plane",
+                j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across", Width.Path, [Bending]),
         ],
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
