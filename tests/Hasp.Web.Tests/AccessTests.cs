@@ -124,6 +124,17 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
         return answer.StatusCode;
     }
 
+    /// <summary>Who comes while all write at once may be told to come again, which lets nobody in: it is asked again.</summary>
+    private async Task<HttpStatusCode> Answered(string role, AccessRow route)
+    {
+        for (var times = 0; ; times++)
+        {
+            var status = await Ask(shared.Clients[role], route, Filled(route, shared.Joints.Own, shared.Projects.Own), shared.Joints.Own, shared.Projects.Own);
+            if (status != HttpStatusCode.ServiceUnavailable || IsCounted(route) || times == 4) return status;
+            await Task.Delay(200, TestContext.Current.CancellationToken);
+        }
+    }
+
     // Doors whose tries are counted turn away whoever tries too often.
     private static bool IsCounted(AccessRow route) => route.Address.StartsWith("/signin", StringComparison.Ordinal) || route.Address.StartsWith("/first", StringComparison.Ordinal)
         || route.Address.StartsWith("/invite", StringComparison.Ordinal) || route.Address.StartsWith("/me", StringComparison.Ordinal) || route.Address.StartsWith("/Accounts", StringComparison.Ordinal);
@@ -135,7 +146,7 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
         Assert.True(routes.Count > 120, $"only {routes.Count} routes");
         foreach (var route in routes)
         {
-            var answers = await Task.WhenAll(AccessRow.Roles.Select(async role => (Role: role, Status: await Ask(shared.Clients[role], route, Filled(route, shared.Joints.Own, shared.Projects.Own), shared.Joints.Own, shared.Projects.Own))));
+            var answers = await Task.WhenAll(AccessRow.Roles.Select(async role => (Role: role, Status: await Answered(role, route))));
             foreach (var (role, status) in answers)
             {
                 if (status == HttpStatusCode.ServiceUnavailable && IsCounted(route)) continue;

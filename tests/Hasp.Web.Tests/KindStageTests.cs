@@ -35,7 +35,7 @@ public sealed class KindStageTests(SharedServer shared)
         Assert.Equal(verdict, b.Text($"#verdict-{check}"));
         // What cannot be is answered at its field, and stays as it was typed.
         b.Type(field, "0 mm");
-        Assert.Contains("above 0", b.Text(field + "-fault"), StringComparison.Ordinal);
+        Assert.Contains("at least 10 µm", b.Text(field + "-fault"), StringComparison.Ordinal);
         Assert.Equal("0 mm", b.Value(field));
         Assert.Equal("not saved yet", b.Text("#kept"));
         b.NoBarrier();
