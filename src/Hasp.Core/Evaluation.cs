@@ -27,10 +27,11 @@ public static class Evaluation
         IReadOnlyList<NamedValue> own = [.. joint.Kind.Values(plain)];
         var coverage = Modes.Of(plain);
         // What one side lacks, or must be heeded, stands whichever side governs.
+        var others = joint.Sides.Where(s => s.Name != joint.Side).Select(s => Mechanics<Plain>.Of(s.Joint)).ToList();
         IReadOnlyList<Ask> asks =
         [
             .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, plain, coverage, IsLookedAt(checks)))
-                .Concat(joint.Sides.Where(s => s.Name != joint.Side).SelectMany(s => OpenOf(s.Joint))).Distinct(),
+                .Concat(others.SelectMany(o => OpenOf(o.Joint, o, Modes.Of(o), true))).Distinct(),
         ];
         return new Result
         {
@@ -47,7 +48,7 @@ public static class Evaluation
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
-            Cautions = [.. Cautions.OfAsks(joint, asks).Concat(Cautions.Of(joint, plain)).Concat(OfOtherSides(joint)).DistinctBy(c => c.Id)],
+            Cautions = [.. Cautions.OfAsks(joint, asks).Concat(Cautions.Of(joint, plain)).Concat(others.SelectMany(o => Cautions.Of(o.Joint, o))).DistinctBy(c => c.Id)],
             Coverage = coverage,
             Asks = asks,
             Assumes = [.. joint.Judging.Basis.Assumes(joint), .. joint.Kind.Assumes(joint)],
@@ -60,18 +61,9 @@ public static class Evaluation
         joint.Judging.Checks.IsEmpty ? []
             : Voids.Of(joint, m, loadJudged).Concat(coverage.Where(c => c.Looked == Looked.Open).Select(c => new Ask(c.Path, c.Why) { Open = c.Mode.Name }));
 
-    private static IEnumerable<Ask> OpenOf(Joint side)
-    {
-        var m = Mechanics<Plain>.Of(side);
-        return OpenOf(side, m, Modes.Of(m), true);
-    }
-
     /// <summary>True where a check that the load sets found something to judge.</summary>
     private static bool IsLookedAt(IEnumerable<CheckResult> checks) =>
         checks.Any(c => c.Factor is not null && c.Check.Info.SetBy == SetBy.Load);
-
-    private static IEnumerable<Caution> OfOtherSides(Joint joint) =>
-        joint.Sides.Where(s => s.Name != joint.Side).SelectMany(s => Cautions.Of(s.Joint, Mechanics<Plain>.Of(s.Joint)));
 
     private static CheckResult JudgeAll(Check check, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
     {

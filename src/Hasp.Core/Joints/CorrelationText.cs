@@ -33,7 +33,8 @@ public static partial class CorrelationText
             if (Math.Abs(r) > Most) return ([], $"a coefficient lies between −{Most} and {Most}, and this is {match.Groups["r"].Value}");
             pairs.Add(new(first, second, r));
         }
-        return Factor(pairs) is null ? ([], "no quantities can scatter together so: one pair contradicts the others") : (pairs, null);
+        // Independent as they mostly are, nothing can contradict: a joint is read often.
+        return pairs.Count > 0 && Factor(pairs) is null ? ([], "no quantities can scatter together so: one pair contradicts the others") : (pairs, null);
     }
 
     /// <summary>

@@ -373,11 +373,15 @@ public static class WaysOut
     }
 
     /// <summary>A longer bolt, so that its shank and not its thread lies in the shear planes.</summary>
-    private static IEnumerable<Proposal> ThreadOut(Joint joint) =>
-        from l in Standards.Lengths
-            .Where(l => l.System == joint.Bolts.Thread.System && l.Length > joint.Bolts.Length && l.Length <= joint.Bolts.Length + (2 * joint.Bolts.Thread.Diameter))
-        where !joint.Tapped && joint.Sharing.AnyShear && Stack.Of(joint).Planes.Any(p => p.ThreadInPlane)
-        select Proposal.Of(joint, $"{Mm(l.Length)} long: the shank in the shear plane", Fields.Length.To(l.Length, Mm(l.Length)), Fields.ThreadLength.Cleared);
+    private static IEnumerable<Proposal> ThreadOut(Joint joint)
+    {
+        var (thread, now) = (joint.Bolts.Thread, joint.Bolts.Length);
+        if (joint.Tapped || !joint.Sharing.AnyShear || !Stack.Of(joint).Planes.Any(p => p.ThreadInPlane)) return [];
+        return from l in Standards.Lengths
+               where l.System == thread.System && l.Length > now && l.Length <= now + (2 * thread.Diameter)
+               select Proposal.Of(joint, $"{Mm(l.Length)} long: the shank in the shear plane", Fields.Length.To(l.Length, Mm(l.Length)),
+                   Fields.ThreadLength.Cleared);
+    }
 
     /// <summary>Tightened again after a first settling: what is left to settle is counted, a third of it (check: by a test of the joint).</summary>
     private static IEnumerable<Proposal> Again(Joint joint)

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
@@ -16,7 +15,7 @@ internal static class Voids
 
     internal static IEnumerable<Ask> Of(Joint joint, in Mechanics<Plain> m, bool loadJudged) =>
     [
-        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint), .. OfAim(joint, m), .. OfSeal(joint), .. OfOtherLoads(joint),
+        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint, m.Stack), .. OfAim(joint, m), .. OfSeal(joint), .. OfOtherLoads(joint),
         .. loadJudged ? [] : OfLoads(joint),
     ];
 
@@ -59,9 +58,9 @@ internal static class Voids
             $"{heavier.Name} is heavier than any case that the strength is judged under ({Codes.Sheared.Words(looks)}): nothing looks at its strength");
     }
 
-    private static IEnumerable<Ask> OfPlanes(Joint joint)
+    private static IEnumerable<Ask> OfPlanes(Joint joint, Stack stack)
     {
-        if (joint.Kind.IsParts && joint.Sharing.AnyShear && Stack.Of(joint).Planes.Length == 0) yield return new("layers[0].side",
+        if (joint.Kind.IsParts && joint.Sharing.AnyShear && stack.Planes.Length == 0) yield return new("layers[0].side",
             "which way each part pulls: there is shear, and all parts pull the same way");
     }
 
@@ -93,7 +92,7 @@ internal static class Voids
     private static IEnumerable<Ask> OfLoads(Joint joint)
     {
         var loaded = joint.Cases.Any(c => c.Load != default || c.Pressure > 0);
-        yield return new(Fields.CaseTension.Path.Replace("[]", "[0]", StringComparison.Ordinal), loaded
+        yield return new("loads[0].tension", loaded
             ? "a check that looks at this load: nothing that is judged here does" : "a load: nothing is judged under one");
     }
 }
