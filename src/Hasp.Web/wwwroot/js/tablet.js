@@ -78,6 +78,35 @@
   const bolt = () => plan.order[at.turn];
   const pass = () => plan.passes[at.pass];
 
+  // What any pass says has its room from the beginning: the button must not move from under a hand that taps bolt after bolt.
+  const room = (id, texts) => $(id).replaceChildren(...texts.map((text) => Object.assign(document.createElement("span"), { textContent: text })));
+  const say = (id, which) => [...$(id).children].forEach((e, i) => e.classList.toggle("idle", i !== which));
+  room("t-set", plan.passes.map((p) => (p.setting === "–" ? "" : p.setting)));
+  room("t-does", plan.passes.map((p) => p.does));
+
+  // Made once and changed in place: what is made anew between a finger's going down and its coming up misses the tap.
+  const glove = (className, tap) => {
+    const button = Object.assign(document.createElement("button"), { type: "button", className });
+    button.addEventListener("click", tap);
+    return button;
+  };
+  const passes = plan.passes.map((p, i) => glove("glove", () => {
+    const { bolts } = state();
+    at = { pass: i, turn: Math.max(0, plan.order.findIndex((n) => !bolts[n].passes[p.id])) };
+    fault("");
+    draw();
+  }));
+  $("t-passes").replaceChildren(...passes);
+  const steps = plan.prepare.map((step, i) => {
+    const li = document.createElement("li");
+    li.classList.toggle("first-after", i === plan.before);
+    const button = glove("glove tick-box", () => { if (!state().prepared.has(step.id)) keep("preparation", 0, { step: step.id }); });
+    button.setAttribute("aria-label", step.does);
+    li.append(button, Object.assign(document.createElement("span"), { textContent: step.does }));
+    return li;
+  });
+  $("t-prep").replaceChildren(...steps);
+
   const draw = () => {
     const s = state();
     const p = pass();
@@ -89,16 +118,11 @@
     const mine = queue.filter((e) => !e.problem).length;
     $("t-line").className = online && !signedOut ? (mine ? "sending" : "") : "off";
     $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : online ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device`;
-    $("t-passes").replaceChildren(...plan.passes.map((one, i) => {
-      const button = document.createElement("button");
-      button.type = "button";
-      button.className = "glove";
-      const done = plan.order.filter((n) => s.bolts[n].passes[one.id]).length;
-      button.textContent = `${one.name} ${done}/${plan.order.length}`;
+    passes.forEach((button, i) => {
+      const done = plan.order.filter((n) => s.bolts[n].passes[plan.passes[i].id]).length;
+      button.textContent = `${plan.passes[i].name} ${done}/${plan.order.length}`;
       button.setAttribute("aria-current", i === at.pass ? "step" : "false");
-      button.addEventListener("click", () => { at = { pass: i, turn: Math.max(0, plan.order.findIndex((n) => !s.bolts[n].passes[one.id])) }; fault(""); draw(); });
-      return button;
-    }));
+    });
     for (const g of root.querySelectorAll(".tablet-bolt")) {
       const b = s.bolts[g.dataset.bolt];
       const is = b.refused ? "refused" : p && b.passes[p.id] ? "done" : "";
@@ -110,9 +134,9 @@
     const b = s.bolts[bolt()];
     $("t-pass").textContent = `${p.name} · ${at.turn + 1} of ${plan.order.length}`;
     $("t-bolt").textContent = `Bolt ${bolt()}`;
-    $("t-set").textContent = p.setting === "–" ? "" : p.setting;
-    $("t-does").textContent = p.does;
-    $("t-reading-row").hidden = !p.reads;
+    say("t-set", at.pass);
+    say("t-does", at.pass);
+    $("t-reading-row").classList.toggle("idle", !p.reads);
     $("t-reading").placeholder = { torque: plan.torqueUnit, angle: "°", stretch: "mm", tension: "kN" }[p.reads] || "";
     const needs = p.strains && why.length > 0;
     $("t-despite-row").hidden = !needs;
@@ -120,36 +144,28 @@
     $("t-hold").hidden = !(p.holds && complete && !s.held.has(p.id));
     $("t-tight").textContent = b.passes[p.id] ? "Tight again" : "Tight";
     if (b.twice.length) fault(`Bolt ${bolt()} was recorded twice in this pass, by ${b.devices[p.id] || "two devices"} and another: see which is right.`);
-    $("t-prep").replaceChildren(...plan.prepare.map((one, i) => prepare(one, i, s)));
+    steps.forEach((li, i) => prepare(li, plan.prepare[i], s.prepared.get(plan.prepare[i].id)));
     drawRefused(queue.filter((e) => e.problem));
   };
 
-  const prepare = (one, i, s) => {
-    const li = document.createElement("li");
-    const done = s.prepared.get(one.id);
-    li.className = (done ? "ok" : "") + (i === plan.before ? " first-after" : "");
-    const button = document.createElement("button");
-    button.type = "button";
-    button.className = "glove tick-box";
+  const prepare = (li, step, done) => {
+    li.classList.toggle("ok", !!done);
+    const button = li.querySelector("button");
     button.setAttribute("aria-pressed", done ? "true" : "false");
-    button.setAttribute("aria-label", one.does);
     button.textContent = done ? "✓" : "";
-    button.addEventListener("click", () => { if (!done) keep("preparation", 0, { step: one.id }); });
-    const words = document.createElement("span");
-    words.textContent = one.does;
-    li.append(button, words);
-    if (one.minutes && done) {
-      const clock = document.createElement("b");
-      clock.className = "clock";
-      clock.dataset.from = done.made;
-      clock.dataset.minutes = one.minutes;
-      clock.dataset.within = one.within;
-      li.append(clock);
-    }
-    return li;
+    if (!step.minutes || !done || li.querySelector(".clock")) return;
+    const clock = document.createElement("b");
+    clock.className = "clock";
+    Object.assign(clock.dataset, { from: done.made, minutes: step.minutes, within: step.within });
+    li.append(clock);
   };
 
+  let shown = "";
   const drawRefused = (refused) => {
+    // What is being typed beside a refused entry stands until the list itself changes.
+    const these = JSON.stringify(refused);
+    if (these === shown) return;
+    shown = these;
     $("t-waiting").hidden = refused.length === 0;
     $("t-refused").replaceChildren(...refused.map((e) => {
       const li = document.createElement("li");
