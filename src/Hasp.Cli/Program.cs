@@ -5,7 +5,7 @@ var file = new Argument<FileInfo>("file") { Description = "A joint document; - r
 var json = new Option<bool>("--json") { Description = "Write the result document instead of words." };
 var us = new Option<bool>("--us") { Description = "US customary units in words." };
 
-var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short or is not judged in full, 2 bad input.") { file, json,
+var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short, 2 bad input, 3 nothing judged falls short but not all was looked at.") { file, json,
     us };
 evaluate.SetAction(p => Commands.Evaluate(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
 

@@ -44,13 +44,13 @@ public sealed partial record CallOut(
         if (!joint.Kind.IsTightened)
         {
             var (made, of, fit) = joint.Kind.Orders(joint, system);
-            return new CallOut(made, of, fit, "", "", governs, ReservesOf(result.Reserves), BasisOf(result), result.Holds,
-                result.IsComplete);
+            return new CallOut(made, of, fit, "", "", governs, ReservesOf(result.Reserves), BasisOf(result) + AcceptedOf(result),
+                result.Holds, result.IsComplete);
         }
         var (tighten, figure, after) = HowToTighten(result, system);
         return new CallOut(
             OrderOf(joint), string.Join(", ", PartsOf(joint, system)), tighten, figure, after, governs, ReservesOf(result.Reserves),
-            BasisOf(result), result.Holds, result.IsComplete);
+            BasisOf(result) + AcceptedOf(result), result.Holds, result.IsComplete);
     }
 
     /// <summary>The bolts of all sides, each length by itself.</summary>
@@ -71,6 +71,10 @@ public sealed partial record CallOut(
     private static string SaidBy(Result result, CheckResult governing, double factor) => result.Joint.Judging.Basis.Speech == Speech.Factor
         ? $"{QuantityText.Factor(factor)} against {governing.Required:0.00}"
         : Verdict.Of(governing, result.Joint.Judging.Basis.Speech, UnitSystem.Si).Words;
+
+    /// <summary>What nothing looked at, and who answers for it: whoever builds to the call-out must know.</summary>
+    private static string AcceptedOf(Result result) =>
+        result.Accepted.Count == 0 ? "" : $" Not looked at: {string.Join("; ", result.Accepted.Select(a => a.Words))}.";
 
     /// <summary>The basis, where it is another than factors of safety, and what a project chose otherwise in it.</summary>
     private static string BasisOf(Result result)

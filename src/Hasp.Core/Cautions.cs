@@ -38,6 +38,11 @@ internal static class Cautions
             new[] { asked.Count > 0 ? $"it asks for {string.Join(", ", asked)}" : "", open.Count > 0 ? $"not looked at: {string.Join(", ", open)}" : "" }.Where(t => t.Length > 0))}.");
     }
 
+    internal static IEnumerable<Caution> OfAccepted(IReadOnlyCollection<Acceptance> accepted)
+    {
+        if (accepted.Count > 0) yield return new("accepted", $"Not looked at and accepted: {string.Join("; ", accepted.Select(a => a.Words))}.");
+    }
+
     private const string Brittle = "A brittle part is clamped: it fails without warning and throws pieces. Guard against it.";
 
     private const string Competent = "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.";
@@ -45,7 +50,7 @@ internal static class Cautions
     private static bool JudgesBlocks(Joint joint) => joint.Judging.Checks.Any(c => c.Id.EndsWith("Block", StringComparison.Ordinal));
 
     private static List<string> Lowered(Joint joint) =>
-        [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required).Select(c => c.Name.ToLowerInvariant())];
+        [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required && !(c.Info.ByFriction && joint.Judging.Shear.Bearing)).Select(c => c.Name.ToLowerInvariant())];
 
     /// <summary>What comes on a joint in its plane: it may turn about without changing its size.</summary>
     private static (double X, double Y, double Turn, double Size) Sideways(LoadCase c) =>
@@ -140,8 +145,9 @@ internal static class Cautions
             "A part has no edge distance stated: its tear-out is not judged.");
         Say(m.Stack.Planes.Any(p => p.RunoutOnly), "runout",
             "A shear plane lies where the thread may run out (within five pitches): it is taken as threaded.");
-        Say(joint.Judging.Where<MachineConventions>() is { SlipsIntoBearing: true } && joint.Sharing.AnyShear, "slipsIntoBearing",
-            "The joint may slip by its hole clearance until the bolts bear: it moves, reversing loads work it loose, and bolts do not bear all at once.");
+        var carriedBy = joint.Judging.Shear;
+        Say(carriedBy.Bearing && joint.Sharing.AnyShear && joint.Judging.Checks.Any(c => c.Info.ByFriction), "slipsIntoBearing",
+            (carriedBy.Stated ? "" : "Nobody said how the shear is carried: bearing is chosen. ") + "The joint may slip by its hole clearance until the bolts bear: it moves, reversing loads work it loose, and bolts do not bear all at once.");
         Say(m.Stack.Planes.Length == 0 && joint.Sharing.AnyShear, "noShearPlane",
             "There is shear, but all parts pull the same way, so nothing resists it here: set which way each part pulls.");
         var finish = how.NutFactor;

@@ -28,11 +28,15 @@ public static class Evaluation
         var coverage = Modes.Of(plain);
         // What one side lacks, or must be heeded, stands whichever side governs.
         var others = joint.Sides.Where(s => s.Name != joint.Side).Select(s => Mechanics<Plain>.Of(s.Joint)).ToList();
-        IReadOnlyList<Ask> asks =
+        IReadOnlyList<Ask> gaps =
         [
             .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, plain, coverage, IsLookedAt(checks)))
                 .Concat(others.SelectMany(o => OpenOf(o.Joint, o, Modes.Of(o), true))).Distinct(),
         ];
+        bool IsAccepted(Ask gap) => joint.Accepted.Any(a => a.Covers(gap, joint));
+        IReadOnlyList<Ask> asks = [.. gaps.Where(g => !IsAccepted(g))];
+        IReadOnlyList<Acceptance> accepted =
+            [.. joint.Accepted.Where(a => gaps.Any(g => a.Covers(g, joint))).DistinctBy(a => (a.Name, a.Open))];
         return new Result
         {
             Joint = joint,
@@ -48,9 +52,14 @@ public static class Evaluation
             HandComparisons = HandComparison.Of(joint, checks),
             Fatigue = fatigue,
             Breaks = fatigue.Count > 0 ? BreakPlace.Of(plain, fatigue[0]) : [],
-            Cautions = [.. Cautions.OfAsks(joint, asks).Concat(Cautions.Of(joint, plain)).Concat(others.SelectMany(o => Cautions.Of(o.Joint, o))).DistinctBy(c => c.Id)],
+            Cautions =
+            [
+                .. Cautions.OfAsks(joint, asks).Concat(Cautions.OfAccepted(accepted)).Concat(Cautions.Of(joint, plain))
+                    .Concat(others.SelectMany(o => Cautions.Of(o.Joint, o))).DistinctBy(c => c.Id),
+            ],
             Coverage = coverage,
             Asks = asks,
+            Accepted = accepted,
             Assumes = [.. joint.Judging.Basis.Assumes(joint), .. joint.Kind.Assumes(joint)],
             Basis = joint.Judging.Basis.FullName,
         };

@@ -59,6 +59,17 @@ public sealed record Result
 
     private WaysFound? _ways;
 
+    /// <summary>
+    /// What the joint comes to where its shear is carried the other way, where nobody said which: null where somebody did, nothing shears it,
+    /// or the basis has a joint type of its own for it. Looked for when first asked for, once.
+    /// </summary>
+    public TwoReserves? CarriedOtherwise => _carriedOtherwise ??= Joint.Judging.Shear.Stated || !Joint.Sharing.AnyShear
+        || !Joint.Judging.Checks.Any(c => c.Info.ByFriction)
+        || JointRules.JointOf(Joint.Said.With(Fields.ShearBy.To(!Joint.Judging.Shear.Bearing)), []) is not { } other
+            ? null : TwoReserves.Of(Mechanics<Plain>.Of(other));
+
+    private TwoReserves? _carriedOtherwise;
+
     /// <summary>What goes first when the load grows, and what next; looked for when first asked for, once.</summary>
     public IReadOnlyList<LoadLimit> Limits => _limits ??= Capacity.Of(Joint);
 
@@ -76,10 +87,16 @@ public sealed record Result
     /// <summary>Inputs that the basis still needs: what rests on them is not judged.</summary>
     public required IReadOnlyList<Ask> Asks { get; init; }
 
+    /// <summary>Gaps that are open and that somebody answers for by name: they keep the joint from holding no more.</summary>
+    public IReadOnlyList<Acceptance> Accepted { get; init; } = [];
+
+    /// <summary>Acceptances that ended, because kind, basis or the gap itself is another now, or is closed.</summary>
+    public IEnumerable<Acceptance> Ended => Joint.Accepted.Except(Accepted);
+
     /// <summary>What the basis takes for granted on this joint.</summary>
     public required IReadOnlyList<string> Assumes { get; init; }
 
-    /// <summary>True where the basis could judge all that it asks of this joint.</summary>
+    /// <summary>True where the basis could judge all that it asks of this joint, and what it could not is accepted by name.</summary>
     public bool IsComplete => Asks.Count == 0;
 
     /// <summary>How the joint takes its turn from snug.</summary>

@@ -208,6 +208,39 @@ public static partial class JointEdit
         at["figure"] = text.Trim();
     }
 
+    /// <summary>Puts down that somebody answers for a gap of a result; what was accepted of the same gap before goes.</summary>
+    public static void Accept(JsonObject document, Core.Joints.Joint joint, Core.Checks.Ask gap, string reason, string by)
+    {
+        TakeBack(document, gap.Name);
+        if (document["accepted"] is not JsonArray list) document["accepted"] = list = [];
+        list.Add(new JsonObject
+        {
+            ["name"] = gap.Name, ["open"] = gap.Problem, ["kind"] = joint.Kind.Id, ["basis"] = joint.Judging.Basis.Id, ["reason"] = reason,
+            ["by"] = by,
+        });
+    }
+
+    /// <summary>Nobody answers for a gap any more.</summary>
+    public static void TakeBack(JsonObject document, string name)
+    {
+        if (document["accepted"] is not JsonArray list) return;
+        foreach (var row in list.OfType<JsonObject>().Where(o => Get(o, "name") == name).ToList()) list.Remove(row);
+        if (list.Count == 0) document.Remove("accepted");
+    }
+
+    /// <summary>
+    /// Gaps that were not accepted in those words before bear the name of whoever writes them, whatever was sent as one: nobody accepts in
+    /// another's name.
+    /// </summary>
+    public static void Sign(JsonObject document, JsonObject before, string by)
+    {
+        var known = (before["accepted"] as JsonArray ?? []).ToList();
+        foreach (var row in (document["accepted"] as JsonArray ?? []).OfType<JsonObject>().Where(r => !known.Any(k => JsonNode.DeepEquals(k, r))))
+        {
+            row["by"] = by;
+        }
+    }
+
     /// <summary>Place in <c>handChecks</c> of the figure beside a step; −1 where there is none.</summary>
     public static int HandFigureIndex(JsonObject document, string check, string step) =>
         document["handChecks"] is JsonArray list ? list.ToList()

@@ -38,6 +38,10 @@ public static class ResultDocument
         })]),
         ["complete"] = result.IsComplete,
         ["asks"] = new JsonArray([.. result.Asks.Select(a => (JsonNode)new JsonObject { ["path"] = a.Path, ["problem"] = a.Problem })]),
+        ["accepted"] = new JsonArray([.. result.Accepted.Select(a => (JsonNode)new JsonObject
+        {
+            ["name"] = a.Name, ["open"] = a.Open, ["basis"] = a.Basis, ["reason"] = a.Reason, ["by"] = a.By,
+        })]),
         ["coverage"] = new JsonArray([.. result.Coverage.Select(c => (JsonNode)new JsonObject
         {
             ["mode"] = c.Mode.Id, ["name"] = c.Mode.Name, ["looked"] = c.Looked switch
@@ -53,6 +57,10 @@ public static class ResultDocument
         ["loadReserve"] = SideOf(result.Reserves.Load, result.Joint),
         ["tighteningReserve"] = SideOf(result.Reserves.Tightening, result.Joint),
         ["rule"] = SideOf(result.Reserves.Rule, result.Joint),
+        ["carriedOtherwise"] = result.CarriedOtherwise is not { } other ? null : new JsonObject
+        {
+            ["by"] = result.Joint.Judging.Shear.Bearing ? "friction" : "bearing", ["reserve"] = NumberOf(other.First.Value), ["holds"] = other.Holds,
+        },
         ["capacity"] = new JsonArray([.. result.Limits.Select(l => LimitOf(l, result.Joint))]),
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),
         ["values"] = new JsonObject(result.Values.Select(v => KeyValuePair.Create(v.Term.Id, ValueOf(v.Term.Dimension, v.Value)))),
@@ -276,6 +284,8 @@ public static class ResultDocument
         ["holeSource"] = joint.HoleSource,
         ["method"] = joint.Tightening.Method.Name,
         ["lubrication"] = joint.Tightening.NutFactor.Lubrication,
+        ["shearBy"] = joint.Judging.Shear.Bearing ? "bearing" : "friction",
+        ["shearByWhy"] = joint.Judging.Shear.Why,
     };
 
     private static JsonNode? ValueOf(Dimension dimension, double held) =>

@@ -231,6 +231,25 @@ public sealed class BrowserTests(SharedServer shared)
         b.Until(() => b.Has(".asks [data-focus]"), "what it asks for");
         Assert.False(b.Find(".copy").Enabled);
         Assert.Contains("where the bolts are", b.Text(".asks"), StringComparison.Ordinal);
+        // A gap is answered for by name, with a reason; what was typed stays where one of them is missing.
+        b.Go("/joints/AL-03");
+        while (b.Has(".accept"))
+        {
+            var left = b.Driver.FindElements(By.CssSelector(".accept")).Count;
+            b.Find(".accept summary").Click();
+            b.Find(".accept[open] [name=by]").SendKeys("M. Lock");
+            b.Settled(() => b.Find(".accept[open] button").Click());
+            Assert.Contains("reason: needed", b.Text(".accept[open] .fault"), StringComparison.Ordinal);
+            Assert.Equal("M. Lock", b.Value(".accept[open] [name=by]"));
+            b.NoBarrier();
+            b.Find(".accept[open] [name=reason]").SendKeys("measured on the gate");
+            b.Settled(() => b.Find(".accept[open] button").Click());
+            b.Until(() => b.Driver.FindElements(By.CssSelector(".accept")).Count < left, "one gap less");
+        }
+        Assert.Contains("Accepted by M. Lock: measured on the gate", b.Text("#accepted"), StringComparison.Ordinal);
+        Assert.Contains("accepted by M. Lock", b.Text(".callout"), StringComparison.Ordinal);
+        b.Settled(() => b.Find("#accepted button").Click());
+        Assert.True(b.Has(".accept"));
         b.Go("/joints/AL-19/basis");
         b.Until(() => b.Has(".layouts button"), "layouts that hold");
         var words = b.Text(".layouts button span");

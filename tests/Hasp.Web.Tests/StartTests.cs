@@ -61,6 +61,8 @@ public sealed class StartTests
         Assert.Equal(1, exit);
         Assert.Contains("--accounts true", said, StringComparison.Ordinal);
         Assert.DoesNotContain("Hasp is at", said, StringComparison.Ordinal);
+        // With accounts it is refused for another reason, in the same place: once is enough.
+        if (key != "--urls") return;
         (exit, said) = await Opened("--accounts", "true");
         Assert.Equal(1, exit);
         Assert.Contains("--behind-proxy true", said, StringComparison.Ordinal);

@@ -27,6 +27,9 @@ public readonly record struct Ask(string Path, string Problem)
 {
     /// <summary>The way of failing that is open; null where an input is asked for.</summary>
     public string? Open { get; init; }
+
+    /// <summary>What is open, in the field's words: the way of failing, or the input that is asked for.</summary>
+    public string Name => Open ?? Fields.Words(Path);
 }
 
 /// <summary>What a basis covers and what it does not, for its help page.</summary>

@@ -93,6 +93,9 @@ public sealed record CheckInfo(string Id, string Name, string Brief, double Requ
     /// <summary>As what it is sampled: the event, with loads and strengths as they scatter, that the check keeps the joint from.</summary>
     public Sampled Sampled { get; init; }
 
+    /// <summary>True where it judges the friction that carries the shear of a joint that must not slip: of no basis's own rules for it.</summary>
+    public bool ByFriction { get; init; }
+
     /// <summary>True where no outside load comes into it: its verdict names no load case.</summary>
     public bool WithoutLoad { get; init; }
 }
@@ -132,7 +135,10 @@ internal interface ICheck
     static virtual Codes.PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => null;
 
     /// <summary>What is to be known of a verdict: where the faces are apart at the very preload that the check is made with, it says so.</summary>
-    static virtual string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used)
+    static virtual string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) => Apart(m, load, used);
+
+    /// <summary>That the faces are apart at the preload a check is made with; empty where they are not.</summary>
+    internal static string Apart(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used)
     {
         Plain? preload = used switch
         {

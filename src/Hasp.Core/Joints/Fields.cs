@@ -40,8 +40,12 @@ public static partial class Fields
     /// <summary>Figures calculated by hand.</summary>
     public static readonly ListField HandChecks = new("handChecks", "Hand figure", 200);
 
+    /// <summary>Gaps that somebody answers for.</summary>
+    public static readonly ListField Accepted = new("accepted", "Accepted gap", 100);
+
     /// <summary>The lists of the document.</summary>
-    public static IReadOnlyList<ListField> Lists { get; } = [Layers, Loads, Points, Corners, Openings, OwnGrades, OwnMaterials, HandChecks];
+    public static IReadOnlyList<ListField> Lists { get; } =
+        [Layers, Loads, Points, Corners, Openings, OwnGrades, OwnMaterials, HandChecks, Accepted];
 
     public static readonly Field<string> Number = new("number", Types.Text, "Joint number", "the joint's number in its project")
     {
@@ -774,7 +778,9 @@ public static partial class Fields
         "judging.shearBy", Types.Named(Names.ShearCarriers), "Shear carried by",
         "friction: no slip, bearing behind it as a second line; bearing: the joint may slip until the bolts bear, and friction is not counted")
     {
-        Otherwise = false, Labels = new() { ["friction"] = "friction (slip)", ["bearing"] = "bearing" },
+        Default = "bearing, where nothing asks for friction: a slip coefficient or surface class, a factor against slip, an alternating load, holes oversize or slotted along the load",
+        Blank = (j, _) => j.Judging.Shear is { } by ? (by.Bearing ? "bearing" : "friction") + ", chosen" : "",
+        Labels = new() { ["friction"] = "friction (slip)", ["bearing"] = "bearing" },
     };
     public static readonly Field<double> ConeHalfAngle = new(
         "judging.coneHalfAngle", Types.Angle, "Cone half-angle", "half-angle of the pressure cones")
@@ -927,6 +933,28 @@ public static partial class Fields
         "value name of the step, with # and its index where there are several: preload, frustumStiffness#2") { Required = true };
     public static readonly Field<string> HandFigure = new(
         "handChecks[].figure", Types.Text, "By hand", "the figure calculated by hand, with its unit") { Required = true };
+
+    public static readonly Field<string> AcceptedName = new(
+        "accepted[].name", Types.Text, "Not looked at", "the way of failing, or the input, that is open") { Required = true };
+    public static readonly Field<string> AcceptedOpen = new(
+        "accepted[].open", Types.Text, "Why it is open", "why it is open, word for word as the result says it; with other words the acceptance has ended")
+    {
+        Required = true, MaxLength = 1000, OneLine = true,
+    };
+    public static readonly Field<string> AcceptedKind = new(
+        "accepted[].kind", Types.OneOf([.. Kinds.Kind.All.Select(k => k.Id)]), "Accepted for", "kind of joint that it was accepted for")
+    {
+        Required = true,
+    };
+    public static readonly Field<string> AcceptedBasis = new(
+        "accepted[].basis", Types.OneOf([.. Checks.Basis.All.Select(b => b.Id)]), "Accepted under", "basis that it was accepted under")
+    {
+        Required = true,
+    };
+    public static readonly Field<string> AcceptedReason = new(
+        "accepted[].reason", Types.Text, "Reason", "why it may stay open: how else it was looked at") { Required = true };
+    public static readonly Field<string> AcceptedBy = new(
+        "accepted[].by", Types.Text, "Accepted by", "who answers for it") { Required = true };
 
     /// <summary>
     /// All fields, those of this list first, then those that a design basis brings along; the required factors are one field a check id and

@@ -106,6 +106,9 @@ public sealed record Joint
     /// <summary>Figures calculated by hand, to be laid beside the working.</summary>
     public required HandFigures HandFigures { get; init; }
 
+    /// <summary>Gaps that somebody answers for by name, as the document has them; the result says which of them still stand.</summary>
+    public System.Collections.Immutable.ImmutableArray<Checks.Acceptance> Accepted { get; init; } = [];
+
     /// <summary>The gasket among the parts; null where there is none.</summary>
     public Layer? Gasket => Layers.FirstOrDefault(l => l.Material.IsGasket);
 
@@ -609,8 +612,14 @@ public sealed record Judging
     /// <summary>What the basis has read from the fields that only it asks for.</summary>
     public required object Settings { private get; init; }
 
+    /// <summary>What the basis of mechanics has read: the second line judges by it where the basis in use has no rule.</summary>
+    public required object SecondLine { private get; init; }
+
     /// <summary>How the extremes of the preload are formed; null for the usual way.</summary>
     public Preload.PreloadBand? Band { get; init; }
+
+    /// <summary>What carries the shear.</summary>
+    public required ShearCarrier Shear { get; init; }
 
     /// <summary>Required factor of each check, in the order of <see cref="Check.All"/>; 0 shows a check without judging it.</summary>
     public required ImmutableArray<double> RequiredByIndex { get; init; }
@@ -630,10 +639,10 @@ public sealed record Judging
     /// <summary>Required factor of a check; 0 shows it without judging it.</summary>
     public double Required(Check check) => RequiredByIndex[check.Index];
 
-    /// <summary>The settings of the basis in use.</summary>
-    /// <exception cref="InvalidCastException">The joint is judged by another basis.</exception>
+    /// <summary>The settings of the basis in use, or of the one that stands in for it where it has no rule.</summary>
+    /// <exception cref="InvalidCastException">They are of neither.</exception>
     public T By<T>()
-        where T : class => (T)Settings;
+        where T : class => Settings as T ?? (T)SecondLine;
 
     /// <summary>The settings of a basis; null where the joint is judged by another.</summary>
     public T? Where<T>()

@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Checks;
 
 namespace Hasp.Core.Joints;
 
@@ -50,6 +52,13 @@ public static partial class JointRules
         foreach (var grade in said[Fields.OwnGrades]) OwnGrade(grade, faults);
         foreach (var material in said[Fields.OwnMaterials]) OwnMaterial(material, faults);
     }
+
+    private static ImmutableArray<Acceptance> AcceptedFor(Values said) =>
+    [
+        .. said[Fields.Accepted].Where(a => !a.HasFaults).Select(a => new Acceptance(
+            a.Of(Fields.AcceptedName), a.Of(Fields.AcceptedOpen), a.Of(Fields.AcceptedKind), a.Of(Fields.AcceptedBasis),
+            a.Of(Fields.AcceptedReason), a.Of(Fields.AcceptedBy))),
+    ];
 
     private static HandFigures HandFiguresFor(Values said, List<Fault> faults) =>
         new(said.Of(Fields.HandTolerance), [.. said[Fields.HandChecks].Where(h => !h.HasFaults).Select(h => HandFigureFor(h, faults))

@@ -161,11 +161,12 @@ public static partial class JointRules
             Sealing = SealingFor(said, layers.Value),
             Fatigue = fatigue,
             HandFigures = figures,
+            Accepted = AcceptedFor(asked),
             Sampling = said.Once("uncertainty", () => SamplingFor(said)),
             FaceFriction = said.Of(Fields.FaceFriction),
             NutClass = nutClass,
             NutIsWeaker = nutIsWeaker,
-            Judging = said.Once("judging", () => JudgingFor(said, made), j => j.Kind == made),
+            Judging = said.Once("judging", () => JudgingFor(said, made), j => j.Kind == made && j.Shear == ShearCarrier.Of(said)),
             Pattern = pattern,
             Along = along,
             SidesStated = said[Fields.Layers].Any(l => l.Has(Fields.LayerSide)),
@@ -212,6 +213,7 @@ public static partial class JointRules
             Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, 0, null),
             Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue,
             HandFigures = figures,
+            Accepted = AcceptedFor(asked),
             Sampling = SamplingFor(said), FaceFriction = said.Of(Fields.FaceFriction), Judging = JudgingFor(said, made), Pattern = pattern,
             Along = Checks.Codes.PartPlans.AlongOf(pattern, cases.Value), SidesStated = true,
             PlateEdge = pattern?.Plate is { } plate ? pattern.Group.Bolts.Min(b => plate.EdgeFrom(new(b.X, b.Y)).Distance) : null,
@@ -222,14 +224,18 @@ public static partial class JointRules
     {
         var basis = Basis.ById(said.Of(Fields.Basis))!;
         var settings = basis.Settings(said);
+        var shear = ShearCarrier.Of(said);
         return new()
         {
             Kind = kind,
             Checks = kind.IsParts ? basis.Checks : kind.Judges(basis),
             Basis = basis,
             Settings = settings,
+            SecondLine = Basis.All[0].Settings(said),
             Band = basis.Band(settings),
-            RequiredByIndex = [.. Fields.Required.Select(said.Of)],
+            Shear = shear,
+            // Where the bolts bear, what friction would hold is shown and does not judge.
+            RequiredByIndex = [.. Fields.Required.Select((f, i) => shear.Bearing && Check.All[i].Info.ByFriction ? 0 : said.Of(f))],
             NominalPreload = said.Of(Fields.Preload),
             LoadIntroduction = said.Of(Fields.LoadIntroduction),
             ConeHalfAngle = said.Of(Fields.ConeHalfAngle),

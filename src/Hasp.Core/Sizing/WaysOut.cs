@@ -367,7 +367,7 @@ public static class WaysOut
         var basis = joint.Judging.Basis.Needs();
         bool Open(Field field) => basis.Contains(field) && (!joint.Said.Has(field) || joint.Chosen.Contains(field.Path));
         const string Words = "Shear by bearing: the joint may slip until its bolts bear";
-        return Open(Fields.ShearBy) && !joint.Said.Of(Fields.ShearBy) ? [Proposal.Of(joint, Words, Fields.ShearBy.To(true))]
+        return Open(Fields.ShearBy) && !joint.Judging.Shear.Bearing ? [Proposal.Of(joint, Words, Fields.ShearBy.To(true))]
             : Open(CodeFields.JointType) && joint.Said.Of(CodeFields.JointType) is JointType.SlipAtService or JointType.SlipAtUltimate
                 ? [Proposal.Of(joint, Words, CodeFields.JointType.To(JointType.Bearing))] : [];
     }

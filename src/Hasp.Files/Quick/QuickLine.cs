@@ -157,8 +157,9 @@ public static class QuickLine
             "finish zinc plated, as received");
         var noSize = ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
-        ChooseShear(read, choices);
         if (JointDocument.Read(choices.Document.ToJsonString()).Joint is not { } joint) return noSize;
+        if (read.Shear is not null && !joint.Judging.Shear.Stated) choices.Words.Add(
+            joint.Judging.Shear.Bearing ? "shear by bearing: it may slip into its holes" : $"shear by friction: {joint.Judging.Shear.Why}");
         if (joint.Tightening.AimChosen is { } aim) choices.Words.Add("target " + aim);
         if (read.Method is null) choices.Words.Add($"tightened by {joint.Tightening.Method.Label}");
         return noSize;
@@ -211,24 +212,6 @@ public static class QuickLine
         if (read.Washers is null) choices.Words.Add($"{kind} washers");
         else if (read.Washers == "*" && kind == "hardened") choices.Words.Add($"hardened washers, which go with {grade}");
     }
-
-    /// <summary>
-    /// Where size and number were stated and friction alone would not hold the shear, the joint is one that may slip into bearing, if that
-    /// holds.
-    /// </summary>
-    private static void ChooseShear(QuickReader read, Choices choices)
-    {
-        if (read.Shear is null || read.ShearBy is not null || read.Friction is not null || read.Thread is null
-            || read.Count is null) return;
-        if (ReservesOf(choices.Document) is not { Holds: false, First.Check: var check } || check != MachineBasis.Slip.Index) return;
-        var trial = (JsonObject)choices.Document.DeepClone();
-        Write(trial, "judging.shearBy", "bearing");
-        if (ReservesOf(trial) is { Holds: true }) choices.Make("judging.shearBy", "bearing",
-            "may slip into bearing: friction alone would not hold the shear");
-    }
-
-    private static TwoReserves? ReservesOf(JsonObject document) =>
-        JointDocument.Read(document.ToJsonString()).Joint is { } joint ? TwoReserves.Of(Mechanics<Core.Formulas.Plain>.Of(joint)) : null;
 
     private static string? ChooseSize(QuickReader read, Choices choices, bool inch, bool loaded)
     {

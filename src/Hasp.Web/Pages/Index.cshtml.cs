@@ -12,7 +12,7 @@ namespace Hasp.Web.Pages;
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
 [Needs(Right.Read, In = Scope.Board)]
 public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, Named named,
-    People people, ShopFloor floor, ShopLog log) : PageModel
+    People people, ShopFloor floor, ShopLog log, IAuthorship author) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result)
@@ -135,7 +135,13 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
             using var copy = new MemoryStream();
             await file.CopyToAsync(copy);
             var (joint, faults) = JointDocument.Read(copy.ToArray());
-            if (joint is not null) return Redirect($"/joints/{await store.Create(project, Encoding.UTF8.GetString(copy.ToArray()).TrimStart('\uFEFF'), "Imported from " + file.FileName)}");
+            if (joint is not null)
+            {
+                var document = Workbench.Parse(Encoding.UTF8.GetString(copy.ToArray()).TrimStart('\uFEFF'));
+                // What others accepted elsewhere is answered for here by whoever brings it in.
+                if (author.Now.Account is { Length: > 0 } account) JointEdit.Sign(document, [], account);
+                return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), "Imported from " + file.FileName)}");
+            }
             (Faults, FaultsOf) = (faults, file.FileName);
         }
         await Show();

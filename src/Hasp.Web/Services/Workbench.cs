@@ -72,7 +72,7 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, Named named, LoadSets sets, Preferences preferences, ShopFloor floor, ILogger<Workbench> log)
+public sealed class Workbench(JointStore store, Named named, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author, ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
@@ -127,6 +127,7 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
         var before = document.ToJsonString();
         edit(document);
         await EmbedOwn(document);
+        if (author.Now.Account is { Length: > 0 } account) JointEdit.Sign(document, Parse(before), account);
         var after = document.ToJsonString();
         if (after == before && state.Faults.Count == 0) return state;
         var (joint, faults) = JointDocument.Read(after);

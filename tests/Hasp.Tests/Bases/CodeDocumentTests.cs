@@ -240,7 +240,7 @@ public sealed class CodeDocumentTests
     [Fact]
     public void Shear_pins_are_proposed_where_friction_does_not_hold_and_judged_once_they_are_stated()
     {
-        var lap = new Lap { Basis = "margins", Load = "60 kN" };
+        var lap = new Lap { Basis = "margins", Load = "60 kN" }.With(("judging.shearBy", "friction"));
         Assert.Contains(lap.Result.Assumes, a => a.Contains("shear pins of", StringComparison.Ordinal));
         var pinned = lap.With(("judging.margins.pins.count", "2"), ("judging.margins.pins.diameter", "16 mm"));
         Assert.DoesNotContain(pinned.Result.Assumes, a => a.Contains("shear pins", StringComparison.Ordinal));

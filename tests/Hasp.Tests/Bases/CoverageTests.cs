@@ -92,6 +92,52 @@ public sealed class CoverageTests
         Assert.Contains(open.Mode.Name, result.Cautions.Single(c => c.Id == "notInFull").Text, StringComparison.OrdinalIgnoreCase);
     }
 
+    private const string ThinPart = "bolts.thread=M20;bolts.count=6;layers[0].thickness=2.5 mm;layers[0].material=S235;loads[0].tension=400 kN;loads[0].shear=";
+
+    /// <summary>What is open may be accepted by name; that ends with the gap's words, the basis and the kind.</summary>
+    [Theory]
+    [InlineData("", true)]
+    [InlineData("note=a note;name=another name", true)]
+    [InlineData("loads[0].tension=500 kN", false)]
+    [InlineData("judging.basis=aisc-asd", false)]
+    [InlineData("layers[0].thickness=30 mm", null)]
+    public void A_gap_is_accepted_by_name_until_it_is_another(string changes, bool? stands)
+    {
+        var document = Document("parts", "aisc-lrfd", ThinPart);
+        var open = Evaluated(document);
+        Assert.False(open.IsComplete);
+        foreach (var gap in open.Asks) JointEdit.Accept(document, open.Joint, gap, "test 14 of the workshop", "M. Lock");
+        Change(document, changes);
+        var result = Evaluated(document);
+        if (stands is { } all) Assert.Equal(all, result.IsComplete);
+        Assert.Equal(stands == true, result.Accepted.Any(a => a.Name == "Pull-through of head or nut"));
+        Assert.Equal(stands != true, result.Ended.Any(a => a.Name == "Pull-through of head or nut"));
+        var said = ResultDocument.Of(result);
+        Assert.Equal(result.Accepted.Count, said["accepted"]!.AsArray().Count);
+        if (stands != true) return;
+        Assert.Contains("Not looked at: ", CallOut.Of(result, UnitSystem.Si).Text, StringComparison.Ordinal);
+        Assert.Contains("accepted by M. Lock: test 14 of the workshop", CallOut.Of(result, UnitSystem.Si).Text, StringComparison.Ordinal);
+        Assert.Contains(result.Cautions, c => c.Id == "accepted");
+        Assert.DoesNotContain(result.Cautions, c => c.Id == "notInFull");
+        Assert.Equal(result.Holds, CallOut.Of(result, UnitSystem.Si).IsInstruction);
+    }
+
+    [Fact]
+    public void Nobody_accepts_in_anothers_name()
+    {
+        var document = Document("parts", "aisc-lrfd", ThinPart);
+        var open = Evaluated(document);
+        JointEdit.Accept(document, open.Joint, open.Asks[0], "seen", "the chief");
+        var before = (JsonObject)document.DeepClone();
+        JointEdit.Sign(document, before, "somebody else");
+        Assert.Equal("the chief", JointEdit.Get(document, "accepted[0].by"));
+        JointEdit.Set(document, "accepted[0].reason", "changed", UnitSystem.Si);
+        JointEdit.Sign(document, before, "somebody else");
+        Assert.Equal("somebody else", JointEdit.Get(document, "accepted[0].by"));
+        JointEdit.TakeBack(document, open.Asks[0].Name);
+        Assert.Null(document["accepted"]);
+    }
+
     /// <summary>The control: refusing everything would be no looking either.</summary>
     [Fact]
     public void A_generous_joint_reads_as_held_in_full()
@@ -132,11 +178,19 @@ public sealed class CoverageTests
         foreach (var id in Modes.All.Concat(Kind.All.SelectMany(k => k.Modes())).SelectMany(m => m.Others)) Assert.NotNull(Core.Checks.Check.ById(id));
     }
 
-    private static Result Read(string kindId, string basis, string changes)
+    private static Result Read(string kind, string basis, string changes) => Evaluated(Document(kind, basis, changes));
+
+    private static JsonObject Document(string kindId, string basis, string changes)
     {
         var kind = Kind.ById(kindId)!;
         var document = kind.IsParts ? Samples.With(("judging.required.tightening", "")) : KindExample.Of(kind);
         JointEdit.Set(document, Fields.Basis.Path, basis, UnitSystem.Si);
+        Change(document, changes);
+        return document;
+    }
+
+    private static void Change(JsonObject document, string changes)
+    {
         foreach (var change in changes.Split(';', StringSplitOptions.RemoveEmptyEntries))
         {
             var (path, text) = (change.Split('=')[0], change.Split('=')[1]);
@@ -150,6 +204,10 @@ public sealed class CoverageTests
             }
             else JointEdit.Set(document, path, text, UnitSystem.Si);
         }
+    }
+
+    private static Result Evaluated(JsonObject document)
+    {
         var (joint, faults) = JointDocument.Read(document.ToJsonString());
         Assert.True(joint is not null, string.Join("\n", faults));
         return Evaluation.Run(joint);

@@ -113,7 +113,7 @@ public sealed class FieldTests
             Assert.True(basis.Growth is null || basis.Checks.Contains(basis.Growth));
         }
         Assert.Equal(Basis.All.Select(b => b.Id), Fields.Basis.Choices);
-        Assert.Equal(new MachineConventions(false, false, false, false, false), Samples.Joint().Judging.By<MachineConventions>());
+        Assert.Equal(new MachineConventions(false, false, false, false), Samples.Joint().Judging.By<MachineConventions>());
         Assert.Null(Samples.Joint().Judging.Where<string>());
     }
 

@@ -61,17 +61,15 @@ public static class MachineBasis
 }
 
 /// <summary>Which of the machine basis's schools are in use.</summary>
-/// <param name="SlipsIntoBearing">True: the joint may slip until its bolts bear, and friction is not counted. False: it must not
-/// slip.</param>
 /// <param name="MaximumShear">True: shear yield is 0.5 of yield. False: 0.577, distortion energy.</param>
 /// <param name="RootAreaInShear">True: threads in a shear plane count with the root area. False: with the tensile stress area.</param>
 /// <param name="TearOutFullEdge">True: tear-out planes run from the hole's centre. False: from its edge.</param>
 /// <param name="BearingQuarter">True: bearing on a quarter of the circumference. False: on the projected area.</param>
-public sealed record MachineConventions(bool SlipsIntoBearing, bool MaximumShear, bool RootAreaInShear, bool TearOutFullEdge,
+public sealed record MachineConventions(bool MaximumShear, bool RootAreaInShear, bool TearOutFullEdge,
     bool BearingQuarter)
 {
     /// <summary>As a document states them.</summary>
     public static MachineConventions Of(Values said) => new(
-        said.Of(Fields.ShearBy), said.Of(Fields.ShearTheory), said.Of(Fields.ThreadArea), said.Of(Fields.TearOut),
+        said.Of(Fields.ShearTheory), said.Of(Fields.ThreadArea), said.Of(Fields.TearOut),
         said.Of(Fields.BearingArea));
 }

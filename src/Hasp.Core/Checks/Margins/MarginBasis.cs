@@ -130,7 +130,6 @@ public sealed record MarginSettings
         FSsep = said.Stated(MarginBasis.Separation) ?? (SeparationCritical ? 1.2 : 1.0);
         Band = new(said.Of(MarginBasis.BandMax), said.Of(MarginBasis.BandMin), !SeparationCritical);
         CleanMetal = said.Of(MarginBasis.Clean);
-        SlipsIntoBearing = said.Of(Fields.ShearBy);
         Threads = said.Of(CodeFields.ShearThreads);
         (PinCount, PinDiameter, PinStrength) = (said.Stated(MarginBasis.PinCount), said.Stated(MarginBasis.PinDiameter),
             said.Of(MarginBasis.PinStrength));
@@ -147,9 +146,6 @@ public sealed record MarginSettings
     public bool SeparationCritical { get; }
 
     public bool CleanMetal { get; }
-
-    /// <summary>True: the joint may slip until its bolts bear. False: it must not slip.</summary>
-    public bool SlipsIntoBearing { get; }
 
     public PlaneThreads Threads { get; }
 

@@ -109,13 +109,13 @@ internal readonly struct SeparationCheck : IBoltCheck
 internal readonly struct SlipCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("msSlip", "Slip", "slips", 1, PreloadUsed.Smallest,
-        "margin of slip of the whole joint, plus 1", "practice of NASA-STD-5020") { Worsens = Worsens.WithTheCase };
+        "margin of slip of the whole joint, plus 1", "practice of NASA-STD-5020") { Worsens = Worsens.WithTheCase, ByFriction = true };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
         var (joint, how) = (m.Joint, m.Joint.Judging.By<MarginSettings>());
-        if (m.Stack.Planes.Length == 0 || how.SlipsIntoBearing || how.HasPins
+        if (m.Stack.Planes.Length == 0 || joint.Judging.Shear is { Bearing: true, Stated: true } || how.HasPins
             || !load.Case.CountsIn(LimitStates.Sls)) return Judged<T>.Nothing;
         var shear = ShearOf<T>(joint, load);
         if (shear.Value <= 0) return Judged<T>.Nothing;
@@ -129,7 +129,7 @@ internal readonly struct SlipCheck : IPartCheck
     public static string Nothing(in Mechanics<Plain> m)
     {
         var how = m.Joint.Judging.By<MarginSettings>();
-        return how.HasPins ? "shear pins take the whole shear" : how.SlipsIntoBearing ? "may slip into bearing: friction is not counted"
+        return how.HasPins ? "shear pins take the whole shear" : m.Joint.Judging.Shear.Bearing ? "may slip into bearing: friction is not counted"
             : Sheared.Nothing(m, LimitStates.Sls);
     }
 

@@ -19,7 +19,7 @@ internal static class ShearPins
     /// <summary>A sentence with what would do; nothing where friction holds, or pins are there.</summary>
     internal static IEnumerable<string> Propose(Joint joint)
     {
-        if (joint.Judging.By<MarginSettings>() is { HasPins: true } or { SlipsIntoBearing: true }) yield break;
+        if (joint.Judging.By<MarginSettings>().HasPins || joint.Judging.Shear.Bearing) yield break;
         var m = Mechanics<Plain>.Of(joint);
         if (m.Stack.Planes.Length == 0 || Worst(joint, m) is not { } slip || slip >= 1) yield break;
         yield return Diameters.Where(d => Holds(joint, d)).Select(d => (double?)d).FirstOrDefault() is { } size

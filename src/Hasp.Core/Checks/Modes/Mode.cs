@@ -95,14 +95,26 @@ public sealed record Mode(string Id, string Name, Func<Joint, string?> ExemptBy,
 /// <summary>The ways of failing that are followed through every kind and basis.</summary>
 public static class Modes
 {
-    private const string NotTightened = "nothing is tightened";
+    private const string NotTightened = "nothing is tightened", NothingPulls = "nothing pulls at a tightened bolt",
+        NotSheared = "no tightened bolt is sheared";
 
     private static string? Unless(bool applies, string why) => applies ? null : why;
 
     /// <summary>All, in the order of the job; a kind adds its own.</summary>
     public static ImmutableArray<Mode> All { get; } =
     [
-        new("pullThrough", "Pull-through of head or nut", j => Unless(j.Kind.IsTightened && j.Sharing.MostTension.Case >= 0, "nothing pulls"),
+        new("tension", "Tension of the bolt", j => Unless(j.Kind.IsTightened && j.Sharing.MostTension.Case >= 0, NothingPulls),
+            Fields.Basis.Path, [MachineBasis.Load], "yield", "enTension", "aiscTension", "isTension", "msTensionUltimate", "msTensionYield"),
+        new("shear", "Shear of the bolt", j => Unless(j.Kind.IsTightened && j.Sharing.AnyShear, NotSheared), Fields.Basis.Path,
+            [MachineBasis.Shear], "enShear", "enGroup", "aiscShear", "aiscGroup", "isShear", "msShear", "msPins"),
+        new("combined", "Shear and tension of the bolt",
+            j => Unless(j.Kind.IsTightened && j.Sharing.AnyShear && j.Sharing.MostTension.Case >= 0, "shear and tension do not come together"),
+            Fields.Basis.Path, [MachineBasis.Combined], "enCombined", "aiscCombined", "isCombined", "msInteraction"),
+        new("bearing", "Bearing of the parts", j => Unless(j.Kind.IsTightened && j.Sharing.AnyShear, NotSheared), Fields.Basis.Path,
+            [MachineBasis.Bearing], "enBearing", "enGroup", "aiscBearing", "aiscGroup", "isBearing", "msBearingUltimate", "msBearingYield"),
+        new("tearOut", "Tear-out of the parts", j => Unless(j.Kind.IsTightened && j.Sharing.AnyShear, NotSheared), Fields.Basis.Path,
+            [MachineBasis.TearOut], "enBearing", "enGroup", "aiscBearing", "aiscGroup", "isBearing", "msBearingUltimate", "msBearingYield"),
+        new("pullThrough", "Pull-through of head or nut", j => Unless(j.Kind.IsTightened && j.Sharing.MostTension.Case >= 0, NothingPulls),
             "layers[0].thickness", [MachineBasis.PullThrough], "enPunching"),
         new("crushing", "Crushing under head, nut and washers", j => Unless(j.Kind.IsTightened, NotTightened), Fields.HeadWasher.Path,
             [MachineBasis.UnderHead, MachineBasis.WasherPressure]),
@@ -110,7 +122,7 @@ public static class Modes
             "no flange is stated that bends, or nothing pulls"), Fields.Basis.Path, [MachineBasis.Flange], "enFlange", "aiscFlange"),
         new("stripping", "Thread stripping", j => Unless(j.Kind.IsTightened && j.MayStrip, "a nut of the matching class is full strength"),
             Fields.EndKind.Path, [MachineBasis.Strip, MachineBasis.StripByLoad]),
-        new("section", "Section of the parts", j => Unless(j.Kind.IsParts && j.Sharing.AnyShear, "nothing is sheared"), Fields.Basis.Path,
+        new("section", "Section of the parts", j => Unless(j.Kind.IsParts && j.Sharing.AnyShear, NotSheared), Fields.Basis.Path,
             [MachineBasis.NetSection], "enNet", "enGross", "aiscRupture", "aiscYielding", "isNet", "isGross"),
         new("gasketTightness", "Tightness of the gasket", j => Unless(j.Sealing is not null && j.Cases.Any(c => c.Pressure > 0), "nothing is sealed"),
             Fields.Basis.Path, [MachineBasis.Leak]),

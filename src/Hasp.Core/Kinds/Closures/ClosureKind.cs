@@ -96,6 +96,14 @@ public static class ClosureKind
         Counted = [(PerRow, j => j.Of<ClosureInputs>().PerRow, "bolts in a row"), (Rows, j => j.Of<ClosureInputs>().Rows, "rows")],
         // Friction under pressure is nothing to stand on: what slips is left out, and bearing counts.
         Judges = basis => [.. basis.Checks.Where(c => c != MachineBasis.NetSection), Hoop, Axial, ReliefFirst, ProofTest],
+        Modes = () =>
+        [
+            new("tubeHoop", "Bursting of the tube", _ => null, Outer.Path, [Hoop]),
+            new("tubeAxial", "Tube torn between its holes", _ => null, PerRow.Path, [Axial]),
+            new("reliefFirst", "Relief goes before anything breaks",
+                j => j.Of<ClosureInputs>().Relief == Relief.None ? "there is no relief" : null, ReliefAt.Path, [ReliefFirst]),
+            new("proofTest", "Yield at the proof test", _ => null, TestAt.Path, [ProofTest]),
+        ],
         Asks = Asks,
         Assumes = joint => [$"The end load acts on the sealed diameter and reaches all bolts alike; holes are fitted, or reamed together.",
             "Hoop stress at the bore is judged where the wall is over a twentieth of the bore."],

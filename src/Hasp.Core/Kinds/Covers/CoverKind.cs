@@ -92,6 +92,12 @@ public static class CoverKind
         Lay = Lay,
         Judges = basis => [.. basis.Checks.Concat([MachineBasis.Opening, MachineBasis.Leak, MachineBasis.Seating,
             MachineBasis.GasketCrushing, MachineBasis.Fatigue]).Distinct(), Plate, Tightened, Retained, BoltSpacing],
+        Modes = () =>
+        [
+            new("coverBends", "Cover bent by the pressure", _ => null, Thickness.Path, [Plate]),
+            new("coverDishes", "Cover bent by the tightening", _ => null, Thickness.Path, [Tightened]),
+            new("coverGasketKept", "Gasket unloaded between or by the bolts", _ => null, GasketLoad.Path, [Retained, BoltSpacing]),
+        ],
         Assumes = joint =>
         [
             "The end load acts on the line where the gasket seals and reaches all bolts alike; the gasket lies inside the bolts.",

@@ -108,6 +108,16 @@ public static class PinKind
             "aisc-lrfd" or "aisc-asd" => ByAisc,
             _ => [],
         },
+        Modes = () =>
+        [
+            new("pinShear", "Shear of the pin", _ => null, Diameter.Path, [Shear], "enPinShear", "aiscPinShear"),
+            new("pinBends", "Bending of the pin", _ => null, Diameter.Path, [Bending], "enPinBending", "enPinCombined", "aiscPinFlexure"),
+            new("pinBears", "Bearing of pin and eye", _ => null, EyeThickness.Path, [Bearing], "enPinBearing", "aiscPinBearing"),
+            new("eyeSection", "Section of eye and cheeks beside the hole", _ => null, EyeWidth.Path, [Net], "enPinSide", "aiscPinRupture"),
+            new("eyeEnd", "Tear-out of eye and cheeks", _ => null, EyeEnd.Path, [TearOut], "enPinEnd", "aiscPinShearRupture"),
+            new("eyeDishes", "Dishing of a thin eye", _ => null, EyeThickness.Path, [Dishing], "enPinEnd", "aiscPinProportions"),
+            new("eyeShank", "Gross section of the shank", _ => null, ShankThickness.Path, [Shank], "enPinShank", "aiscPinGross"),
+        ],
         IsTightened = false,
         Assumes = _ =>
         [

@@ -10,11 +10,29 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed in.</summary>
-public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets, Preferences preferences) : StageModel(bench, preferences)
+public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSets sets, Preferences preferences, IAuthorship author) : StageModel(bench, preferences)
 {
     /// <summary>The check whose working is open; empty where none is.</summary>
     [BindProperty(SupportsGet = true)]
     public string Open { get; set; } = "";
+
+    /// <summary>The gap whose acceptance was refused, and why, with what was typed.</summary>
+    public string? AcceptName { get; private set; }
+
+    public string? AcceptProblem { get; private set; }
+
+    public string Reason { get; private set; } = "";
+
+    public string By { get; private set; } = "";
+
+    /// <summary>The account that answers; empty where accounts are off.</summary>
+    public string Account => author.Now.Account;
+
+    /// <summary>A name as an element's id has it.</summary>
+    public static string IdOf(string name) => NotInId().Replace(name.ToLowerInvariant(), "-");
+
+    [System.Text.RegularExpressions.GeneratedRegex("[^a-z0-9]+")]
+    private static partial System.Text.RegularExpressions.Regex NotInId();
 
     public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Open", Open)];
 
@@ -52,6 +70,27 @@ public sealed class BenchModel(Workbench bench, JointStore store, LoadSets sets,
             Bench.Change(id, Seen, d => JointEdit.SetHandFigure(d, check!, step, value ?? ""), $"by hand, {step}: {value}",
                 new Conflict("", $"{step} by hand: {value}", null)));
     }
+
+    /// <summary>Somebody answers for a gap: found anew, so that only what is open as the joint stands is accepted.</summary>
+    public async Task<IActionResult> OnPostAccept(JointId id, string? gap, string? why, string? reason, string? by)
+    {
+        if (await Bench.Load(id) is not { } state) return NotFound();
+        (AcceptName, Reason, By) = (gap, reason?.Trim() ?? "", author.Now.Account is { Length: > 0 } account ? account : by?.Trim() ?? "");
+        var found = state.Result.Asks.FirstOrDefault(a => a.Name == gap && a.Problem == why);
+        AcceptProblem = found.Path is null ? "it is not open in these words any more: look at it again"
+            : Missing(Reason, Hasp.Core.Joints.Fields.AcceptedReason) ?? Missing(By, Hasp.Core.Joints.Fields.AcceptedBy);
+        if (AcceptProblem is not null) return await OnGetPanel(id);
+        return await Changed(Bench.Change(id, Seen, d => JointEdit.Accept(d, state.Result.Joint, found, Reason, By),
+            $"accepted, {found.Name}: {Reason}", new Conflict("", $"{found.Name} accepted: {Reason}", null)));
+    }
+
+    public Task<IActionResult> OnPostTakeBack(JointId id, string? gap) =>
+        Changed(Bench.Change(id, Seen, d => JointEdit.TakeBack(d, gap ?? ""), $"accepted no more: {gap}",
+            new Conflict("", $"{gap} accepted no more", null)));
+
+    private static string? Missing(string text, Hasp.Core.Joints.Field field) =>
+        text.Length == 0 ? $"{field.Label.ToLowerInvariant()}: needed, {field.Meaning}"
+            : text.Length > field.MaxLength ? $"{field.Label.ToLowerInvariant()}: at most {field.MaxLength} characters" : null;
 
     /// <summary>Opens a revision that was kept beside another as a joint of its own.</summary>
     public async Task<IActionResult> OnPostCopyOf(JointId id, int revision)
