@@ -155,7 +155,7 @@ internal static class Cautions
             "High-strength bolts, and a coating that brings hydrogen in: danger of hydrogen embrittlement, which breaks bolts hours after tightening.");
         Say(!grade.Embrittles && grade.Tensile >= 1000 && finish.Plating == Plating.HotDip, "galvanisedHigh",
             "Galvanised bolts of this grade are used only as assemblies that their standard allows, by a process proven against hydrogen embrittlement; A490 must not be hot-dip galvanised.");
-        Say(finish.Lubricant && joint.Sharing.AnyShear, "lubricantOnFaces", "Keep the lubricant off the faces that resist slip.");
+        Say(finish.PutOn && joint.Sharing.AnyShear, "lubricantOnFaces", "Keep the lubricant off the faces that resist slip.");
         Say(grade.Stainless, "galling", "Stainless threads gall and seize: lubricate them and turn slowly.");
         Say(!grade.Stainless && joint.Layers.Any(l => l.Material.Family is MaterialFamily.Stainless or MaterialFamily.Aluminium),
             "steelInNobler",

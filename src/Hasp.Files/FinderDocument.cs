@@ -27,6 +27,7 @@ public static class FinderDocument
             node["refused"] = cell.Refusal;
             return node;
         }
+        if (cell.With.Count > 0) node["with"] = new JsonObject(cell.With.Select(c => KeyValuePair.Create(c.Path, (JsonNode?)c.Text)));
         node["length"] = QuantityText.Exact(cell.Length, Units.Consistent(Dimension.Length));
         node["torque"] = QuantityText.Exact(cell.Torque, Units.Consistent(Dimension.Torque));
         node["leastCount"] = cell.LeastCount;

@@ -66,6 +66,12 @@ public sealed record GradeBand(
         ? Tensile switch { <= 620 => "A", <= 830 => "SAE 5", <= 1034.3 => "SAE 8", _ => "DH" }
         : Tensile switch { <= 520 => "5", <= 600 => "6", <= 830 => "8", <= 1040 => "10", _ => "12" };
 
+    /// <summary>The finish that it comes with where nobody says another.</summary>
+    public string Finish { get; init; } = "zinc";
+
+    /// <summary>True where a bolt of it can have that finish: stainless is not plated, hot-dip zinc breaks what hydrogen embrittles.</summary>
+    public bool Takes(NutFactor finish) => !(Stainless && finish.Plating != Plating.None) && !(Embrittles && finish.Plating == Plating.HotDip);
+
     /// <summary>True where most shops have it; the others are waited for.</summary>
     public bool Stocked { get; init; }
 
@@ -287,8 +293,11 @@ public sealed record NutFactor(string Lubrication, double K, double Low, double 
     /// <summary>What the bolt is plated with.</summary>
     public Plating Plating { get; init; }
 
-    /// <summary>True for what is put on to lower the friction.</summary>
+    /// <summary>True where it lowers the friction, whether it is put on or comes with the bolt.</summary>
     public bool Lubricant { get; init; }
+
+    /// <summary>True for a lubricant that whoever tightens puts on.</summary>
+    public bool PutOn { get; init; }
 }
 
 /// <summary>What a bolt is plated with.</summary>

@@ -23,7 +23,7 @@ public static partial class Standards
         {
             WasherHardness = Number(r, "washer_hv"), Service = (Number(r, "service_min_c"), Number(r, "service_max_c")),
             Stainless = Text(r, "stainless") == "yes", Stocked = Text(r, "stocked") == "yes",
-            Hexagon = Text(r, "hexagon"), NutClass = Text(r, "nut_class"),
+            Hexagon = Text(r, "hexagon"), NutClass = Text(r, "nut_class"), Finish = Text(r, "finish"),
         });
 
     /// <summary>All member materials, a row for each range of thickness.</summary>
@@ -74,7 +74,7 @@ public static partial class Standards
         Text(r, "lubrication"), Number(r, "nut_factor"), Number(r, "low"), Number(r, "high"), Text(r, "label"), Text(r, "source"))
         {
             ServiceMost = Number(r, "service_max_c"), Plating = Enum.Parse<Plating>(Text(r, "plating"), true),
-            Lubricant = Text(r, "lubricant") == "yes",
+            Lubricant = Text(r, "lubricant") != "no", PutOn = Text(r, "lubricant") == "yes",
         });
 
     /// <summary>Tightening methods.</summary>
@@ -170,6 +170,9 @@ public static partial class Standards
     public static (double Force, string Source)? LeastPretension(string grade, ScrewThread thread) =>
         FindPretension(grade, thread.Diameter) is not { } row ? null
         : (row.Force ?? 0.7 * row.NominalTensile!.Value * ThreadGeometry<Formulas.Plain>.Of(thread).StressArea.Value, row.Source);
+
+    /// <summary>The finish of that name; null where none is listed.</summary>
+    public static NutFactor? FindFinish(string name) => NutFactors.FirstOrDefault(k => k.Lubrication == name);
 
     /// <summary>The hole of that fit for a bolt of that diameter (mm) with its source, or null where the standard gives none.</summary>
     public static (double Diameter, string Source)? FindHole(string fit, double diameter)

@@ -641,7 +641,7 @@ public static partial class Fields
         "tightening.lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant",
         "finish and lubricant; gives the nut factor")
     {
-        Default = "zinc, as received",
+        Default = "what such a bolt comes as: carbon steel to 8.8 zinc plated, 10.9 and 12.9 black and lightly oiled, stainless as received, ASTM F3125 as delivered, sets to EN 14399 by their k-class",
         Labels = Standards.NutFactors.ToDictionary(k => k.Lubrication, k => k.Label),
         Blank = (j, _) => j.Tightening.NutFactor.Label + ", chosen",
     };

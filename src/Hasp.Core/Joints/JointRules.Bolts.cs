@@ -121,6 +121,30 @@ public static partial class JointRules
         return null;
     }
 
+    /// <summary>
+    /// Washers that are stated, listed for the size and softer than the grade asks for: each with the softest kind that serves it. Of those
+    /// that no kind serves nothing.
+    /// </summary>
+    public static IReadOnlyList<Change> HarderWashers(Values said)
+    {
+        if (said.Stated(Fields.Thread) is not { } size || Standards.FindThread(size) is not { } thread
+            || GradeFor(said, thread, []) is not { } grade) return [];
+        return
+        [
+            .. from field in new[] { Fields.HeadWasher, Fields.NutWasher }
+               let kind = said.Of(field)
+               where kind != "none" && Standards.FindWasher(kind, thread.Diameter) is { } now && now.Hardness < grade.WasherHardness
+               let fitting = WasherFitting(thread, grade)
+               where fitting is not null
+               select field.To(fitting.Kind),
+        ];
+    }
+
+    /// <summary>The first flat washer listed for a size that is hard enough for a grade; null where none is.</summary>
+    public static Washer? WasherFitting(ScrewThread thread, GradeBand grade) => Standards.Washers.FirstOrDefault(w =>
+        w.Hardness >= grade.WasherHardness && Math.Abs(w.Diameter - thread.Diameter) < SameSize
+            && !w.Kind.StartsWith("bevel", StringComparison.Ordinal));
+
     private static Washer? WasherFor(Values said, Field<string> field, ScrewThread? thread, GradeBand? grade, List<Fault> faults)
     {
         var kind = said.Of(field);
@@ -133,8 +157,7 @@ public static partial class JointRules
         }
         else if (grade is not null && washer.Hardness < grade.WasherHardness)
         {
-            var fitting = Standards.Washers.FirstOrDefault(w => w.Hardness >= grade.WasherHardness
-                && Math.Abs(w.Diameter - thread.Diameter) < SameSize);
+            var fitting = WasherFitting(thread, grade);
             faults.Add(new("washer-soft", field.Path, kind,
                 $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
             {

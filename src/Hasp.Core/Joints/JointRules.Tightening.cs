@@ -12,6 +12,18 @@ public static partial class JointRules
     public static string UsualMethod(NutFactor lubrication) =>
         lubrication.Lubricant ? "wrench lubricated" : lubrication.Plating != Plating.None ? "wrench plated" : "wrench dry";
 
+    /// <summary>
+    /// The finish: as stated; else what such a bolt comes as, of sets to EN 14399 their k-class. One that was chosen for another grade goes
+    /// where the grade cannot have it.
+    /// </summary>
+    private static NutFactor? FinishOf(Values said, GradeBand? grade, BearingPart? head)
+    {
+        if (grade is null) return null;
+        var usual = head?.Source.StartsWith("EN 14399", StringComparison.Ordinal) == true ? "k1" : grade.Finish;
+        var stated = said.Stated(Fields.Lubrication) is { } name ? Standards.FindFinish(name) : null;
+        return stated is not null && (grade.Takes(stated) || !said.Chosen.Contains(Fields.Lubrication.Path)) ? stated : Standards.FindFinish(usual);
+    }
+
     private static (double, double)? FrictionFor(Values said, List<Fault> faults)
     {
         var (thread, bearing, k) = (said.Stated(Fields.ThreadFriction), said.Stated(Fields.BearingFriction), said.Stated(Fields.NutFactor));
@@ -45,14 +57,15 @@ public static partial class JointRules
 
     /// <summary>The tightening as stated. As received is the commonest finish; it is marked as chosen wherever it is shown.</summary>
     /// <param name="said">What the document said.</param>
+    /// <param name="lubrication">The finish.</param>
     /// <param name="aim">The target; null where one is chosen once the joint is known.</param>
     /// <param name="friction">In the thread and under the part that turns; null for the nut factor.</param>
     /// <param name="embedding">fz of all faces, mm, where it is not stated.</param>
     /// <param name="lot">What was measured on the bolts themselves; null where nothing was, or not on these.</param>
-    private static Tightening TighteningFor(Values said, (Aim? Aim, string? Source) aim, (double, double)? friction, double embedding,
+    private static Tightening TighteningFor(Values said, NutFactor? lubrication, (Aim? Aim, string? Source) aim, (double, double)? friction, double embedding,
         MeasuredLot? lot)
     {
-        var lubrication = Standards.NutFactors.First(k => k.Lubrication == (said.Stated(Fields.Lubrication) ?? UsualLubrication));
+        lubrication ??= Standards.FindFinish("unknown")!;
         var method = Standards.Methods.First(m => m.Name == (said.Stated(Fields.Method) ?? UsualMethod(lubrication)));
         return new Tightening(
             aim.Aim?.Kind ?? AimKind.ProofShare, aim.Aim?.Value ?? UsualAim,

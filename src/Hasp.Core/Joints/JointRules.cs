@@ -15,9 +15,6 @@ namespace Hasp.Core.Joints;
 /// </summary>
 public static partial class JointRules
 {
-    /// <summary>Finish where none is stated.</summary>
-    public const string UsualLubrication = "zinc";
-
     /// <summary>Share of proof aimed at in joints that are taken apart again, as far as the tightening allows.</summary>
     public const double UsualAim = 0.75;
 
@@ -123,7 +120,8 @@ public static partial class JointRules
         var fatigue = FatigueFor(said, thread, grade, faults);
         var aim = AimFor(said, grade, thread, faults);
         var friction = FrictionFor(said, faults);
-        var lot = LotFor(said, thread, grade, faults);
+        var finish = FinishOf(said, grade, head);
+        var lot = LotFor(said, thread, grade, finish, faults);
         RefuseTogether(said, faults);
         if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null
             || fatigue is null || count is null)
@@ -156,7 +154,7 @@ public static partial class JointRules
             NutWasher = nutWasher,
             Layers = layers.Value,
             Cases = cases.Value,
-            Tightening = TighteningFor(said, aim, friction, embedding, lot),
+            Tightening = TighteningFor(said, finish, aim, friction, embedding, lot),
             Temperatures = temperatures,
             Sealing = SealingFor(said, layers.Value),
             Fatigue = fatigue,
@@ -210,7 +208,7 @@ public static partial class JointRules
             Condition = said.Of(Fields.Condition),
             End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
             Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,
-            Tightening = TighteningFor(said, (new Aim(AimKind.ProofShare, UsualAim), null), friction, 0, null),
+            Tightening = TighteningFor(said, FinishOf(said, by.Grade, null), (new Aim(AimKind.ProofShare, UsualAim), null), friction, 0, null),
             Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue,
             HandFigures = figures,
             Accepted = AcceptedFor(asked),

@@ -53,10 +53,10 @@ public sealed record MeasuredLot(
 public static partial class JointRules
 {
     /// <summary>The lot whose figures are used: null where none is stated, where it is of other bolts, or where the method goes by no torque.</summary>
-    private static MeasuredLot? LotFor(Values said, ScrewThread? thread, GradeBand? grade, List<Fault> faults)
+    private static MeasuredLot? LotFor(Values said, ScrewThread? thread, GradeBand? grade, NutFactor? finish, List<Fault> faults)
     {
         if (LotStated(said, faults) is not { } lot) return null;
-        if (thread is null || grade is null || !lot.Fits(thread, grade, said.Stated(Fields.Lubrication) ?? UsualLubrication)) return null;
+        if (thread is null || grade is null || finish is null || !lot.Fits(thread, grade, finish.Lubrication)) return null;
         return lot;
     }
 

@@ -2,6 +2,7 @@ using Hasp.Core.Catalogue;
 using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
+using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Preload;
 
@@ -31,6 +32,8 @@ internal static class DefaultTarget
             var passes = Passes(joint with { Tightening = how });
             if (passes.Length == 0)
             {
+                if (Uncrushed(joint with { Tightening = how }, percent) is { } mild) return how with { AimValue = mild / 100.0,
+                    AimChosen = $"{mild} % of proof, chosen: more would crush the parts {Under}" };
                 return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen"
                     : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
             }
@@ -38,6 +41,28 @@ internal static class DefaultTarget
         }
         return joint.Tightening with { AimValue = Least / 100.0,
             AimChosen = $"{Least} % of proof, chosen: more would pass {why} at the tight end" };
+    }
+
+    // Below it a bolt is hardly tightened any more: harder parts, or a washer, are what helps then.
+    private const int Mildest = 55;
+
+    private const string Under = "under head or nut";
+
+    // What an outside pull may add to the force under the head.
+    private const double ForThePull = 1.05;
+
+    /// <summary>
+    /// The share that keeps head, nut and washers from crushing what they press on at the tight end; null where the one that is taken does,
+    /// or where none that is worth tightening to would.
+    /// </summary>
+    private static int? Uncrushed(Joint joint, int percent)
+    {
+        var m = Mechanics<Plain>.WithoutStiffness(joint).Tightened(joint);
+        var load = BoltLoad<Plain>.None(joint);
+        var factor = new[] { MachineBasis.UnderHead, MachineBasis.WasherPressure }
+            .Where(c => joint.Judging.Required(c) > 0 && c.MayApply(joint)).Select(c => c.Judge(m, load).Factor.Value / joint.Judging.Required(c))
+            .DefaultIfEmpty(double.PositiveInfinity).Min() / (joint.Sharing.MostTension.Case >= 0 ? ForThePull : 1);
+        return factor < 1 && Math.Floor(percent * factor) is var mild and >= Mildest ? (int)mild : null;
     }
 
     /// <summary>What the tight end would pass; empty where it passes nothing.</summary>

@@ -76,7 +76,7 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
             : "Inspect bolts, nuts and washers. Clean the threads; refuse what is nicked, bent or rusted.");
         if (!joint.Kind.IsTightened) yield break;
         yield return new("reuse", ReuseRule.Of(joint).Words);
-        if (finish.Lubricant) yield return new("lubricant",
+        if (finish.PutOn) yield return new("lubricant",
             $"Lubricate ({finish.Label}): the thread, and the face under what turns. The same tin, the same way as in the test; none on the faces that slip is held by.");
         else yield return new("as received",
             $"Tighten as received ({finish.Label}): no oil, no cleaning with solvent. Fingers with oil on them halve the torque needed.");

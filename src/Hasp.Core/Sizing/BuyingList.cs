@@ -88,7 +88,7 @@ public static class BuyingList
             if (joint.End.Kind == ThreadEndKind.Insert) yield return new("thread insert",
                 $"{set.Thread.Designation} × {Quantities.QuantityText.Figures(joint.End.InsertLength)} long", "", count, name, "");
         }
-        if (joint.Tightening.NutFactor.Lubricant) yield return new("lubricant", finish, "", 0, name,
+        if (joint.Tightening.NutFactor.PutOn) yield return new("lubricant", finish, "", 0, name,
             "one tin serves the project; the same for test and work");
     }
 

@@ -41,6 +41,12 @@ public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle
 public sealed record FinderCell(
     ScrewThread Thread, string Grade, string? Refusal, double Length, double Torque, FinderEntry[] ByCount)
 {
+    /// <summary>What goes with the grade and was judged with it: washers that are hard enough. Adopted with the cell; empty where nothing changes.</summary>
+    public IReadOnlyList<Change> With { get; init; } = [];
+
+    /// <summary>The same in words; empty where nothing changes.</summary>
+    public string WithWords => With.Count == 0 ? "" : $"with {string.Join(" and ", With.Select(c => c.Text).Distinct())} washers";
+
     /// <summary>The least number of bolts that holds; null where none of those tried does.</summary>
     public int? LeastCount => Array.FindIndex(ByCount, e => e.Holds) is var i and >= 0 ? i + 1 : null;
 }
@@ -98,7 +104,9 @@ public static class Finder
         {
             stop.ThrowIfCancellationRequested();
             faults.Clear();
-            var candidate = CandidateOf(sized.With(Fields.Grade.To(grades[g])), faults);
+            var graded = sized.With(Fields.Grade.To(grades[g]));
+            var washers = JointRules.HarderWashers(graded);
+            var candidate = CandidateOf(graded.With([.. washers]), faults);
             if (candidate is null)
             {
                 row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
@@ -112,7 +120,7 @@ public static class Finder
             {
                 entries[n - 1] = Entry(mechanics, shared[n - 1], n);
             }
-            row[g] = new FinderCell(thread, grades[g], null, candidate.Bolts.Length, mechanics.Torque.Value, entries);
+            row[g] = new FinderCell(thread, grades[g], null, candidate.Bolts.Length, mechanics.Torque.Value, entries) { With = washers };
         }
         return row;
     }

@@ -264,7 +264,7 @@ public static class WaysOut
     /// <summary>A lubricant lowers friction and, with a wrench, the scatter that goes with the finish.</summary>
     private static IEnumerable<Proposal> Lubricants(Joint joint) =>
         from k in Standards.NutFactors
-        where k.Lubricant && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven && joint.Tightening.Lot is null
+        where k.PutOn && joint.Bolts.Grade.Takes(k) && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven && joint.Tightening.Lot is null
             && k.Lubrication != joint.Tightening.NutFactor.Lubrication
         orderby k.K descending
         let words = $"{char.ToUpperInvariant(k.Label[0])}{k.Label[1..]} in place of {joint.Tightening.NutFactor.Label}"

@@ -153,13 +153,12 @@ public static class QuickLine
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
             choices.Make("bolts.grade", grade, $"grade {grade}{(read.Condition == "unknown grade" ? ", the weakest that is sold" : "")}");
         }
-        if (read.Finish is null && read.NutFactor is null) choices.Make("tightening.lubrication", JointRules.UsualLubrication,
-            "finish zinc plated, as received");
         var noSize = ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
         if (JointDocument.Read(choices.Document.ToJsonString()).Joint is not { } joint) return noSize;
         if (read.Shear is not null && !joint.Judging.Shear.Stated) choices.Words.Add(
             joint.Judging.Shear.Bearing ? "shear by bearing: it may slip into its holes" : $"shear by friction: {joint.Judging.Shear.Why}");
+        if (read.Finish is null && read.NutFactor is null) choices.Words.Add($"finish {joint.Tightening.NutFactor.Label}");
         if (joint.Tightening.AimChosen is { } aim) choices.Words.Add("target " + aim);
         if (read.Method is null) choices.Words.Add($"tightened by {joint.Tightening.Method.Label}");
         return noSize;
@@ -189,10 +188,11 @@ public static class QuickLine
     private static string? WashersFor(QuickReader read, string grade, ScrewThread thread)
     {
         if (read.Washers == "") return null;
-        var hardness = Standards.GradeBands(grade).FirstOrDefault(g => thread.Diameter <= g.MaxDiameter + 0.005)?.WasherHardness ?? 200;
-        var kinds = read.Washers is "large" or "hardened" ? new[] { read.Washers } : ["plain", "hardened"];
-        return kinds.FirstOrDefault(k => Standards.FindWasher(k, thread.Diameter) is { } washer
-            && washer.Hardness >= hardness) ?? (read.Washers is "large" or "hardened" ? read.Washers : null);
+        var band = Standards.GradeBands(grade).FirstOrDefault(g => thread.Diameter <= g.MaxDiameter + 0.005);
+        if (read.Washers is "large" or "hardened") return read.Washers;
+        var hardness = band?.WasherHardness ?? 200;
+        return new[] { "plain", "hardened" }.FirstOrDefault(k => Standards.FindWasher(k, thread.Diameter) is { } washer
+            && washer.Hardness >= hardness) ?? (band is null ? null : JointRules.WasherFitting(thread, band)?.Kind);
     }
 
     private static string[] WasherPaths(QuickReader read) =>
@@ -210,7 +210,7 @@ public static class QuickLine
             else choices.Make(path, kind, "");
         }
         if (read.Washers is null) choices.Words.Add($"{kind} washers");
-        else if (read.Washers == "*" && kind == "hardened") choices.Words.Add($"hardened washers, which go with {grade}");
+        else if (read.Washers == "*" && kind != "plain") choices.Words.Add($"{kind} washers, which go with {grade}");
     }
 
     private static string? ChooseSize(QuickReader read, Choices choices, bool inch, bool loaded)

@@ -40,8 +40,11 @@ internal static class Voids
     private static IEnumerable<Ask> OfFinish(Joint joint)
     {
         var (grade, finish) = (joint.Bolts.Grade, joint.Tightening.NutFactor);
-        if (joint.Kind.IsTightened && grade.Embrittles && finish.Plating == Plating.HotDip) yield return new(Fields.Lubrication.Path,
-            $"another finish: {grade.Grade} must not be hot-dip galvanised (hydrogen embrittlement; ASTM F3125, ISO 10684)");
+        if (!joint.Kind.IsTightened || grade.Takes(finish)) yield break;
+        var fits = string.Join(", ", Standards.NutFactors.Where(grade.Takes).Where(k => k.Lubrication is not ("unknown" or "k1" or "delivered")
+            && (k.Lubrication != "stainless" || grade.Stainless)).Select(k => k.Label));
+        var why = grade.Stainless ? "stainless bolts are not plated" : "hydrogen embrittlement; ASTM F3125, ISO 10684";
+        yield return new(Fields.Lubrication.Path, $"another finish: {grade.Grade} cannot be {finish.Label} ({why}). What fits: {fits}");
     }
 
     private static IEnumerable<Ask> OfLimitStates(Joint joint)

@@ -73,6 +73,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         {
             JointEdit.Set(document, Fields.Thread.Path, thread!, preferences.Units);
             JointEdit.Set(document, Fields.Grade.Path, grade, preferences.Units);
+            foreach (var change in JointRules.HarderWashers(
+                joint.Said.With(Fields.Thread.To(thread!), Fields.Grade.To(grade)))) JointEdit.Set(document, change.Path, change.Text, preferences.Units);
             // The number of a kind of joint stands in its own fields: those that it found itself are taken as they were judged.
             if (kind is null) JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
             foreach (var (path, number) in kept) JointEdit.Set(document, path, number, preferences.Units);
@@ -104,7 +106,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         if (cell.Refusal is not null) return $"{name}: {cell.Refusal}.";
         var entry = cell.ByCount[Count!.Value - 1];
         var torque = QuantityText.ShowText(cell.Torque, Dimension.Torque, units, 3);
-        var head = $"{Count} × {name} × {QuantityText.ShowText(cell.Length, Dimension.Length, units)}, {torque}: ";
+        var with = cell.WithWords.Length > 0 ? $" {cell.WithWords}" : "";
+        var head = $"{Count} × {name} × {QuantityText.ShowText(cell.Length, Dimension.Length, units)}{with}, {torque}: ";
         var verdict = entry.Obstacle is { } obstacle && entry.Check is null ? obstacle
             : entry.Obstacle is { } room && entry.Reserve >= 1 ? $"would hold, but {room}"
             : entry.Check is null ? "nothing loads it"
