@@ -117,7 +117,7 @@ internal sealed class QuickReader
             return;
         }
         if (TryPhrases() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
-            || TrySmall()) return;
+            || TryWordedCount(token) || TrySmall()) return;
         Refuse(1, Hint(token));
     }
 
@@ -425,6 +425,7 @@ internal sealed class QuickReader
     /// <summary>Thicknesses and materials in either order, joined by a plus or a word: 12 steel + 20 aluminium, ½ + ¾ in, 2 x 12 mm plates.</summary>
     private bool TryPlates()
     {
+        if (TryAlikePlates()) return true;
         var ahead = 0;
         var plates = new List<QuickPlate>();
         string? lead = MaterialAt(0) is var (name, words) && _tokens[_at].Kind == TokenKind.Word ? name : null;
@@ -471,6 +472,46 @@ internal sealed class QuickReader
         Take(ahead, plates.Count == 1 ? "a part" : $"{plates.Count} parts");
         return true;
     }
+
+    // More parts alike than these are stated one by one: a larger number before "plates" is a thickness.
+    private const int MostAlike = 6;
+
+    /// <summary>A number of parts alike: two 12 mm plates, 2 plates 10 mm S355, a pair of 3/8 in plates. Without their thickness it is asked for.</summary>
+    private bool TryAlikePlates()
+    {
+        if (NumberAt(0) is not { } number || number is < 2 or > MostAlike) return false;
+        var ahead = IsWord(1, "of", "off") ? 2 : 1;
+        var counted = IsPlates(ahead);
+        if (counted) ahead++;
+        while (counted && IsWord(ahead, "of", "each", "in")) ahead++;
+        // "2 steel plates": a material, and no thickness yet.
+        var (plate, count) = PlateAt(ahead) ?? (null!, 0);
+        if (plate is null || (!counted && (plate.Unit is null || !IsPlates(ahead + count)))) return counted && AskThickness(number, ahead);
+        ahead += count + (IsPlates(ahead + count) ? 1 : 0) + (IsWord(ahead + count, "thick", "each") ? 1 : 0);
+        if (Plates.Count > 0) Refuse(ahead, "there are parts already: write them together, joined by +");
+        else
+        {
+            Plates = [.. Enumerable.Repeat(plate, number)];
+            Take(ahead, $"{number} parts");
+        }
+        return true;
+    }
+
+    private bool AskThickness(int number, int ahead)
+    {
+        Refuse(ahead, $"{number} parts, how thick? Write 12 + 12 for two of 12 mm, or 2 x 12 mm plates");
+        return true;
+    }
+
+    private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
+
+    /// <summary>A whole number in figures or in a word.</summary>
+    private int? NumberAt(int ahead) => Peek(ahead) switch
+    {
+        { Kind: TokenKind.Number, Other: null, Fraction: false } t when t.Value == Math.Floor(t.Value) && t.Value < 1000 => (int)t.Value,
+        { Kind: TokenKind.Word } t when QuickWords.Numbers.TryGetValue(t.Text, out var number) => number,
+        _ => null,
+    };
 
     private (QuickPlate Plate, int Count)? PlateAt(int ahead)
     {
@@ -689,6 +730,16 @@ internal sealed class QuickReader
         return true;
     }
 
+    /// <summary>A number of bolts in a word: four M16, six bolts. A number word that stands by itself is asked about.</summary>
+    private bool TryWordedCount(Token token)
+    {
+        if (token.Kind != TokenKind.Word || !QuickWords.Numbers.TryGetValue(token.Text, out var number)) return false;
+        if (TryCount(token with { Value = number })) return true;
+        if (Count is not null) return false;
+        Refuse(1, $"{token.Text} of what?", Instead(1, $"{number} bolts", "the number of bolts"));
+        return true;
+    }
+
     /// <summary>A size in inches without its threads per inch stands there: 1/2" grade 5.</summary>
     private bool ThreadSoonAt(int ahead) =>
         Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null
@@ -702,12 +753,8 @@ internal sealed class QuickReader
         return true;
     }
 
-    private string Hint(Token token)
+    private static string Hint(Token token)
     {
-        if (QuickWords.Numbers.TryGetValue(token.Text, out var number) && Count is null)
-        {
-            return $"not understood. For the number of bolts write {number} bolts";
-        }
         return token.Kind == TokenKind.Number
             ? "a number without its meaning. Write 4 bolts, 12 + 20 for parts, 72 kN apart, hole 18"
             : "not understood. Say bolts (4 M16 8.8), a load (72 kN apart, 24 kN across), parts (12 + 20 steel), a finish (oiled, dry, zinc)";
