@@ -61,6 +61,10 @@ internal static partial class QuickLexer
     [GeneratedRegex(@"\G(?<whole>[0-9]+),(?<part>[0-9]+)(?![0-9.,])")]
     private static partial Regex Comma();
 
+    // 15.500 N: three figures behind a point are decimals to some and thousands to others. Of an inch or a millimetre they are decimals.
+    [GeneratedRegex(@"\G(?<whole>[1-9][0-9]{0,2})\.(?<part>[0-9]{3})(?![0-9.,-])(?!\s*(?:in\b|inch|""|″|mm\b|%))")]
+    private static partial Regex Point();
+
     [GeneratedRegex(@"\G[\p{L}#µ°][\p{L}\p{N}#µ°²·./-]*")]
     private static partial Regex Word();
 
@@ -103,6 +107,11 @@ internal static partial class QuickLexer
             // Three figures after one comma are thousands to some and decimals to others; anything else can only be decimals.
             var either = part.Length == 3 && whole.Length <= 3 && whole[0] != '0';
             return new(TokenKind.Number, comma.Value, at, either ? Parse(whole + part) : decimals, false, either ? decimals : null, false);
+        }
+        if (Point().Match(line, at) is { Success: true } point)
+        {
+            return new(TokenKind.Number, point.Value, at, Parse(point.Groups["whole"].Value + point.Groups["part"].Value), false,
+                Parse(point.Value), false);
         }
         if (Decimal().Match(line, at) is { Success: true, Length: > 0 } number)
         {

@@ -89,6 +89,7 @@ internal sealed class QuickReader
     {
         var reader = new QuickReader(line, shown);
         while (reader._at < reader._tokens.Count) reader.Next();
+        reader.SettleEach();
         reader.Settle();
         return reader;
     }
@@ -200,9 +201,67 @@ internal sealed class QuickReader
 
     private bool TrySmall()
     {
+        if (AskSign() || TryEach()) return true;
         if (!QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
         _at++;
         return true;
+    }
+
+    /// <summary>A sign in front of a number turns something round or says nothing: which, is asked, and the number is not read without it.</summary>
+    private bool AskSign()
+    {
+        if (_tokens[_at].Text is not ("-" or "–" or "−" or "+") || Peek(1) is not { Kind: TokenKind.Number, Spaced: false }
+            || (_at > 0 && !_tokens[_at].Spaced && _tokens[_at - 1].Kind != TokenKind.Break)) return false;
+        var count = 2;
+        while (Peek(count) is { Kind: TokenKind.Word } && count < 5) count++;
+        var bare = _line[_tokens[_at + 1].Start.._tokens[_at + count - 1].End];
+        Refuse(count, $"{_tokens[_at].Text} in front of a number: what does it say? A load that presses the parts together is written 5 kN pressing",
+            Instead(count, bare, bare));
+        return true;
+    }
+
+    private bool _each;
+
+    /// <summary>"Each" before or behind a force makes it one bolt's; by itself it is asked about, never passed over.</summary>
+    private bool TryEach()
+    {
+        if (Phrase(QuickWords.Each) is not (_, var count)) return false;
+        var ahead = count;
+        while (IsWord(ahead, "carries", "carrying", "takes", "has", "with", "in", "under")) ahead++;
+        if (Peek(ahead) is { Kind: TokenKind.Number } && Enumerable.Range(1, 3).Any(n => UnitAt(ahead + 1, n, Dimension.Force) is not null))
+        {
+            _each = true;
+            Take(ahead, "on each bolt");
+        }
+        else if (_loadOf is { } part)
+        {
+            // Behind other words: it belongs to the load last said.
+            _eachOf.Add(part);
+            _loadOf = null;
+            Take(count, "on each bolt");
+        }
+        else Refuse(count, $"{Span(_at, count)} of what? Write it beside its force: 20 kN each in tension");
+        return true;
+    }
+
+    // Parts of the line that state a load, and those of them that are one bolt's; the number of bolts may stand behind them.
+    private int? _loadOf;
+    private readonly List<int> _eachOf = [];
+
+    /// <summary>One bolt's force times the number of bolts, once the whole line is read; where it tells no number, that is asked for.</summary>
+    private void SettleEach()
+    {
+        foreach (var at in _eachOf)
+        {
+            var tension = !_parts[at].Taken.StartsWith("shear", StringComparison.Ordinal);
+            var one = tension ? Tension! : Shear!;
+            var all = Count is { } bolts ? Amount.Of(bolts * one.Unit.FromHeld(one.Held), one.Unit) : null;
+            if (tension) Tension = all;
+            else Shear = all;
+            _parts[at] = all is null
+                ? _parts[at] with { Taken = "", Problem = $"{one.Text} on each of how many bolts? Write the number of bolts, or the load of the whole joint" }
+                : _parts[at] with { Taken = $"{(tension ? "tension" : "shear")} {all.Text}, {one.Text} on each of {Count} bolts" };
+        }
     }
 
     // ---- bolts --------------------------------------------------------------------------------------------------------------
@@ -266,9 +325,21 @@ internal sealed class QuickReader
             return true;
         }
         if (more.Count > 0 && Standards.FindThread($"{pieces[0]}x{more[0]}") is not null) more.RemoveAt(0);
+        if (more.Count > 1 || IsWord(count, "x", "X", "×", "*") || more.Any(m => !double.TryParse(m, NumberStyles.Float, CultureInfo.InvariantCulture, out _)))
+        {
+            Refuse(count, $"one number too many: write the size, its length and the number of bolts apart, as in 4 {thread.Designation} 50 mm long");
+            return true;
+        }
         if (more.Count > 0 && double.TryParse(more[0], NumberStyles.Float, CultureInfo.InvariantCulture, out var number))
         {
             if (number >= 2.5 * thread.Diameter || number > 40) Length = Amount.Of(number, Units.Of(Dimension.Length, "mm"));
+            else if (number <= MostPitch)
+            {
+                Refuse(count, $"is {more[0]} the pitch or the number of bolts?", [
+                    Instead(count, $"{more[0]} {thread.Designation}", $"{more[0]} bolts of the usual pitch"),
+                    .. FineOf(thread, number).Select(f => Instead(count, f.Designation, $"pitch {f.Pitch:0.##} mm"))]);
+                return true;
+            }
             else if (number < thread.Diameter && number == Math.Floor(number) && Count is null) Count = (int)number;
             else
             {
@@ -280,6 +351,13 @@ internal sealed class QuickReader
         }
         return Threaded(thread, count);
     }
+
+    // Fine and coarse pitches of what a line is written for.
+    private const double MostPitch = 3;
+
+    /// <summary>The listed thread of that diameter whose pitch is nearest to a number; none where the coarse one is.</summary>
+    private static IEnumerable<ScrewThread> FineOf(ScrewThread thread, double pitch) => Standards.Threads
+        .Where(t => t.System == thread.System && Math.Abs(t.Diameter - thread.Diameter) < 0.01).OrderBy(t => Math.Abs(t.Pitch - pitch)).Take(1);
 
     private bool Threaded(ScrewThread thread, int count)
     {
@@ -576,8 +654,11 @@ internal sealed class QuickReader
         var count = 1;
         while (Peek(count) is { Kind: TokenKind.Word } && count < 3) count++;
         Refuse(count, $"is {token.Text} {many} or {few}?",
-            Instead(count, many + Rest(count), $"{many}{Rest(count)}"), Instead(count, few + Rest(count), $"{few}{Rest(count)}"));
+            Instead(count, many + Rest(count), $"{many}{Rest(count)}"), Instead(count, Decimals() + Rest(count), $"{few}{Rest(count)}"));
         return true;
+
+        // Written so that it is not asked again: never with three figures behind the point.
+        string Decimals() => thousandth.ToString("0.0##", CultureInfo.InvariantCulture) is var text && text.Length > 4 && text[^4] == '.' ? text + "0" : text;
 
         string Rest(int words) => _line[token.End.._tokens[_at + words - 1].End];
     }
@@ -614,16 +695,7 @@ internal sealed class QuickReader
             Ram = true;
             count++;
         }
-        if ((IsWord(count, "per", "each", "a") && IsWord(count + 1, "bolt")) || IsWord(count, "each"))
-        {
-            count += IsWord(count, "each") ? 1 : 2;
-            if (Count is not { } bolts)
-            {
-                Refuse(count, $"{force.Text} on each of how many bolts? Write the number of bolts first, or the load of the whole joint");
-                return true;
-            }
-            force = Amount.Of(bolts * force.Unit.FromHeld(force.Held), force.Unit);
-        }
+        if (Phrase(QuickWords.Each, count) is (_, var eachWords)) (_each, count) = (true, count + eachWords);
         var ahead = count;
         while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
             && Phrase(QuickWords.Ways, ahead) is null) ahead++;
@@ -642,6 +714,20 @@ internal sealed class QuickReader
     private Way? _pendingWay;
 
     private bool Loaded(Amount force, Way way, int count)
+    {
+        if (Phrase(QuickWords.Each, count) is (_, var eachWords)) (_each, count) = (true, count + eachWords);
+        var (one, before) = (_each, _parts.Count);
+        _each = false;
+        var done = LoadedBy(force, way, count);
+        if (_parts.Count > before && _parts[before].Problem is null)
+        {
+            if (one) _eachOf.Add(before);
+            else _loadOf = before;
+        }
+        return done;
+    }
+
+    private bool LoadedBy(Amount force, Way way, int count)
     {
         switch (way)
         {

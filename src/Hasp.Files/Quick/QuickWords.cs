@@ -63,7 +63,11 @@ internal static class QuickWords
     /// <summary>How shear is carried.</summary>
     internal static readonly Dictionary<string, string> ShearBy = Words(
         ("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"),
-        ("friction", "slip critical|slip-critical|no slip|friction grip|friction type"));
+        ("friction", "slip critical|slip-critical|no slip|must not slip|friction grip|friction type|reversing|reversed|reversal|alternating|fluctuating|vibration|vibrating|impact|shock|alignment|stay aligned|kept aligned"));
+
+    /// <summary>That a force is one bolt's and not the whole joint's.</summary>
+    internal static readonly Dictionary<string, bool> Each = Words((true,
+        "each|apiece|each bolt|a bolt|per bolt|every bolt|on each|per each|on each bolt|on every bolt|for each bolt|in each bolt|each one|per screw|each screw|a screw|per stud|each stud"));
 
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Words(
@@ -96,7 +100,7 @@ internal static class QuickWords
 
     /// <summary>Words that say nothing of their own.</summary>
     internal static readonly HashSet<string> Small = Set(
-        "of|with|and|on|at|to|the|a|an|in|by|for|from|total|load|loads|force|joint|plate|plates|thick|bolts|bolt|screws|screw|per|each|is|under|off|no|nos|x|×|*|&|plus|max|full|kind|type|set|qty|from a|grade|class|property|sizes|size|holding|between|both|sides|onto|then|use|using|carrying|takes|take");
+        "of|with|and|on|at|to|the|a|an|in|by|for|from|total|load|loads|force|joint|plate|plates|thick|bolts|bolt|screws|screw|per|is|under|off|no|nos|x|×|*|&|plus|max|full|kind|type|set|qty|from a|grade|class|property|sizes|size|holding|between|both|sides|onto|then|use|using|carrying|takes|take");
 
     /// <summary>Material of that name, in everyday words or as the catalogue lists it; null where there is none.</summary>
     internal static string? MaterialNamed(string text) =>
