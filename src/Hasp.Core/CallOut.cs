@@ -116,8 +116,10 @@ public sealed partial record CallOut(
 
     private static IEnumerable<string> WashersOf(Joint joint)
     {
-        static string Say(Washer w,
-            string what) => $"{w.Kind.Replace($" {w.Hardness:0} HV", "", StringComparison.Ordinal)} {what} {Standard(w.Source)} {w.Hardness:0} HV";
+        // With stainless bolts the washers are of the same steel: another one rusts.
+        var steel = joint.Bolts.Grade switch { { Stainless: false } => "", { Grade: ['A', var n, '-', ..] } => $"A{n} ", _ => "stainless " };
+        string Say(Washer w, string what) =>
+            $"{w.Kind.Replace($" {w.Hardness:0} HV", "", StringComparison.Ordinal)} {what} {Standard(w.Source)} {steel}{w.Hardness:0} HV";
         switch (joint.HeadWasher, joint.NutWasher)
         {
             case (null, null): yield return "no washers"; break;
@@ -138,7 +140,7 @@ public sealed partial record CallOut(
         var method = joint.Tightening.Method;
         return method.Measure switch
         {
-            Measure.Turn => ("Snug, then turn by", Show(Terms.TurnFromSnug), joint.Bolts.Count > 1 ? " at most, in two passes"
+            Measure.Turn => ("Snug, then turn by", ByHand(result[Terms.TurnFromSnug]), joint.Bolts.Count > 1 ? " at most, in two passes"
                 : " at most"),
             Measure.Indicator => ("Tighten until the indicators show", Show(Terms.Preload), passes),
             Measure.Force => ($"Tension ({method.Label}) so that", Show(Terms.Preload), " remains"),
@@ -146,6 +148,13 @@ public sealed partial record CallOut(
             _ => (method.Means.Length > 0 ? $"Tighten {method.Means} to about" : "Tighten to", SettableTorque(result, system), passes),
         };
     }
+
+    // A hand turns no finer.
+    private const int HandTurn = 5;
+
+    /// <summary>A turn as a hand can turn it: in steps of five degrees.</summary>
+    private static string ByHand(double turn) =>
+        $"{Math.Max(HandTurn, Math.Round(turn * 180 / Math.PI / HandTurn) * HandTurn):0}°";
 
     /// <summary>
     /// The torque as a wrench can be set: a stated one as stated, a lot's job torque as it was found, for less would not do; else the

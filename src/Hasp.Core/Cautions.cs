@@ -184,6 +184,8 @@ internal static class Cautions
             "If the pull is a load that hangs, or people stand on or under it: the rules for lifting gear and for people come first, with their own factors.");
         Say(joint.Layers.Any(l => l.Material.Kind == "plastic"), "creep",
             "Plastic under the clamp creeps: most of the preload goes in the first days, more when warm. State its relaxation and bearing limit by the maker, use sleeves or large washers, and tighten again.");
+        Say(joint.Layers.Max(l => l.Material.Relaxation) is { } relaxes && how.Relaxation > 0, "gasketRelaxes",
+            $"The gasket relaxes, most of it in the first day: {Share(how.Relaxation)} of the clamp is taken off for it. Tighten again after a day, and by the maker's own figures where he gives them.");
         Say((!joint.Alternates || !judgesFatigue) && joint.Cases.Any(c => c.Load != default), "fatigueNotJudged",
             joint.Alternates ? $"Fatigue is not judged by {joint.Judging.Basis.Name}: its figures are shown, and by a code for fatigue it is somebody's to judge."
                 : "Fatigue is not judged: no load case alternates with another.");

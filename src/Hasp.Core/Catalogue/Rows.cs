@@ -105,6 +105,9 @@ public sealed record Material(
     /// <summary>What it behaves like where a formula or a caution asks.</summary>
     public MaterialFamily Family { get; init; } = MaterialFamily.Other;
 
+    /// <summary>Share of the clamp that it loses in the first day, of a gasket; null where the usual share stands (check).</summary>
+    public double? Relaxation { get; init; }
+
     /// <summary>Stress that seats a gasket, MPa; null for parts, and for a gasket that needs none.</summary>
     public double? SeatingStress { get; init; }
 

@@ -33,6 +33,7 @@ public static partial class Standards
         Optional(r, "gasket_factor"), Text(r, "kind"), Text(r, "source"))
     {
         Family = Enum.Parse<MaterialFamily>(Text(r, "family").Replace("-", ""), true), SeatingStress = Optional(r, "seating_mpa"),
+        Relaxation = Optional(r, "relaxation"),
     });
 
     /// <summary>Bolt heads.</summary>

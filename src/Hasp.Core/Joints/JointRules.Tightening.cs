@@ -61,9 +61,10 @@ public static partial class JointRules
     /// <param name="aim">The target; null where one is chosen once the joint is known.</param>
     /// <param name="friction">In the thread and under the part that turns; null for the nut factor.</param>
     /// <param name="embedding">fz of all faces, mm, where it is not stated.</param>
+    /// <param name="layers">The parts; a gasket among them relaxes by its own share.</param>
     /// <param name="lot">What was measured on the bolts themselves; null where nothing was, or not on these.</param>
     private static Tightening TighteningFor(Values said, NutFactor? lubrication, (Aim? Aim, string? Source) aim, (double, double)? friction, double embedding,
-        MeasuredLot? lot)
+        MeasuredLot? lot, ImmutableArray<Layer> layers)
     {
         lubrication ??= Standards.FindFinish("unknown")!;
         var method = Standards.Methods.First(m => m.Name == (said.Stated(Fields.Method) ?? UsualMethod(lubrication)));
@@ -71,7 +72,7 @@ public static partial class JointRules
             aim.Aim?.Kind ?? AimKind.ProofShare, aim.Aim?.Value ?? UsualAim,
             ScatterOf(method, said, lot), said.Has(Fields.Scatter),
             NutFactorOf(lubrication, said, lot), said.Has(Fields.NutFactor),
-            said.Stated(Fields.Settling) ?? embedding, !said.Has(Fields.Settling), said.Of(Fields.Relaxation))
+            said.Stated(Fields.Settling) ?? embedding, !said.Has(Fields.Settling), RelaxationOf(said, layers))
         {
             Lot = lot,
             Friction = friction,
@@ -79,6 +80,12 @@ public static partial class JointRules
             LeastSource = aim.Source,
         };
     }
+
+    // Of parts of metal; a gasket's own share stands in its place.
+    private const double UsualRelaxation = 0.05;
+
+    private static double RelaxationOf(Values said, ImmutableArray<Layer> layers) =>
+        said.Stated(Fields.Relaxation) ?? layers.Max(l => l.Material.Relaxation) ?? UsualRelaxation;
 
     /// <summary>
     /// fz, mm: one pair of threads (an insert has two), one face under the head and one under a nut, washer or none, and each face between

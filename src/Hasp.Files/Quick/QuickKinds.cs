@@ -328,8 +328,11 @@ internal static partial class QuickKinds
         {
             Make("pin.diameter", "30 mm", "the pin");
         }
-        if (spoken.Kind == "splice") Make("judging.shearBy", "bearing", "shear by bearing");
-        if (spoken.Kind == "cover") Make("tightening.lubrication", "lubricated", "oiled, so that the gasket is pressed evenly");
+        if (spoken.Kind == "cover")
+        {
+            Make("tightening.lubrication", "lubricated", "oiled, so that the gasket is pressed evenly");
+            Make("cover.gasketWidth", "16 mm", "gasket 16 mm wide");
+        }
         if (spoken.Kind == "basePlate") Make("judging.basis", "eurocode", "Eurocode 3");
         if (spoken.Kind == "splice" && document["loads"]![0]!.AsObject().Count == 1) Make("loads[0].fx", "0 kN", "no load");
         var needs = spoken.Needs(document).Where(n => JointEdit.Get(document, n.Path) is null).ToList();

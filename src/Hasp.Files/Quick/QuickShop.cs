@@ -37,7 +37,8 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
         var (force, words, unit, problem) = LoadOf(load.Trim(), shown);
         var (count, thread, grade, fault) = BoltsOf(bolts.Trim());
         if (force is not { } f || thread is null || grade is null) return new(null, words, unit, problem, fault, "");
-        var text = QuantityText.ShowText(f, Dimension.Force, UnitSystem.Si, 6);
+        // In newtons and never with three figures behind a point, which could be thousands.
+        var text = f.ToString(f >= 100 ? "0" : "0.00", System.Globalization.CultureInfo.InvariantCulture) + " N";
         return new(
             ShopCheck.Of(f, count, thread, grade), words, unit, null, null,
             $"{count} {thread.Designation} {grade.Grade}, {text} apart, 20 + 20 steel");

@@ -25,6 +25,7 @@ public sealed partial class CautionTests
         ("engagementShort", "threadEnd.kind=tapped;bolts.length=20 mm"),
         ("tappedAluminium", "threadEnd.kind=tapped;layers[1].material=Aluminium 6082-T6;layers[1].thickness=60 mm"),
         ("gasketInShear", "layers[2].name=Sheet;layers[2].thickness=2 mm;layers[2].material=Gasket sheet, fibre"),
+        ("gasketRelaxes", "layers[2].name=Sheet;layers[2].thickness=2 mm;layers[2].material=Gasket sheet, fibre"),
         ("pressure", "loads[0].pressure=5 bar"), ("temperature", "temperature.parts=60 °C"),
         ("threadsCut", "loads[0].alternatesWith=unloaded"), ("cyclesIdle", "loads[0].alternatesWith=unloaded;loads[0].cycles=100000"),
         ("edgeNotStated", "layers[0].edgeDistance="),

@@ -55,6 +55,33 @@ public sealed class ChoiceTests
         }
     }
 
+    /// <summary>A gasket relaxes by its own share in place of the usual one; what is stated goes before both.</summary>
+    [Theory]
+    [InlineData("S355", "", 0.05)]
+    [InlineData("Gasket sheet, fibre", "", 0.15)]
+    [InlineData("Gasket sheet, rubber", "", 0.25)]
+    [InlineData("Gasket sheet, rubber", "0.4", 0.4)]
+    public void A_gasket_relaxes_by_its_own_share(string material, string stated, double share)
+    {
+        var document = Silent(("loads[0].shear", ""), ("loads[0].tension", "4 kN"), ("tightening.relaxation", stated));
+        ((JsonArray)document["layers"]!).Insert(1, new JsonObject { ["name"] = "Between", ["thickness"] = "2 mm", ["material"] = material });
+        var result = Evaluation.Run(Samples.Read(document));
+        Assert.Equal(share, result[Terms.Relaxation]);
+        Assert.Equal(share > 0.05, result.Cautions.Any(c => c.Id == "gasketRelaxes"));
+    }
+
+    /// <summary>What is called out can be done and bought: a turn in steps of five degrees, stainless washers with stainless bolts.</summary>
+    [Fact]
+    public void A_call_out_can_be_done_and_bought()
+    {
+        var turned = CallOut.Of(Run(("tightening.method", "turn")), UnitSystem.Si);
+        Assert.Equal(0, int.Parse(turned.Figure.TrimEnd('°'), System.Globalization.CultureInfo.InvariantCulture) % 5);
+        Assert.Contains("at most", turned.After, StringComparison.Ordinal);
+        var stainless = CallOut.Of(Run(("bolts.grade", "A4-80"), ("washers.head", "plain"), ("washers.nut", "plain")), UnitSystem.Si);
+        Assert.Contains("ISO 7089 A4 200 HV", stainless.Parts, StringComparison.Ordinal);
+        Assert.DoesNotContain("zinc", stainless.Parts, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void The_other_way_of_carrying_is_the_joint_with_it_stated()
     {

@@ -17,7 +17,7 @@ public sealed class ValuesTests
         var said = reader.Read(json.RootElement, faults);
         Assert.Equal(new Read<string>(ReadState.Given, "M16"), said.Read(Fields.Thread));
         Assert.True(said.Read(Fields.Length).IsFaulty);
-        Assert.Equal(new Read<double>(ReadState.Absent, 0.05), said.Read(Fields.Relaxation));
+        Assert.Equal(new Read<double>(ReadState.Absent, 0.15), said.Read(Fields.FaceFriction));
         Assert.Null(said.Stated(Fields.Relaxation));
         Assert.Throws<InvalidOperationException>(() => said.Of(Fields.ThreadLength));
         Assert.Equal("bolts.length", Assert.Single(faults).Path);

@@ -123,7 +123,7 @@ public static class CoverKind
         Explains = "For an inspection cover, a blind flange, a valve's bonnet. State where it seals, the bolts, the thickness and the pressure; a second pressure that it alternates with shows fatigue.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Cover", "kind": "cover", "bolts": { "thread": "M16", "grade": "8.8", "count": 16 },
-              "cover": { "seal": "250 mm", "boltCircle": "310 mm", "thickness": "25 mm" }, "tightening": { "lubrication": "lubricated" },
+              "cover": { "seal": "250 mm", "boltCircle": "310 mm", "thickness": "25 mm", "gasketWidth": "16 mm" }, "tightening": { "lubrication": "lubricated" },
               "loads": [ { "name": "Working pressure", "pressure": "1 MPa", "alternatesWith": "unloaded" } ] }
             """,
     };
