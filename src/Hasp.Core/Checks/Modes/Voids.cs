@@ -15,7 +15,8 @@ internal static class Voids
 
     internal static IEnumerable<Ask> Of(Joint joint, in Mechanics<Plain> m, bool loadJudged) =>
     [
-        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint, m.Stack), .. OfAim(joint, m), .. OfSeal(joint), .. OfOtherLoads(joint),
+        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint, m.Stack), .. OfAim(joint, m), .. OfSeal(joint), .. OfEdges(joint, m.Stack),
+        .. OfOtherLoads(joint),
         .. loadJudged ? [] : OfLoads(joint),
     ];
 
@@ -66,6 +67,13 @@ internal static class Voids
         if (joint.Kind.IsParts && joint.Sharing.AnyShear && stack.Planes.Length == 0) yield return new("layers[0].side",
             "which way each part pulls: there is shear, and all parts pull the same way");
     }
+
+    /// <summary>A part that the bolts bear on tears out to its edge: how far that is, nobody said, and no rule of the basis asks for it.</summary>
+    private static IEnumerable<Ask> OfEdges(Joint joint, Stack stack) =>
+        !joint.Kind.IsParts || !joint.Sharing.AnyShear || stack.Planes.Length == 0
+            || !joint.Judging.Checks.Any(c => c == Machine.MachineBasis.TearOut || c.Id == "msBearingUltimate") ? []
+            : Enumerable.Range(0, joint.Layers.Length).Where(i => joint.EdgeDistance(i) is null && !joint.Layers[i].OnlyClamped)
+                .Select(i => new Ask($"layers[{i}].edgeDistance", $"how far the holes of {joint.Layers[i].Name} are from its edge, along the load: tear-out goes by it"));
 
     private static IEnumerable<Ask> OfAim(Joint joint, Mechanics<Plain> m)
     {
