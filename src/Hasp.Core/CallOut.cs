@@ -8,7 +8,8 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Core;
 
-/// <summary>The joint in plain sentences, to be copied to a drawing or an order: parts by standard and class, hole, and what the tightening needs.</summary>
+/// <summary>The joint in plain sentences, to be copied to a drawing or an order: parts by standard and class, hole, and what the
+/// tightening needs.</summary>
 /// <param name="Order">What to buy: <c>4 × M16 × 60 – 8.8</c>.</param>
 /// <param name="Parts">Head, nut and washers by standard and class, hole, finish.</param>
 /// <param name="Tighten">How to tighten, without the figure: <c>Tighten to</c>.</param>
@@ -187,7 +188,8 @@ public sealed partial record CallOut(
     // What clicks and scales of wrenches go by: from 400, from 100, from 20, and below.
     private static readonly double[] Steps = [10, 5, 1, 0.5, 0.1];
 
-    /// <summary>True where a torque that many times the computed one leaves the preload within its window, or no worse outside it than it was.</summary>
+    /// <summary>True where a torque that many times the computed one leaves the preload within its window, or no worse outside it
+    /// than it was.</summary>
     private static bool Stays(Result result, double times)
     {
         if (Math.Abs(times - 1) > MostRounding) return false;

@@ -173,7 +173,8 @@ public readonly record struct Mechanics<T>
         };
     }
 
-    /// <summary>The preload aimed at, N: of a joint with a lot what the lot has to be tested at, whatever its torque then reaches.</summary>
+    /// <summary>The preload aimed at, N: of a joint with a lot what the lot has to be tested at, whatever its torque then
+    /// reaches.</summary>
     public static T Aimed(Joint joint) =>
         WithoutStiffness(joint).Tightened(joint with { Tightening = joint.Tightening with { Lot = null } }).Preload;
 

@@ -6,7 +6,8 @@ using Hasp.Core.Sizing;
 
 namespace Hasp.Core;
 
-/// <summary>Everything that was found about a joint: what a screen, a document or a report shows, and nothing more is computed there.</summary>
+/// <summary>Everything that was found about a joint: what a screen, a document or a report shows, and nothing more is computed
+/// there.</summary>
 public sealed record Result
 {
     /// <summary>The joint.</summary>
@@ -18,7 +19,8 @@ public sealed record Result
     /// <summary>The load's reserve and the tightening's.</summary>
     public required TwoReserves Reserves { get; init; }
 
-    /// <summary>Every check: those that the load sets before those that the tool sets, the tightest first in each; those not judged last.</summary>
+    /// <summary>Every check: those that the load sets before those that the tool sets, the tightest first in each; those not judged
+    /// last.</summary>
     public required IReadOnlyList<CheckResult> Checks { get; init; }
 
     /// <summary>Named values of the joint, in N, mm, MPa, N·mm, rad.</summary>
@@ -60,8 +62,8 @@ public sealed record Result
     private WaysFound? _ways;
 
     /// <summary>
-    /// What the joint comes to where its shear is carried the other way, where nobody said which: null where somebody did, nothing shears it,
-    /// or the basis has a joint type of its own for it. Looked for when first asked for, once.
+    /// What the joint comes to where its shear is carried the other way, where nobody said which: null where somebody did, nothing
+    /// shears it, or the basis has a joint type of its own for it. Looked for when first asked for, once.
     /// </summary>
     public TwoReserves? CarriedOtherwise => _carriedOtherwise ??= Joint.Judging.Shear.Stated || !Joint.Sharing.AnyShear
         || !Joint.Judging.Checks.Any(c => c.Info.ByFriction)

@@ -224,8 +224,8 @@ internal static class Slips
     };
 
     /// <summary>
-    /// A slip is made everywhere below the step, or in the step alone, or in one of the steps that it takes up: who slips in one line need not
-    /// have slipped in the others.
+    /// A slip is made everywhere below the step, or in the step alone, or in one of the steps that it takes up: who slips in one
+    /// line need not have slipped in the others.
     /// </summary>
     private static IEnumerable<double> Variants(Expression formula, Func<Expression, double?> instead)
     {

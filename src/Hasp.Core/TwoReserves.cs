@@ -46,7 +46,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening, Rese
     /// <summary>Both reserves of a joint.</summary>
     public static TwoReserves Of(in Mechanics<Plain> mechanics) => Of(mechanics, mechanics.Joint.Sharing);
 
-    /// <summary>The same with the loads shared out another way; not for swings in a spectrum, which are shared out with the joint.</summary>
+    /// <summary>The same with the loads shared out another way; not for swings in a spectrum, which are shared out with the
+    /// joint.</summary>
     internal static TwoReserves Of(in Mechanics<Plain> mechanics, Sharing sharing)
     {
         var joint = mechanics.Joint;
@@ -95,7 +96,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening, Rese
         return WithTool(mechanics, load, pulled, pulledIn, sides.ByTool);
     }
 
-    /// <summary>The checks that see more of a case than a bolt's tension and shear, those of the parts among them: each case must be judged by them.</summary>
+    /// <summary>The checks that see more of a case than a bolt's tension and shear, those of the parts among them: each case must
+    /// be judged by them.</summary>
     private static ReadOnlySpan<int> WithTheCase(ReadOnlySpan<int> checks, Span<int> room)
     {
         var many = 0;
@@ -130,7 +132,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening, Rese
 
     private static readonly SetBy[] Kinds = [SetBy.Load, SetBy.Tool, SetBy.Rule];
 
-    /// <summary>The checks that are judged and may find something in a joint: those that the load sets, those that the tool sets, the rules.</summary>
+    /// <summary>The checks that are judged and may find something in a joint: those that the load sets, those that the tool sets,
+    /// the rules.</summary>
     private readonly ref struct Sides(ReadOnlySpan<int> byLoad, ReadOnlySpan<int> byTool, ReadOnlySpan<int> rules)
     {
         public ReadOnlySpan<int> Rules { get; } = rules;

@@ -5,7 +5,8 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Files;
 
-/// <summary>Reads a JSON document by its list of fields and keeps every fault: of what stands there, what is missing and what is unknown.</summary>
+/// <summary>Reads a JSON document by its list of fields and keeps every fault: of what stands there, what is missing and what is
+/// unknown.</summary>
 /// <param name="fields">The fields of the document.</param>
 /// <param name="lists">Its lists.</param>
 /// <param name="besides">Keys at the top that are no fields.</param>

@@ -109,7 +109,8 @@ public static class DxfDrawing
         return b.ToString();
     }
 
-    /// <summary>The circles of a drawing, in its own unit, with that unit in mm where the drawing states it; or why it cannot be read.</summary>
+    /// <summary>The circles of a drawing, in its own unit, with that unit in mm where the drawing states it; or why it cannot be
+    /// read.</summary>
     public static (IReadOnlyList<DxfCircle> Circles, double? UnitMm, string? Problem) Read(string text)
     {
         if (text.Length > MostCharacters) return ([], null, $"the drawing is larger than {MostCharacters / 1_000_000} MB");

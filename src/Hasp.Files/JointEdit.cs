@@ -8,7 +8,8 @@ using Hasp.Core.Sizing;
 
 namespace Hasp.Files;
 
-/// <summary>Changes to a joint document as a person makes them, one field or one part at a time. The document may be faulty before and after.</summary>
+/// <summary>Changes to a joint document as a person makes them, one field or one part at a time. The document may be faulty before
+/// and after.</summary>
 public static partial class JointEdit
 {
     [GeneratedRegex(@"^(?<key>[A-Za-z][A-Za-z0-9]*)(?:\[(?<index>[0-9]{1,3})\])?$")]
@@ -46,7 +47,8 @@ public static partial class JointEdit
         if (field == Fields.Fit) (document["hole"] as JsonObject)?.Remove("diameter");
     }
 
-    /// <summary>What was typed as a document has it: a number as a number, a bare figure with the unit shown, anything else as it was typed.</summary>
+    /// <summary>What was typed as a document has it: a number as a number, a bare figure with the unit shown, anything else as it
+    /// was typed.</summary>
     public static JsonNode Write(Field field, string text, UnitSystem shown) => field.Kind switch
     {
         FieldKind.Quantity when QuantityText.IsBareNumber(text) => $"{text} {BareUnit(field, shown).Symbol}",
@@ -152,7 +154,8 @@ public static partial class JointEdit
         if (index >= 0 && index < array.Count) array.RemoveAt(index);
     }
 
-    /// <summary>Moves the part or load case at <paramref name="index"/> one up (−1) or down (+1); past either end changes nothing.</summary>
+    /// <summary>Moves the part or load case at <paramref name="index"/> one up (−1) or down (+1); past either end changes
+    /// nothing.</summary>
     public static void Move(JsonObject document, string list, int index, int by)
     {
         var array = ListOf(document, list);

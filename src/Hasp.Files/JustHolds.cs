@@ -96,7 +96,8 @@ public sealed class JustHolds
     private static readonly string[] Left = ["judging.required", "uncertainty.", "own.", "handChecks", "loads[].row", "fatigue.knee",
         "plan.", "tightening.lot."];
 
-    /// <summary>The value that just holds and its curve; null where the field is none to look for, or the joint as it stands has other faults.</summary>
+    /// <summary>The value that just holds and its curve; null where the field is none to look for, or the joint as it stands has
+    /// other faults.</summary>
     /// <param name="document">The joint document; it is not changed.</param>
     /// <param name="path">The field.</param>
     /// <param name="shown">Unit of a field where none is stated.</param>

@@ -11,7 +11,8 @@ public readonly record struct LoadSwing(int Row, int With, double? Cycles);
 /// <summary>Finds the rows that rows alternate with, by their names.</summary>
 public static class LoadSwings
 {
-    /// <summary>A joint holds no more rows that alternate or that others alternate with: its own cases have to find room beside them.</summary>
+    /// <summary>A joint holds no more rows that alternate or that others alternate with: its own cases have to find room beside
+    /// them.</summary>
     public const int Most = 800;
 
     /// <summary>The swings, and the rows that cannot be taken because what they alternate with cannot be told, with the reason.</summary>

@@ -111,7 +111,8 @@ public static class LoadTable
         }
     }
 
-    /// <summary>The sign between cells: of comma, semicolon and tab the one that parts the first lines into most cells, alike in each.</summary>
+    /// <summary>The sign between cells: of comma, semicolon and tab the one that parts the first lines into most cells, alike in
+    /// each.</summary>
     public static char DelimiterOf(Stream stream)
     {
         stream.Position = 0;

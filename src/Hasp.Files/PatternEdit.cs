@@ -6,7 +6,8 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Files;
 
-/// <summary>Changes to the pattern of a joint document as a person makes them on the plan. The document may be faulty before and after.</summary>
+/// <summary>Changes to the pattern of a joint document as a person makes them on the plan. The document may be faulty before and
+/// after.</summary>
 public static class PatternEdit
 {
     /// <summary>Grows a pattern to a number of bolts by its own rule; false where there is no pattern, or none of that number.</summary>
@@ -112,7 +113,8 @@ public static class PatternEdit
             && to.Y / from.Y > 0) pattern["pitchY"] = Mm(layout.PitchY * to.Y / from.Y);
     }
 
-    /// <summary>Takes bolts, given by their numbers, away: free ones for good, others by switching their place off; those switched off come back.</summary>
+    /// <summary>Takes bolts, given by their numbers, away: free ones for good, others by switching their place off; those switched
+    /// off come back.</summary>
     public static void Toggle(JsonObject document, IReadOnlyList<int> numbers)
     {
         if (JointDocument.LayoutOf(document) is not { } layout || document["pattern"] is not JsonObject pattern) return;

@@ -11,7 +11,8 @@ using Hasp.Core.Sizing;
 
 namespace Hasp.Files;
 
-/// <summary>The result document: what an evaluation found, with stable ids. Quantities are strings with SI units, every digit kept.</summary>
+/// <summary>The result document: what an evaluation found, with stable ids. Quantities are strings with SI units, every digit
+/// kept.</summary>
 public static class ResultDocument
 {
     /// <summary>The value of <c>format</c>.</summary>
@@ -115,7 +116,8 @@ public static class ResultDocument
     /// <summary>A number that JSON can carry: null where it is not finite.</summary>
     internal static JsonNode? NumberOf(double? value) => value is { } v && double.IsFinite(v) ? JsonValue.Create(v) : null;
 
-    /// <summary>A side of a joint whose sides are judged apart, and whether it is the one that the rest of the document speaks of.</summary>
+    /// <summary>A side of a joint whose sides are judged apart, and whether it is the one that the rest of the document speaks
+    /// of.</summary>
     private static JsonNode SideOf(SideResult side, Joint whole)
     {
         var (result, joint) = (side.Result, side.Result.Joint);

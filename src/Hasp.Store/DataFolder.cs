@@ -75,7 +75,8 @@ public sealed class DataFolder : IDisposable
         return check;
     });
 
-    /// <summary>Puts a backup in the database's place. What stood there is kept beside it; killed at any moment, either the one or the other stands.</summary>
+    /// <summary>Puts a backup in the database's place. What stood there is kept beside it; killed at any moment, either the one or
+    /// the other stands.</summary>
     /// <param name="path">The folder; nobody may be at work in it.</param>
     /// <param name="file">The backup.</param>
     /// <exception cref="UnusableFolderException">The file is no backup, of a newer version or damaged, or the folder is in use.</exception>

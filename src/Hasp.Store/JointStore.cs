@@ -52,7 +52,8 @@ public sealed class JointStore(IDbContextFactory<HaspDb> databases, TimeProvider
         return await db.Projects.Where(p => p.Id == id).ExecuteUpdateAsync(s => s.SetProperty(p => p.DeletedAt, at)) > 0;
     });
 
-    /// <summary>The joints of a project that are not deleted, oldest first, with every word of <paramref name="search"/> in the document.</summary>
+    /// <summary>The joints of a project that are not deleted, oldest first, with every word of <paramref name="search"/> in the
+    /// document.</summary>
     public async Task<IReadOnlyList<StoredJoint>> Joints(int projectId, string search = "")
     {
         var words = search.Split(' ', StringSplitOptions.RemoveEmptyEntries);

@@ -53,7 +53,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             select new StoredRecord(r.Id, kind, owner, r.Name, r.Current, v.Document, v.Parent != null, false)).ToListAsync();
     }
 
-    /// <summary>Which revisions of some kinds stand for everybody, in a line: two that are alike mean that nothing of them was written between.</summary>
+    /// <summary>Which revisions of some kinds stand for everybody, in a line: two that are alike mean that nothing of them was
+    /// written between.</summary>
     public async Task<string> Stamp(IReadOnlyCollection<string> kinds)
     {
         await using var db = await Open();

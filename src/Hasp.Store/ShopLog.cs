@@ -132,7 +132,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     /// <summary>Entries of a kind, the oldest first.</summary>
     public Task<IReadOnlyList<EntryRow>> OfKind(string kind) => Read(e => e.Where(x => x.Kind == kind));
 
-    /// <summary>Number of the last entry; 0 where there is none. Entries are never changed: where it is the same, so are they all.</summary>
+    /// <summary>Number of the last entry; 0 where there is none. Entries are never changed: where it is the same, so are they
+    /// all.</summary>
     public async Task<long> Last()
     {
         await using var db = await databases.CreateDbContextAsync();

@@ -169,7 +169,7 @@ public sealed class Browser : IDisposable
         _driver.ExecuteScript(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "axe", "axe.min.js")));
         var found = (IReadOnlyCollection<object>)_driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1];
-            axe.run(document).then(r => done(r.violations.map(v => v.id + ": " + v.help + " at " + v.nodes.slice(0, 4).map(n => n.target.join(" ") + " [" + (n.any[0]?.message ?? "") + "]").join(" | "))));
+            axe.run(document, { resultTypes: ['violations'], preload: false }).then(r => done(r.violations.map(v => v.id + ": " + v.help + " at " + v.nodes.slice(0, 4).map(n => n.target.join(" ") + " [" + (n.any[0]?.message ?? "") + "]").join(" | "))));
             """)!;
         return [.. found.Cast<string>()];
     }

@@ -188,7 +188,8 @@ public sealed class BrowserTests(SharedServer shared)
         b.Find("#quick-reading .question button").Click();
         b.Until(() => b.Has("#stage"), "the Bench");
         Assert.Equal("12 kN", b.Value("#f-loads-0-tension"));
-        Assert.Equal("chosen", b.Text("#row-f-tightening-lubrication .chosen"));
+        Assert.Equal("", b.Value("#f-tightening-lubrication"));
+        Assert.Contains("zinc plated, as received, chosen", b.Text("#f-tightening-lubrication"), StringComparison.Ordinal);
         Assert.False(b.Has(".verdict.short"));
     }
 
@@ -389,9 +390,9 @@ public sealed class BrowserTests(SharedServer shared)
         b.Select("[name=Sizes]", "all of the series");
         b.Select("[name=Series]", "UNC");
         // Sizes that fall short are folded away until they are asked for.
-        Assert.DoesNotContain("1/2-13 UNC ×", b.Text("#matrix tbody"), StringComparison.Ordinal);
+        Assert.DoesNotContain("1/4-20 UNC ×", b.Text("#matrix tbody"), StringComparison.Ordinal);
         b.Settled(() => b.Find("[name=Unfold]").Click());
-        Assert.Contains("1/2-13 UNC", b.Text("#matrix tbody"), StringComparison.Ordinal);
+        Assert.Contains("1/4-20 UNC", b.Text("#matrix tbody"), StringComparison.Ordinal);
         Assert.Empty(b.Complaints());
     }
 

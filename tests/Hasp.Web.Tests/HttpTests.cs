@@ -31,7 +31,8 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         var result = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
         Assert.Equal("hasp-result", result["format"]!.GetValue<string>());
-        Assert.Equal("slip", result["governs"]!.GetValue<string>());
+        Assert.Equal("opening", result["governs"]!.GetValue<string>());
+        Assert.Equal("bearing", result["chosen"]!["shearBy"]!.GetValue<string>());
         Assert.NotEmpty(result["checks"]![0]!["working"]!.AsArray());
     }
 

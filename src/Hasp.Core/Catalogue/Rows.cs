@@ -69,7 +69,8 @@ public sealed record GradeBand(
     /// <summary>The finish that it comes with where nobody says another.</summary>
     public string Finish { get; init; } = "zinc";
 
-    /// <summary>True where a bolt of it can have that finish: stainless is not plated, hot-dip zinc breaks what hydrogen embrittles.</summary>
+    /// <summary>True where a bolt of it can have that finish: stainless is not plated, hot-dip zinc breaks what hydrogen
+    /// embrittles.</summary>
     public bool Takes(NutFactor finish) => !(Stainless && finish.Plating != Plating.None) && !(Embrittles && finish.Plating == Plating.HotDip);
 
     /// <summary>True where most shops have it; the others are waited for.</summary>
@@ -199,8 +200,8 @@ public sealed record BearingPart(
     private const double PointsOverFlats = 1.1547005383792515;
 
     /// <summary>
-    /// dm, mean of the widths across points and across flats, mm; of a round one its diameter, of a countersunk one the least that it really
-    /// has, since its listed diameter is that of a sharp edge. EN 1993-1-8:2005, Bp,Rd of Table 3.4.
+    /// dm, mean of the widths across points and across flats, mm; of a round one its diameter, of a countersunk one the least that
+    /// it really has, since its listed diameter is that of a sharp edge. EN 1993-1-8:2005, Bp,Rd of Table 3.4.
     /// </summary>
     public double MeanWidth => Countersunk ? BearingDiameter : Across * (Shape == HeadShape.Hexagon ? (1 + PointsOverFlats) / 2 : 1);
 
@@ -210,7 +211,8 @@ public sealed record BearingPart(
     /// </summary>
     public double SeatDepth => Countersunk ? Height / 2 : 0;
 
-    /// <summary>Diameter that the pressure cone starts with, mm: the bearing face; for a countersunk head its mean diameter, at the seat depth.</summary>
+    /// <summary>Diameter that the pressure cone starts with, mm: the bearing face; for a countersunk head its mean diameter, at the
+    /// seat depth.</summary>
     public double ConeFace => Countersunk ? (BearingDiameter + Diameter) / 2 : BearingDiameter;
 }
 

@@ -42,7 +42,8 @@ public sealed record Guide(IReadOnlyList<string> Covers, IReadOnlyList<string> L
     public static Guide None { get; } = new([], [], []);
 }
 
-/// <summary>Marks the class in which a folder of checks makes its bases: its public fields of type <see cref="Basis"/> are offered.</summary>
+/// <summary>Marks the class in which a folder of checks makes its bases: its public fields of type <see cref="Basis"/> are
+/// offered.</summary>
 /// <param name="place">Its place among the bases.</param>
 [AttributeUsage(AttributeTargets.Class)]
 public sealed class DesignBasisAttribute(int place) : Attribute
@@ -51,7 +52,8 @@ public sealed class DesignBasisAttribute(int place) : Attribute
     public int Place => place;
 }
 
-/// <summary>By what a joint is judged: a code or a practice in one edition, with its checks and what it asks for. One folder each.</summary>
+/// <summary>By what a joint is judged: a code or a practice in one edition, with its checks and what it asks for. One folder
+/// each.</summary>
 /// <param name="Id">Stable name in documents.</param>
 /// <param name="Name">In words, as results name it.</param>
 /// <param name="Edition">The edition; empty where there is none.</param>
@@ -67,7 +69,8 @@ public sealed record Basis(string Id, string Name, string Edition, ImmutableArra
     /// <summary>What the basis reads from them, once a joint: its checks ask for it by <see cref="Judging.By{T}"/>.</summary>
     public Func<Values, object> Settings { get; init; } = _ => new object();
 
-    /// <summary>The check whose required factor is a growth of the load itself; null where loads come with their partial factors in them.</summary>
+    /// <summary>The check whose required factor is a growth of the load itself; null where loads come with their partial factors in
+    /// them.</summary>
     public Check? Growth { get; init; }
 
     /// <summary>How its verdicts are said.</summary>

@@ -26,13 +26,15 @@ public enum PreloadUsed
 /// <summary>What makes a check worse: on it rests which loads may be left out before they are judged.</summary>
 public enum Worsens
 {
-    /// <summary>No better with more tension or more shear on the bolt: a bolt load that another one reaches in both never governs.</summary>
+    /// <summary>No better with more tension or more shear on the bolt: a bolt load that another one reaches in both never
+    /// governs.</summary>
     WithTensionAndShear,
 
     /// <summary>With what the whole case brings (its in-plane force, its pressure): every case is judged.</summary>
     WithTheCase,
 
-    /// <summary>With something else, such as the direction of the shear or the place of the bolt: no bolt is left out in any case.</summary>
+    /// <summary>With something else, such as the direction of the shear or the place of the bolt: no bolt is left out in any
+    /// case.</summary>
     Otherwise,
 }
 
@@ -85,15 +87,16 @@ public sealed record CheckInfo(string Id, string Name, string Brief, double Requ
     public SetBy SetBy { get; init; } = SetBy.Load;
 
     /// <summary>
-    /// What of the load its factor holds as stated while the rest grows, in words: its capacity, where all of the load grows, is then another
-    /// figure. Empty where factor and capacity are one limit.
+    /// What of the load its factor holds as stated while the rest grows, in words: its capacity, where all of the load grows, is
+    /// then another figure. Empty where factor and capacity are one limit.
     /// </summary>
     public string Holds { get; init; } = "";
 
     /// <summary>As what it is sampled: the event, with loads and strengths as they scatter, that the check keeps the joint from.</summary>
     public Sampled Sampled { get; init; }
 
-    /// <summary>True where it judges the friction that carries the shear of a joint that must not slip: of no basis's own rules for it.</summary>
+    /// <summary>True where it judges the friction that carries the shear of a joint that must not slip: of no basis's own rules for
+    /// it.</summary>
     public bool ByFriction { get; init; }
 
     /// <summary>True where no outside load comes into it: its verdict names no load case.</summary>
@@ -134,7 +137,8 @@ internal interface ICheck
     /// <summary>The failure path that governs a case, to be drawn on the plan; null where the check finds none.</summary>
     static virtual Codes.PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) => null;
 
-    /// <summary>What is to be known of a verdict: where the faces are apart at the very preload that the check is made with, it says so.</summary>
+    /// <summary>What is to be known of a verdict: where the faces are apart at the very preload that the check is made with, it
+    /// says so.</summary>
     static virtual string Note(in Mechanics<Plain> m, in BoltLoad<Plain> load, PreloadUsed used) => Apart(m, load, used);
 
     /// <summary>That the faces are apart at the preload a check is made with; empty where they are not.</summary>

@@ -97,7 +97,8 @@ public static class MemberFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.LeakFactor, T.Let(Terms.ClampPressure, count * memberForce / area) / (factor * pressure));
 
-    /// <summary>D = min(Dwasher, Dw + 2·t·tan α), mm: a washer spreads the bearing face at the cone's angle, no wider than itself.</summary>
+    /// <summary>D = min(Dwasher, Dw + 2·t·tan α), mm: a washer spreads the bearing face at the cone's angle, no wider than
+    /// itself.</summary>
     public static T PressedDiameter<T>(T face, T washerDiameter, T washerThickness, T halfAngle)
         where T : struct, IReal<T> =>
         T.Let(Terms.PressedDiameter, T.Min(washerDiameter, face + (T.Const(2) * washerThickness * T.Tan(halfAngle))));

@@ -5,7 +5,8 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Fatigue;
 
-/// <summary>One alternating load case in the fatigue diagram, at the preload that governs. Forces in N, stresses in MPa on the stress area.</summary>
+/// <summary>One alternating load case in the fatigue diagram, at the preload that governs. Forces in N, stresses in MPa on the
+/// stress area.</summary>
 public sealed record FatigueState
 {
     /// <summary>Index of the load case.</summary>

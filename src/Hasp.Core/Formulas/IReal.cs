@@ -27,7 +27,8 @@ public interface IReal<TSelf> :
     /// <param name="source">The row or entry that it came from, where that says more than the term does.</param>
     static abstract TSelf Given(Term term, double value, int index = 0, string? source = null);
 
-    /// <summary>Names a result: free for <see cref="Plain"/> and <see cref="Lanes"/>, a step of the working for <see cref="Traced"/>.</summary>
+    /// <summary>Names a result: free for <see cref="Plain"/> and <see cref="Lanes"/>, a step of the working for <see
+    /// cref="Traced"/>.</summary>
     /// <param name="term">Its name.</param>
     /// <param name="value">What is named.</param>
     /// <param name="index">Tells like-named values apart; 0 where there is one.</param>

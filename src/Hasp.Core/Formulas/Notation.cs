@@ -33,7 +33,8 @@ public abstract class Notation
     /// <summary>A quotient one above the other; null where it stands on the line.</summary>
     protected virtual string? Fraction(string over, string under) => null;
 
-    /// <summary>A number of the formula that is written as a product binds as one; a negative one stands in brackets among others.</summary>
+    /// <summary>A number of the formula that is written as a product binds as one; a negative one stands in brackets among
+    /// others.</summary>
     private static int BindingOf(Expression constant) => constant.Written is { } written
         ? written.Length > 1 && (written.Contains('·', StringComparison.Ordinal) || written.Contains('/', StringComparison.Ordinal)
             || written.Contains('π', StringComparison.Ordinal)) ? 3 : 9

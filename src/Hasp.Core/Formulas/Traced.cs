@@ -68,7 +68,8 @@ public readonly record struct Traced(Expression Expression) : IScalar<Traced>
     /// <inheritdoc/>
     public double Value => Expression.Value;
 
-    /// <summary>True where a formula is read for its working: numbers that were added up once are then added up before the reader's eyes.</summary>
+    /// <summary>True where a formula is read for its working: numbers that were added up once are then added up before the reader's
+    /// eyes.</summary>
     internal static bool Reads<T>() => typeof(T) == typeof(Traced);
 
     /// <inheritdoc/>

@@ -20,7 +20,8 @@ public sealed record Working(IReadOnlyList<Expression> Givens, IReadOnlyList<Ste
     /// <summary>No steps: the result was computed without its working.</summary>
     public static Working None { get; } = new([], []);
 
-    /// <summary>What was divided by what in the last step, and what it measures; null where the result is no quotient of two quantities of one kind.</summary>
+    /// <summary>What was divided by what in the last step, and what it measures; null where the result is no quotient of two
+    /// quantities of one kind.</summary>
     public (double Over, double Under, Quantities.Dimension Dimension)? Quotient =>
         Steps.Count > 0 && Steps[^1].Formula is { Operation: Operation.Divide, Operands: [{ Term: { } term } over, var under] }
             && term.Dimension != Quantities.Dimension.None

@@ -4,7 +4,8 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Joints;
 
-/// <summary>Reads what the tightening aims at: <c>75 %</c>, <c>70 % of yield</c>, <c>structural</c>, <c>68 kN</c>, <c>196 N·m</c>.</summary>
+/// <summary>Reads what the tightening aims at: <c>75 %</c>, <c>70 % of yield</c>, <c>structural</c>, <c>68 kN</c>, <c>196
+/// N·m</c>.</summary>
 public static partial class AimText
 {
     [GeneratedRegex(@"^(?<share>[^%]*)%(?:\s*(?:of\s+)?(?<what>proof|yield|root yield|yield on the root(?: area)?))?$", RegexOptions.IgnoreCase)]

@@ -38,8 +38,8 @@ public static partial class CorrelationText
     }
 
     /// <summary>
-    /// L of the correlations R = L·Lᵀ, lower triangle, in the order of <see cref="Uncertain"/>: independent bells times L scatter together as
-    /// stated. Null where the coefficients contradict one another.
+    /// L of the correlations R = L·Lᵀ, lower triangle, in the order of <see cref="Uncertain"/>: independent bells times L scatter
+    /// together as stated. Null where the coefficients contradict one another.
     /// </summary>
     public static double[,]? Factor(IReadOnlyList<Correlation> pairs)
     {

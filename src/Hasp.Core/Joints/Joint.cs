@@ -35,7 +35,8 @@ public sealed record Joint
         ? [new(Fields.Basis.Path, $"another basis: {Judging.Basis.FullName} has no rules here for a {Kind.Name.ToLowerInvariant()}")]
         : Kind.IsTightened ? [.. Judging.Basis.Asks(this), .. Kind.Asks(this)] : Kind.Asks(this);
 
-    /// <summary>Why sizes are not searched and nothing is sampled for it; null where they are: both are of bolts that are tightened.</summary>
+    /// <summary>Why sizes are not searched and nothing is sampled for it; null where they are: both are of bolts that are
+    /// tightened.</summary>
     public Fault? NotSearched => Kind.IsTightened ? null
         : new("kind-not-tightened", Fields.Kind.Path, Kind.Id,
             $"nothing is tightened in a {Kind.Name.ToLowerInvariant()}: sizes are not searched and chances are not sampled for it");
@@ -133,7 +134,8 @@ public sealed record Joint
 
     private ILoadPath? _path;
 
-    /// <summary>Unit direction in plan that "along the load" means in parts without an outline of their own: fixed once for all cases.</summary>
+    /// <summary>Unit direction in plan that "along the load" means in parts without an outline of their own: fixed once for all
+    /// cases.</summary>
     public required PlanPoint Along { get; init; }
 
     /// <summary>True where it is stated which way the parts pull.</summary>
@@ -153,7 +155,8 @@ public sealed record Joint
     public Joint WithBolts(BoltPattern? pattern, Sharing sharing) =>
         this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing, _spacing = null, _plans = null };
 
-    /// <summary>Pitch and edge distances: the least, and those short of good practice; measured when first asked for, once. Empty without a pattern.</summary>
+    /// <summary>Pitch and edge distances: the least, and those short of good practice; measured when first asked for, once. Empty
+    /// without a pattern.</summary>
     public IReadOnlyList<SpacingFinding> Spacing => _spacing ??= PatternRules.SpacingOf(this);
 
     private IReadOnlyList<SpacingFinding>? _spacing;
@@ -198,11 +201,13 @@ public sealed record Joint
     /// <summary>Holes side by side in a part's width: as stated; of one bolt one; null where the pattern tells, or nobody has.</summary>
     public int? HolesAcross(int layer) => Layers[layer].HolesAcross ?? (Bolts.Count == 1 ? 1 : null);
 
-    /// <summary>Parts whose net section cannot be judged, because nobody said how many holes stand side by side in the width stated.</summary>
+    /// <summary>Parts whose net section cannot be judged, because nobody said how many holes stand side by side in the width
+    /// stated.</summary>
     public IEnumerable<int> HolesOpen => Enumerable.Range(0, Layers.Length)
         .Where(i => Layers[i].Width is not null && HolesAcross(i) is null && Pattern is null);
 
-    /// <summary>The head or nut that is turned when tightening, and the hole it turns over: the nut, a stud's nut, or the screw's head.</summary>
+    /// <summary>The head or nut that is turned when tightening, and the hole it turns over: the nut, a stud's nut, or the screw's
+    /// head.</summary>
     public BearingPart Turned => Bolts.Nut ?? Bolts.Head;
 }
 
@@ -590,7 +595,8 @@ public sealed record Tightening(
     /// </summary>
     public bool FrictionFromTable => Method.ByTorque && !NutFactorGiven && !ScatterGiven && Friction is null && Lot is null;
 
-    /// <summary>True where the preload follows from a torque and the band that a lot was found in, whose ends take the place of a scatter.</summary>
+    /// <summary>True where the preload follows from a torque and the band that a lot was found in, whose ends take the place of a
+    /// scatter.</summary>
     public bool FrictionMeasured => Method.ByTorque && Lot is not null;
 
     /// <summary>Torque of a locking feature, N·mm: turned against, it gives no clamp.</summary>

@@ -9,7 +9,8 @@ namespace Hasp.Core.Joints;
 /// <content>Bolts, nuts, washers, and lengths that fit the grip.</content>
 public static partial class JointRules
 {
-    /// <summary>Head and nut; the head of a stud is a nut, and where the thread runs into a part there is no nut. Null where none is listed.</summary>
+    /// <summary>Head and nut; the head of a stud is a nut, and where the thread runs into a part there is no nut. Null where none
+    /// is listed.</summary>
     private static (BearingPart? Head, BearingPart? Nut) HeadAndNutFor(Values said, ThreadEndKind end, ScrewThread? thread,
         GradeBand? grade, List<Fault> faults)
     {
@@ -56,7 +57,8 @@ public static partial class JointRules
         }
     }
 
-    /// <summary>The nut: as stated, or the one that goes with a structural head, else a hex nut; null where none is listed for the thread.</summary>
+    /// <summary>The nut: as stated, or the one that goes with a structural head, else a hex nut; null where none is listed for the
+    /// thread.</summary>
     private static BearingPart? NutFor(Values said, string headKind, ScrewThread thread, List<Fault> faults)
     {
         if (said.Stated(Fields.Nut) is not { } kind) return Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex",
@@ -71,7 +73,8 @@ public static partial class JointRules
         return nut;
     }
 
-    /// <summary>The class of the nut, and whether it is weaker than the one that goes with the bolt; none where there is no nut, or none is listed.</summary>
+    /// <summary>The class of the nut, and whether it is weaker than the one that goes with the bolt; none where there is no nut, or
+    /// none is listed.</summary>
     private static (NutClass? Class, bool IsWeaker) NutClassFor(Values said, ScrewThread? thread, GradeBand? grade, BearingPart? nut,
         List<Fault> faults)
     {

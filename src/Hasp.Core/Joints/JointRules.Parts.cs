@@ -9,7 +9,8 @@ namespace Hasp.Core.Joints;
 /// <content>The hole and the parts clamped.</content>
 public static partial class JointRules
 {
-    /// <summary>Diameter that a head or nut presses on the part, mm: its bearing face, spread through a washer at the cone's angle.</summary>
+    /// <summary>Diameter that a head or nut presses on the part, mm: its bearing face, spread through a washer at the cone's
+    /// angle.</summary>
     private static double PressedDiameter(BearingPart part, Washer? washer, double halfAngle) => washer is null
         ? part.BearingDiameter
         : MemberFormulas.PressedDiameter<Plain>(new(part.BearingDiameter), new(washer.OuterDiameter), new(washer.Thickness), new(halfAngle))
@@ -144,7 +145,8 @@ public static partial class JointRules
             name, said.Stated(Fields.LayerThickness), said.PathOf(Fields.LayerMaterial), own, faults, said.PathOf(Fields.LayerThickness));
     }
 
-    /// <summary>A material with the strengths of a thickness; null where it is unknown, listed for thinner parts only, or no thickness is given.</summary>
+    /// <summary>A material with the strengths of a thickness; null where it is unknown, listed for thinner parts only, or no
+    /// thickness is given.</summary>
     internal static Material? MaterialNamed(string name, double? thickness, string path, IReadOnlyList<Material> own, List<Fault> faults,
         string? thicknessPath = null)
     {

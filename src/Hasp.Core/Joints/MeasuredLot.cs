@@ -24,8 +24,8 @@ public sealed record MeasuredLot(
     string Tested, string Tool, int Entry)
 {
     /// <summary>
-    /// What the instruments of a test may be off, as a share: a tension calibrator by ±2 % (ISO 7500-1, class 2), a hand torque tool by ±4 %
-    /// (ISO 6789-1). No band of a lot is narrower.
+    /// What the instruments of a test may be off, as a share: a tension calibrator by ±2 % (ISO 7500-1, class 2), a hand torque
+    /// tool by ±4 % (ISO 6789-1). No band of a lot is narrower.
     /// </summary>
     public static double Instruments { get; } = Math.Sqrt((0.02 * 0.02) + (0.04 * 0.04));
 
@@ -52,7 +52,8 @@ public sealed record MeasuredLot(
 /// <content>The lot in a document.</content>
 public static partial class JointRules
 {
-    /// <summary>The lot whose figures are used: null where none is stated, where it is of other bolts, or where the method goes by no torque.</summary>
+    /// <summary>The lot whose figures are used: null where none is stated, where it is of other bolts, or where the method goes by
+    /// no torque.</summary>
     private static MeasuredLot? LotFor(Values said, ScrewThread? thread, GradeBand? grade, NutFactor? finish, List<Fault> faults)
     {
         if (LotStated(said, faults) is not { } lot) return null;

@@ -195,7 +195,8 @@ public static class PatternRules
         return found;
     }
 
-    /// <summary>The cases of a joint, each resolved to one load, with their factors and combinations; null where some has a fault.</summary>
+    /// <summary>The cases of a joint, each resolved to one load, with their factors and combinations; null where some has a
+    /// fault.</summary>
     internal static ImmutableArray<LoadCase>? Cases(Values said, BoltPattern? pattern, List<Fault> faults)
     {
         var stated = said[Fields.Loads];
@@ -220,7 +221,8 @@ public static class PatternRules
         return faults.Count > before ? null : judged;
     }
 
-    /// <summary>All cases resolved. They follow from the cases stated, from whether a pattern is, and from where its centroid is: nothing else.</summary>
+    /// <summary>All cases resolved. They follow from the cases stated, from whether a pattern is, and from where its centroid is:
+    /// nothing else.</summary>
     /// <param name="All">As they were stated.</param>
     /// <param name="Judged">Each with its load.</param>
     /// <param name="LaidOut">True where a pattern is stated.</param>

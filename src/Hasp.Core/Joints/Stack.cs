@@ -34,7 +34,8 @@ public sealed record Stack
     /// <summary>What of each item lies in the grip and is squeezed; the rest of a countersunk or tapped part is not.</summary>
     public required ImmutableArray<StackItem> Squeezed { get; init; }
 
-    /// <summary>Everything between the head's face and the nut, or the face of the tapped part, mm: what a drawing shows as clamped.</summary>
+    /// <summary>Everything between the head's face and the nut, or the face of the tapped part, mm: what a drawing shows as
+    /// clamped.</summary>
     public required double Clamped { get; init; }
 
     /// <summary>Depth below the head's face at which the grip begins, mm; above 0 only under a countersunk head.</summary>
@@ -67,7 +68,8 @@ public sealed record Stack
     /// <summary>The most parts that are only clamped, one on the other, between the same two connected parts.</summary>
     public required int MostFillers { get; init; }
 
-    /// <summary>Length of each layer's hole that a bolt bears on, mm: less half a countersink, and no more than the engagement of a tapped part.</summary>
+    /// <summary>Length of each layer's hole that a bolt bears on, mm: less half a countersink, and no more than the engagement of a
+    /// tapped part.</summary>
     public required ImmutableArray<double> BearingLength { get; init; }
 
     /// <summary>The frusta of both cones, from the head to the nut; heights below the seat.</summary>

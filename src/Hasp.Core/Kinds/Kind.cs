@@ -57,7 +57,8 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>The joint underneath, in the words of a document: several where its sides are judged apart.</summary>
     internal Func<KindReader, object, ImmutableArray<Laid>> Lay { get; init; } = (_, _) => [];
 
-    /// <summary>By what a basis judges it: the checks of the basis that apply, and its own. Empty where the basis has no rules for it.</summary>
+    /// <summary>By what a basis judges it: the checks of the basis that apply, and its own. Empty where the basis has no rules for
+    /// it.</summary>
     internal Func<Basis, ImmutableArray<Check>> Judges { get; init; } = basis => basis.Checks;
 
     /// <summary>How its loads reach bolts and parts, where that is neither by the pattern nor in equal shares.</summary>

@@ -5,7 +5,8 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Kinds;
 
-/// <summary>Reads the inputs of a kind: what it needs, what it chooses where nothing is stated, what it refuses. Collects every fault.</summary>
+/// <summary>Reads the inputs of a kind: what it needs, what it chooses where nothing is stated, what it refuses. Collects every
+/// fault.</summary>
 /// <param name="said">The document.</param>
 /// <param name="faults">Takes what is wrong.</param>
 internal sealed class KindReader(Values said, List<Fault> faults)
@@ -37,7 +38,8 @@ internal sealed class KindReader(Values said, List<Fault> faults)
     /// <summary>A value, or what is chosen where none is stated.</summary>
     public double Or(Field<double> field, double chosen) => said.Stated(field) ?? chosen;
 
-    /// <summary>Diameter of the clearance hole of bolts, mm: as stated, by the fit, or a tenth over the bolt where no table has it.</summary>
+    /// <summary>Diameter of the clearance hole of bolts, mm: as stated, by the fit, or a tenth over the bolt where no table has
+    /// it.</summary>
     public double Hole(double diameter) =>
         said.Stated(Fields.HoleDiameter) ?? Standards.FindHole(said.Of(Fields.Fit), diameter)?.Diameter ?? (1.1 * diameter);
 

@@ -4,7 +4,8 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Kinds;
 
-/// <summary>The drawing of a joint: views to one scale, in mm, x to the right and y upwards. It says what is where, not how it looks.</summary>
+/// <summary>The drawing of a joint: views to one scale, in mm, x to the right and y upwards. It says what is where, not how it
+/// looks.</summary>
 /// <param name="Views">Side by side, the first the one that tells most.</param>
 /// <param name="Words">The drawing in sentences, for whoever does not see it.</param>
 public sealed record Sheet(ImmutableArray<View> Views, string Words)

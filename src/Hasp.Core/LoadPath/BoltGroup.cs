@@ -35,7 +35,8 @@ public sealed class BoltGroup
 
     private ConcurrentDictionary<object, object>? _made;
 
-    /// <summary>Something that follows from where the bolts are and from what its key names: made once, and kept as long as the group.</summary>
+    /// <summary>Something that follows from where the bolts are and from what its key names: made once, and kept as long as the
+    /// group.</summary>
     internal TMade Once<TKey, TMade>(TKey key, Func<TKey, TMade> make)
         where TKey : notnull
         where TMade : class

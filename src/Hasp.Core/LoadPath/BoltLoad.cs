@@ -23,7 +23,8 @@ public readonly record struct BoltLoad<T>(LoadCase Case, int Bolt, T Count, T Te
     /// </summary>
     public T Pull => Tension.Value > 0 ? Tension : T.Const(0);
 
-    /// <summary>A factor that is known to be reached elsewhere: a check of the parts need look only for less. Not a number where all is asked.</summary>
+    /// <summary>A factor that is known to be reached elsewhere: a check of the parts need look only for less. Not a number where
+    /// all is asked.</summary>
     public double Known { get; init; } = double.NaN;
 
     /// <summary>True where the bolt feels a swing: it alternates with a case of another tension.</summary>
@@ -98,6 +99,7 @@ public readonly record struct JointLoad<T>(LoadCase Case, T InPlane)
     /// <summary>The case that loads a bolt, on the parts.</summary>
     public static JointLoad<T> Of(Joint joint, in BoltLoad<T> load) => new(load.Case, joint.LoadPath.OnParts(load)) { Known = load.Known };
 
-    /// <summary>A factor that is known to be reached elsewhere: only what lies below it need be looked for. Not a number where all is asked.</summary>
+    /// <summary>A factor that is known to be reached elsewhere: only what lies below it need be looked for. Not a number where all
+    /// is asked.</summary>
     public double Known { get; init; } = double.NaN;
 }

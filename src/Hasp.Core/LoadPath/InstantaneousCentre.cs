@@ -104,7 +104,8 @@ public static class InstantaneousCentre
         return boltStrength / most;
     }
 
-    /// <summary>Shift and turn of a rigid plate on springs under a unit force and its moment: three equations, solved by elimination.</summary>
+    /// <summary>Shift and turn of a rigid plate on springs under a unit force and its moment: three equations, solved by
+    /// elimination.</summary>
     private static (double X, double Y, double Turn) Solve(double[] k, double[] x, double[] y, double ux, double uy, double moment,
         bool point)
     {

@@ -13,7 +13,8 @@ public static class JointUnderLoad
         where T : struct, IReal<T> =>
         T.Let(Terms.OpeningLoad, preload / (T.Const(1) - share));
 
-    /// <summary>Fb = Fi + C·P while the faces touch, P once they are apart, N; a bolt that is pressed until it is slack has nothing.</summary>
+    /// <summary>Fb = Fi + C·P while the faces touch, P once they are apart, N; a bolt that is pressed until it is slack has
+    /// nothing.</summary>
     public static T BoltForce<T>(T preload, T share, T load, int index = 0)
         where T : struct, IReal<T> =>
         T.Let(Terms.BoltForce, T.IfLess(OpeningLoad(preload, share), load, load, T.Max(T.Const(0), preload + (share * load))), index);
@@ -35,7 +36,8 @@ public static class JointUnderLoad
         where T : struct, IReal<T> =>
         T.Let(Terms.ProofFactor, proofLoad / boltForce);
 
-    /// <summary>nL = (Fp − Fi)/(C·P), the faces taken as closed all the way; nothing where the preload is past proof. Only where P &gt; 0.</summary>
+    /// <summary>nL = (Fp − Fi)/(C·P), the faces taken as closed all the way; nothing where the preload is past proof. Only where P
+    /// &gt; 0.</summary>
     public static T LoadFactor<T>(T proofLoad, T preload, T share, T load)
         where T : struct, IReal<T> =>
         T.Let(Terms.LoadFactor, T.Max(T.Const(0), proofLoad - preload) / (share * load));

@@ -141,7 +141,8 @@ public sealed record Layout
         return [.. kept];
     }
 
-    /// <summary>The same layout with <paramref name="count"/> bolts by its own rule, pitch and circle kept; null where it has none of that number.</summary>
+    /// <summary>The same layout with <paramref name="count"/> bolts by its own rule, pitch and circle kept; null where it has none
+    /// of that number.</summary>
     public Layout? Grown(int count)
     {
         if (Places().Length - Off.Length == count) return this;

@@ -83,7 +83,8 @@ public enum Heading
     MinusZ,
 }
 
-/// <summary>What one kind of load is worked out from: which inputs it has, how they are called there, and which of them it cannot do without.</summary>
+/// <summary>What one kind of load is worked out from: which inputs it has, how they are called there, and which of them it cannot
+/// do without.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="UsualHeading">Which way it acts where nobody says.</param>
 /// <param name="Inputs">Its inputs in the order of the form.</param>
@@ -140,7 +141,8 @@ public sealed record LoadHelper(HelperKind Kind, Heading Heading)
     /// <summary>Load of a bracket, weight of a panel, axial load of a column (+ presses the foot down).</summary>
     public double Force { get; init; }
 
-    /// <summary>Beside the centroid, at right angles to the load: along x for a load along y, along y for one along x; a panel's middle along x.</summary>
+    /// <summary>Beside the centroid, at right angles to the load: along x for a load along y, along y for one along x; a panel's
+    /// middle along x.</summary>
     public double Offset { get; init; }
 
     /// <summary>A panel's middle along y.</summary>

@@ -26,7 +26,8 @@ public sealed record LoadOrigin(double Factor, ImmutableArray<LoadPart> Parts)
     /// <summary>True where the load is what was stated, and nothing leads to it.</summary>
     internal bool IsAsStated => Factor == 1 && Parts is [{ Factor: 1, Helper: null }];
 
-    /// <summary>One component of a load, N or N·mm: named, and in a working with what led to it. Where nothing did, the number stands for itself.</summary>
+    /// <summary>One component of a load, N or N·mm: named, and in a working with what led to it. Where nothing did, the number
+    /// stands for itself.</summary>
     /// <param name="origin">How the load came about; null where it is as stated.</param>
     /// <param name="load">The load: what the origin reads as in plain numbers.</param>
     /// <param name="which">The component.</param>

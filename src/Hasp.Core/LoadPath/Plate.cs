@@ -52,7 +52,8 @@ public sealed record Plate(ImmutableArray<PlanPoint> Corners, PlanPoint Middle, 
         return nearest;
     }
 
-    /// <summary>Distance from a place to the first edge, of outline or opening, in a unit direction, mm; infinite where the way meets none.</summary>
+    /// <summary>Distance from a place to the first edge, of outline or opening, in a unit direction, mm; infinite where the way
+    /// meets none.</summary>
     public double RayFrom(PlanPoint p, PlanPoint towards)
     {
         var nearest = IsRound ? ToCircle(p, towards, Middle, Diameter) : ToSides(p, towards, Corners);

@@ -18,7 +18,8 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
 
     /// <summary>
     /// Bolt tension with prying, N. The model takes the flange under the head as plastic at its stem under the load, and under the load
-    /// times the flange's required factor; what prying either gives for the load as it stands, the larger, is added. The rule's tensile strength is replaced by yield, which is safe.
+    /// times the flange's required factor; what prying either gives for the load as it stands, the larger, is added. The rule's
+    /// tensile strength is replaced by yield, which is safe.
     /// </summary>
     /// <param name="joint">Bolt, hole, flange (the first part), required factor.</param>
     /// <param name="pull">Tension before prying, N; nothing is pried where it presses.</param>
@@ -44,7 +45,8 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
         return At(n) >= At(1) ? n : 1;
     }
 
-    /// <summary>Tension on one bolt, before prying, at which the flange is plastic at its web and at the bolt line, N; only where the model is used.</summary>
+    /// <summary>Tension on one bolt, before prying, at which the flange is plastic at its web and at the bolt line, N; only where
+    /// the model is used.</summary>
     public T FlangeStrength<T>(Joint joint)
         where T : struct, IReal<T>
     {

@@ -45,7 +45,8 @@ public static class Spacing
     /// <summary>Edge distance of good practice over the bolt diameter.</summary>
     public const double GoodEdge = 2;
 
-    /// <summary>The smallest pitch, the smallest edge distance, and every other one that falls short of good practice; the worst first.</summary>
+    /// <summary>The smallest pitch, the smallest edge distance, and every other one that falls short of good practice; the worst
+    /// first.</summary>
     /// <param name="group">The bolts.</param>
     /// <param name="plate">The plate; null where none is drawn.</param>
     /// <param name="diameter">d, mm.</param>

@@ -118,7 +118,8 @@ public readonly record struct Preloading<T>
     public T TorsionAt(T preload) => Torsion.WhileTightening(
         preload, Thread.Pitch, ThreadFriction, Thread.PitchDiameter, Thread.RootDiameter, Prevailing, Twist);
 
-    /// <summary>What the change of temperature adds to the preload, each layer growing by its own expansion over its share of the grip.</summary>
+    /// <summary>What the change of temperature adds to the preload, each layer growing by its own expansion over its share of the
+    /// grip.</summary>
     private static T Warmed(Joint joint, Stack stack, T bolt, T members, T? times)
     {
         var degrees = joint.Temperatures;

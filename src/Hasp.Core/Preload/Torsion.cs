@@ -47,14 +47,16 @@ public static class Torsion
         where T : struct, IReal<T> =>
         T.Let(Terms.EquivalentNutFactor, arm / diameter);
 
-    /// <summary>Dm, mm, of a countersunk head: its cone presses harder than its axial force, by 1/sin of half its angle (90° metric, 82° inch).</summary>
+    /// <summary>Dm, mm, of a countersunk head: its cone presses harder than its axial force, by 1/sin of half its angle (90°
+    /// metric, 82° inch).</summary>
     /// <param name="meanDiameter">Mean diameter of the cone, mm.</param>
     /// <param name="angle">Whole angle of the cone, degrees.</param>
     public static T ConicalMeanDiameter<T>(T meanDiameter, double angle)
         where T : struct, IReal<T> =>
         T.Let(Terms.ConicalBearingDiameter, meanDiameter / T.Const(Math.Sin(angle * Math.PI / 360), $"sin {angle / 2:0.#}°"));
 
-    /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, and a locking feature, but not the nut's face.</summary>
+    /// <summary>The torque that twists the bolt while it is tightened: pitch and thread friction, and a locking feature, but not
+    /// the nut's face.</summary>
     /// <param name="pitchTorque">N·mm.</param>
     /// <param name="threadFrictionTorque">N·mm.</param>
     /// <param name="prevailing">N·mm; null where nothing locks. It is there in full.</param>
@@ -75,7 +77,8 @@ public static class Torsion
         return T.Let(Terms.TorsionStress, T.Const(16) * threadTorque / (T.Const(Math.PI, "π") * d * d * d));
     }
 
-    /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch, thread friction and a locking feature over the section.</summary>
+    /// <summary>The torsion that tightening to a preload puts into the thread, MPa: pitch, thread friction and a locking feature
+    /// over the section.</summary>
     public static T WhileTightening<T>(T preload, T pitch, T threadFriction, T pitchDiameter, T rootDiameter, T? prevailing = null,
         T? share = null)
         where T : struct, IReal<T> =>

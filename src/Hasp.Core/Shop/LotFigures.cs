@@ -43,7 +43,8 @@ public sealed record LotFigures(int Tests, double Mean, double Deviation, double
 
     /// <summary>What the tests say; no band where they are fewer than three.</summary>
     /// <param name="nutFactors">K of each test that counts.</param>
-    /// <param name="graduation">Graduation that the torque was read by, over the torque: no deviation is less than that of its rounding.</param>
+    /// <param name="graduation">Graduation that the torque was read by, over the torque: no deviation is less than that of its
+    /// rounding.</param>
     /// <exception cref="ArgumentException">There are none.</exception>
     public static LotFigures Of(IReadOnlyCollection<double> nutFactors, double graduation = 0)
     {

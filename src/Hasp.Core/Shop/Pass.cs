@@ -18,7 +18,8 @@ public enum PassMeasure
     /// <summary>A force, N.</summary>
     Force,
 
-    /// <summary>What shows by itself: a sheared spline, a gap that a feeler gauge no longer enters, a torque that no longer rises.</summary>
+    /// <summary>What shows by itself: a sheared spline, a gap that a feeler gauge no longer enters, a torque that no longer
+    /// rises.</summary>
     Sign,
 }
 

@@ -95,7 +95,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
         return [.. FarthestFirst(n / 2).SelectMany(i => new[] { round[i], round[i + (n / 2)] })];
     }
 
-    /// <summary>0 … n − 1 round a circle: next the farthest from all taken, of equals the farthest from the last, of equals the first.</summary>
+    /// <summary>0 … n − 1 round a circle: next the farthest from all taken, of equals the farthest from the last, of equals the
+    /// first.</summary>
     private static IEnumerable<int> FarthestFirst(int n)
     {
         var nearest = Enumerable.Repeat(int.MaxValue, n).ToArray();

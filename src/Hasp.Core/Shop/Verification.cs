@@ -95,7 +95,8 @@ public sealed record Verification(
     /// <summary>Fewest assemblies that count (RCSC specification, pre-installation verification).</summary>
     public const int Fewest = 3;
 
-    /// <summary>Over the least pretension of a code, what a verification has to show (RCSC specification, pre-installation verification).</summary>
+    /// <summary>Over the least pretension of a code, what a verification has to show (RCSC specification, pre-installation
+    /// verification).</summary>
     public const double OverLeast = 1.05;
 
     /// <summary>

@@ -33,7 +33,8 @@ public static class Arranger
     private const int MostColumns = 8;
     private const int MostShown = 4;
 
-    /// <summary>The layouts, the smallest number of bolts first and of each number the one with most reserve; empty where none holds.</summary>
+    /// <summary>The layouts, the smallest number of bolts first and of each number the one with most reserve; empty where none
+    /// holds.</summary>
     public static IReadOnlyList<Arrangement> Of(Joint joint)
     {
         var found = new List<Arrangement>();
@@ -73,7 +74,8 @@ public static class Arranger
         }
     }
 
-    /// <summary>Three and four diameters, and what good practice asks for least, in steps of the shop's rule: 5 mm, or a quarter inch.</summary>
+    /// <summary>Three and four diameters, and what good practice asks for least, in steps of the shop's rule: 5 mm, or a quarter
+    /// inch.</summary>
     private static double[] Pitches(Joint joint, double d)
     {
         var step = joint.Bolts.Thread.System == Catalogue.MeasureSystem.Metric ? 5 : 25.4 / 4;

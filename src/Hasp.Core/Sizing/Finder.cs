@@ -12,7 +12,8 @@ namespace Hasp.Core.Sizing;
 /// <param name="Obstacle">Why this number cannot be laid out with good pitch and edge distances; null where it can.</param>
 public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle = null)
 {
-    /// <summary>What is to be looked at first: the load's reserve, or the tightening's where that falls short. Infinite where nothing is loaded.</summary>
+    /// <summary>What is to be looked at first: the load's reserve, or the tightening's where that falls short. Infinite where
+    /// nothing is loaded.</summary>
     public double Reserve => Reserves.First.Value;
 
     /// <summary>The factor behind it.</summary>
@@ -41,7 +42,8 @@ public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle
 public sealed record FinderCell(
     ScrewThread Thread, string Grade, string? Refusal, double Length, double Torque, FinderEntry[] ByCount)
 {
-    /// <summary>What goes with the grade and was judged with it: washers that are hard enough. Adopted with the cell; empty where nothing changes.</summary>
+    /// <summary>What goes with the grade and was judged with it: washers that are hard enough. Adopted with the cell; empty where
+    /// nothing changes.</summary>
     public IReadOnlyList<Change> With { get; init; } = [];
 
     /// <summary>The same in words; empty where nothing changes.</summary>
@@ -125,11 +127,13 @@ public static class Finder
         return row;
     }
 
-    /// <summary>What is said of the number: the pattern or the kind of joint tells; where nothing is laid out, one stands for any.</summary>
+    /// <summary>What is said of the number: the pattern or the kind of joint tells; where nothing is laid out, one stands for
+    /// any.</summary>
     private static Change[] NumberOf(Values said) =>
         said.Of(Fields.Kind) != Kinds.Kind.Parts.Id ? [] : PatternRules.IsLaidOut(said) ? [Fields.Count.Cleared] : [Fields.Count.To(1)];
 
-    /// <summary>The joint with this size and grade; where its pattern has no room for so many, with fewer, so that those are judged.</summary>
+    /// <summary>The joint with this size and grade; where its pattern has no room for so many, with fewer, so that those are
+    /// judged.</summary>
     private static Joint? CandidateOf(Values said, List<Fault> faults)
     {
         var candidate = JointRules.JointOf(said, faults);

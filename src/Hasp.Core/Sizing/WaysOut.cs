@@ -26,8 +26,8 @@ public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path,
 public sealed record WaysFound(IReadOnlyList<WayOut> Ways, string None);
 
 /// <summary>
-/// Looks for the smallest single changes, one of each kind, after which every check holds; where none does, for two together, then for three:
-/// what gains most is gone on from.
+/// Looks for the smallest single changes, one of each kind, after which every check holds; where none does, for two together, then
+/// for three: what gains most is gone on from.
 /// </summary>
 public static class WaysOut
 {
@@ -199,7 +199,8 @@ public static class WaysOut
         /// <summary>A change of fields alone: judged by their values, written by their texts.</summary>
         internal static Proposal Of(Joint joint, string words, params Change[] changes)
         {
-            // Numbers that the kind found itself are held while the change is judged: they are written with it, or they would be found anew.
+            // Numbers that the kind found itself are held while the change is judged: they are written with it, or they would be
+            // found anew.
             var held = joint.Kind.CountedIn(joint).Where(c => !joint.Said.Has(c.Field) && changes.All(x => x.Path != c.Field.Path))
                 .Select(c => c.Field.To(c.Now(joint)));
             return new(words, joint.Kind.Held(joint).With(changes), [.. changes.Concat(held).Select(c => (c.Path, c.Text))]);
@@ -383,7 +384,8 @@ public static class WaysOut
                    Fields.ThreadLength.Cleared);
     }
 
-    /// <summary>Tightened again after a first settling: what is left to settle is counted, a third of it (check: by a test of the joint).</summary>
+    /// <summary>Tightened again after a first settling: what is left to settle is counted, a third of it (check: by a test of the
+    /// joint).</summary>
     private static IEnumerable<Proposal> Again(Joint joint)
     {
         var left = Math.Round(joint.Tightening.Settling / 3, 4);

@@ -11,7 +11,8 @@ namespace Hasp.Core.Stiffness;
 public readonly record struct RingLayer(double Thickness, double Modulus, double? WasherDiameter,
     double MaxDiameter = double.PositiveInfinity);
 
-/// <summary>Other schools of member stiffness, shown beside the cones: their spread is the honest error bar of a hand calculation.</summary>
+/// <summary>Other schools of member stiffness, shown beside the cones: their spread is the honest error bar of a hand
+/// calculation.</summary>
 public static class MemberSchools
 {
     /// <summary>

@@ -4,7 +4,8 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Stiffness;
 
-/// <summary>Bolt and parts as springs, once: the verdicts read them as drawn, the sampling with every length at so many times its mean. N/mm.</summary>
+/// <summary>Bolt and parts as springs, once: the verdicts read them as drawn, the sampling with every length at so many times its
+/// mean. N/mm.</summary>
 /// <typeparam name="T">How the formulas are read.</typeparam>
 /// <param name="Bolt">kb.</param>
 /// <param name="Members">km.</param>

@@ -8,7 +8,8 @@ namespace Hasp.Core.Uncertainty;
 /// <summary>Counts and sums of one block of samples, for every event.</summary>
 internal sealed class Tally(int count)
 {
-    /// <summary>Bins of the histogram, evenly from 0 to <see cref="Reach"/> times the factor at the means; the last takes all beyond.</summary>
+    /// <summary>Bins of the histogram, evenly from 0 to <see cref="Reach"/> times the factor at the means; the last takes all
+    /// beyond.</summary>
     internal const int Bins = 60;
 
     internal const double Reach = 2.5;
@@ -92,8 +93,9 @@ public readonly record struct Rate(long Failed, long Samples)
     public double Probability => (double)Failed / Samples;
 
     /// <summary>
-    /// 95 % confidence interval of the probability, exact for a count of independent trials (Clopper and Pearson's construction): the ends are
-    /// where so many failures, or more, and so many, or fewer, have a chance of 2.5 %. It covers at least what it says, however rare.
+    /// 95 % confidence interval of the probability, exact for a count of independent trials (Clopper and Pearson's construction):
+    /// the ends are where so many failures, or more, and so many, or fewer, have a chance of 2.5 %. It covers at least what it
+    /// says, however rare.
     /// </summary>
     public (double From, double To) Interval => (
         Failed == 0 ? 0 : Quantile(Tail, Failed, Samples - Failed + 1.0),
@@ -101,7 +103,8 @@ public readonly record struct Rate(long Failed, long Samples)
 
     private const double Tail = 0.025;
 
-    /// <summary>The quantile of a beta distribution, by halving: its distribution rises, and a probability need not be finer than this.</summary>
+    /// <summary>The quantile of a beta distribution, by halving: its distribution rises, and a probability need not be finer than
+    /// this.</summary>
     internal static double Quantile(double share, double a, double b)
     {
         var (low, high) = (0.0, 1.0);

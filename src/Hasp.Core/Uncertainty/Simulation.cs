@@ -111,7 +111,8 @@ public sealed class Simulation
     /// <summary>What is judged and not sampled.</summary>
     public ImmutableArray<NotSampled> NotSampled { get; }
 
-    /// <summary>Index of the case in which each event comes first with everything at its mean; −1 where it is not judged or nothing brings it.</summary>
+    /// <summary>Index of the case in which each event comes first with everything at its mean; −1 where it is not judged or nothing
+    /// brings it.</summary>
     public ImmutableDictionary<Sampled, int> Cases { get; }
 
     private int CaseOf(Sampled what, IReadOnlyList<JudgedLoad> all)
@@ -135,7 +136,8 @@ public sealed class Simulation
             [.. slipping.Select(l => (l.Tension, l.Shear))], Most(Sampled.Shear, l => l.Shear));
     }
 
-    /// <summary>Area that the shear of the bolt stands on, all planes together and packing counted in, where the factor is least, mm².</summary>
+    /// <summary>Area that the shear of the bolt stands on, all planes together and packing counted in, where the factor is least,
+    /// mm².</summary>
     private double WorstSheared()
     {
         var planes = _nominal.Stack.Planes;
@@ -194,8 +196,9 @@ public sealed class Simulation
         where T : struct, IReal<T> => JointUnderLoad.MemberForce(bolt.Least, bolt.Share, T.Const(tension) * x.Load);
 
     /// <summary>
-    /// Friction of all bolts together over what a case asks of it: the parts turn and shift as the shares of the bolts have it, and the work
-    /// of each bolt's friction stands against that of its share, ΣR·V/ΣV². Where the load goes through the centre that is ΣR/ΣV.
+    /// Friction of all bolts together over what a case asks of it: the parts turn and shift as the shares of the bolts have it, and
+    /// the work of each bolt's friction stands against that of its share, ΣR·V/ΣV². Where the load goes through the centre that is
+    /// ΣR/ΣV.
     /// </summary>
     private T WholeSlip<T>(ReadOnlySpan<Tightened<T>> bolts, in Sample<T> x, (double Tension, double Shear)[] loads)
         where T : struct, IReal<T>
@@ -331,9 +334,11 @@ internal sealed class Judgements
         foreach (var check in joint.Judging.Checks.Where(c => c.Info.SetBy != SetBy.Rule))
         {
             var mechanics = m;
-            var under = check.MayApply(joint) ? all.Where(l => check.Judge(mechanics, l.Load).Applies).ToList() : [];
+            List<(int Case, BoltLoad<Plain> Load)> under = check.MayApply(joint) ? all.Where(l => check.Judge(mechanics, l.Load).Applies).ToList() : [];
             if (check.Info.Sampled == Sampled.None && under.Count > 0) left.Add(new(check, "no sample is taken of it"));
             if (check.Info.Sampled == Sampled.None) continue;
+            // Friction that was not chosen to carry the shear is shown and not judged.
+            if (check.Info.ByFriction && joint.Judging.Shear.Bearing) under.Clear();
             if (under.Count == 0) left.Add(new(check, check.Nothing(m)));
             loads.AddRange(under.Select(l => new JudgedLoad(
                 check.Info.Sampled, l.Case, l.Load.Bolt, l.Load.Tension.Value, l.Load.Shear.Value)));

@@ -94,7 +94,8 @@ internal sealed class QuickReader
         return reader;
     }
 
-    /// <summary>True where the line speaks inches: by its thread, its grade, its units, or by what is shown where it says nothing.</summary>
+    /// <summary>True where the line speaks inches: by its thread, its grade, its units, or by what is shown where it says
+    /// nothing.</summary>
     internal bool SpeaksInches
     {
         get
@@ -207,7 +208,8 @@ internal sealed class QuickReader
         return true;
     }
 
-    /// <summary>A sign in front of a number turns something round or says nothing: which, is asked, and the number is not read without it.</summary>
+    /// <summary>A sign in front of a number turns something round or says nothing: which, is asked, and the number is not read
+    /// without it.</summary>
     private bool AskSign()
     {
         if (_tokens[_at].Text is not ("-" or "–" or "−" or "+") || Peek(1) is not { Kind: TokenKind.Number, Spaced: false }
@@ -248,7 +250,8 @@ internal sealed class QuickReader
     private int? _loadOf;
     private readonly List<int> _eachOf = [];
 
-    /// <summary>One bolt's force times the number of bolts, once the whole line is read; where it tells no number, that is asked for.</summary>
+    /// <summary>One bolt's force times the number of bolts, once the whole line is read; where it tells no number, that is asked
+    /// for.</summary>
     private void SettleEach()
     {
         foreach (var at in _eachOf)
@@ -500,7 +503,8 @@ internal sealed class QuickReader
 
     // ---- plates --------------------------------------------------------------------------------------------------------------
 
-    /// <summary>Thicknesses and materials in either order, joined by a plus or a word: 12 steel + 20 aluminium, ½ + ¾ in, 2 x 12 mm plates.</summary>
+    /// <summary>Thicknesses and materials in either order, joined by a plus or a word: 12 steel + 20 aluminium, ½ + ¾ in, 2 x 12 mm
+    /// plates.</summary>
     private bool TryPlates()
     {
         if (TryAlikePlates()) return true;
@@ -554,7 +558,8 @@ internal sealed class QuickReader
     // More parts alike than these are stated one by one: a larger number before "plates" is a thickness.
     private const int MostAlike = 6;
 
-    /// <summary>A number of parts alike: two 12 mm plates, 2 plates 10 mm S355, a pair of 3/8 in plates. Without their thickness it is asked for.</summary>
+    /// <summary>A number of parts alike: two 12 mm plates, 2 plates 10 mm S355, a pair of 3/8 in plates. Without their thickness it
+    /// is asked for.</summary>
     private bool TryAlikePlates()
     {
         if (NumberAt(0) is not { } number || number is < 2 or > MostAlike) return false;
@@ -846,7 +851,8 @@ internal sealed class QuickReader
             : "not understood. Say bolts (4 M16 8.8), a load (72 kN apart, 24 kN across), parts (12 + 20 steel), a finish (oiled, dry, zinc)";
     }
 
-    /// <summary>What only the whole line can tell: words as numbers of bolts, inches or millimetres of bare thicknesses, a ram's force.</summary>
+    /// <summary>What only the whole line can tell: words as numbers of bolts, inches or millimetres of bare thicknesses, a ram's
+    /// force.</summary>
     private void Settle()
     {
         if (Plates.Any(p => p.Unit is null) && _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal)

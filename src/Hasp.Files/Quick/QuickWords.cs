@@ -2,7 +2,8 @@ using Hasp.Core.Catalogue;
 
 namespace Hasp.Files.Quick;
 
-/// <summary>The words a fabricator writes, and what each stands for. Longer phrases are looked for first; letter case does not matter.</summary>
+/// <summary>The words a fabricator writes, and what each stands for. Longer phrases are looked for first; letter case does not
+/// matter.</summary>
 internal static class QuickWords
 {
     /// <summary>Ways a force acts, by the field that it goes into.</summary>

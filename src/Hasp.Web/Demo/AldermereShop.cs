@@ -11,7 +11,8 @@ using Hasp.Web.Services.Shop;
 
 namespace Hasp.Web.Demo;
 
-/// <summary>The shop of the demonstration: wrenches, lots, tests from the simulated calibrator, a strap that is tight and a frame half done.</summary>
+/// <summary>The shop of the demonstration: wrenches, lots, tests from the simulated calibrator, a strap that is tight and a frame
+/// half done.</summary>
 internal static class AldermereShop
 {
     private const string Done = "demonstration complete";

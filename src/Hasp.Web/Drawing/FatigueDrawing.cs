@@ -12,7 +12,8 @@ public sealed record DrawnLimit(string Name, string Class, string Path, double X
 public sealed record DrawnSwing(string Name, bool Worst, string Line, string Beyond, (double X, double Y) Start,
     (double X, double Y) Working, (double X, double Y)? Meets);
 
-/// <summary>Amplitude against mean stress: limits, and the swings of the joint. Everything a view needs, nothing to compute there.</summary>
+/// <summary>Amplitude against mean stress: limits, and the swings of the joint. Everything a view needs, nothing to compute
+/// there.</summary>
 public sealed class FatigueDrawing
 {
     private const double Width = 520, Height = 330;

@@ -190,7 +190,8 @@ public sealed class SheetDrawing
         /// <summary>px across, with its dimensions.</summary>
         internal double WidthAt(double scale) => Math.Max(Least, Left + Right + (Width * scale));
 
-        /// <summary>px across that its name and the labels above and below it need; measured once, as it is asked for at every scale tried.</summary>
+        /// <summary>px across that its name and the labels above and below it need; measured once, as it is asked for at every
+        /// scale tried.</summary>
         private double Least { get; }
 
         /// <summary>px down, with its dimensions.</summary>

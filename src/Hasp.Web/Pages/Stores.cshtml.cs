@@ -11,7 +11,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages;
 
-/// <summary>The Stores: what ships with its sources, and what the shop keeps beside it: lots, wrenches, grades and materials of its own.</summary>
+/// <summary>The Stores: what ships with its sources, and what the shop keeps beside it: lots, wrenches, grades and materials of its
+/// own.</summary>
 [Needs(Right.Read, In = Scope.Any)]
 public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences) : PageModel
 {

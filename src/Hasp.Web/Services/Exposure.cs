@@ -70,7 +70,8 @@ internal sealed class OnlyTheProxy(RequestDelegate next, IOptions<ServerOptions>
     }
 }
 
-/// <summary>Answers only to this machine's names, and lets only pages of this very site ask for anything that is changed or costs work.</summary>
+/// <summary>Answers only to this machine's names, and lets only pages of this very site ask for anything that is changed or costs
+/// work.</summary>
 internal sealed class SameSite(RequestDelegate next, IOptions<ServerOptions> options)
 {
     public Task InvokeAsync(HttpContext context)

@@ -8,7 +8,8 @@ internal static class FileNames
     /// <summary>Type of an XLSX workbook.</summary>
     internal const string Workbook = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
-    /// <summary>A text as the name of a file on any system: letters, digits, spaces and a few marks; never empty, never a path, never hidden.</summary>
+    /// <summary>A text as the name of a file on any system: letters, digits, spaces and a few marks; never empty, never a path,
+    /// never hidden.</summary>
     internal static string Clean(string text)
     {
         var kept = new string([.. text.Select(c => char.IsLetterOrDigit(c) || c is '-' or '_' or '.' or ' ' ? c : '-')])

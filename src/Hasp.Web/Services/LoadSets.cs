@@ -72,7 +72,8 @@ public sealed class LoadSet
     // More bolt loads than these keep a person waiting.
     private const int MostJudged = 2_000_000;
 
-    /// <summary>True where every case can be judged while somebody waits; of a larger file the rows are chosen by tension and shear alone.</summary>
+    /// <summary>True where every case can be judged while somebody waits; of a larger file the rows are chosen by tension and shear
+    /// alone.</summary>
     public bool CanJudge(Joint joint) => (long)Count * joint.Bolts.Count <= MostJudged;
 
     /// <summary>Every case judged by every check of a joint's basis.</summary>

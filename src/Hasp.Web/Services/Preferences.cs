@@ -2,7 +2,8 @@ using Hasp.Core.Quantities;
 
 namespace Hasp.Web.Services;
 
-/// <summary>What one browser prefers: units and theme, and a key that tells its unfinished typing from another's. Kept in cookies.</summary>
+/// <summary>What one browser prefers: units and theme, and a key that tells its unfinished typing from another's. Kept in
+/// cookies.</summary>
 public sealed class Preferences(IHttpContextAccessor http)
 {
     private const string UnitsCookie = "hasp-units";

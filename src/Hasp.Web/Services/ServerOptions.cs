@@ -19,8 +19,8 @@ public sealed class ServerOptions
     public bool Accounts { get; set; }
 
     /// <summary>
-    /// A proxy in front of it does the encryption, and is the only one who reaches it unencrypted: <c>true</c> for one on this machine, else
-    /// the addresses of those on others, parted by semicolons.
+    /// A proxy in front of it does the encryption, and is the only one who reaches it unencrypted: <c>true</c> for one on this
+    /// machine, else the addresses of those on others, parted by semicolons.
     /// </summary>
     [ConfigurationKeyName("behind-proxy")]
     public string BehindProxy { get; set; } = "";

@@ -46,7 +46,8 @@ public sealed class StageTagHelper(IAntiforgery antiforgery) : TagHelper
     private static string E(string text) => WebUtility.HtmlEncode(text);
 }
 
-/// <summary>Lets a button that asks for a part of the page work without scripts as well: it sends the stage's form to the same address.</summary>
+/// <summary>Lets a button that asks for a part of the page work without scripts as well: it sends the stage's form to the same
+/// address.</summary>
 [HtmlTargetElement("button", Attributes = "hx-post")]
 [HtmlTargetElement("button", Attributes = "hx-get")]
 public sealed class PlainButtonTagHelper : TagHelper

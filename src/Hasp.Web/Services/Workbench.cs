@@ -9,7 +9,8 @@ using Hasp.Web.Services.Shop;
 
 namespace Hasp.Web.Services;
 
-/// <summary>A joint as one browser sees it: the document (its own unfinished typing included), what is wrong with it, what it came to.</summary>
+/// <summary>A joint as one browser sees it: the document (its own unfinished typing included), what is wrong with it, what it came
+/// to.</summary>
 public sealed record BenchState
 {
     /// <summary>The joint as stored.</summary>

@@ -7,7 +7,8 @@ using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Aisc;
 
-/// <summary>AISC 360-22, chapter J, by load and resistance factors or by allowable strength. Its checks of bolts and of plates stand in a file each.</summary>
+/// <summary>AISC 360-22, chapter J, by load and resistance factors or by allowable strength. Its checks of bolts and of plates
+/// stand in a file each.</summary>
 [DesignBasis(20)]
 public static class AiscBasis
 {
@@ -194,7 +195,8 @@ internal sealed record AiscUnits(
         [(22.3, Inch / 16, Inch / 8), (28, Inch / 8, Inch / 8), (double.PositiveInfinity, Inch / 8, Inch * 3 / 16)]);
 
     private static readonly AiscUnits Metric = new(
-        // Over the diameter: M16 20 and 22; M20 24 and 26; M22 28 and 30; M24 30 and 32; M27 35 and 37; M30 38 and 40; from M36 d + 8, d + 10.
+        // Over the diameter: M16 20 and 22; M20 24 and 26; M22 28 and 30; M24 30 and 32; M27 35 and 37; M30 38 and 40; from M36 d +
+        // 8, d + 10.
         new(
         [
             (16, 4, 6), (20, 4, 6), (22, 6, 8), (24, 6, 8), (27, 8, 10), (30, 8, 10), (double.PositiveInfinity, 8, 10),
@@ -289,7 +291,8 @@ public sealed record AiscSettings : CodeSettings
     internal T AvailableYield<T>(T nominal)
         where T : struct, IScalar<T> => By(nominal, _yield, 0);
 
-    /// <summary>φRn or Rn/Ω of slip: 0 in standard holes and short slots across, 1 in oversize holes and short slots along, 2 in long slots.</summary>
+    /// <summary>φRn or Rn/Ω of slip: 0 in standard holes and short slots across, 1 in oversize holes and short slots along, 2 in
+    /// long slots.</summary>
     internal T AvailableSlip<T>(T nominal, int holes)
         where T : struct, IScalar<T> => By(nominal, _slip[holes], 0);
 

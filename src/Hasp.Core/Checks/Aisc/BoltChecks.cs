@@ -58,7 +58,8 @@ internal readonly struct ShearCheck : IBoltCheck
     }
 }
 
-/// <summary>Bearing and tear-out at a bolt in the direction of its force, J3.11; in a concentric group the sum over its bolts stands for them.</summary>
+/// <summary>Bearing and tear-out at a bolt in the direction of its force, J3.11; in a concentric group the sum over its bolts
+/// stands for them.</summary>
 internal readonly struct BearingCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("aiscBearing", "Bearing and tear-out", "bears", 1, PreloadUsed.None,
@@ -115,7 +116,8 @@ internal readonly struct BearingCheck : IBoltCheck
     }
 }
 
-/// <summary>Concentric groups: each bolt carries the least of its own shear, and of bearing and tear-out in each part; the bolts add up.</summary>
+/// <summary>Concentric groups: each bolt carries the least of its own shear, and of bearing and tear-out in each part; the bolts
+/// add up.</summary>
 internal readonly struct GroupCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscGroup", "Group in shear and bearing", "group bears", 1, PreloadUsed.None,
@@ -252,7 +254,8 @@ internal readonly struct CombinedCheck : IBoltCheck
     }
 }
 
-/// <summary>Slip resistance, J3.9, with what tension leaves of the clamp, J3.10: the tension is that on the connection, shared by its bolts.</summary>
+/// <summary>Slip resistance, J3.9, with what tension leaves of the clamp, J3.10: the tension is that on the connection, shared by
+/// its bolts.</summary>
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("aiscSlip", "Slip resistance", "slips", 1, PreloadUsed.None,

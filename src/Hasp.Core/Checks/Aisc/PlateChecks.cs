@@ -27,7 +27,8 @@ internal readonly struct YieldingCheck : IPartCheck
     public static int PartAt(int place, Joint joint) => place;
 }
 
-/// <summary>Rupture of the net section of each part, J4.1(b), over every path from side to side; holes count 1/16 in, metric 2 mm, more (B4.3b).</summary>
+/// <summary>Rupture of the net section of each part, J4.1(b), over every path from side to side; holes count 1/16 in, metric 2 mm,
+/// more (B4.3b).</summary>
 internal readonly struct RuptureCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("aiscRupture", "Rupture of the net section", "net section", 1, PreloadUsed.None,

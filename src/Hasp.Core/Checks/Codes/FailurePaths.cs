@@ -35,7 +35,8 @@ internal sealed record FailurePath(
     }
 }
 
-/// <summary>Strength of a part along a failure path, N per mm of each of its lengths: what a code's formula comes to on a millimetre.</summary>
+/// <summary>Strength of a part along a failure path, N per mm of each of its lengths: what a code's formula comes to on a
+/// millimetre.</summary>
 internal readonly record struct PathStrength(double NetPulled, double GrossPulled, double NetSheared, double GrossSheared);
 
 /// <summary>
@@ -64,7 +65,8 @@ internal sealed class FailurePaths
     private readonly double _across;
     private readonly double _along;
 
-    /// <summary>A straight piece of fracture from one bolt to another of a later line, and the levels at which it crosses the lines between.</summary>
+    /// <summary>A straight piece of fracture from one bolt to another of a later line, and the levels at which it crosses the lines
+    /// between.</summary>
     private readonly record struct Step(int To, double Gross, double Net, int From, int Until);
 
     /// <summary>Lays out the walk over a part.</summary>

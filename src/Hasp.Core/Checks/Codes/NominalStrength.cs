@@ -3,7 +3,8 @@ using Hasp.Core.Catalogue;
 
 namespace Hasp.Core.Checks.Codes;
 
-/// <summary>Nominal strengths of a property class, as the codes of the ISO bolts design with them; they are not the minima of ISO 898-1. MPa.</summary>
+/// <summary>Nominal strengths of a property class, as the codes of the ISO bolts design with them; they are not the minima of ISO
+/// 898-1. MPa.</summary>
 /// <param name="Grade">Property class.</param>
 /// <param name="Yield">fyb.</param>
 /// <param name="Tensile">fub.</param>

@@ -13,7 +13,8 @@ internal sealed class PartPlans
 
     private PartPlans(ImmutableArray<PartPlan?> parts) => Parts = parts;
 
-    /// <summary>One entry a layer; null for a part that bears on no bolt or is of concrete, and for all where the places of several bolts are not stated.</summary>
+    /// <summary>One entry a layer; null for a part that bears on no bolt or is of concrete, and for all where the places of several
+    /// bolts are not stated.</summary>
     public ImmutableArray<PartPlan?> Parts { get; }
 
     /// <summary>Lays the parts of a joint out.</summary>
@@ -93,7 +94,8 @@ internal sealed class PartPlan
     private readonly Found _found;
     private readonly ImmutableArray<int[]> _ring;
 
-    /// <summary>What was found about the bolts in a part: kept with the group of bolts, so that a search over grades finds it once.</summary>
+    /// <summary>What was found about the bolts in a part: kept with the group of bolts, so that a search over grades finds it
+    /// once.</summary>
     private sealed class Found
     {
         public BoltPlace[]?[] Places { get; } = new BoltPlace[4][];
@@ -288,8 +290,9 @@ internal sealed class PartPlan
             this);
 
     /// <summary>
-    /// What the greatest and least distances are asked of, bolt by bolt: in rows and columns both ways along, since the end that a bolt bears
-    /// to depends on the case; round a circle or a frame from neighbour to neighbour, and to the edge that is really next.
+    /// What the greatest and least distances are asked of, bolt by bolt: in rows and columns both ways along, since the end that a
+    /// bolt bears to depends on the case; round a circle or a frame from neighbour to neighbour, and to the edge that is really
+    /// next.
     /// </summary>
     public IEnumerable<(int Bolt, int Direction, BoltPlace Place)> Distances()
     {
@@ -309,7 +312,8 @@ internal sealed class PartPlan
         }
     }
 
-    /// <summary>Distance from a bolt to the edge that is next to it, of outline or opening, mm; not a number where it is not known.</summary>
+    /// <summary>Distance from a bolt to the edge that is next to it, of outline or opening, mm; not a number where it is not
+    /// known.</summary>
     private double RealEdge(int bolt)
     {
         var (a, b) = (Bolts[bolt].X, Bolts[bolt].Y);

@@ -100,7 +100,8 @@ internal static class PathCheck
         "through " + (path.Through.Length == 1 ? "bolt " : "bolts ")
             + string.Join(", ", path.Through.Select(b => joint.Pattern?.NumberOf(b) ?? 1));
 
-    /// <summary>True where the tension over a block counts half: as stated, or where the load does not act through the centroid of the bolts.</summary>
+    /// <summary>True where the tension over a block counts half: as stated, or where the load does not act through the centroid of
+    /// the bolts.</summary>
     internal static bool IsUneven(CodeSettings how, bool concentric) =>
         how.BlockTension == BlockTension.Uneven || (how.BlockTension == BlockTension.ByLoad && !concentric);
 
@@ -114,7 +115,8 @@ internal static class PathCheck
                 layer.Thickness, found.Part + 1, layer.Name));
     }
 
-    /// <summary>The load of a path in a working: of a concentric case as the share of the bolts that go with it, else as the sum of their forces.</summary>
+    /// <summary>The load of a path in a working: of a concentric case as the share of the bolts that go with it, else as the sum of
+    /// their forces.</summary>
     internal static T ForceOf<T>(in Mechanics<T> m, in JointLoad<T> load, in Found found)
         where T : struct, IScalar<T>
     {

@@ -22,7 +22,8 @@ internal readonly record struct SpacingLimit(string Name, double Actual, double 
         $"{Name} {QuantityText.ShowText(Actual, Dimension.Length, UnitSystem.Si)}, at {(IsLeast ? "least" : "most")} {QuantityText.ShowText(Allowed, Dimension.Length, UnitSystem.Si)}";
 }
 
-/// <summary>Judges the distances of a pattern by the limits of a code: one that is not kept falls short, those that are kept give no reserve.</summary>
+/// <summary>Judges the distances of a pattern by the limits of a code: one that is not kept falls short, those that are kept give
+/// no reserve.</summary>
 internal static class SpacingLimits
 {
     /// <summary>The limits for one bolt in a part and a direction.</summary>

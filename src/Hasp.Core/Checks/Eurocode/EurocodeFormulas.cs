@@ -95,7 +95,8 @@ public static class EurocodeFormulas
             BlockResistance, (eccentric ? T.Const(0.5) * pulled : pulled) + (yield * netShear / (T.Const(Math.Sqrt(3), "√3") * gammaM0)));
     }
 
-    /// <summary>leff,cp of a row in its circular pattern, mm: 2π·m; at an end π·m + 2·e1; in a run, and where the flange is no longer, at most <paramref name="most"/> (Tables 6.4, 6.6).</summary>
+    /// <summary>leff,cp of a row in its circular pattern, mm: 2π·m; at an end π·m + 2·e1; in a run, and where the flange is no
+    /// longer, at most <paramref name="most"/> (Tables 6.4, 6.6).</summary>
     /// <param name="reach">m, mm.</param>
     /// <param name="end">e1 of a row at an end, mm; null for an inner row.</param>
     /// <param name="most">2p in a run of rows, mm; null for a row alone.</param>
@@ -107,7 +108,8 @@ public static class EurocodeFormulas
         return T.Let(StubRound, most is { } limit ? T.Min(alone, limit) : alone);
     }
 
-    /// <summary>leff,nc of a row in its other patterns, mm: 4m + 1.25e; at an end 2m + 0.625e + e1; in a run at most <paramref name="most"/> (Tables 6.4, 6.6).</summary>
+    /// <summary>leff,nc of a row in its other patterns, mm: 4m + 1.25e; at an end 2m + 0.625e + e1; in a run at most <paramref
+    /// name="most"/> (Tables 6.4, 6.6).</summary>
     /// <param name="reach">m, mm.</param>
     /// <param name="edge">e, mm.</param>
     /// <param name="end">e1 of a row at an end, mm; null for an inner row.</param>

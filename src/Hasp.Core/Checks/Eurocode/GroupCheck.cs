@@ -69,7 +69,8 @@ internal readonly struct GroupCheck : IPartCheck
         return share == 1 ? bearing : T.Let(EurocodeTerms.GroupBolt, bearing / T.Const(share), weakest.Bolt + 1);
     }
 
-    /// <summary>The group under a case; null where the case is eccentric or askew, where one bolt is no group, or where something is not known.</summary>
+    /// <summary>The group under a case; null where the case is eccentric or askew, where one bolt is no group, or where something
+    /// is not known.</summary>
     private static Group? Of(in Mechanics<Plain> m, LoadCase load)
     {
         var joint = m.Joint;

@@ -5,7 +5,8 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Eurocode;
 
-/// <summary>Spacing, end and edge distances, Table 3.3: least ones always, greatest ones by exposure. Kept or not: no reserve is made of them.</summary>
+/// <summary>Spacing, end and edge distances, Table 3.3: least ones always, greatest ones by exposure. Kept or not: no reserve is
+/// made of them.</summary>
 internal readonly struct SpacingCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new("enSpacing", "Spacing and edges", "spacing", 1, PreloadUsed.None,

@@ -88,8 +88,8 @@ internal readonly struct CombinedCheck : IBoltCheck
 }
 
 /// <summary>
-/// The flange as a T-stub with its bolts, Table 6.2: modes 1 to 3 of a row of two bolts, the row alone and as one of a run of rows, with the
-/// least of the lengths that both give it.
+/// The flange as a T-stub with its bolts, Table 6.2: modes 1 to 3 of a row of two bolts, the row alone and as one of a run of rows,
+/// with the least of the lengths that both give it.
 /// </summary>
 internal readonly struct FlangeCheck : IBoltCheck
 {
@@ -124,8 +124,8 @@ internal readonly struct FlangeCheck : IBoltCheck
     }
 
     /// <summary>
-    /// True where prying forces may arise: the bolts are no longer than Table 6.2 says. Lb is the grip with half of head and nut; of a screw
-    /// in a tapped part with half a diameter in the place of half the nut.
+    /// True where prying forces may arise: the bolts are no longer than Table 6.2 says. Lb is the grip with half of head and nut;
+    /// of a screw in a tapped part with half a diameter in the place of half the nut.
     /// </summary>
     private static bool IsPried<T>(in Mechanics<T> m, Prying prying, T round, T other)
         where T : struct, IScalar<T>

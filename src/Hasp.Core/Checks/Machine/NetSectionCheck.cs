@@ -6,9 +6,9 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Machine;
 
 /// <summary>
-/// Yield of a part over the tension between its holes. Where the holes side by side are stated, the whole in-plane force passes them; where a
-/// pattern is laid out and the sides are known, every path from side to side against the bolts behind it, each slanting step giving s²/(4g)
-/// back.
+/// Yield of a part over the tension between its holes. Where the holes side by side are stated, the whole in-plane force passes
+/// them; where a pattern is laid out and the sides are known, every path from side to side against the bolts behind it, each
+/// slanting step giving s²/(4g) back.
 /// </summary>
 internal readonly struct NetSectionCheck : IPartCheck
 {
@@ -58,7 +58,8 @@ internal readonly struct NetSectionCheck : IPartCheck
         where T : struct, IScalar<T> =>
         T.Given(Terms.MemberYield, joint.Layers[part].Material.Yield, part + 1, Traced.Reads<T>() ? joint.Layers[part].Material.Cited : null);
 
-    /// <summary>Strength of a path by the formula of this check, on a millimetre of what is pulled; none where a number of holes is stated.</summary>
+    /// <summary>Strength of a path by the formula of this check, on a millimetre of what is pulled; none where a number of holes is
+    /// stated.</summary>
     private readonly struct Rules : PathCheck.IRules
     {
         public static bool Sections => true;

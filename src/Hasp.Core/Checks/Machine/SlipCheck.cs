@@ -4,7 +4,8 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
-/// <summary>Friction of the clamp that is left over the shear, at the smallest preload; nothing is left where the faces are apart.</summary>
+/// <summary>Friction of the clamp that is left over the shear, at the smallest preload; nothing is left where the faces are
+/// apart.</summary>
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("slip", "Slip", "slips", 1.25, PreloadUsed.Smallest,

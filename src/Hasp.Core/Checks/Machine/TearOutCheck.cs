@@ -4,7 +4,8 @@ using Hasp.Core.LoadPath;
 
 namespace Hasp.Core.Checks.Machine;
 
-/// <summary>Shear yield of the layer over the stress on the two planes from the hole to its edge; only layers whose edge is stated or drawn.</summary>
+/// <summary>Shear yield of the layer over the stress on the two planes from the hole to its edge; only layers whose edge is stated
+/// or drawn.</summary>
 internal readonly struct TearOutCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("tearOut", "Tear-out", "tears out", 2.0, PreloadUsed.None,

@@ -2,7 +2,8 @@ using Hasp.Core.Formulas;
 
 namespace Hasp.Core.Checks.Margins;
 
-/// <summary>The margin basis: MS = allowable/(FF·FS·load) − 1. Every function here gives the margin plus 1, the load factor. Forces in N.</summary>
+/// <summary>The margin basis: MS = allowable/(FF·FS·load) − 1. Every function here gives the margin plus 1, the load factor. Forces
+/// in N.</summary>
 public static class MarginFormulas
 {
     /// <summary>

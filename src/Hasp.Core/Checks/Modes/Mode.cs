@@ -17,7 +17,8 @@ public enum Looked
     /// </summary>
     SecondLine,
 
-    /// <summary>It applies, nothing judges it, and by mechanics it falls short; or what it needs was not given; or a figure is void.</summary>
+    /// <summary>It applies, nothing judges it, and by mechanics it falls short; or what it needs was not given; or a figure is
+    /// void.</summary>
     Open,
 
     /// <summary>This joint cannot fail so.</summary>
@@ -45,8 +46,9 @@ public sealed record Mode(string Id, string Name, Func<Joint, string?> ExemptBy,
     params ImmutableArray<string> Others)
 {
     /// <summary>
-    /// What the second line asks of a check that the load sets, where loads come with their partial factors in them: 1/φ of AISC 360-22, J3.7,
-    /// φ = 0.75, the largest of the codes' factors on rupture. Elsewhere the check's own required factor; of what the tool sets always that.
+    /// What the second line asks of a check that the load sets, where loads come with their partial factors in them: 1/φ of AISC
+    /// 360-22, J3.7, φ = 0.75, the largest of the codes' factors on rupture. Elsewhere the check's own required factor; of what the
+    /// tool sets always that.
     /// </summary>
     public const double Margin = 4.0 / 3;
 

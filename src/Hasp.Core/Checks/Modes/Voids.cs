@@ -68,7 +68,8 @@ internal static class Voids
             "which way each part pulls: there is shear, and all parts pull the same way");
     }
 
-    /// <summary>A part that the bolts bear on tears out to its edge: how far that is, nobody said, and no rule of the basis asks for it.</summary>
+    /// <summary>A part that the bolts bear on tears out to its edge: how far that is, nobody said, and no rule of the basis asks
+    /// for it.</summary>
     private static IEnumerable<Ask> OfEdges(Joint joint, Stack stack) =>
         !joint.Kind.IsParts || !joint.Sharing.AnyShear || stack.Planes.Length == 0
             || !joint.Judging.Checks.Any(c => c == Machine.MachineBasis.TearOut || c.Id == "msBearingUltimate") ? []

@@ -50,7 +50,8 @@ internal static class Base
             alpha, BoltTensile<T>(m.Joint), m.Thread.StressArea, m.Joint.Judging.By<EurocodeSettings>().GammaM2<T>());
     }
 
-    /// <summary>F1,vb,Rd: the bolt's bearing in the plate (Table 3.4), its least edge taken as end and as side, since shear may come any way.</summary>
+    /// <summary>F1,vb,Rd: the bolt's bearing in the plate (Table 3.4), its least edge taken as end and as side, since shear may
+    /// come any way.</summary>
     internal static T PlateBearing<T>(in Mechanics<T> m)
         where T : struct, IScalar<T>
     {

@@ -364,7 +364,8 @@ internal sealed record BasePlateInputs(
     /// <summary>Es/Ecm with Ecm = 22 000·((fck + 8)/10)^0.3 (EN 1992-1-1, Table 3.1).</summary>
     internal double ModularRatio => SteelModulus / (22_000 * Math.Pow((Fck + 8) / 10, 0.3));
 
-    /// <summary>Grout and concrete as the part under the plate; it bears on nothing in the checks, its figures are those of the bed.</summary>
+    /// <summary>Grout and concrete as the part under the plate; it bears on nothing in the checks, its figures are those of the
+    /// bed.</summary>
     internal (double Thickness, Material Material) Bed => (Math.Max(1, Grout), Standards.MaterialBands("Concrete C20/25")[0]);
 
     /// <summary>How a row of bolts bends the plate.</summary>

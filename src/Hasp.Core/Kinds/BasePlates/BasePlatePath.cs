@@ -51,7 +51,8 @@ internal sealed record BasePlatePath(BasePlateInputs Inputs, BoltPattern Pattern
     public T OnParts<T>(in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Case.InPlane<T>();
 
-    /// <summary>Tension by each school, for the working: the compression line, the stress block. Null where the schools do not differ.</summary>
+    /// <summary>Tension by each school, for the working: the compression line, the stress block. Null where the schools do not
+    /// differ.</summary>
     internal (double Line, double Block)? BySchools(LoadCase load, int bolt) =>
         AllPull(load) || Solve(load) is not { } block ? null : (Math.Max(0, _line.Tension<Plain>(load, bolt).Value), block.Tensions[bolt]);
 

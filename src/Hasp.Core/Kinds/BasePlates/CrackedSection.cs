@@ -12,7 +12,8 @@ internal static class CrackedSection
 {
     private const int MostRounds = 200;
 
-    /// <summary>What was found: bolt tensions and the compression under the plate, N; where it acts, mm; the greatest pressure at a corner, MPa.</summary>
+    /// <summary>What was found: bolt tensions and the compression under the plate, N; where it acts, mm; the greatest pressure at a
+    /// corner, MPa.</summary>
     internal sealed record Solution(double[] Tensions, double Compression, double AtX, double AtY, double Peak);
 
     /// <summary>Finds the plane.</summary>

@@ -123,7 +123,8 @@ internal readonly struct ClosureReliefCheck : IPartCheck
     public static string Nothing(in Mechanics<Plain> m) => "no relief is stated";
 }
 
-/// <summary>Nothing yields in the proof test, which is made cold: the strength that the temperature takes in service is there again.</summary>
+/// <summary>Nothing yields in the proof test, which is made cold: the strength that the temperature takes in service is there
+/// again.</summary>
 internal readonly struct ClosureTestCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = ClosureChecks.Info(

@@ -240,7 +240,8 @@ internal sealed record ClosureInputs(
     /// <summary>True where a row tears out into the holes of the next before the last one tears out to the end.</summary>
     internal bool IsByRows(double end) => Rows > 1 && RowPitch - (Hole / 2) < end;
 
-    /// <summary>Centre of a hole to where the metal that it tears out ends: the end of the part, or the edge of the next row's hole.</summary>
+    /// <summary>Centre of a hole to where the metal that it tears out ends: the end of the part, or the edge of the next row's
+    /// hole.</summary>
     internal double Metal(double end) => IsByRows(end) ? RowPitch - (Hole / 2) : end;
 
     internal static bool IsHot(Temperatures t) => Math.Max(t.Parts, t.Bolts) > Warm;

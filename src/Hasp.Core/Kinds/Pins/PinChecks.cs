@@ -96,7 +96,8 @@ internal readonly struct PinNetCheck : IPinPartCheck
     }
 }
 
-/// <summary>A thin, wide eye dishes sideways before its whole section yields: only 2t + 16 mm on each side of the hole are counted.</summary>
+/// <summary>A thin, wide eye dishes sideways before its whole section yields: only 2t + 16 mm on each side of the hole are
+/// counted.</summary>
 internal readonly struct PinDishingCheck : IPinPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(

@@ -66,7 +66,8 @@ internal static class EnPin
 /// <summary>Formulas of EN 1993-1-8:2005, 3.13. N, mm, MPa, N·mm.</summary>
 public static class EnPinFormulas
 {
-    /// <summary>αv·A·fup/γM2 in each plane; αv 0.6 of a pin (Table 3.10), of a bolt with threads in the planes by its grade (Table 3.4).</summary>
+    /// <summary>αv·A·fup/γM2 in each plane; αv 0.6 of a pin (Table 3.10), of a bolt with threads in the planes by its grade (Table
+    /// 3.4).</summary>
     public static T Shear<T>(T share, T area, T tensile, T gammaM2, T planes)
         where T : struct, IReal<T> => T.Let(PinTerms.ShearResistance, planes * (share * area * tensile / gammaM2));
 

@@ -44,7 +44,8 @@ public static class PinFormulas
         where T : struct, IReal<T> =>
         T.Let(PinTerms.BearingLoad, allowable * diameter * thickness);
 
-    /// <summary>be = min((w − d0)/2, 2t + 16 mm): what of each side of the hole a thin eye still stretches before it dishes (AISC 360-22, D5.1(a)).</summary>
+    /// <summary>be = min((w − d0)/2, 2t + 16 mm): what of each side of the hole a thin eye still stretches before it dishes (AISC
+    /// 360-22, D5.1(a)).</summary>
     public static T EffectiveWidth<T>(T width, T hole, T thickness)
         where T : struct, IReal<T> =>
         T.Let(PinTerms.EffectiveWidth, T.Min((width - hole) / T.Const(2), (T.Const(2) * thickness) + T.Const(16)));
@@ -59,7 +60,8 @@ public static class PinFormulas
         where T : struct, IReal<T> =>
         T.Let(PinTerms.Modulus, T.Const(Math.PI, "π") * diameter * diameter * diameter / T.Const(32));
 
-    /// <summary>M = P·((a + b)/2 + c): one cheek only, the pin held by nothing but its two parts; on the safe side of any restraint.</summary>
+    /// <summary>M = P·((a + b)/2 + c): one cheek only, the pin held by nothing but its two parts; on the safe side of any
+    /// restraint.</summary>
     public static T MomentOneCheek<T>(T load, T outer, T inner, T gap)
         where T : struct, IReal<T> =>
         T.Let(Terms.PinMoment, load * (((outer + inner) / T.Const(2)) + gap), 0,

@@ -40,8 +40,8 @@ internal readonly struct SpliceGrossCheck : IPartCheck
 }
 
 /// <summary>
-/// Plates and covers bent in their plane by a moment, and by a force across over its lever: elastic stress at the edge of the gross section.
-/// The covers at the gap, the plates where the covers end; of a lap both at the ends of the lap.
+/// Plates and covers bent in their plane by a moment, and by a force across over its lever: elastic stress at the edge of the gross
+/// section. The covers at the gap, the plates where the covers end; of a lap both at the ends of the lap.
 /// </summary>
 internal readonly struct SpliceBendingCheck : IPartCheck
 {

@@ -118,7 +118,8 @@ internal static class SpliceDrawing
         return new("Elevation, cut", marks.ToImmutable(), measures.ToImmutable());
     }
 
-    /// <summary>The upper face of a plate under two covers: the thicker one lies between them, the thinner where packing leaves it.</summary>
+    /// <summary>The upper face of a plate under two covers: the thicker one lies between them, the thinner where packing leaves
+    /// it.</summary>
     private static double Up(SpliceInputs s, double plate) =>
         (Math.Max(s.Left, s.Right) / 2) - (plate < Math.Max(s.Left, s.Right) ? s.AtHead : 0);
 
@@ -130,7 +131,8 @@ internal static class SpliceDrawing
         Outline.Box(Ink.Bolt, x - (0.85 * d), bottom - (0.8 * d), x + (0.85 * d), bottom, Fields.Nut),
     ];
 
-    /// <summary>Cut across, through the bolts of the thinner side, where the packing lies: the parts from edge to edge, one under the other.</summary>
+    /// <summary>Cut across, through the bolts of the thinner side, where the packing lies: the parts from edge to edge, one under
+    /// the other.</summary>
     private static View Section(Joint joint, SpliceInputs s)
     {
         var marks = ImmutableArray.CreateBuilder<Mark>();

@@ -144,7 +144,8 @@ public static class SpliceKind
             new(SpliceTerms.Packing, Math.Max(s.AtHead, s.AtNut))];
     }
 
-    /// <summary>The bolts of both sides about the middle of the gap, where the splice is stiffest: those next to it come first, on either side.</summary>
+    /// <summary>The bolts of both sides about the middle of the gap, where the splice is stiffest: those next to it come first, on
+    /// either side.</summary>
     private static Assembly Assembled(Joint joint)
     {
         var s = joint.Of<SpliceInputs>();

@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Hasp.Web.Pages.Joints;
 
-/// <summary>The Basis stage: by which code the joint is judged, what that asks for, every basis side by side, how many bolts it takes and where.</summary>
+/// <summary>The Basis stage: by which code the joint is judged, what that asks for, every basis side by side, how many bolts it
+/// takes and where.</summary>
 public sealed class BasisModel(Workbench bench, Preferences preferences, JointStore store, ProjectBasis projects) : StageModel(bench,
     preferences)
 {

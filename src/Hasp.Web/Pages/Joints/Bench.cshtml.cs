@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages.Joints;
 
-/// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed in.</summary>
+/// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed
+/// in.</summary>
 public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSets sets, Preferences preferences, IAuthorship author) : StageModel(bench, preferences)
 {
     /// <summary>The check whose working is open; empty where none is.</summary>

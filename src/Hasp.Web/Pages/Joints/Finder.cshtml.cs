@@ -10,7 +10,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages.Joints;
 
-/// <summary>The Finder: sizes down, grades across, one number of bolts at a time; what governs each cell, and where it begins to hold.</summary>
+/// <summary>The Finder: sizes down, grades across, one number of bolts at a time; what governs each cell, and where it begins to
+/// hold.</summary>
 public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferences) : PageModel, IStagePage
 {
     private const int UsualMost = 24;
@@ -156,7 +157,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         static string Usual(IEnumerable<string> reasons) => reasons.GroupBy(r => r).MaxBy(g => g.Count())!.Key;
     }
 
-    /// <summary>True for a size that holds in some grade, stands now, or stands next to one that holds: the others are folded away.</summary>
+    /// <summary>True for a size that holds in some grade, stands now, or stands next to one that holds: the others are folded
+    /// away.</summary>
     public bool IsShown(int row) => Unfold || Worth(row) || Worth(row - 1) || Worth(row + 1);
 
     private bool Worth(int row) =>

@@ -24,7 +24,8 @@ public sealed record BoltChange(int Number, SweptBolt Before, SweptBolt Now)
     public double Times => Now.Reserve / Before.Reserve;
 }
 
-/// <summary>Load cases from a file: sent, its columns named once, read in the background, those that can govern taken into the joint.</summary>
+/// <summary>Load cases from a file: sent, its columns named once, read in the background, those that can govern taken into the
+/// joint.</summary>
 [RequestSizeLimit(LoadTable.MaxBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = LoadTable.MaxBytes + 1_000_000)]
 public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences) : PageModel

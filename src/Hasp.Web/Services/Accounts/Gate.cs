@@ -13,7 +13,8 @@ namespace Hasp.Web.Services;
 /// </summary>
 public sealed class Gate(Named named, Access access, IAuthorizationService authorization)
 {
-    /// <summary>Status of the refusal: 404 for what is not there or not one's own, 403 for what one may not; null where it may go on.</summary>
+    /// <summary>Status of the refusal: 404 for what is not there or not one's own, 403 for what one may not; null where it may go
+    /// on.</summary>
     /// <param name="http">The request.</param>
     /// <param name="need">What is asked.</param>
     /// <param name="ids">What is named, each with whether it is only looked at.</param>

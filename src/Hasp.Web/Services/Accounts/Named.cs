@@ -47,7 +47,8 @@ public sealed class Named(JointStore store, Access access)
         _ => Task.FromResult<Thing?>(Thing.House),
     };
 
-    /// <summary>The project of the Board: the one asked for where it may be seen, else the first of one's own; null where there is none.</summary>
+    /// <summary>The project of the Board: the one asked for where it may be seen, else the first of one's own; null where there is
+    /// none.</summary>
     internal async Task<Thing> OfBoard(ProjectId? asked)
     {
         var own = (await store.Projects()).Where(p => access.Sees(p.Id)).ToList();
@@ -56,7 +57,8 @@ public sealed class Named(JointStore store, Access access)
         return ProjectId is null ? Thing.House : new(ProjectId);
     }
 
-    /// <summary>What stands for a thing that is not there: what the house shares is missing to whoever might see it, the rest to everybody.</summary>
+    /// <summary>What stands for a thing that is not there: what the house shares is missing to whoever might see it, the rest to
+    /// everybody.</summary>
     internal static Thing Nothing(IId id) => id is LotId or RecordId ? Thing.House : new(0);
 
     private async Task<Thing?> OfJoint(int id)

@@ -74,7 +74,8 @@ public sealed class JointRecord
     /// <summary>The record of a joint.</summary>
     public static JointRecord Of(IReadOnlyList<EntryRow> entries, TighteningPlan plan) => new(entries, plan);
 
-    /// <summary>Where the clamp of each bolt that is through lies in the window, as far as something was read that tells it: by what was read last.</summary>
+    /// <summary>Where the clamp of each bolt that is through lies in the window, as far as something was read that tells it: by
+    /// what was read last.</summary>
     public IReadOnlyList<AsBuiltBolt> AsBuilt(Result result) =>
         [.. Bolts.Select(b => b.Passes.Where(p => IsFull(p.Key)).Select(p => p.Value).OrderByDescending(r => r.Entry.Number)
                 .Select(r => ClampOf(result, b.Number, r))

@@ -7,7 +7,8 @@ using Hasp.Store;
 
 namespace Hasp.Web.Services.Shop;
 
-/// <summary>A joint in the shop: its plan with the lot and the wrench in hand, whether it may be tightened now, and what was done.</summary>
+/// <summary>A joint in the shop: its plan with the lot and the wrench in hand, whether it may be tightened now, and what was
+/// done.</summary>
 public sealed record JointShop
 {
     /// <summary>What the joint came to.</summary>

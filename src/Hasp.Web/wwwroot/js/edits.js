@@ -159,8 +159,8 @@
     f.value = text;
   };
 
-  // A progress bar's answer belongs to the joint as it was when it asked: where that has changed since, or is about to, it asks again; where the bar
-  // itself is gone, so is its question.
+  // A progress bar's answer belongs to the joint as it was when it asked: where that has changed since, or is about to, it asks
+  // again; where the bar itself is gone, so is its question.
   const seen = () => document.querySelector("#stage-state input[name=Seen]")?.value;
   const isBar = (e) => e.id === "progress" || e.id === "import-progress";
   document.addEventListener("htmx:beforeRequest", (e) => { if (isBar(e.detail.elt)) e.detail.elt.askedAt = seen(); });

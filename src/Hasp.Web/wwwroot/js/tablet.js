@@ -1,5 +1,5 @@
-// The tablet at the joint: one bolt at a time. What is entered is kept on the device first, each entry under a key of its own, and then sent; it leaves the
-// device only when the server has said that it is kept.
+// The tablet at the joint: one bolt at a time. What is entered is kept on the device first, each entry under a key of its own, and
+// then sent; it leaves the device only when the server has said that it is kept.
 (() => {
   const root = document.getElementById("tablet");
   if (!root) return;
@@ -13,7 +13,8 @@
   let sending = false;
   let signedOut = false;
   let may = plan.may;
-  // The device's clock may be off. What the server says is late by the way it took: of several sayings the one that puts it furthest on is nearest the truth.
+  // The device's clock may be off. What the server says is late by the way it took: of several sayings the one that puts it
+  // furthest on is nearest the truth.
   let ahead = Date.parse(may.now) - Date.now();
   const told = (moment) => {
     const said = Date.parse(moment) - Date.now();
