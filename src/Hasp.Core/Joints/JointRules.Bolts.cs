@@ -130,7 +130,8 @@ public static partial class JointRules
     /// </summary>
     public static IReadOnlyList<Change> HarderWashers(Values said)
     {
-        if (said.Stated(Fields.Thread) is not { } size || Standards.FindThread(size) is not { } thread
+        if ((said.Of(Fields.HeadWasher) == "none" && said.Of(Fields.NutWasher) == "none")
+            || said.Stated(Fields.Thread) is not { } size || Standards.FindThread(size) is not { } thread
             || GradeFor(said, thread, []) is not { } grade) return [];
         return
         [

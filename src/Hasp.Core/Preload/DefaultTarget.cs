@@ -26,13 +26,16 @@ internal static class DefaultTarget
         }
         var usual = (int)Math.Round(JointRules.UsualAim * 100);
         var why = "";
+        // Stiffness does not come into what the wrench reaches, nor the target into where things lie.
+        var untightened = Mechanics<Plain>.WithoutStiffness(joint);
         for (var percent = usual; percent > Least; percent--)
         {
             var how = joint.Tightening with { AimValue = percent / 100.0 };
-            var passes = Passes(joint with { Tightening = how });
+            var m = untightened.Tightened(joint with { Tightening = how });
+            var passes = Passes(m);
             if (passes.Length == 0)
             {
-                if (Uncrushed(joint with { Tightening = how }, percent) is { } mild) return how with { AimValue = mild / 100.0,
+                if (Uncrushed(m, percent) is { } mild) return how with { AimValue = mild / 100.0,
                     AimChosen = $"{mild} % of proof, chosen: more would crush the parts {Under}" };
                 return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen"
                     : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
@@ -55,9 +58,9 @@ internal static class DefaultTarget
     /// The share that keeps head, nut and washers from crushing what they press on at the tight end; null where the one that is taken does,
     /// or where none that is worth tightening to would.
     /// </summary>
-    private static int? Uncrushed(Joint joint, int percent)
+    private static int? Uncrushed(Mechanics<Plain> m, int percent)
     {
-        var m = Mechanics<Plain>.WithoutStiffness(joint).Tightened(joint);
+        var joint = m.Joint;
         var load = BoltLoad<Plain>.None(joint);
         var factor = new[] { MachineBasis.UnderHead, MachineBasis.WasherPressure }
             .Where(c => joint.Judging.Required(c) > 0 && c.MayApply(joint)).Select(c => c.Judge(m, load).Factor.Value / joint.Judging.Required(c))
@@ -66,10 +69,8 @@ internal static class DefaultTarget
     }
 
     /// <summary>What the tight end would pass; empty where it passes nothing.</summary>
-    private static string Passes(Joint joint)
+    private static string Passes(in Mechanics<Plain> m)
     {
-        // Stiffness does not come into what the wrench reaches.
-        var m = Mechanics<Plain>.WithoutStiffness(joint).Tightened(joint);
         if (m.PreloadTight.Value > m.ProofLoad.Value) return "proof";
         return TighteningCheck.FactorOf(m).Value < 1 ? "0.9 of yield while tightening" : "";
     }

@@ -108,7 +108,7 @@ public static class Finder
             faults.Clear();
             var graded = sized.With(Fields.Grade.To(grades[g]));
             var washers = JointRules.HarderWashers(graded);
-            var candidate = CandidateOf(graded.With([.. washers]), faults);
+            var candidate = CandidateOf(washers.Count == 0 ? graded : graded.With([.. washers]), faults);
             if (candidate is null)
             {
                 row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
