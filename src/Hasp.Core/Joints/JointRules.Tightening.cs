@@ -16,12 +16,12 @@ public static partial class JointRules
     /// The finish: as stated; else what such a bolt comes as, of sets to EN 14399 their k-class. One that was chosen for another grade goes
     /// where the grade cannot have it.
     /// </summary>
-    private static NutFactor? FinishOf(Values said, GradeBand? grade, BearingPart? head)
+    private static NutFactor FinishOf(Values said, GradeBand grade, BearingPart? head)
     {
-        if (grade is null) return null;
         var usual = head?.Source.StartsWith("EN 14399", StringComparison.Ordinal) == true ? "k1" : grade.Finish;
         var stated = said.Stated(Fields.Lubrication) is { } name ? Standards.FindFinish(name) : null;
-        return stated is not null && (grade.Takes(stated) || !said.Chosen.Contains(Fields.Lubrication.Path)) ? stated : Standards.FindFinish(usual);
+        return stated is not null && (grade.Takes(stated) || !said.Chosen.Contains(Fields.Lubrication.Path)) ? stated
+            : Standards.FindFinish(usual)!;
     }
 
     private static (double, double)? FrictionFor(Values said, List<Fault> faults)
@@ -63,10 +63,9 @@ public static partial class JointRules
     /// <param name="embedding">fz of all faces, mm, where it is not stated.</param>
     /// <param name="layers">The parts; a gasket among them relaxes by its own share.</param>
     /// <param name="lot">What was measured on the bolts themselves; null where nothing was, or not on these.</param>
-    private static Tightening TighteningFor(Values said, NutFactor? lubrication, (Aim? Aim, string? Source) aim, (double, double)? friction, double embedding,
-        MeasuredLot? lot, ImmutableArray<Layer> layers)
+    private static Tightening TighteningFor(Values said, NutFactor lubrication, (Aim? Aim, string? Source) aim, (double, double)? friction,
+        double embedding, MeasuredLot? lot, ImmutableArray<Layer> layers)
     {
-        lubrication ??= Standards.FindFinish("unknown")!;
         var method = Standards.Methods.First(m => m.Name == (said.Stated(Fields.Method) ?? UsualMethod(lubrication)));
         return new Tightening(
             aim.Aim?.Kind ?? AimKind.ProofShare, aim.Aim?.Value ?? UsualAim,

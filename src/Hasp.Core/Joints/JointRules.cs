@@ -120,10 +120,10 @@ public static partial class JointRules
         var fatigue = FatigueFor(said, thread, grade, faults);
         var aim = AimFor(said, grade, thread, faults);
         var friction = FrictionFor(said, faults);
-        var finish = FinishOf(said, grade, head);
+        var finish = grade is null ? null : FinishOf(said, grade, head);
         var lot = LotFor(said, thread, grade, finish, faults);
         RefuseTogether(said, faults);
-        if (faults.Count > before || thread is null || grade is null || head is null || hole is null || layers is null || cases is null
+        if (faults.Count > before || thread is null || grade is null || finish is null || head is null || hole is null || layers is null || cases is null
             || fatigue is null || count is null)
         {
             return null;

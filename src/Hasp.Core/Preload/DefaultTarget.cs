@@ -36,7 +36,7 @@ internal static class DefaultTarget
             if (passes.Length == 0)
             {
                 if (Uncrushed(m, percent) is { } mild) return how with { AimValue = mild / 100.0,
-                    AimChosen = $"{mild} % of proof, chosen: more would crush the parts {Under}" };
+                    AimChosen = $"{mild} % of proof, chosen: more would crush the parts under head or nut" };
                 return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen"
                     : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
             }
@@ -48,8 +48,6 @@ internal static class DefaultTarget
 
     // Below it a bolt is hardly tightened any more: harder parts, or a washer, are what helps then.
     private const int Mildest = 55;
-
-    private const string Under = "under head or nut";
 
     // What an outside pull may add to the force under the head.
     private const double ForThePull = 1.05;

@@ -15,9 +15,8 @@ internal static class Voids
 
     internal static IEnumerable<Ask> Of(Joint joint, in Mechanics<Plain> m, bool loadJudged) =>
     [
-        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint, m.Stack), .. OfAim(joint, m), .. OfSeal(joint), .. OfEdges(joint, m.Stack),
-        .. OfOtherLoads(joint),
-        .. loadJudged ? [] : OfLoads(joint),
+        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint, m.Stack), .. OfAim(joint, m),
+        .. OfSeal(joint), .. OfEdges(joint, m.Stack), .. OfOtherLoads(joint), .. loadJudged ? [] : OfLoads(joint),
     ];
 
     private static IEnumerable<Ask> OfTemperature(Joint joint)
@@ -42,8 +41,9 @@ internal static class Voids
     {
         var (grade, finish) = (joint.Bolts.Grade, joint.Tightening.NutFactor);
         if (!joint.Kind.IsTightened || grade.Takes(finish)) yield break;
-        var fits = string.Join(", ", Standards.NutFactors.Where(grade.Takes).Where(k => k.Lubrication is not ("unknown" or "k1" or "delivered")
-            && (k.Lubrication != "stainless" || grade.Stainless)).Select(k => k.Label));
+        // What it comes as, what a shop puts on, and what it can be plated with.
+        var fits = string.Join(", ", Standards.NutFactors.Where(grade.Takes)
+            .Where(k => k.PutOn || k.Plating != Plating.None || k.Lubrication == grade.Finish).Select(k => k.Label));
         var why = grade.Stainless ? "stainless bolts are not plated" : "hydrogen embrittlement; ASTM F3125, ISO 10684";
         yield return new(Fields.Lubrication.Path, $"another finish: {grade.Grade} cannot be {finish.Label} ({why}). What fits: {fits}");
     }
