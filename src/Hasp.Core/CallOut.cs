@@ -85,7 +85,7 @@ public sealed partial record CallOut(
         var changed = basis.Changed(result.Joint.Said)
             .Select(c => $"{c.Field.Label} {QuantityText.Figures(c.Stated)} (recommended {QuantityText.Figures(c.Field.Otherwise)})")
             .ToList();
-        return $" To {basis.FullName}{(changed.Count > 0 ? $", with {string.Join(", ", changed)}" : "")}.";
+        return $" To {result.Joint.Judging.BasisName}{(changed.Count > 0 ? $", with {string.Join(", ", changed)}" : "")}.";
     }
 
     private static string ReservesOf(TwoReserves reserves)

@@ -52,10 +52,6 @@ internal static class Cautions
     private static List<string> Lowered(Joint joint) =>
         [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required && !(c.Info.ByFriction && joint.Judging.Shear.Bearing)).Select(c => c.Name.ToLowerInvariant())];
 
-    /// <summary>What comes on a joint in its plane: it may turn about without changing its size.</summary>
-    private static (double X, double Y, double Turn, double Size) Sideways(LoadCase c) =>
-        (c.Load.Force.X, c.Load.Force.Y, c.Load.Moment.Z, c.Shear);
-
     private static bool Reverses((double X, double Y, double Turn, double Size) a, (double X, double Y, double Turn, double Size) b) =>
         (a.X * b.X) + (a.Y * b.Y) < 0 || a.Turn * b.Turn < 0;
 
@@ -173,10 +169,10 @@ internal static class Cautions
         Say(coldest < grade.Service.Least || hottest > grade.Service.Most, "gradeTemperature",
             $"{grade.Grade} is listed for {grade.Service.Least:0} to {grade.Service.Most:0} °C: its strengths do not hold beyond.");
         Say(hottest > finish.ServiceMost, "finishTemperature", $"The finish ({finish.Label}) serves to {finish.ServiceMost:0} °C.");
-        Say(joint.Cases.Any(c => c.Other is { } o && Sideways(c) != (o < 0 ? default : Sideways(joint.Cases[o]))) && how.PrevailingTorque <= 0,
+        Say(joint.ShearAlternates && how.PrevailingTorque <= 0,
             "selfLoosening",
             "The shear alternates and nothing locks the thread: bolts work loose sideways. Keep it from slipping, or lock it.");
-        Say(!joint.Alternates && joint.Cases.Any(a => joint.Cases.Any(b => Reverses(Sideways(a), Sideways(b)))) && how.PrevailingTorque <= 0,
+        Say(!joint.Alternates && joint.Cases.Any(a => joint.Cases.Any(b => Reverses(a.Sideways, b.Sideways))) && how.PrevailingTorque <= 0,
             "shearReverses",
             "The shear of one case is against that of another: if they come in turn, bolts in clearance holes work back and forth and loose. Say which alternates with which, keep it from slipping, or lock it.");
         Say(joint.AllBolts == 1, "singleBolt", "One bolt alone: nothing is left to hold when it fails, and the parts can turn about it.");

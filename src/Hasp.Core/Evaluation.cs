@@ -25,13 +25,13 @@ public static class Evaluation
         var checks = joint.Judging.Checks.Select(c => JudgeAll(c, plain, traced)).ToList();
         var fatigue = FatigueState.Of(plain);
         IReadOnlyList<NamedValue> own = [.. joint.Kind.Values(plain)];
-        var coverage = Modes.Of(plain);
+        var coverage = FailureModes.Of(plain);
         // What one side lacks, or must be heeded, stands whichever side governs.
         var others = joint.Sides.Where(s => s.Name != joint.Side).Select(s => Mechanics<Plain>.Of(s.Joint)).ToList();
         IReadOnlyList<Ask> gaps =
         [
-            .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, plain, coverage, IsLookedAt(checks)))
-                .Concat(others.SelectMany(o => OpenOf(o.Joint, o, Modes.Of(o), true))).Distinct(),
+            .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, coverage)).Concat(IsLookedAt(checks) ? [] : Needs.Loads(joint))
+                .Concat(others.SelectMany(o => OpenOf(o.Joint, FailureModes.Of(o)))).Distinct(),
         ];
         bool IsAccepted(Ask gap) => joint.Accepted.Any(a => a.Covers(gap, joint));
         IReadOnlyList<Ask> asks = [.. gaps.Where(g => !IsAccepted(g))];
@@ -61,36 +61,31 @@ public static class Evaluation
             Asks = asks,
             Accepted = accepted,
             Assumes = [.. joint.Judging.Basis.Assumes(joint), .. joint.Kind.Assumes(joint)],
-            Basis = joint.Judging.Basis.FullName,
+            Basis = joint.Judging.BasisName,
         };
     }
 
     /// <summary>What of a joint nobody has looked at, as what would close it.</summary>
-    private static IEnumerable<Ask> OpenOf(Joint joint, in Mechanics<Plain> m, IEnumerable<Coverage> coverage, bool loadJudged) =>
-        joint.Judging.Checks.IsEmpty ? []
-            : Voids.Of(joint, m, loadJudged).Concat(coverage.Where(c => c.Looked == Looked.Open).Select(c => new Ask(c.Path, c.Why) { Open = c.Mode.Name }));
+    private static IEnumerable<Ask> OpenOf(Joint joint, IEnumerable<Coverage> coverage) =>
+        joint.Judging.Checks.IsEmpty ? [] : coverage.Where(c => c.Looked == Looked.Open).Select(c => c.Ask);
 
-    /// <summary>True where a check that the load sets found something to judge.</summary>
-    private static bool IsLookedAt(IEnumerable<CheckResult> checks) =>
-        checks.Any(c => c.Factor is not null && c.Check.Info.SetBy == SetBy.Load);
+    /// <summary>True where a check that the load sets found something to judge, or there is none at all.</summary>
+    private static bool IsLookedAt(IReadOnlyCollection<CheckResult> checks) =>
+        checks.Count == 0 || checks.Any(c => c.Factor is not null && c.Check.Info.SetBy == SetBy.Load);
 
     private static CheckResult JudgeAll(Check check, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
     {
         var joint = plain.Joint;
         var byCase = new double?[joint.Cases.Length];
-        var (worst, worstCase, worstBolt) = (Judged<Plain>.Nothing, -1, -1);
+        Worst? least = null;
         for (var c = 0; c < byCase.Length && check.MayApply(joint); c++)
         {
-            foreach (var pull in joint.Sharing.LoadsOn(check, c))
-            {
-                var judged = check.Judge(plain, BoltLoad<Plain>.Of(joint, c, pull, joint.Bolts.Count));
-                if (!judged.Applies) continue;
-                if (byCase[c] is not { } least || judged.Factor.Value < least) byCase[c] = judged.Factor.Value;
-                if (worstCase < 0 || judged.Factor.Value < worst.Factor.Value) (worst, worstCase, worstBolt) = (judged, c, pull.Bolt);
-            }
+            if (check.WorstIn(plain, c) is not { } found) continue;
+            byCase[c] = found.Factor;
+            if (least is not { } l || found.Factor < l.Factor) least = found;
         }
         var required = joint.Judging.RequiredByIndex[check.Index];
-        if (worstCase < 0)
+        if (least is not var (worst, worstCase, worstBolt))
         {
             return new CheckResult(check, null, required, -1, 0, "", -1, check.Nothing(plain), byCase, [], Working.None);
         }

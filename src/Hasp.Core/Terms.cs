@@ -232,6 +232,12 @@ public static class Terms
         "tension in the section through the holes", "force of the part over its net area");
     public static readonly Term NetFactor = new("netFactor", "n_net", Dimension.None,
         "yield of the layer over the stress in its net section", "yield of the part");
+    public static readonly Term BlockLoad = new(
+        "spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out",
+        "yield of what is pulled and shear yield of what is sheared, net areas");
+    public static readonly Term BlockFactor = new(
+        "spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it",
+        "yield of the part");
     public static readonly Term PartForce = new("partForce", "F_t", Dimension.Force,
         "shear that all bolts bring into one part", "the drawing: its share of the planes");
 

@@ -36,6 +36,29 @@ public sealed class ArchitectureTests
         }
     }
 
+    /// <summary>Kinds of joint and bases of judging meet in the ways of failing alone: neither names the other, by id or by its home.</summary>
+    [Fact]
+    public void No_kind_names_a_basis_and_no_basis_a_kind()
+    {
+        var seen = 0;
+        void None(string room, IEnumerable<string> words)
+        {
+            foreach (var file in Directory.EnumerateFiles(Path.Combine(Samples.Root, "src/Hasp.Core", room), "*.cs", SearchOption.AllDirectories))
+            {
+                // What a document of an example says is said to whoever reads it.
+                var code = System.Text.RegularExpressions.Regex.Replace(File.ReadAllText(file), "\"\"\".*?\"\"\"", "",
+                    System.Text.RegularExpressions.RegexOptions.Singleline);
+                foreach (var word in words) Assert.False(code.Contains(word, StringComparison.Ordinal), $"{Path.GetFileName(file)} names {word}");
+                seen++;
+            }
+        }
+        string[] homes = [.. Core.GetTypes().Where(t => t.GetCustomAttribute<Hasp.Core.Checks.DesignBasisAttribute>() is not null).Select(t => t.Name + ".")];
+        None("Kinds", [.. homes, "Basis.ById", "Basis.Id", .. Hasp.Core.Checks.Basis.All.Select(b => $" => \"{b.Id}\"").Concat(Hasp.Core.Checks.Basis.All.Select(b => $"== \"{b.Id}\""))]);
+        string[] kinds = [.. Core.GetTypes().Where(t => t.GetCustomAttribute<Hasp.Core.Kinds.JointKindAttribute>() is not null).Select(t => t.Name + ".")];
+        None("Checks", [.. kinds, "Kind.ById", "Kind.Id ==", .. Hasp.Core.Kinds.Kind.All.Where(k => !k.IsParts).Select(k => $"== \"{k.Id}\"")]);
+        Assert.True(seen >= 50 && homes.Length >= 5 && kinds.Length >= 5);
+    }
+
     /// <summary>The lower storeys of Core: each may know those before it and nothing else of the house.</summary>
     [Theory]
     [InlineData("Quantities")]

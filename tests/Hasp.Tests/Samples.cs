@@ -38,6 +38,17 @@ internal static class Samples
         return document;
     }
 
+    /// <summary>What a basis of stated strengths judges by in tests: a strength for every way of failing; nothing for other bases.</summary>
+    internal static (string Path, string Text)[] StrengthsOf(string basis) => basis != "stated" ? []
+        : [.. Bases.StatedTests.Whole.Split(';').Select(s => ("judging.stated." + s.Split('=')[0], s.Split('=')[1]))];
+
+    /// <summary>A document judged by a basis, its strengths stated where it judges by those.</summary>
+    internal static JsonObject By(this JsonObject document, string basis)
+    {
+        foreach (var (path, text) in StrengthsOf(basis).Prepend((Core.Joints.Fields.Basis.Path, basis))) JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+        return document;
+    }
+
     /// <summary>The sample on a grid of two columns and three rows, 90 by 80 mm, with a load of 42 kN down at x = 310 mm.</summary>
     internal static JsonObject Bracket(params (string Path, string Text)[] changes) => With(
     [

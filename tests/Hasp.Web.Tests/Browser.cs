@@ -164,13 +164,14 @@ public sealed class Browser : IDisposable
         [.. _driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
 
     /// <summary>Violations that axe-core finds on the page, one line each.</summary>
-    public IReadOnlyList<string> Violations()
+    /// <param name="contrast">Contrast too: it takes most of the time, and pages of one sort share their colours.</param>
+    public IReadOnlyList<string> Violations(bool contrast = true)
     {
         _driver.ExecuteScript(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "axe", "axe.min.js")));
         var found = (IReadOnlyCollection<object>)_driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1];
-            axe.run(document, { resultTypes: ['violations'], preload: false }).then(r => done(r.violations.map(v => v.id + ": " + v.help + " at " + v.nodes.slice(0, 4).map(n => n.target.join(" ") + " [" + (n.any[0]?.message ?? "") + "]").join(" | "))));
-            """)!;
+            axe.run(document, { resultTypes: ['violations'], preload: false, rules: { 'color-contrast': { enabled: arguments[0] } } }).then(r => done(r.violations.map(v => v.id + ": " + v.help + " at " + v.nodes.slice(0, 4).map(n => n.target.join(" ") + " [" + (n.any[0]?.message ?? "") + "]").join(" | "))));
+            """, contrast)!;
         return [.. found.Cast<string>()];
     }
 

@@ -117,6 +117,8 @@ public sealed partial class Server : IDisposable
     public static ProcessStartInfo Command(params string[] args)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
+        // Most servers live for a few requests: what the runtime learns of its own code comes too late for them.
+        start.Environment["DOTNET_TieredPGO"] = "0";
         foreach (var arg in args.Prepend(Path.Combine(AppContext.BaseDirectory, "Hasp.Web.dll"))) start.ArgumentList.Add(arg);
         return start;
     }

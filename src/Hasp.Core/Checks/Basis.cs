@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Reflection;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks;
@@ -52,6 +53,28 @@ public sealed class DesignBasisAttribute(int place) : Attribute
     public int Place => place;
 }
 
+/// <summary>Books of rules that checks are written by and bases follow; several bases may follow one.</summary>
+public static class Book
+{
+    /// <summary>No code: mechanics, with factors of safety.</summary>
+    public const string Mechanics = "";
+
+    /// <summary>Whatever the basis.</summary>
+    public const string Any = "*";
+
+    /// <summary>EN 1993.</summary>
+    public const string Eurocode3 = "EN 1993";
+
+    /// <summary>AISC 360, by either way of design.</summary>
+    public const string Aisc360 = "AISC 360";
+
+    /// <summary>IS 800.</summary>
+    public const string Is800 = "IS 800";
+
+    /// <summary>NASA-STD-5020.</summary>
+    public const string Nasa5020 = "NASA-STD-5020";
+}
+
 /// <summary>By what a joint is judged: a code or a practice in one edition, with its checks and what it asks for. One folder
 /// each.</summary>
 /// <param name="Id">Stable name in documents.</param>
@@ -62,6 +85,25 @@ public sealed record Basis(string Id, string Name, string Edition, ImmutableArra
 {
     /// <summary>Every basis, the one taken where none is stated first.</summary>
     public static ImmutableArray<Basis> All => Registered.All;
+
+    /// <summary>The book of rules that it follows.</summary>
+    public string Book { get; init; } = Hasp.Core.Checks.Book.Mechanics;
+
+    /// <summary>What it says of every way of failing: by which checks it judges it, or why it does not.</summary>
+    public Func<ImmutableArray<Offer>> Offers { get; init; } = () => [];
+
+    /// <summary>True where its strengths are those of a bolt that nobody tightens as well: kinds of joint without rules of their own by
+    /// it take them.</summary>
+    public bool JudgesLoose { get; init; }
+
+    /// <summary>What it says of one way of failing; of one that only a kind has, that it has no rule.</summary>
+    public Offer Offered(Mode mode) =>
+        (_offers ??= Offers().ToDictionary(o => o.Mode.Id)).GetValueOrDefault(mode.Id) ?? mode.Uncovered("");
+
+    private Dictionary<string, Offer>? _offers;
+
+    /// <summary>The one taken where none is stated: mechanics, whose checks need no code.</summary>
+    public static Basis Usual => All[0];
 
     /// <summary>Fields that only this basis asks for.</summary>
     public Func<ImmutableArray<Field>> Needs { get; init; } = () => [];
@@ -78,6 +120,12 @@ public sealed record Basis(string Id, string Name, string Edition, ImmutableArra
 
     /// <summary>Which loads its strength checks look at.</summary>
     public LimitStates LooksAt { get; init; }
+
+    /// <summary>The same where it goes by what the basis has read from its fields; null where it does not.</summary>
+    public Func<object, LimitStates>? LooksAtBy { get; init; }
+
+    /// <summary>What it is called with whose figures it judges by, by what it has read from its fields; null where its name says it.</summary>
+    public Func<object, string>? NameBy { get; init; }
 
     /// <summary>What it still needs to judge a joint in full.</summary>
     public Func<Joint, IEnumerable<Ask>> Asks { get; init; } = _ => [];

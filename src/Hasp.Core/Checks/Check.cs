@@ -99,6 +99,12 @@ public sealed record CheckInfo(string Id, string Name, string Brief, double Requ
     /// it.</summary>
     public bool ByFriction { get; init; }
 
+    /// <summary>The books of rules that it is written by: it judges by the bases that follow one of them.</summary>
+    public System.Collections.Immutable.ImmutableArray<string> Books { get; init; } = [Book.Mechanics];
+
+    /// <summary>True where a basis follows a book that it is written by.</summary>
+    public bool IsOf(Basis basis) => Books.Contains(basis.Book) || Books.Contains(Book.Any);
+
     /// <summary>True where no outside load comes into it: its verdict names no load case.</summary>
     public bool WithoutLoad { get; init; }
 }
@@ -173,6 +179,15 @@ internal interface IPartCheck : ICheck
         where T : struct, IScalar<T>;
 }
 
+/// <summary>Where a check came to its least factor.</summary>
+/// <param name="Judged">What it came to.</param>
+/// <param name="Case">Index of the load case.</param>
+/// <param name="Bolt">Index of the bolt.</param>
+internal readonly record struct Worst(Judged<Plain> Judged, int Case, int Bolt)
+{
+    public double Factor => Judged.Factor.Value;
+}
+
 /// <summary>One way a joint can fail, and by what factor it is kept from it.</summary>
 public abstract class Check
 {
@@ -243,6 +258,29 @@ public abstract class Check
     internal abstract IReadOnlyList<School> Schools(in Mechanics<Plain> m, in BoltLoad<Plain> load);
 
     internal abstract bool MayApply(Joint joint);
+
+    /// <summary>The least factor over the bolts under a load case; null where there is nothing to judge.</summary>
+    internal Worst? WorstIn(in Mechanics<Plain> m, int loadCase)
+    {
+        Worst? worst = null;
+        foreach (var pull in m.Joint.Sharing.LoadsOn(this, loadCase))
+        {
+            var judged = Judge(m, BoltLoad<Plain>.Of(m.Joint, loadCase, pull, m.Joint.Bolts.Count));
+            if (judged.Applies && (worst is not { } w || judged.Factor.Value < w.Factor)) worst = new(judged, loadCase, pull.Bolt);
+        }
+        return worst;
+    }
+
+    /// <summary>The least factor over all load cases; null where there is nothing to judge.</summary>
+    internal Worst? WorstOf(in Mechanics<Plain> m)
+    {
+        Worst? worst = null;
+        for (var c = 0; c < m.Joint.Cases.Length && MayApply(m.Joint); c++)
+        {
+            if (WorstIn(m, c) is { } found && (worst is not { } w || found.Factor < w.Factor)) worst = found;
+        }
+        return worst;
+    }
 
     internal abstract string Nothing(in Mechanics<Plain> m);
 

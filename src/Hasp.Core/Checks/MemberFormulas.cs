@@ -113,4 +113,8 @@ public static class MemberFormulas
     public static T HeadPressureFactor<T>(T limit, T pressure)
         where T : struct, IReal<T> =>
         T.Let(Terms.HeadPressureFactor, limit / pressure);
+
+    /// <summary>F = fy·Ant + κ·fy·Anv: a block comes out where what is pulled yields and what is sheared yields in shear.</summary>
+    public static T Block<T>(T yield, T pulled, T ratio, T sheared)
+        where T : struct, IReal<T> => T.Let(Terms.BlockLoad, (yield * pulled) + (ratio * yield * sheared));
 }

@@ -177,6 +177,9 @@ public sealed record Joint
     /// <summary>True where some load case alternates with another.</summary>
     public bool Alternates => Cases.Any(c => c.Other is not null);
 
+    /// <summary>True where a load in the plane alternates.</summary>
+    public bool ShearAlternates => Cases.Any(c => c.Other is { } o && c.Sideways != (o < 0 ? default : Cases[o].Sideways));
+
     /// <summary>Hole centre to the edge of a part, mm: as stated with the part, else by the plate drawn; null where neither is.</summary>
     public double? EdgeDistance(int layer) => Layers[layer].EdgeDistance ?? PlateEdge;
 
@@ -508,6 +511,9 @@ public sealed record LoadCase(string Name, Resultant Load, Components? At)
     /// <summary>In-plane force, N, not below zero.</summary>
     public double Shear => Math.Sqrt((Load.Force.X * Load.Force.X) + (Load.Force.Y * Load.Force.Y));
 
+    /// <summary>What comes in the plane: it may turn about without changing its size. N, N·mm.</summary>
+    internal (double X, double Y, double Turn, double Size) Sideways => (Load.Force.X, Load.Force.Y, Load.Moment.Z, Shear);
+
     /// <summary>For which limit states it is stated.</summary>
     public LimitStates LimitStates { get; init; }
 
@@ -623,6 +629,12 @@ public sealed record Judging
 
     /// <summary>How the extremes of the preload are formed; null for the usual way.</summary>
     public Preload.PreloadBand? Band { get; init; }
+
+    /// <summary>The basis as printed: name and edition, or whose figures it judges by.</summary>
+    public string BasisName => Basis.NameBy?.Invoke(Settings) ?? Basis.FullName;
+
+    /// <summary>Which loads its strength checks look at.</summary>
+    public LimitStates LooksAt => Basis.LooksAtBy?.Invoke(Settings) ?? Basis.LooksAt;
 
     /// <summary>What carries the shear.</summary>
     public required ShearCarrier Shear { get; init; }

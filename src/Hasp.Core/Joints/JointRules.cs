@@ -226,10 +226,10 @@ public static partial class JointRules
         return new()
         {
             Kind = kind,
-            Checks = kind.IsParts ? basis.Checks : kind.Judges(basis),
+            Checks = kind.ChecksBy(basis),
             Basis = basis,
             Settings = settings,
-            SecondLine = Basis.All[0].Settings(said),
+            SecondLine = Basis.Usual.Settings(said),
             Band = basis.Band(settings),
             Shear = shear,
             // Where the bolts bear, what friction would hold is shown and does not judge.

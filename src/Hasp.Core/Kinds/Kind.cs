@@ -57,9 +57,11 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>The joint underneath, in the words of a document: several where its sides are judged apart.</summary>
     internal Func<KindReader, object, ImmutableArray<Laid>> Lay { get; init; } = (_, _) => [];
 
-    /// <summary>By what a basis judges it: the checks of the basis that apply, and its own. Empty where the basis has no rules for
-    /// it.</summary>
-    internal Func<Basis, ImmutableArray<Check>> Judges { get; init; } = basis => basis.Checks;
+    /// <summary>Ways of failing that every joint has and this kind judges in its own way: no basis's checks of them count.</summary>
+    internal Func<ImmutableArray<Checks.Modes.Mode>> InItsOwnWay { get; init; } = () => [];
+
+    /// <summary>Ways of failing that it has judged by mechanics where the basis has no check for them.</summary>
+    internal Func<ImmutableArray<Checks.Modes.Mode>> Always { get; init; } = () => [];
 
     /// <summary>How its loads reach bolts and parts, where that is neither by the pattern nor in equal shares.</summary>
     internal Func<Joint, LoadPath.ILoadPath>? Path { get; init; }
@@ -93,7 +95,7 @@ public sealed record Kind(string Id, string Name, string Brief)
     public Func<Joint, IEnumerable<Ask>> Asks { get; init; } = _ => [];
 
     /// <summary>Ways of failing that it has beside those of every joint.</summary>
-    internal Func<System.Collections.Immutable.ImmutableArray<Checks.Modes.Mode>> Modes { get; init; } = () => [];
+    internal Func<ImmutableArray<Checks.Modes.Mode>> Modes { get; init; } = () => [];
 
     /// <summary>What it takes for granted.</summary>
     public Func<Joint, IEnumerable<string>> Assumes { get; init; } = _ => [];
@@ -128,11 +130,25 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>True for parts listed one by one.</summary>
     public bool IsParts => ReferenceEquals(this, Parts);
 
-    /// <summary>By what a basis judges it; none where the basis has no rules for it.</summary>
-    public IReadOnlyList<Check> ChecksBy(Basis basis) => Judges(basis);
+    /// <summary>
+    /// By what a basis judges it, none where the basis has no rules for it: of what is tightened the checks of the basis and those of the
+    /// kind by its book of rules; of what is not, for each of its ways of failing the kind's own, else what the basis offers for the like.
+    /// </summary>
+    public ImmutableArray<Check> ChecksBy(Basis basis)
+    {
+        if (IsParts) return basis.Checks;
+        if (IsTightened)
+        {
+            var aside = InItsOwnWay().SelectMany(m => basis.Offered(m).Checks).ToHashSet();
+            var always = Always().Where(m => basis.Offered(m).Checks.IsEmpty).SelectMany(m => Basis.Usual.Offered(m).Checks);
+            return [.. basis.Checks.Except(aside).Concat(always).Concat(OwnChecks.Where(c => c.Info.IsOf(basis))).Distinct()];
+        }
+        return basis.JudgesLoose || OwnChecks.Any(c => c.Info.IsOf(basis)) ? [.. Modes().SelectMany(m => m.OfKind(basis)).Distinct()] : [];
+    }
 
-    /// <summary>Checks of its own, over all bases.</summary>
-    internal IEnumerable<Check> OwnChecks => Basis.All.SelectMany(b => Judges(b).Except(b.Checks)).Distinct();
+    /// <summary>Checks of its own, over all books of rules.</summary>
+    internal IEnumerable<Check> OwnChecks =>
+        Modes().SelectMany(m => m.Second.Concat(m.Own)).Except(Basis.All.SelectMany(b => b.Checks)).Distinct();
 
     // Listed when first asked for: a kind names fields, and the fields name the kinds.
     private static class Registered

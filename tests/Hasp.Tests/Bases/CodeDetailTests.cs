@@ -20,7 +20,7 @@ public sealed class CodeDetailTests
         ["kind"] = "basePlate", ["judging"] = new JsonObject { ["basis"] = basis }, ["bolts"] = new JsonObject { ["thread"] = "M24", ["grade"] = grade },
         ["basePlate"] = new JsonObject { ["profile"] = "HEA 200", ["depth"] = "340 mm", ["width"] = "300 mm", ["thickness"] = "25 mm", ["boltsX"] = "220 mm", ["boltsY"] = "260 mm", ["fck"] = "20 MPa" },
         ["loads"] = new JsonArray(new JsonObject { ["fz"] = N(tension), ["fx"] = N(shear) }),
-    });
+    }.By(basis));
 
     [Fact]
     public void No_basis_bears_a_holding_down_bolt_on_concrete_as_on_steel()

@@ -417,9 +417,10 @@ public sealed class EvaluationTests
         var (fell, mended, told, slow) = (0, 0, 0, 0.0);
         for (var i = 0; i < 160; i++)
         {
+            var basis = One(Core.Checks.Basis.All.Select(b => b.Id).ToArray());
             (string, string)[] changes =
             [
-                ("judging.basis", One(Core.Checks.Basis.All.Select(b => b.Id).ToArray())), ("bolts.thread", One("M10", "M12", "M16", "M20")),
+                ("judging.basis", basis), .. Samples.StrengthsOf(basis), ("bolts.thread", One("M10", "M12", "M16", "M20")),
                 ("bolts.grade", One("4.6", "8.8", "10.9")), ("bolts.count", One("1", "2", "4", "6")),
                 ("layers[0].thickness", One("5 mm", "8 mm", "12 mm")), ("layers[1].thickness", One("6 mm", "10 mm", "20 mm")),
                 ("layers[0].edgeDistance", One("20 mm", "30 mm")), ("layers[0].material", One("S235", "S355", "Brass")),

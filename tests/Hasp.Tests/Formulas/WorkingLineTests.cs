@@ -30,8 +30,7 @@ public sealed class WorkingLineTests
         var (lines, wrong) = (0, new List<string>());
         foreach (var document in documents)
         {
-            JointEdit.Set(document, Core.Joints.Fields.Basis.Path, basis, Core.Quantities.UnitSystem.Si);
-            if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) continue;
+            if (JointDocument.Read(document.By(basis).ToJsonString()).Joint is not { } joint) continue;
             foreach (var check in Evaluation.Run(joint).Checks)
             {
                 foreach (var step in check.Working.Steps)

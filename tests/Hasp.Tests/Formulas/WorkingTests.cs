@@ -4,6 +4,7 @@ using Hasp.Core.Checks.Codes;
 using Hasp.Core.Checks.Eurocode;
 using Hasp.Core.Checks.Is800;
 using Hasp.Core.Checks.Margins;
+using Hasp.Core.Checks.Stated;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -19,7 +20,7 @@ public sealed class WorkingTests
         Type[][] lists =
         [
             [typeof(Terms)], [typeof(CodeTerms), typeof(EurocodeTerms)], [typeof(CodeTerms), typeof(AiscTerms)],
-            [typeof(CodeTerms), typeof(Is800Terms)], [typeof(Terms), typeof(MarginTerms)],
+            [typeof(CodeTerms), typeof(Is800Terms)], [typeof(Terms), typeof(MarginTerms)], [typeof(Terms), typeof(StatedTerms)],
             .. typeof(Core.Kinds.Kind).Assembly.GetTypes()
                 .Where(t => t.Namespace?.StartsWith("Hasp.Core.Kinds.", StringComparison.Ordinal) == true
                 && t.Name.EndsWith("Terms", StringComparison.Ordinal)).Select(t => new[] { t }),

@@ -67,11 +67,11 @@ public sealed partial class GoldenTests
             yield return $"{name} check {check["id"]}: {Said(check, "factor", "required", "case", "bolt")}, working {working}, all {Hash(check)}";
         }
         yield return $"{name} values: {string.Join(", ", ((JsonObject)document["values"]!).Select(v => $"{v.Key} {Rounded(v.Value)}"))}";
-        foreach (var side in new[] { "governs", "loadReserve", "tighteningReserve", "rule", "callOut" })
+        foreach (var side in new[] { "governs", "loadReserve", "tighteningReserve", "rule", "callOut", "asks" })
         {
             yield return $"{name} {side}: {Rounded(document[side])}";
         }
-        var others = document.Where(p => p.Key is not ("checks" or "values" or "callOut" or "governs" or "loadReserve" or "tighteningReserve" or "rule"));
+        var others = document.Where(p => p.Key is not ("checks" or "values" or "callOut" or "asks" or "governs" or "loadReserve" or "tighteningReserve" or "rule"));
         yield return $"{name} digests: {string.Join(", ", others.Select(p => $"{p.Key} {Hash(p.Value ?? new JsonArray())}"))}";
     }
 

@@ -204,8 +204,7 @@ public sealed class KindTests
     {
         foreach (var basis in Basis.All)
         {
-            var document = KindExample.Of(Kind.ById(kind)!);
-            JointEdit.Set(document, Fields.Basis.Path, basis.Id, UnitSystem.Si);
+            var document = KindExample.Of(Kind.ById(kind)!).By(basis.Id);
             if (basis.Id != "machine") (document["judging"] as JsonObject)?.Remove("shearBy");
             var result = Evaluation.Run(Read(document));
             Assert.True(result.Governing is not null || result.Asks.Any(a => a.Path == Fields.Basis.Path),

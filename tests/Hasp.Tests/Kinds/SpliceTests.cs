@@ -209,7 +209,7 @@ public sealed class SpliceTests
                     }
                 }
             }
-            var block = result.Checks.First(c => c.Check == SpliceKind.Block);
+            var block = result.Checks.First(c => c.Check == Core.Checks.Machine.MachineBasis.Block);
             Assert.True(Math.Abs(least.Factor - block.Factor!.Value) < 1e-9 * least.Factor,
                 $"{least.Shape}: by hand {least.Factor}, judged {block.Factor}, n {n}, t {t}, cover {cover}, gauge {gauge}, beside {beside}, pitch {pitch}, end {end}");
             shapes.Add(least.Shape);

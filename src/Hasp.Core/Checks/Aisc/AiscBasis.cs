@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks.Codes;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -84,6 +85,18 @@ public static class AiscBasis
                 : [Omega, OmegaYield, OmegaSlip, OmegaSlipWide, OmegaSlipLong],
         ],
         Settings = said => new AiscSettings(said, states),
+        Book = Book.Aisc360,
+        Offers = () =>
+        [
+            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear, Group), FailureModes.Combined.By(Combined), FailureModes.Preload.By(Pretension),
+            FailureModes.Tightening.Uncovered("RCSC, section 8"),
+            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing, Group), FailureModes.TearOut.By(Bearing, Group),
+            FailureModes.Block.By(Block), FailureModes.Section.By(Rupture), FailureModes.Gross.By(Yielding), FailureModes.PullThrough.Uncovered("J3 has none"),
+            FailureModes.Crushing.Uncovered("parts of structural steel under standard washers are meant"), FailureModes.Flange.By(Flange),
+            FailureModes.Spacing.By(Spacing), FailureModes.Slip.By(Slip), FailureModes.Separation.Uncovered("no limit state of it"),
+            FailureModes.Leak.Uncovered("no joints under pressure"), FailureModes.Gasket.Uncovered("no gaskets"),
+            FailureModes.Fatigue.Uncovered("a part of its own: appendix 3"), .. FailureModes.ByRule,
+        ],
         Asks = Asks,
         Assumes = Assumes,
         Pretensions = how => how.Where<AiscSettings>() is { Pretensions: true },
@@ -288,8 +301,7 @@ public sealed record AiscSettings : CodeSettings
         where T : struct, IScalar<T> => By(nominal, _strength, index);
 
     /// <summary>φRn or Rn/Ω of yielding.</summary>
-    internal T AvailableYield<T>(T nominal)
-        where T : struct, IScalar<T> => By(nominal, _yield, 0);
+    internal override T AvailableYield<T>(T nominal) => By(nominal, _yield, 0);
 
     /// <summary>φRn or Rn/Ω of slip: 0 in standard holes and short slots across, 1 in oversize holes and short slots along, 2 in
     /// long slots.</summary>

@@ -1,3 +1,4 @@
+using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Codes;
@@ -130,7 +131,7 @@ public static class CodeFields
 }
 
 /// <summary>What a structural code has read from the fields that all of them share.</summary>
-public record CodeSettings
+public abstract record CodeSettings
 {
     protected CodeSettings(Values said)
     {
@@ -158,6 +159,10 @@ public record CodeSettings
 
     /// <summary>True where the bolts are pretensioned.</summary>
     public bool Pretensions => JointType != JointType.Bearing;
+
+    /// <summary>What the code leaves of a strength that rests on yield.</summary>
+    internal abstract T AvailableYield<T>(T nominal)
+        where T : struct, IScalar<T>;
 
     /// <summary>True where slip is judged.</summary>
     public bool IsSlipCritical => JointType >= JointType.SlipAtService;

@@ -78,8 +78,7 @@ internal static class Sheared
         }
         for (var i = 0; sheared && i < joint.Layers.Length; i++)
         {
-            if (joint.Layers[i].Material.IsConcrete) yield return new($"layers[{i}].material",
-                $"{joint.Layers[i].Name} is of concrete, and what a bolt bears with on concrete is not covered by this basis: a kind of joint that covers it");
+            if (OnConcrete(joint, i) is { } concrete) yield return concrete;
             if (joint.Layers[i].OnlyClamped || joint.Layers[i].Material.IsConcrete
                 || (joint.Plans.Parts[i]?.KnowsEnds ?? joint.EdgeDistance(i) is not null)) continue;
             yield return new(
@@ -98,6 +97,10 @@ internal static class Sheared
             yield return new("loads[0].limitState", $"a load case for {Words(states)}: none is stated for it");
         }
     }
+
+    /// <summary>That a bolt which is sheared bears on concrete, which no rule here covers.</summary>
+    internal static Ask? OnConcrete(Joint joint, int layer) => !joint.Layers[layer].Material.IsConcrete ? null
+        : new($"layers[{layer}].material", $"{joint.Layers[layer].Name} is of concrete, and what a bolt bears with on concrete is not covered by this basis: a kind of joint that covers it");
 
     internal static string Words(LimitStates states) => states switch
     {

@@ -1,4 +1,5 @@
 using Hasp.Core.Checks.Codes;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -51,6 +52,18 @@ public static class EurocodeBasis
         LooksAt = LimitStates.Uls,
         Needs = () => [.. CodeFields.Shared, Surface, GammaM0, GammaM2, GammaM3, GammaM3Ser],
         Settings = said => new EurocodeSettings(said),
+        Book = Book.Eurocode3,
+        Offers = () =>
+        [
+            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear, Group), FailureModes.Combined.By(Combined), FailureModes.Preload.By(Pretension),
+            FailureModes.Tightening.Uncovered("EN 1090-2, 8.5"),
+            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing, Group), FailureModes.TearOut.By(Bearing, Group),
+            FailureModes.Block.By(Block), FailureModes.Section.By(Net), FailureModes.Gross.By(Gross), FailureModes.PullThrough.By(Punching),
+            FailureModes.Crushing.Uncovered("parts of structural steel under standard washers are meant"), FailureModes.Flange.By(Flange),
+            FailureModes.Spacing.By(Spacing), FailureModes.Slip.By(Slip), FailureModes.Separation.Uncovered("no limit state of it"),
+            FailureModes.Leak.Uncovered("no joints under pressure"), FailureModes.Gasket.Uncovered("no gaskets"),
+            FailureModes.Fatigue.Uncovered("a part of its own: EN 1993-1-9"), .. FailureModes.ByRule,
+        ],
         Asks = Asks,
         Assumes = Assumes,
         Pretensions = how => how.Where<EurocodeSettings>() is { Pretensions: true },
@@ -136,6 +149,8 @@ public sealed record EurocodeSettings : CodeSettings
 
     /// <summary>Class of the friction surfaces; null where none is stated.</summary>
     public string? Surface { get; }
+
+    internal override T AvailableYield<T>(T nominal) => nominal / GammaM0<T>();
 
     internal T GammaM0<T>()
         where T : struct, IScalar<T> => T.Given(EurocodeTerms.GammaM0, M0);

@@ -1,4 +1,5 @@
 using Hasp.Core.Checks.Codes;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 
@@ -68,6 +69,18 @@ public static class Is800Basis
         LooksAt = LimitStates.Uls,
         Needs = () => [.. CodeFields.Shared, Surface, Tabulated, Punched, ShearedEdges, GammaM0, GammaM1, GammaMb, GammaMf, GammaMfSer],
         Settings = said => new Is800Settings(said),
+        Book = Book.Is800,
+        Offers = () =>
+        [
+            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear), FailureModes.Combined.By(Combined), FailureModes.Preload.By(Pretension),
+            FailureModes.Tightening.Uncovered("IS 4000"),
+            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing), FailureModes.TearOut.By(Bearing),
+            FailureModes.Block.By(Block), FailureModes.Section.By(Net), FailureModes.Gross.By(Gross), FailureModes.PullThrough.Uncovered("section 10 has none"),
+            FailureModes.Crushing.Uncovered("parts of structural steel under standard washers are meant"), FailureModes.Flange.Uncovered("10.4.7 gives the prying force only"),
+            FailureModes.Spacing.By(Spacing), FailureModes.Slip.By(Slip, SlipCombined), FailureModes.Separation.Uncovered("no limit state of it"),
+            FailureModes.Leak.Uncovered("no joints under pressure"), FailureModes.Gasket.Uncovered("no gaskets"),
+            FailureModes.Fatigue.Uncovered("a part of its own: section 13"), .. FailureModes.ByRule,
+        ],
         Asks = Asks,
         Assumes = Assumes,
         Pretensions = how => how.Where<Is800Settings>() is { Pretensions: true },
@@ -156,6 +169,8 @@ public sealed record Is800Settings : CodeSettings
 
     /// <summary>The limit state at which it must not slip.</summary>
     public LimitStates SlipStates => JointType == JointType.SlipAtUltimate ? LimitStates.Uls : LimitStates.Sls;
+
+    internal override T AvailableYield<T>(T nominal) => nominal / GammaM0<T>();
 
     internal T GammaM0<T>()
         where T : struct, IScalar<T> => T.Given(Is800Terms.GammaM0, M0);

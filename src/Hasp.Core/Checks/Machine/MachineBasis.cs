@@ -1,3 +1,4 @@
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Joints;
 
 namespace Hasp.Core.Checks.Machine;
@@ -22,6 +23,7 @@ public static class MachineBasis
     public static readonly Check Bearing = Check.OfBolts<BearingCheck>();
     public static readonly Check TearOut = Check.OfBolts<TearOutCheck>();
     public static readonly Check NetSection = Check.OfParts<NetSectionCheck>();
+    public static readonly Check Block = Check.OfParts<BlockCheck>();
     public static readonly Check Flange = Check.OfBolts<FlangeCheck>();
     public static readonly Check PullThrough = Check.OfBolts<PullThroughCheck>();
     public static readonly Check UnderHead = Check.OfBolts<UnderHeadCheck>();
@@ -40,6 +42,15 @@ public static class MachineBasis
     {
         Needs = () => [Fields.ShearBy, Fields.ShearTheory, Fields.ThreadArea, Fields.TearOut, Fields.BearingArea],
         Settings = MachineConventions.Of,
+        Offers = () =>
+        [
+            FailureModes.Tension.By(Load, Yield), FailureModes.Shear.By(Shear), FailureModes.Combined.By(Combined), FailureModes.Preload.By(Proof, Yield),
+            FailureModes.Tightening.By(Tightening), FailureModes.Stripping.By(Strip, StripByLoad), FailureModes.Bearing.By(Bearing), FailureModes.TearOut.By(TearOut),
+            FailureModes.Block.Uncovered("looked at as a second line"), FailureModes.Section.By(NetSection), FailureModes.Gross.By(NetSection),
+            FailureModes.PullThrough.By(PullThrough), FailureModes.Crushing.By(UnderHead, WasherPressure), FailureModes.Flange.By(Flange),
+            FailureModes.Spacing.Uncovered("distances are those stated"), FailureModes.Slip.By(Slip), FailureModes.Separation.By(Opening), FailureModes.Leak.By(Leak),
+            FailureModes.Gasket.By(Seating, GasketCrushing), FailureModes.Fatigue.By(Fatigue), .. FailureModes.ByRule,
+        ],
         Growth = Flange,
         Asks = j => !j.Kind.IsParts || !j.Sharing.AnyShear ? [] : j.HolesOpen.Select(i => new Ask($"layers[{i}].holesAcross",
             $"how many holes of {j.Layers[i].Name} stand side by side in its width: the net section goes by it")),

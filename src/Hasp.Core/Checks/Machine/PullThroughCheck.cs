@@ -19,23 +19,43 @@ internal readonly struct PullThroughCheck : IBoltCheck
     {
         var worst = Judged<T>.Nothing;
         if (load.Tension.Value <= 0) return worst;
-        var joint = m.Joint;
-        worst = worst.OrWorse(End(load, joint.Bolts.Head, joint.HeadWasher, joint.Layers[0], m.Stack.SeatDepth, 1), 0);
-        return joint.Bolts.Nut is { } nut ? worst.OrWorse(End(load, nut, joint.NutWasher, joint.Layers[^1], 0, 2), 1) : worst;
+        for (var number = 1; number <= Ends(m.Joint); number++)
+        {
+            var end = End(m.Joint, m.Stack, number);
+            var strength = T.Let(Terms.PullThroughLoad, T.Const(0.6) * Area<T>(end) * T.Given(Terms.PunchTensile, end.Layer.Material.Tensile,
+                end.Number, end.Layer.Material.Cited), end.Number);
+            worst = worst.OrWorse(T.Let(Terms.PullThroughFactor, strength / load.Tension, end.Number), end.Number - 1);
+        }
+        return worst;
     }
 
     public static string Nothing(in Mechanics<Plain> m) => OpeningCheck.NoPull;
 
     public static string Place(int place, in Mechanics<Plain> m) => UnderHeadCheck.EndWords(place, m);
 
-    private static T End<T>(in BoltLoad<T> load, BearingPart part, Washer? washer, Layer layer, double sunk, int end)
-        where T : struct, IScalar<T>
+    /// <summary>An end that may be pulled through the part under it.</summary>
+    /// <param name="Number">1 for the head, 2 for the nut.</param>
+    /// <param name="Part">Index of the part.</param>
+    /// <param name="Layer">The part.</param>
+    /// <param name="Mean">dm, mm.</param>
+    /// <param name="Thickness">What of the part stands against it, mm.</param>
+    /// <param name="Source">Where dm is from.</param>
+    internal readonly record struct PulledEnd(int Number, int Part, Layer Layer, double Mean, double Thickness, string Source);
+
+    /// <summary>1 for the head alone, 2 where there is a nut.</summary>
+    internal static int Ends(Joint joint) => joint.Bolts.Nut is null ? 1 : 2;
+
+    /// <summary>The head (1) or the nut (2).</summary>
+    internal static PulledEnd End(Joint joint, Stack stack, int number)
     {
-        var mean = washer is null ? part.MeanWidth : (washer.OuterDiameter + washer.InnerDiameter) / 2;
-        var strength = T.Let(Terms.PullThroughLoad,
-            T.Const(0.6) * T.Const(Math.PI, "π") * T.Given(Terms.PunchDiameter, mean, end, washer?.Source ?? part.Source)
-            * T.Given(Terms.Thickness, layer.Thickness - sunk, end, layer.Name) * T.Given(Terms.PunchTensile, layer.Material.Tensile, end,
-                layer.Material.Cited), end);
-        return T.Let(Terms.PullThroughFactor, strength / load.Tension, end);
+        var (part, face, washer) = number == 1 ? (0, joint.Bolts.Head, joint.HeadWasher) : (joint.Layers.Length - 1, joint.Bolts.Nut!, joint.NutWasher);
+        return new(number, part, joint.Layers[part], washer is null ? face.MeanWidth : (washer.OuterDiameter + washer.InnerDiameter) / 2,
+            joint.Layers[part].Thickness - (number == 1 ? stack.SeatDepth : 0), washer?.Source ?? face.Source);
     }
+
+    /// <summary>π·dm·t, mm².</summary>
+    internal static T Area<T>(PulledEnd end)
+        where T : struct, IScalar<T> =>
+        T.Const(Math.PI, "π") * T.Given(Terms.PunchDiameter, end.Mean, end.Number, end.Source)
+            * T.Given(Terms.Thickness, end.Thickness, end.Number, end.Layer.Name);
 }

@@ -1,5 +1,6 @@
 using Hasp.Core.Checks.Codes;
 using Hasp.Core.Checks.Machine;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Preload;
@@ -76,6 +77,19 @@ public static class MarginBasis
         Needs = () => [Fields.ShearBy, Critical, Fitting, Ultimate, Yield, Separation, BandMax, BandMin, Clean, CodeFields.ShearThreads,
             PinCount, PinDiameter, PinStrength],
         Settings = said => new MarginSettings(said),
+        Book = Book.Nasa5020,
+        Offers = () =>
+        [
+            FailureModes.Tension.By(TensionUltimate, TensionYield), FailureModes.Shear.By(ShearMargin, Pins), FailureModes.Combined.By(Interaction),
+            FailureModes.Preload.By(PreloadLimit), FailureModes.Tightening.By(PreloadLimit),
+            FailureModes.Stripping.Uncovered("the thread is in the allowable of the tension"), FailureModes.Bearing.By(BearingUltimate, BearingYield),
+            FailureModes.TearOut.By(BearingUltimate, BearingYield), FailureModes.Block.Uncovered("parts are judged by their own standard"),
+            FailureModes.Section.Uncovered("parts are judged by their own standard"), FailureModes.Gross.Uncovered("parts are judged by their own standard"),
+            FailureModes.PullThrough.Uncovered("parts are judged by their own standard"), FailureModes.Crushing.Uncovered("no rule"),
+            FailureModes.Flange.Uncovered("prying comes with the load"), FailureModes.Spacing.Uncovered("distances are those stated"),
+            FailureModes.Slip.By(SlipMargin), FailureModes.Separation.By(SeparationMargin), FailureModes.Leak.Uncovered("separation stands for it"),
+            FailureModes.Gasket.Uncovered("no gaskets"), FailureModes.Fatigue.Uncovered("a standard of its own"), .. FailureModes.ByRule,
+        ],
         Band = settings => ((MarginSettings)settings).Band,
         Asks = Asks,
         Assumes = Assumes,

@@ -13,8 +13,11 @@ namespace Hasp.Core.Kinds.BasePlates;
 /// <summary>What the checks of a base plate share.</summary>
 internal static class Base
 {
+    /// <summary>The books of rules that say anything of a column's foot.</summary>
+    internal static System.Collections.Immutable.ImmutableArray<string> WithRules { get; } = [Book.Mechanics, Book.Eurocode3, Book.Aisc360, Book.Is800];
+
     internal static CheckInfo En(string id, string name, string brief, string meaning, string clause) =>
-        new(id, name, brief, 1, PreloadUsed.None, meaning, "EN 1993-1-8:2005, " + clause);
+        new(id, name, brief, 1, PreloadUsed.None, meaning, "EN 1993-1-8:2005, " + clause) { Books = [Book.Eurocode3] };
 
     internal static CheckInfo ByFactor(string id, string name, string brief, string meaning, string source) =>
         new(id, name, brief, 1.5, PreloadUsed.None, meaning, source);
@@ -26,10 +29,7 @@ internal static class Base
     /// <summary>What the basis leaves of a plastic or yield strength of the plate.</summary>
     internal static T Yielding<T>(in Mechanics<T> m, T nominal)
         where T : struct, IScalar<T> =>
-        m.Joint.Judging.Where<EurocodeSettings>() is { } en ? nominal / en.GammaM0<T>()
-        : m.Joint.Judging.Where<AiscSettings>() is { } aisc ? aisc.AvailableYield(nominal)
-        : m.Joint.Judging.Where<Is800Settings>() is { } iss ? nominal / iss.GammaM0<T>()
-        : nominal;
+        m.Joint.Judging.Where<CodeSettings>() is { } code ? code.AvailableYield(nominal) : nominal;
 
     internal static NominalStrength Strength(Joint joint) => NominalStrength.Of(joint.Bolts.Grade);
 
@@ -197,7 +197,7 @@ internal readonly struct BaseConcreteCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new(
         "baseConcrete", "Concrete in front of the bolt", "concrete crushes", 1, PreloadUsed.None,
-        "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd");
+        "concrete in front of the bolt, over five diameters, over its shear", "handbook: 5d·d at fcd") { Books = Base.WithRules };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> => load.Shear.Value <= 0 || !Base.Counts(m, load.Case)
@@ -314,7 +314,7 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
 
     public static CheckInfo Info { get; } = new(
         "aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None,
-        "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase };
+        "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase, Books = [Book.Aisc360] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -339,12 +339,12 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
 /// </summary>
 internal readonly struct IsBasePlateCheck : IPartCheck
 {
-    private static readonly BearingFactor Share = BearingFactor.Of("is800", "share");
+    private static readonly BearingFactor Share = BearingFactor.Of(Book.Is800, "share");
 
     public static CheckInfo Info { get; } = new(
         "isBasePlate", "Slab base", "plate bends, concrete crushes", 1, PreloadUsed.None,
         "pressure that concrete and plate allow over the greatest pressure",
-        "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase };
+        "IS 800:2007, 7.4.1, 7.4.3.1") { Worsens = Worsens.WithTheCase, Books = [Book.Is800] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -457,7 +457,10 @@ internal readonly struct CodeBaseRowCheck : IPartCheck
     public static CheckInfo Info { get; } = new(
         "codeBaseRow", "Plate bent by bolts in tension", "plate bends", 1, PreloadUsed.None,
         "what the plate carries over the tension of a row of bolts",
-        "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield") { Worsens = Worsens.WithTheCase };
+        "yield lines, EN 1993-1-8, Tables 6.2, 6.4 and 6.6, with the basis's factor on yield")
+        {
+            Worsens = Worsens.WithTheCase, Books = [Book.Aisc360, Book.Is800],
+        };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T> => BaseRows.Worst(m, load.Case);
@@ -475,7 +478,7 @@ internal readonly struct BaseFrictionCheck : IPartCheck
     public static CheckInfo Info { get; } = new(
         "baseFriction", "Friction under the plate", "slides", 1, PreloadUsed.None,
         "friction under the compression that acts with the shear over the shear",
-        "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase };
+        "EN 1993-1-8:2005, 6.2.2(6)") { Worsens = Worsens.WithTheCase, Books = Base.WithRules };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>

@@ -6,6 +6,7 @@ using Hasp.Core.Checks.Aisc;
 using Hasp.Core.Checks.Codes;
 using Hasp.Core.Checks.Eurocode;
 using Hasp.Core.Checks.Is800;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -140,14 +141,9 @@ public static class BasePlateKind
     public static readonly Check Concrete = Check.OfBolts<BaseConcreteCheck>();
     public static readonly Check Slides = Check.OfParts<BaseFrictionCheck>();
 
-    private static readonly ImmutableArray<Check> ByEurocode = [EnTension, EnShear, EnCombined, EnPressed, EnRow, Concrete, Slides];
-    private static readonly ImmutableArray<Check> ByFactor = [Tension, Shear, Combined, Pressed, Row, Concrete, Slides];
-
     private static readonly Check CodeRow = Check.OfParts<CodeBaseRowCheck>();
-    private static readonly ImmutableArray<Check> ByAisc = [AiscBasis.Tension, AiscBasis.Shear, AiscBasis.Combined,
-        Check.OfParts<AiscBasePressedCheck>(), CodeRow, Concrete, Slides];
-    private static readonly ImmutableArray<Check> ByIs = [Is800Basis.Tension, Is800Basis.Shear, Is800Basis.Combined,
-        Check.OfParts<IsBasePlateCheck>(), CodeRow, Concrete, Slides];
+    private static readonly Check AiscPressed = Check.OfParts<AiscBasePressedCheck>();
+    private static readonly Check IsPressed = Check.OfParts<IsBasePlateCheck>();
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("basePlate", "Base plate, holding-down bolts", "a column's foot on concrete or masonry")
@@ -162,23 +158,24 @@ public static class BasePlateKind
         Read = BasePlateInputs.Of,
         Lay = Lay,
         Path = j => new BasePlatePath(j.Of<BasePlateInputs>(), j.Pattern!),
-        Judges = basis => basis.Id switch { "eurocode" => ByEurocode, "machine" => ByFactor, "aisc-lrfd" or "aisc-asd" => ByAisc,
-            "is800" => ByIs, _ => [] },
         Modes = () =>
         [
             new("footTension", "Tension of holding-down bolts", j => j.Sharing.MostTension.Case >= 0 ? null : "nothing lifts", Fields.Grade.Path,
-                [Tension], "enBaseTension", "aiscTension", "isTension"),
+                Tension) { Own = [EnTension], Like = FailureModes.Tension },
             new("footShear", "Shear of holding-down bolts", j => j.Sharing.AnyShear ? null : "no bolt is sheared", Fields.Grade.Path,
-                [Shear], "enBaseShear", "aiscShear", "isShear"),
+                Shear) { Own = [EnShear], Like = FailureModes.Shear },
             new("footCombined", "Shear and tension of holding-down bolts",
                 j => j.Sharing.AnyShear && j.Sharing.MostTension.Case >= 0 ? null : "shear and uplift do not come together", Fields.Grade.Path,
-                [Combined], "enBaseCombined", "aiscCombined", "isCombined"),
-            new("footPressed", "Plate and concrete in compression", _ => null, Thickness.Path, [Pressed], "enBasePressed", "aiscBasePressed", "isBasePlate"),
+                Combined) { Own = [EnCombined], Like = FailureModes.Combined },
+            new("footPressed", "Plate and concrete in compression", _ => null, Thickness.Path, Pressed)
+            {
+                Own = [EnPressed, AiscPressed, IsPressed],
+            },
             new("footLifted", "Plate bent by its bolts", j => j.Sharing.MostTension.Case >= 0 ? null : "nothing lifts", Thickness.Path,
-                [Row], "enBaseRow", "codeBaseRow"),
-            new("footConcrete", "Concrete in front of the bolts", j => j.Sharing.AnyShear ? null : "no bolt is sheared", Fck.Path, [Concrete]),
+                Row) { Own = [EnRow, CodeRow] },
+            new("footConcrete", "Concrete in front of the bolts", j => j.Sharing.AnyShear ? null : "no bolt is sheared", Fck.Path, Concrete),
             new("footSlides", "Sliding of the plate", j => j.Of<BasePlateInputs>().ShearBy == BaseShear.Bolts ? "the bolts carry the shear" : null,
-                Friction.Path, [Slides]),
+                Friction.Path, Slides),
         ],
         IsTightened = false,
         Asks = j => Base.NotCovered(j) is { } open ? [new(Fields.Grade.Path, $"another grade: {open}")] : [],

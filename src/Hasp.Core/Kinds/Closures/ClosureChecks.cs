@@ -9,7 +9,7 @@ namespace Hasp.Core.Kinds.Closures;
 internal static class ClosureChecks
 {
     internal static CheckInfo Info(string id, string name, string brief, double required, string meaning, string source) =>
-        new(id, name, brief, required, PreloadUsed.None, meaning, source) { Worsens = Worsens.WithTheCase };
+        new(id, name, brief, required, PreloadUsed.None, meaning, source) { Worsens = Worsens.WithTheCase, Books = [Book.Any] };
 
     internal static T Pressure<T>(in JointLoad<T> load)
         where T : struct, IScalar<T> => T.Given(ClosureTerms.Pressure, load.Case.Pressure, source: load.Case.Name);
@@ -37,13 +37,9 @@ internal static class ClosureChecks
             if (!Counts(check, atRequired) || !check.MayApply(joint)) continue;
             var required = joint.Judging.Required(check);
             if (required <= 0) continue;
-            foreach (var pull in joint.Sharing.LoadsOn(check, index))
-            {
-                var judged = check.Judge(m, BoltLoad<Plain>.Of(joint, index, pull, joint.Bolts.Count));
-                if (!judged.Applies) continue;
-                var at = load.Pressure * judged.Factor.Value / (atRequired ? required : 1);
-                if (first is not { } f || at < f.Item1) first = (at, check);
-            }
+            if (check.WorstIn(m, index) is not { } worst) continue;
+            var at = load.Pressure * worst.Factor / (atRequired ? required : 1);
+            if (first is not { } f || at < f.Item1) first = (at, check);
         }
         return first;
     }

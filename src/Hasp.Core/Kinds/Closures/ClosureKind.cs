@@ -95,14 +95,15 @@ public static class ClosureKind
         Lay = Lay,
         Counted = [(PerRow, j => j.Of<ClosureInputs>().PerRow, "bolts in a row"), (Rows, j => j.Of<ClosureInputs>().Rows, "rows")],
         // Friction under pressure is nothing to stand on: what slips is left out, and bearing counts.
-        Judges = basis => [.. basis.Checks.Where(c => c != MachineBasis.NetSection), Hoop, Axial, ReliefFirst, ProofTest],
+        // The tube is no flat part: its own checks judge it between the holes.
+        InItsOwnWay = () => [Checks.Modes.FailureModes.Section, Checks.Modes.FailureModes.Gross, Checks.Modes.FailureModes.Block],
         Modes = () =>
         [
-            new("tubeHoop", "Bursting of the tube", _ => null, Outer.Path, [Hoop]),
-            new("tubeAxial", "Tube torn between its holes", _ => null, PerRow.Path, [Axial]),
+            new("tubeHoop", "Bursting of the tube", _ => null, Outer.Path, Hoop),
+            new("tubeAxial", "Tube torn between its holes", _ => null, PerRow.Path, Axial),
             new("reliefFirst", "Relief goes before anything breaks",
-                j => j.Of<ClosureInputs>().Relief == Relief.None ? "there is no relief" : null, ReliefAt.Path, [ReliefFirst]),
-            new("proofTest", "Yield at the proof test", _ => null, TestAt.Path, [ProofTest]),
+                j => j.Of<ClosureInputs>().Relief == Relief.None ? "there is no relief" : null, ReliefAt.Path, ReliefFirst),
+            new("proofTest", "Yield at the proof test", _ => null, TestAt.Path, ProofTest),
         ],
         Asks = Asks,
         Assumes = joint => [$"The end load acts on the sealed diameter and reaches all bolts alike; holes are fitted, or reamed together.",
@@ -269,7 +270,7 @@ internal sealed record ClosureInputs(
         var list = ListOf(r);
         var rows = r.Said.Of(ClosureKind.Rows);
         var largest = r.Said[Fields.Loads].Select(l => l.Stated(Fields.CasePressure) ?? 0).DefaultIfEmpty(0).Max();
-        var required = r.Said.Of(Fields.Required[MachineBasis.Shear.Index]);
+        var required = r.Said.Of(Fields.Required[Checks.Modes.FailureModes.Shear.Second[0].Index]);
         var perRow = r.Said.Stated(ClosureKind.PerRow) ?? (r.Said.IsFaulty(ClosureKind.PerRow) ? 2 : FewestOf(r.Said, list));
         var hole = r.Hole(d);
         // Towards the middle of the plug the bolts of a row come together: their tips keep a millimetre apart.

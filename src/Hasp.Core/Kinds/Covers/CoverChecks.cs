@@ -37,7 +37,7 @@ internal readonly struct CoverPlateCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = new(
         "coverPlate", "Cover bending", "cover bends", 1.5, PreloadUsed.None, "yield of the cover over its bending stress under pressure",
-        "ASME BPVC VIII-1, UG-34(c)(2), (c)(3)") { Worsens = Worsens.WithTheCase };
+        "ASME BPVC VIII-1, UG-34(c)(2), (c)(3)") { Worsens = Worsens.WithTheCase, Books = [Book.Any] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -59,7 +59,7 @@ internal readonly struct CoverTightenedCheck : IPartCheck
     public static CheckInfo Info { get; } = new(
         "coverTightened", "Cover bent by the tightening", "cover bends", 1.0, PreloadUsed.Largest,
         "yield of the cover over its bending stress at the largest preload, without pressure",
-        "ASME BPVC VIII-1, UG-34(c)(2), (c)(3), p = 0") { SetBy = SetBy.Tool, WithoutLoad = true };
+        "ASME BPVC VIII-1, UG-34(c)(2), (c)(3), p = 0") { SetBy = SetBy.Tool, WithoutLoad = true, Books = [Book.Any] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -79,7 +79,7 @@ internal readonly struct CoverGasketCheck : IBoltCheck
     public static CheckInfo Info { get; } = new(
         "coverGasket", "Gasket load kept", "leaks", 1.0, PreloadUsed.Smallest,
         "smallest preload over the least that keeps the gasket's load under pressure",
-        "joint in service: (1 − C)·P + clamp that must remain");
+        "joint in service: (1 − C)·P + clamp that must remain") { Books = [Book.Any] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -100,7 +100,7 @@ internal readonly struct CoverSpacingCheck : IPartCheck
     public static CheckInfo Info { get; } = new(
         "coverSpacing", "Bolt spacing for the gasket", "leaks between bolts", 1.0, PreloadUsed.None,
         "greatest distance between bolts allowed over the distance", "ASME BPVC VIII-1, Appendix 2, 2-5(d)") { SetBy = SetBy.Rule,
-        WithoutLoad = true };
+        WithoutLoad = true, Books = [Book.Any] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>

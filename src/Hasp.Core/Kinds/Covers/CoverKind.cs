@@ -90,13 +90,12 @@ public static class CoverKind
         TargetInWindow = true,
         Read = CoverInputs.Of,
         Lay = Lay,
-        Judges = basis => [.. basis.Checks.Concat([MachineBasis.Opening, MachineBasis.Leak, MachineBasis.Seating,
-            MachineBasis.GasketCrushing, MachineBasis.Fatigue]).Distinct(), Plate, Tightened, Retained, BoltSpacing],
+        Always = () => [Checks.Modes.FailureModes.Separation, Checks.Modes.FailureModes.Leak, Checks.Modes.FailureModes.Gasket, Checks.Modes.FailureModes.Fatigue],
         Modes = () =>
         [
-            new("coverBends", "Cover bent by the pressure", _ => null, Thickness.Path, [Plate]),
-            new("coverDishes", "Cover bent by the tightening", _ => null, Thickness.Path, [Tightened]),
-            new("coverGasketKept", "Gasket unloaded between or by the bolts", _ => null, GasketLoad.Path, [Retained, BoltSpacing]),
+            new("coverBends", "Cover bent by the pressure", _ => null, Thickness.Path, Plate),
+            new("coverDishes", "Cover bent by the tightening", _ => null, Thickness.Path, Tightened),
+            new("coverGasketKept", "Gasket unloaded between or by the bolts", _ => null, GasketLoad.Path, Retained, BoltSpacing),
         ],
         Assumes = joint =>
         [

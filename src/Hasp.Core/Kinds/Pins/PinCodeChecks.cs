@@ -12,7 +12,7 @@ namespace Hasp.Core.Kinds.Pins;
 internal static class EnPin
 {
     internal static CheckInfo Info(string id, string name, string brief, string meaning, string clause) =>
-        PinParts.Info(id, name, brief, 1, meaning, "EN 1993-1-8:2005, " + clause);
+        PinParts.Info(id, name, brief, 1, meaning, "EN 1993-1-8:2005, " + clause) with { Books = [Book.Eurocode3] };
 
     internal static bool Counts<T>(in JointLoad<T> load)
         where T : struct, IScalar<T> => load.InPlane.Value > 0 && load.Case.CountsIn(LimitStates.Uls);
@@ -205,7 +205,7 @@ internal readonly struct EnPinShankCheck : IPartCheck
 {
     public static CheckInfo Info { get; } = PinParts.Info(
         "enPinShank", "Shank, gross section", "shank yields", 1, "plastic resistance of the shank over the pull",
-        "EN 1993-1-1:2005, 6.2.3(2)(a)");
+        "EN 1993-1-1:2005, 6.2.3(2)(a)") with { Books = [Book.Eurocode3] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
@@ -288,7 +288,7 @@ internal readonly struct EnPinContactCheck : IPinPartCheck
 internal static class AiscPin
 {
     internal static CheckInfo Info(string id, string name, string brief, string meaning, string clause) =>
-        PinParts.Info(id, name, brief, 1, meaning, "AISC 360-22, " + clause);
+        PinParts.Info(id, name, brief, 1, meaning, "AISC 360-22, " + clause) with { Books = [Book.Aisc360] };
 
     internal static AiscSettings How<T>(in Mechanics<T> m)
         where T : struct, IScalar<T> => m.Joint.Judging.By<AiscSettings>();

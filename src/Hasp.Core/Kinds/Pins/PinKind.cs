@@ -4,6 +4,7 @@ using Hasp.Core.Checks;
 using Hasp.Core.Checks.Aisc;
 using Hasp.Core.Checks.Eurocode;
 using Hasp.Core.Checks.Machine;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
@@ -74,20 +75,23 @@ public static class PinKind
     public static readonly Check Shear = Check.OfParts<PinShearCheck>();
     public static readonly Check Bending = Check.OfParts<PinBendingCheck>();
 
-    private static readonly ImmutableArray<Check> ByFactor = [Shank, Net, Dishing, TearOut, Bearing, Shear, Bending];
-    private static readonly ImmutableArray<Check> ByEurocode =
-    [
-        Check.OfParts<EnPinShearCheck>(), Check.OfParts<EnPinBearingCheck>(), Check.OfParts<EnPinBendingCheck>(),
-        Check.OfParts<EnPinCombinedCheck>(), Check.OfParts<EnPinEndCheck>(),
-        Check.OfParts<EnPinSideCheck>(), EurocodeBasis.Gross, Check.OfParts<EnPinShankCheck>(), Check.OfParts<EnPinBearingServiceCheck>(),
-        Check.OfParts<EnPinBendingServiceCheck>(), Check.OfParts<EnPinContactCheck>(),
-    ];
-    private static readonly ImmutableArray<Check> ByAisc =
-    [
-        Check.OfParts<AiscPinRuptureCheck>(), Check.OfParts<AiscPinProportionsCheck>(), Check.OfParts<AiscPinShearRuptureCheck>(), Check.OfParts<AiscPinBearingCheck>(),
-        Check.OfParts<AiscPinGrossCheck>(),
-        Check.OfParts<AiscPinShearCheck>(), Check.OfParts<AiscPinFlexureCheck>(),
-    ];
+    private static readonly Check EnShear = Check.OfParts<EnPinShearCheck>();
+    private static readonly Check EnBearing = Check.OfParts<EnPinBearingCheck>();
+    private static readonly Check EnBending = Check.OfParts<EnPinBendingCheck>();
+    private static readonly Check EnCombined = Check.OfParts<EnPinCombinedCheck>();
+    private static readonly Check EnEnd = Check.OfParts<EnPinEndCheck>();
+    private static readonly Check EnSide = Check.OfParts<EnPinSideCheck>();
+    private static readonly Check EnShank = Check.OfParts<EnPinShankCheck>();
+    private static readonly Check EnBearingService = Check.OfParts<EnPinBearingServiceCheck>();
+    private static readonly Check EnBendingService = Check.OfParts<EnPinBendingServiceCheck>();
+    private static readonly Check EnContact = Check.OfParts<EnPinContactCheck>();
+    private static readonly Check AiscRupture = Check.OfParts<AiscPinRuptureCheck>();
+    private static readonly Check AiscProportions = Check.OfParts<AiscPinProportionsCheck>();
+    private static readonly Check AiscEnd = Check.OfParts<AiscPinShearRuptureCheck>();
+    private static readonly Check AiscBearing = Check.OfParts<AiscPinBearingCheck>();
+    private static readonly Check AiscGross = Check.OfParts<AiscPinGrossCheck>();
+    private static readonly Check AiscShear = Check.OfParts<AiscPinShearCheck>();
+    private static readonly Check AiscFlexure = Check.OfParts<AiscPinFlexureCheck>();
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("pin", "Hanger, clevis or lug", "an eye between cheeks, held by a pin or a bolt")
@@ -101,22 +105,19 @@ public static class PinKind
         Loads = () => [Fields.CaseShear],
         Read = PinInputs.Of,
         Lay = Lay,
-        Judges = basis => basis.Id switch
-        {
-            "machine" => ByFactor,
-            "eurocode" => ByEurocode,
-            "aisc-lrfd" or "aisc-asd" => ByAisc,
-            _ => [],
-        },
         Modes = () =>
         [
-            new("pinShear", "Shear of the pin", _ => null, Diameter.Path, [Shear], "enPinShear", "aiscPinShear"),
-            new("pinBends", "Bending of the pin", _ => null, Diameter.Path, [Bending], "enPinBending", "enPinCombined", "aiscPinFlexure"),
-            new("pinBears", "Bearing of pin and eye", _ => null, EyeThickness.Path, [Bearing], "enPinBearing", "aiscPinBearing"),
-            new("eyeSection", "Section of eye and cheeks beside the hole", _ => null, EyeWidth.Path, [Net], "enPinSide", "aiscPinRupture"),
-            new("eyeEnd", "Tear-out of eye and cheeks", _ => null, EyeEnd.Path, [TearOut], "enPinEnd", "aiscPinShearRupture"),
-            new("eyeDishes", "Dishing of a thin eye", _ => null, EyeThickness.Path, [Dishing], "enPinEnd", "aiscPinProportions"),
-            new("eyeShank", "Gross section of the shank", _ => null, ShankThickness.Path, [Shank], "enPinShank", "aiscPinGross"),
+            new("eyeShank", "Gross section of the shank", _ => null, ShankThickness.Path, Shank) { Own = [EnShank, AiscGross] },
+            new("eyeSection", "Section of eye and cheeks beside the hole", _ => null, EyeWidth.Path, Net) { Own = [EnSide, AiscRupture] },
+            new("eyeDishes", "Dishing of a thin eye", _ => null, EyeThickness.Path, Dishing) { Own = [EnEnd, AiscProportions] },
+            new("eyeEnd", "Tear-out of eye and cheeks", _ => null, EyeEnd.Path, TearOut) { Own = [EnEnd, AiscEnd] },
+            new("eyeGross", "Gross section of eye and cheeks", _ => null, EyeWidth.Path, Net) { Own = [AiscRupture], Like = FailureModes.Gross },
+            new("pinBears", "Bearing of pin and eye", _ => null, EyeThickness.Path, Bearing)
+            {
+                Own = [EnBearing, EnBearingService, EnContact, AiscBearing], Like = FailureModes.Bearing,
+            },
+            new("pinShear", "Shear of the pin", _ => null, Diameter.Path, Shear) { Own = [EnShear, AiscShear], Like = FailureModes.Shear },
+            new("pinBends", "Bending of the pin", _ => null, Diameter.Path, Bending) { Own = [EnBending, EnCombined, EnBendingService, AiscFlexure] },
         ],
         IsTightened = false,
         Assumes = _ =>

@@ -1,6 +1,4 @@
 using Hasp.Core.Checks;
-using Hasp.Core.Checks.Codes;
-using Hasp.Core.Checks.Machine;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -81,60 +79,4 @@ internal readonly struct SpliceBendingCheck : IPartCheck
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
     public static int PartAt(int place, Joint joint) => place;
-}
-
-/// <summary>
-/// A block of plate or cover torn out with the bolts in it, over every failure path of the pattern: what is pulled yields, what is sheared
-/// yields in shear. The structural codes have theirs.
-/// </summary>
-internal readonly struct SpliceBlockCheck : IPartCheck
-{
-    public static CheckInfo Info { get; } = new("spliceBlock", "Block tearing", "block tears", 1.5, PreloadUsed.None,
-        "load at which a block tears out over the load of the bolts in it",
-        "yield of net areas; distortion energy or maximum shear; the paths of EN 1993-1-8, 3.10.2") { Worsens = Worsens.WithTheCase };
-
-    public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
-        where T : struct, IScalar<T>
-    {
-        if (load.InPlane.Value <= 0 || PathCheck.Worst<Rules>(m.Joint, m.Stack, load.Case,
-            load.Known) is not { } found) return Judged<T>.Nothing;
-        var torn = SpliceFormulas.Block(
-            Sheared.Yield<T>(m.Joint, found.Part), PathCheck.Area(m, found, CodeTerms.NetTension, CodeTerms.Pulled, found.Path.NetPulled),
-            ShearCheck.Ratio(m), PathCheck.Area(m, found, CodeTerms.NetShear, CodeTerms.Sheared, found.Path.NetSheared));
-        return new(true, T.Let(SpliceTerms.BlockFactor, torn / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
-    }
-
-    public static string Nothing(in Mechanics<Plain> m) => "no block is bounded by the bolts and the edges";
-
-    public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
-
-    public static int PartAt(int place, Joint joint) => place;
-
-    public static PathDrawn? Drawn(in Mechanics<Plain> m, LoadCase load) =>
-        PathCheck.Worst<Rules>(m.Joint, m.Stack, load) is { } found ? PathDrawn.Of(m.Joint, found) : null;
-
-    /// <summary>Strength of a path by the formula of this check, on a millimetre of each of its lengths.</summary>
-    private readonly struct Rules : PathCheck.IRules
-    {
-        public static bool Sections => false;
-
-        public static (double Along, double Across) Holes(Joint joint, int part) => (joint.Hole, joint.Hole);
-
-        public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
-        {
-            var (layer, ratio) = (joint.Layers[part], new Plain(ShearCheck.Ratio(joint)));
-            double On(double pulled, double sheared) => SpliceFormulas.Block<Plain>(new(layer.Material.Yield),
-                new(pulled * layer.Thickness), ratio, new(sheared * layer.Thickness)).Value;
-            into[0] = new(On(1, 0), 0, On(0, 1), 0);
-            return 1;
-        }
-    }
-}
-
-/// <summary>Formulas of a splice: N, mm, MPa.</summary>
-public static class SpliceFormulas
-{
-    /// <summary>F = fy·Ant + κ·fy·Anv.</summary>
-    public static T Block<T>(T yield, T pulled, T ratio, T sheared)
-        where T : struct, IReal<T> => T.Let(SpliceTerms.BlockLoad, (yield * pulled) + (ratio * yield * sheared));
 }

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
-using Hasp.Core.Checks.Machine;
+using Hasp.Core.Checks.Modes;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
@@ -91,7 +91,6 @@ public static class SpliceKind
     private static readonly Field[] OfButts = [Cover, CoverMaterial, Gap, ColumnsRight, Packing];
 
     public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
-    public static readonly Check Block = Check.OfParts<SpliceBlockCheck>();
     public static readonly Check Bending = Check.OfParts<SpliceBendingCheck>();
 
     /// <summary>The kind.</summary>
@@ -104,13 +103,13 @@ public static class SpliceKind
         Counted = [(Columns, j => j.Of<SpliceInputs>().Columns, "bolts along"),
             (ColumnsRight, j => j.Of<SpliceInputs>().ColumnsRight, "bolts along, right"),
             (Rows, j => j.Of<SpliceInputs>().Rows, "lines of bolts across")],
-        Judges = basis => basis.Id == "machine" ? [.. basis.Checks, Gross, Bending, Block] : basis.Checks,
         Modes = () =>
         [
-            new("plates", "Section of plates and covers", _ => null, Cover.Path, [Gross, MachineBasis.NetSection],
-                "enGross", "aiscYielding", "isGross"),
+            new("plates", "Gross section of plates and covers", _ => null, Cover.Path, Gross) { Like = FailureModes.Gross },
+            new("platesNet", "Net section of plates and covers", _ => null, Width.Path, FailureModes.Section.Second) { Like = FailureModes.Section },
+            new("platesBlock", "Block tearing of plates and covers", _ => null, End.Path, FailureModes.Block.Second) { Like = FailureModes.Block },
             new("platesBend", "Bending of plates and covers in their plane",
-                j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across", Width.Path, [Bending]),
+                j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across", Width.Path, Bending),
         ],
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
@@ -218,12 +217,6 @@ public static class SpliceTerms
     public static readonly Term Packing = new(
         "splicePacking", "t_pk", Dimension.Length, "packing between a cover and the thinner plate, the thicker one", "the difference of the plates, half on each face or all on one");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
-    public static readonly Term BlockLoad = new(
-        "spliceBlockLoad", "F_block", Dimension.Force, "load at which a block tears out",
-        "yield of what is pulled and shear yield of what is sheared, net areas");
-    public static readonly Term BlockFactor = new(
-        "spliceBlockFactor", "n_block", Dimension.None, "load at which a block tears out over the load of the bolts in it",
-        "yield of the part");
     public static readonly Term Lever = new(
         "spliceLever", "a_y", Dimension.Length, "from the middle of the gap to the section of the part that is bent most", "the drawing");
     public static readonly Term BendingMoment = new(

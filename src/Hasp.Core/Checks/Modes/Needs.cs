@@ -5,21 +5,15 @@ using Hasp.Core.Joints;
 namespace Hasp.Core.Checks.Modes;
 
 /// <summary>
-/// Figures that do not hold for a joint: a strength past its temperature, a finish that its grade must not have, a load that nothing looks
-/// at. What rests on them is open, at the field that mends it.
+/// What a way of failing needs and nobody gave, and figures that do not hold: a strength past its temperature, a finish that its grade must
+/// not have, a load that nothing looks at. What rests on them is open, at the field that mends it.
 /// </summary>
-internal static class Voids
+internal static class Needs
 {
     // A case of the other limit state that is heavier by so much is a slip of the pen, or the strength is judged under the wrong load.
     private const double MostOfUltimate = 2.5;
 
-    internal static IEnumerable<Ask> Of(Joint joint, in Mechanics<Plain> m, bool loadJudged) =>
-    [
-        .. OfTemperature(joint), .. OfFinish(joint), .. OfLimitStates(joint), .. OfPlanes(joint, m.Stack), .. OfAim(joint, m),
-        .. OfSeal(joint), .. OfEdges(joint, m.Stack), .. OfOtherLoads(joint), .. loadJudged ? [] : OfLoads(joint),
-    ];
-
-    private static IEnumerable<Ask> OfTemperature(Joint joint)
+    internal static IEnumerable<Ask> Temperature(Joint joint, Mechanics<Plain> m)
     {
         var (grade, degrees) = (joint.Bolts.Grade, joint.Temperatures);
         var (coldest, hottest) = (Math.Min(degrees.Bolts, degrees.Assembly), Math.Max(degrees.Bolts, degrees.Parts));
@@ -37,7 +31,7 @@ internal static class Voids
         }
     }
 
-    private static IEnumerable<Ask> OfFinish(Joint joint)
+    internal static IEnumerable<Ask> Finish(Joint joint, Mechanics<Plain> m)
     {
         var (grade, finish) = (joint.Bolts.Grade, joint.Tightening.NutFactor);
         if (!joint.Kind.IsTightened || grade.Takes(finish)) yield break;
@@ -48,9 +42,9 @@ internal static class Voids
         yield return new(Fields.Lubrication.Path, $"another finish: {grade.Grade} cannot be {finish.Label} ({why}). What fits: {fits}");
     }
 
-    private static IEnumerable<Ask> OfLimitStates(Joint joint)
+    internal static IEnumerable<Ask> OtherLimitState(Joint joint, Mechanics<Plain> m)
     {
-        var looks = joint.Judging.Basis.LooksAt;
+        var looks = joint.Judging.LooksAt;
         if (looks == LimitStates.NotStated) yield break;
         static double Size(LoadCase c) => Math.Sqrt((c.Tension * c.Tension) + (c.Shear * c.Shear));
         var cases = joint.Cases.Where(c => !c.OnlyCombined).ToList();
@@ -62,35 +56,49 @@ internal static class Voids
             $"{heavier.Name} is heavier than any case that the strength is judged under ({Codes.Sheared.Words(looks)}): nothing looks at its strength");
     }
 
-    private static IEnumerable<Ask> OfPlanes(Joint joint, Stack stack)
+    internal static IEnumerable<Ask> Planes(Joint joint, Mechanics<Plain> m)
     {
-        if (joint.Kind.IsParts && joint.Sharing.AnyShear && stack.Planes.Length == 0) yield return new("layers[0].side",
+        if (joint.Kind.IsParts && joint.Sharing.AnyShear && m.Stack.Planes.Length == 0) yield return new("layers[0].side",
             "which way each part pulls: there is shear, and all parts pull the same way");
     }
 
     /// <summary>A part that the bolts bear on tears out to its edge: how far that is, nobody said, and no rule of the basis asks
     /// for it.</summary>
-    private static IEnumerable<Ask> OfEdges(Joint joint, Stack stack) =>
-        !joint.Kind.IsParts || !joint.Sharing.AnyShear || stack.Planes.Length == 0
+    internal static IEnumerable<Ask> Edges(Joint joint, Mechanics<Plain> m) =>
+        !joint.Kind.IsParts || !joint.Sharing.AnyShear || m.Stack.Planes.Length == 0
             || !joint.Judging.Checks.Any(c => c == Machine.MachineBasis.TearOut || c.Id == "msBearingUltimate") ? []
             : Enumerable.Range(0, joint.Layers.Length).Where(i => joint.EdgeDistance(i) is null && !joint.Layers[i].OnlyClamped)
                 .Select(i => new Ask($"layers[{i}].edgeDistance", $"how far the holes of {joint.Layers[i].Name} are from its edge, along the load: tear-out goes by it"));
 
-    private static IEnumerable<Ask> OfAim(Joint joint, Mechanics<Plain> m)
+    internal static IEnumerable<Ask> Aim(Joint joint, Mechanics<Plain> m)
     {
         if (joint.Kind.IsTightened && !joint.Tightening.Pretensioned && m.Preload.Value > m.ProofLoad.Value * (1 + 1e-9)
             && !joint.Judging.Checks.Contains(Machine.MachineBasis.Tightening)) yield return new(Fields.Aim.Path,
                 "a lower target: the preload aimed at is above the bolt's proof load, and nothing here judges the tightening");
     }
 
-    private static IEnumerable<Ask> OfSeal(Joint joint)
+    /// <summary>Settling, relaxation and the tool's scatter must leave a clamp.</summary>
+    internal static IEnumerable<Ask> Clamp(Joint joint, Mechanics<Plain> m)
+    {
+        if (m.PreloadMin.Value <= 0 && m.Preload.Value > 0) yield return new(Fields.Aim.Path,
+            "a longer grip, or more preload: scatter, settling and relaxation may take the whole clamp, and nothing holds the joint together then");
+    }
+
+    /// <summary>Shear that alternates on bolts that may slip works a thread loose that nothing locks.</summary>
+    internal static IEnumerable<Ask> Lock(Joint joint, Mechanics<Plain> m)
+    {
+        if (joint.Judging.Shear.Bearing && joint.Tightening.PrevailingTorque <= 0) yield return new(Fields.ShearBy.Path,
+            "no slip, or a thread that is locked: the shear alternates, and bolts in clearance holes work loose sideways");
+    }
+
+    internal static IEnumerable<Ask> Seal(Joint joint, Mechanics<Plain> m)
     {
         if (joint.Kind.IsParts && joint.Sealing is null && joint.Cases.Any(c => c.Pressure > 0)) yield return new(Fields.SealArea.Path,
             "the area that is sealed: pressure is contained, and its tightness goes by it");
     }
 
     /// <summary>A load that the kind of joint does not take: a pin pulled along its axis.</summary>
-    private static IEnumerable<Ask> OfOtherLoads(Joint joint)
+    internal static IEnumerable<Ask> OtherLoads(Joint joint, Mechanics<Plain> m)
     {
         var loads = joint.Kind.Loads();
         if (loads.IsEmpty || loads.Contains(Fields.CaseFz) || loads.Contains(Fields.CasePressure)) yield break;
@@ -101,7 +109,7 @@ internal static class Voids
         }
     }
 
-    private static IEnumerable<Ask> OfLoads(Joint joint)
+    internal static IEnumerable<Ask> Loads(Joint joint)
     {
         var loaded = joint.Cases.Any(c => c.Load != default || c.Pressure > 0);
         yield return new("loads[0].tension", loaded
