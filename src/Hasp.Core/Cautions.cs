@@ -47,8 +47,6 @@ internal static class Cautions
 
     private const string Competent = "For use by a competent person. The local code and licensed practice come first, above all for overhead and people-carrying joints.";
 
-    private static bool JudgesBlocks(Joint joint) => joint.Judging.Checks.Any(c => c.Id.EndsWith("Block", StringComparison.Ordinal));
-
     private static List<string> Lowered(Joint joint) =>
         [.. joint.Judging.Checks.Where(c => joint.Judging.Required(c) < c.Required && !(c.Info.ByFriction && joint.Judging.Shear.Bearing)).Select(c => c.Name.ToLowerInvariant())];
 
@@ -218,7 +216,7 @@ internal static class Cautions
         Say(basis.Speech is Speech.Utilisation or Speech.Strength, "toolNotInBasis",
             $"{basis.Name} does not look at the tool: torque, its scatter and the strength while tightening are judged by the machine basis.");
         Say(true, "notJudged", basis.Speech == Speech.Factor
-            ? $"Not judged here: {(JudgesBlocks(joint) ? "" : $"block tearing of the parts{(joint.Pattern is null ? ", uneven sharing among the bolts" : "")}; ")}fatigue of the parts themselves."
+            ? $"Not judged here: {(joint.Pattern is null && joint.Bolts.Count > 1 ? "block tearing of the parts, uneven sharing among the bolts; " : "")}fatigue of the parts themselves."
             : $"Not judged to {basis.FullName}: {string.Join("; ", basis.Guide.LeavesOut.Select(l => char.ToLowerInvariant(l[0]) + l[1..]))}.");
         Say(true, "competent", Competent);
         return cautions;

@@ -57,6 +57,14 @@ internal static partial class QuickKinds
         ], "fx", "splice.columns", _ => [("splice.width",
             ["60 mm", "80 mm", "100 mm", "120 mm", "150 mm", "180 mm", "200 mm", "250 mm", "300 mm", "350 mm", "400 mm", "500 mm",
             "600 mm"])]),
+        new("angle", ["angle", "brace"],
+        [
+            P("(?:l ?)?(?<a>#)~(?<b>#)~(?<t>#)", "angle: connected leg, outstanding leg, thickness", ("a", "angle.leg"), ("b", "angle.outstanding"),
+                ("t", "angle.thickness")),
+            P("(?:gusset (?<g>#)|(?<g>#) gusset)(?: thick)?", "gusset", ("g", "angle.gusset")),
+            P("gusset (?<w>#) wide", "gusset width", ("w", "angle.gussetWidth")), P("gauge (?<g>#)", "gauge from the heel", ("g", "angle.gauge")),
+            P("pitch (?<p>#)", "pitch", ("p", "angle.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "angle.end")),
+        ], "fx", "angle.bolts", _ => [("angle.thickness", ["5 mm", "6 mm", "8 mm", "10 mm", "12 mm", "15 mm", "20 mm"])]),
         new("pin", ["pin", "clevis", "hanger", "lug"],
         [
             P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),

@@ -77,7 +77,7 @@ public static class EurocodeBasis
             ],
             [
                 "The second generation (EN 1993-1-8:2024), which changes bearing; national annexes: state their factors",
-                "Angles connected by one leg (3.10.3), injection bolts, hollow sections, fatigue (EN 1993-1-9)",
+                "Angles connected by one leg (3.10.3) but as a kind of joint of their own, injection bolts, hollow sections, fatigue (EN 1993-1-9)",
                 "Stripping of tapped threads and inserts, preload scatter: the machine basis judges them",
             ],
             [

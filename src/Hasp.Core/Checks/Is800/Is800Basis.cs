@@ -92,7 +92,7 @@ public static class Is800Basis
                 "Pitch, edge distances and their greatest values, 10.2",
             ],
             [
-                "Angles by one leg (6.3.3), working stress method (section 11), fatigue (section 13)",
+                "Angles by one leg (6.3.3) but as a kind of joint of their own, working stress method (section 11), fatigue (section 13)",
                 "Prying 10.4.7: state a prying factor or a flange with the pattern",
             ],
             [

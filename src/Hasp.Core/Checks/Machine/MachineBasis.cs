@@ -61,7 +61,7 @@ public static class MachineBasis
                 "Pressure under head, nut and washers; threads that strip; fatigue of the bolt",
             ],
             [
-                "Block tearing, but for the plates and covers of a splice; group rules and reductions of the structural codes",
+                "Group rules and reductions of the structural codes; block tearing of parts is looked at as a second line",
                 "Fatigue of the parts",
             ],
             [

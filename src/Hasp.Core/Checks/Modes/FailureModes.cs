@@ -74,7 +74,8 @@ public static class FailureModes
     };
 
     public static readonly Mode Slip = new("slip", "Slip",
-        j => NotSheared(j) ?? Exempt(!j.Judging.Shear.Bearing, "the bolts bear: its figure is shown"), Fields.ShearBy.Path, MachineBasis.Slip);
+        j => NotSheared(j) ?? Exempt(!j.Judging.Shear.Bearing && j.Judging.Where<Codes.CodeSettings>() is not { IsSlipCritical: false },
+            "the bolts bear: it may slip"), Fields.ShearBy.Path, MachineBasis.Slip);
 
     public static readonly Mode Separation = new("separation", "Separation of the faces", NotPulled, Fields.Aim.Path)
     {

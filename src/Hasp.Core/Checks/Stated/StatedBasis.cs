@@ -24,7 +24,7 @@ public static class StatedBasis
     public static readonly Field<LimitStates> Loads = new("judging.stated.loads",
         Types.Named(new Named<LimitStates>(("service", LimitStates.Sls), ("factored", LimitStates.Uls))), "Loads are",
         "whether the strengths are meant for service loads or for factored ones") { Default = "asked for", Blank = (_, _) => "needed" };
-    public static readonly Field<double> Factor = new("judging.stated.factor", Types.Number, "F, required factor",
+    public static readonly Field<double> Factor = new("judging.stated.factor", Types.Number, "Required factor F",
         "what a strength is divided by: 1 where it is a permissible one or its factors are in it already")
     {
         Min = 1, Max = 20, Default = "asked for", Blank = (_, _) => "needed",
@@ -35,9 +35,8 @@ public static class StatedBasis
     /// <summary>What can be stated: each way of failing with its check.</summary>
     internal static ImmutableArray<Stated> All { get; } =
     [
-        new("tension", "Tension of the bolt", OnBolt: true), new("shear", "Shear of the bolt", OnBolt: true), new("bearing", "Bearing of the parts"),
-        new("tearOut", "Tear-out of the parts"), new("section", "Net section of the parts"), new("gross", "Gross section of the parts"),
-        new("pullThrough", "Pull-through of head or nut"),
+        new("tension", "Bolt tension", OnBolt: true), new("shear", "Bolt shear", OnBolt: true), new("bearing", "Bearing"), new("tearOut", "Tear-out"),
+        new("section", "Net section"), new("gross", "Gross section"), new("pullThrough", "Pull-through"),
     ];
 
     internal static readonly Stated OfTension = All[0], OfShear = All[1], OfBearing = All[2], OfTearOut = All[3], OfSection = All[4],
@@ -89,7 +88,7 @@ public static class StatedBasis
 
     private const string Book = "stated";
 
-    private static Field<double> Exponent(string symbol, string of) => new($"judging.stated.{of}Exponent", Types.Number, $"{symbol}, exponent of {of}",
+    private static Field<double> Exponent(string symbol, string of) => new($"judging.stated.{of}Exponent", Types.Number, $"Exponent {symbol}, {of}",
         $"exponent of the share of {of} in (V/Rv)^a + (N/Rt)^b = 1; 1 adds the shares, 2 is a circle")
     {
         Min = 1, Max = 10, Default = "asked for where shear and tension come together", Blank = (_, _) => "not stated",
@@ -97,7 +96,7 @@ public static class StatedBasis
 
     private static Offer Asked(Mode mode, Stated stated, Check check) => mode.By(check) with
     {
-        Wants = joint => joint.Judging.Where<StatedSettings>()?.Of(stated) is null
+        Wants = joint => !joint.Said.Has(stated.Strength)
             ? new(stated.Strength.Path, $"its strength, and where that stands: nobody stated one for {stated.Name.ToLowerInvariant()}") : null,
     };
 
@@ -144,7 +143,7 @@ internal sealed record Stated(string Key, string Name, bool OnBolt = false)
     };
 
     /// <summary>The area it stands on; null for a part's.</summary>
-    public Field<StatedArea>? Area { get; } = !OnBolt ? null : new($"judging.stated.{Key}Area", StatedArea.Type, "on the area",
+    public Field<StatedArea>? Area { get; } = !OnBolt ? null : new($"judging.stated.{Key}Area", StatedArea.Type, $"Area, {Key}",
         $"area that the strength in {Key} stands on: shank, stress area, root, or a share of the shank such as 0.78 shank")
     {
         Default = "asked for with a stress or a factor", Blank = (_, _) => "not stated",
