@@ -40,8 +40,11 @@ public class JointBench
     [Benchmark(Description = "tightest factor only")]
     public double Tightest() => TwoReserves.Of(Mechanics<Plain>.Of(_joint)).First.Value;
 
-    [Benchmark(Description = "whole result with working")]
+    [Benchmark(Description = "whole result")]
     public Result Whole() => Evaluation.Run(_joint);
+
+    [Benchmark(Description = "whole result, every working opened")]
+    public int Opened() => Evaluation.Run(_joint).Checks.Sum(c => c.Working.Steps.Count);
 
     [Benchmark(Description = "document read and evaluated")]
     public Result FromText() => Evaluation.Run(JointDocument.Read(_text).Joint!);

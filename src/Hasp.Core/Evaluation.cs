@@ -17,11 +17,11 @@ namespace Hasp.Core;
 /// </summary>
 public static class Evaluation
 {
-    /// <summary>The whole result, with the working of every check's tightest case.</summary>
+    /// <summary>The whole result; the working of each check's tightest case comes about when it is asked for.</summary>
     public static Result Run(Joint joint)
     {
         var plain = Mechanics<Plain>.Of(joint);
-        var traced = Mechanics<Traced>.Of(joint);
+        var traced = new Lazy<Mechanics<Traced>>(() => Mechanics<Traced>.Of(joint));
         var checks = joint.Judging.Checks.Select(c => JudgeAll(c, plain, traced)).ToList();
         var fatigue = FatigueState.Of(plain);
         IReadOnlyList<NamedValue> own = [.. joint.Kind.Values(plain)];
@@ -73,7 +73,7 @@ public static class Evaluation
     private static bool IsLookedAt(IReadOnlyCollection<CheckResult> checks) =>
         checks.Count == 0 || checks.Any(c => c.Factor is not null && c.Check.Info.SetBy == SetBy.Load);
 
-    private static CheckResult JudgeAll(Check check, in Mechanics<Plain> plain, in Mechanics<Traced> traced)
+    private static CheckResult JudgeAll(Check check, Mechanics<Plain> plain, Lazy<Mechanics<Traced>> traced)
     {
         var joint = plain.Joint;
         var byCase = new double?[joint.Cases.Length];
@@ -87,14 +87,14 @@ public static class Evaluation
         var required = joint.Judging.RequiredByIndex[check.Index];
         if (least is not var (worst, worstCase, worstBolt))
         {
-            return new CheckResult(check, null, required, -1, 0, "", -1, check.Nothing(plain), byCase, [], Working.None);
+            return new CheckResult(check, null, required, -1, 0, "", -1, check.Nothing(plain), byCase, CheckDetail.None);
         }
         var load = BoltLoad<Plain>.Of(joint, worstCase, worstBolt);
-        var working = Working.Of(check.Judge(traced, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor);
         return new CheckResult(
             check, worst.Factor.Value, required, check.Info.WithoutLoad ? -1 : worstCase, check.Info.WithoutLoad || check.JudgesParts ? 0
                 : joint.Pattern?.NumberOf(worstBolt) ?? 0, worst.Place < 0 ? "" : check.Place(worst.Place, plain), worst.Place,
-            check.Note(plain, load), byCase, check.Schools(plain, load), working);
+            check.Note(plain, load), byCase, new(() => new(check.Schools(plain, load),
+                Working.Of(check.Judge(traced.Value, BoltLoad<Traced>.Of(joint, worstCase, worstBolt)).Factor))));
     }
 
     private static IReadOnlyList<StiffnessSchool> StiffnessSchoolsOf(in Mechanics<Plain> m)

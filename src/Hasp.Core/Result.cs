@@ -192,12 +192,17 @@ public readonly record struct NamedValue(Term Term, double Value);
 /// <param name="PlaceIndex">Which layer, plane or end, from 0; −1 where there is only one.</param>
 /// <param name="Note">Why there is nothing to check, or a state that must be known; may be empty.</param>
 /// <param name="ByCase">The factor in each load case; null where there is nothing to check.</param>
-/// <param name="Schools">What other conventions would give, the one in use first; empty where there is one only.</param>
-/// <param name="Working">Every step behind the tightest factor.</param>
+/// <param name="Detail">Its schools and its working, come by when they are asked for: most are never opened.</param>
 public sealed record CheckResult(
     Check Check, double? Factor, double Required, int Case, int Bolt, string Place, int PlaceIndex, string Note,
-    IReadOnlyList<double?> ByCase, IReadOnlyList<School> Schools, Working Working)
+    IReadOnlyList<double?> ByCase, Lazy<CheckDetail> Detail)
 {
+    /// <summary>What other conventions would give, the one in use first; empty where there is one only.</summary>
+    public IReadOnlyList<School> Schools => Detail.Value.Schools;
+
+    /// <summary>Every step behind the tightest factor.</summary>
+    public Working Working => Detail.Value.Working;
+
     /// <summary>
     /// Resistance and effect, where the factor is the one over the other: read from the working, so that what is shown is what was divided.
     /// Null where the factor was come by otherwise.
@@ -209,6 +214,15 @@ public sealed record CheckResult(
 
     /// <summary>True where it reaches its required factor, or is not judged.</summary>
     public bool Holds => Reserve is not { } r || r >= 1;
+}
+
+/// <summary>What stands behind a verdict.</summary>
+/// <param name="Schools">What other conventions would give.</param>
+/// <param name="Working">Every step behind the factor.</param>
+public sealed record CheckDetail(IReadOnlyList<School> Schools, Working Working)
+{
+    /// <summary>Of a check that has nothing to judge.</summary>
+    internal static Lazy<CheckDetail> None { get; } = new(new CheckDetail([], Working.None));
 }
 
 /// <summary>What one convention gives for the governing case.</summary>

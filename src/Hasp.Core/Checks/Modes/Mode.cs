@@ -119,7 +119,7 @@ public sealed record Mode(string Id, string Name, Func<Joint, string?> ExemptBy,
             : $"{basis.Name} has no rule for it{(offer.NotCovered.Length > 0 ? $" ({offer.NotCovered})" : "")}";
         if (Second.IsEmpty) return Rule.Length > 0 ? new(this, Looked.SecondLine, Rule, "") : new(this, Looked.Open, no, Path);
         var (short_, reserve) = Least(m);
-        if (short_ is null) return new(this, Looked.SecondLine, $"{no}; by mechanics nothing brings it", "");
+        if (short_ is null) return new(this, Looked.SecondLine, $"{no}; by mechanics: {Second[0].Nothing(m)}", "");
         var stands = $"{short_.Name.ToLowerInvariant()} {Math.Floor(reserve * 100) / 100:0.00}× of what is asked";
         return reserve >= 1
             ? new(this, Looked.SecondLine, $"{no}; by mechanics {stands}", "")
