@@ -104,13 +104,14 @@ public sealed partial record CallOut(
         if (bolts.Nut is { } nut)
         {
             yield return Named(
-                nut.Kind is "hex" ? "nut" : nut.Kind + " nut", nut.Source)
+                nut.Kind is "hex" or "hex style 2" ? "nut" : nut.Kind + " nut", nut.Source)
                     + (joint.NutClass is { } strength ? $" class {strength.Name}" : "");
         }
         foreach (var washers in WashersOf(joint)) yield return washers;
         // How far the thread must go in is part of what a fitter needs.
         if (joint.End.Kind == ThreadEndKind.Insert) yield return $"into inserts {Length(joint.End.InsertLength)} long";
-        if (joint.End.Kind == ThreadEndKind.Tapped) yield return $"{Length(joint.End.Engagement)} into {joint.Layers[^1].Name}";
+        if (joint.End.Kind == ThreadEndKind.Tapped) yield return $"{Length(joint.End.Engagement)} into {joint.Layers[^1].Name}, "
+            + (joint.End.Blind ? $"tapped {Length(joint.End.ThreadDepth)} deep" : "tapped through");
         yield return $"hole {Length(joint.Hole)}";
         yield return joint.Tightening.NutFactor.Label;
     }

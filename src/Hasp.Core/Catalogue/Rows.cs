@@ -15,7 +15,7 @@ public enum MeasureSystem
 
 /// <summary>A thread as it is listed; its diameters and areas follow from <see cref="ThreadGeometry"/>.</summary>
 /// <param name="Designation">As ordered: <c>M16</c>, <c>M16x1.5</c>, <c>1/2-13 UNC</c>.</param>
-/// <param name="Series">metric coarse, metric fine, UNC, UNF, 8-UN.</param>
+/// <param name="Series">metric coarse, metric fine, UNC, UNF, UNS, 8-UN.</param>
 /// <param name="Diameter">Nominal diameter d, mm.</param>
 /// <param name="Pitch">Pitch P, mm; 25.4/n for inch threads.</param>
 /// <param name="FirstChoice">Stocked by most shops; the others are waited for.</param>
@@ -228,6 +228,13 @@ public sealed record BearingPart(
 public sealed record Washer(string Kind, double Diameter, double InnerDiameter, double OuterDiameter, double Thickness, double Hardness,
     double BearingLimit, string Source);
 
+/// <summary>Another name of a row.</summary>
+/// <param name="Kind">material or grade.</param>
+/// <param name="Name">The other name.</param>
+/// <param name="Of">The name that the row is listed by.</param>
+/// <param name="Source">Standard that has it.</param>
+public sealed record OtherName(string Kind, string Name, string Of, string Source);
+
 /// <summary>Proof stress of nuts of one class over a range of diameters: what they must carry without stripping.</summary>
 /// <param name="Name">8, 10, DH, 2H, …</param>
 /// <param name="System">Metric, inch, or both.</param>
@@ -237,6 +244,9 @@ public sealed record Washer(string Kind, double Diameter, double InnerDiameter, 
 /// <param name="Source">Standard and table.</param>
 public sealed record NutClass(string Name, MeasureSystem System, double MinDiameter, double MaxDiameter, double Proof, string Source)
 {
+    /// <summary>The kind of nut that it is made in alone; empty where it is made in every kind.</summary>
+    public string Nut { get; init; } = "";
+
     /// <summary>Class and source, as a working cites them.</summary>
     public string Cited => $"nut class {Name}: {Source}";
 }
@@ -319,6 +329,9 @@ public enum Plating
 
     /// <summary>Zinc, hot-dip.</summary>
     HotDip,
+
+    /// <summary>Tin, electroplated.</summary>
+    Tin,
 }
 
 /// <summary>A way of tightening with the scatter of the preload that it reaches.</summary>

@@ -49,7 +49,11 @@ public static partial class Standards
     /// <summary>Strengths of nuts by class, a row for each range of diameters.</summary>
     public static IReadOnlyList<NutClass> NutClasses { get; } = Read("nutClasses", r => new NutClass(
         Text(r, "nut_class"), Enum.Parse<MeasureSystem>(Text(r, "system"), true), Number(r, "min_diameter_mm"),
-        Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Text(r, "source")));
+        Number(r, "max_diameter_mm"), Number(r, "proof_mpa"), Text(r, "source")) { Nut = Text(r, "nut") });
+
+    /// <summary>Other names of rows: older designations, and how a standard writes them out.</summary>
+    public static IReadOnlyList<OtherName> OtherNames { get; } =
+        Read("otherNames", r => new OtherName(Text(r, "kind"), Text(r, "name"), Text(r, "of"), Text(r, "source")));
 
     /// <summary>Lengths that a size is stocked in.</summary>
     public static IReadOnlyList<LengthRange> LengthRanges { get; } = Read("lengthRanges", r => new LengthRange(
@@ -122,14 +126,20 @@ public static partial class Standards
         Materials.GroupBy(m => m.Name, StringComparer.OrdinalIgnoreCase)
             .ToFrozenDictionary(m => m.Key, m => m.ToArray(), StringComparer.OrdinalIgnoreCase);
 
+    private static readonly FrozenDictionary<(string, string), string> ByOtherName =
+        OtherNames.ToFrozenDictionary(n => (n.Kind, n.Name.ToUpperInvariant()), n => n.Of);
+
     private static readonly FrozenDictionary<string, HoleRow[]> HolesByFit =
         Holes.GroupBy(h => h.Fit).ToFrozenDictionary(h => h.Key, h => h.ToArray());
 
     /// <summary>The bands of a grade, in any case of letters; none where it is not listed.</summary>
-    public static IReadOnlyList<GradeBand> GradeBands(string name) => GradesByName.GetValueOrDefault(name.Trim()) ?? [];
+    public static IReadOnlyList<GradeBand> GradeBands(string name) => GradesByName.GetValueOrDefault(Listed("grade", name)) ?? [];
 
     /// <summary>The bands of a material, in any case of letters; none where it is not listed.</summary>
-    public static IReadOnlyList<Material> MaterialBands(string name) => MaterialsByName.GetValueOrDefault(name.Trim()) ?? [];
+    public static IReadOnlyList<Material> MaterialBands(string name) => MaterialsByName.GetValueOrDefault(Listed("material", name)) ?? [];
+
+    /// <summary>The name that a row is listed by, where somebody writes another one.</summary>
+    private static string Listed(string kind, string name) => ByOtherName.GetValueOrDefault((kind, name.Trim().ToUpperInvariant())) ?? name.Trim();
 
     /// <summary>
     /// The thread that <paramref name="text"/> names, or null. <c>M16</c>, <c>M16x2</c> and <c>m16 × 2.0</c> are one thread;

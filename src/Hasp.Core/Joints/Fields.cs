@@ -718,6 +718,13 @@ public static partial class Fields
     {
         Above = 0, Max = 1e9, Default = "not stated; leaking is then not judged", Blank = (_, _) => "not stated",
     };
+    public static readonly Field<bool> GasketSeals = new(
+        "seal.gasket", Types.Named(new Named<bool>(("seals", true), ("only packs", false))), "Gasket",
+        "whether the gasket seals something, or only packs: what must be judged of it goes by that")
+    {
+        Default = "it seals where an area or a pressure is stated; else asked for",
+        Blank = (j, _) => j.Sealing is not null || j.Cases.Any(c => c.Pressure > 0) ? "seals" : j.Gasket is null ? "no gasket" : "not stated",
+    };
     public static readonly Field<double> SealFactor = new(
         "seal.factor", Types.Number, "Gasket factor m", "clamp pressure needed over the pressure contained")
     {

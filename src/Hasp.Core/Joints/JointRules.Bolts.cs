@@ -17,7 +17,7 @@ public static partial class JointRules
         if (thread is null) return default;
         var usual = grade is not null && Standards.FindHead(grade.Hexagon, thread.Diameter) is not null ? grade.Hexagon : "hex";
         var kind = said.Stated(Fields.Head) ?? usual;
-        var anyNut = NutFor(said, kind, thread, faults);
+        var anyNut = NutFor(said, kind, thread, grade, faults);
         if (anyNut is null && !said.Has(Fields.Nut) && (end == ThreadEndKind.Nut || kind == Stud))
         {
             faults.Add(new("size-without-nut", Fields.Thread.Path, thread.Designation,
@@ -57,12 +57,15 @@ public static partial class JointRules
         }
     }
 
-    /// <summary>The nut: as stated, or the one that goes with a structural head, else a hex nut; null where none is listed for the
-    /// thread.</summary>
-    private static BearingPart? NutFor(Values said, string headKind, ScrewThread thread, List<Fault> faults)
+    /// <summary>The nut: as stated, or the one that goes with a structural head or that the grade's class of nut is made in, else a hex
+    /// nut; null where none is listed for the thread.</summary>
+    private static BearingPart? NutFor(Values said, string headKind, ScrewThread thread, GradeBand? grade, List<Fault> faults)
     {
-        if (said.Stated(Fields.Nut) is not { } kind) return Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex",
-            thread.Diameter);
+        if (said.Stated(Fields.Nut) is not { } kind)
+        {
+            var made = grade is null ? "" : Standards.FindNutClass(said.Stated(Fields.NutClass) ?? grade.NutClass, thread)?.Nut ?? "";
+            return Standards.FindNut(made, thread.Diameter) ?? Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex", thread.Diameter);
+        }
         var nut = Standards.FindNut(kind, thread.Diameter);
         if (nut is null)
         {

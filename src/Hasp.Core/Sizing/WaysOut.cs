@@ -21,7 +21,7 @@ public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path,
 }
 
 /// <summary>What a search for ways out came to.</summary>
-/// <param name="Ways">The ways, the largest reserve first.</param>
+/// <param name="Ways">The ways, in the order in which a shop would take them.</param>
 /// <param name="None">Why there is none, and how near the nearest came; empty where there is one, or where the joint holds.</param>
 public sealed record WaysFound(IReadOnlyList<WayOut> Ways, string None);
 
@@ -40,7 +40,7 @@ public static class WaysOut
     // Plate thicknesses that are stocked, mm.
     private static readonly double[] Plates = [5, 6, 8, 10, 12, 15, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 60, 70, 80];
 
-    /// <summary>The ways out of <paramref name="joint"/>, the largest reserve first; only such as hold and are worth the change.</summary>
+    /// <summary>The ways out of <paramref name="joint"/>, in the order in which a shop would take them; only such as hold and are worth the change.</summary>
     public static IReadOnlyList<WayOut> Of(Joint joint) => Search(joint).Ways;
 
     /// <summary>The same, and why there is none.</summary>
@@ -49,7 +49,7 @@ public static class WaysOut
         var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
         var now = reserves.First.Value;
         var kinds = KindsFor(joint);
-        var single = kinds.Select(k => First(joint, k(joint, now), now)).OfType<WayOut>().OrderByDescending(w => w.Reserve).ToList();
+        var single = kinds.Select(k => First(joint, k(joint, now), now)).OfType<WayOut>().ToList();
         if (single.Count > 0 || reserves.Holds) return new(single, "");
         if (joint.Cases.Length * joint.Bolts.Count > MostLoadsForPairs)
         {
@@ -63,23 +63,23 @@ public static class WaysOut
     }
 
     /// <summary>
-    /// The kinds of change, by what they begin from: the joint and its reserve now. A joint that holds is not worth turning upside down for
+    /// The kinds of change, by what they begin from: the joint and its reserve now; in the order in which a shop would take them: what is put
+    /// on or set, what is bought otherwise, what is drilled anew, what is cut anew. A joint that holds is not worth turning upside down for
     /// a little more.
     /// </summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
-        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2),
-        (j, _) => ByBearing(j), (j, _) => ThreadOut(j), (j, _) => Lubricants(j), (j, _) => Methods(j),
-        (j, _) => Aims(j), (j, _) => Washers(j), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Grips(j), (j, _) => Thicker(j),
-        (j, _) => Edges(j), (j, _) => Faces(j), (j, _) => Again(j),
+        (j, _) => Washers(j), (j, _) => Aims(j), (j, _) => Lubricants(j), (j, _) => Again(j), (j, _) => ByBearing(j), (j, _) => ThreadOut(j),
+        (j, _) => Grades(j), (j, _) => Methods(j), (j, now) => Sizes(j, now < 1 ? 6 : 2),
+        (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Faces(j),
+        (j, _) => Edges(j), (j, _) => Thicker(j), (j, _) => Grips(j),
     ];
 
     /// <summary>Where a kind of joint lays out its parts, their sizes are its own; what nothing tightens has no other tightening.</summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfKinds =
     [
-        (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Grades(j), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Methods),
-        (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Washers), (j, _) => ByBearing(j), (j, _) => Faces(j),
-        (j, _) => Tightened(j, Again),
+        (j, _) => Tightened(j, Washers), (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Again),
+        (j, _) => ByBearing(j), (j, _) => Grades(j), (j, _) => Tightened(j, Methods), (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Faces(j),
     ];
 
     private static IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> KindsFor(Joint joint) =>
@@ -228,24 +228,33 @@ public static class WaysOut
 
     private static IEnumerable<Proposal> Sizes(Joint joint, int steps) =>
         from t in Standards.Threads
-            .Where(t => t.Series == joint.Bolts.Thread.Series && t.FirstChoice && t.Diameter > joint.Bolts.Thread.Diameter).Take(steps)
+            .Where(t => t.Series == joint.Bolts.Thread.Series && t.FirstChoice && t.Diameter > joint.Bolts.Thread.Diameter
+                && t.Diameter <= MostLarger * joint.Bolts.Thread.Diameter).Take(steps)
         select Proposal.Of(joint, $"{t.Designation} in place of {joint.Bolts.Thread.Designation}",
             Fields.Thread.To(t.Designation), Fields.Length.Cleared, Fields.ThreadLength.Cleared);
 
+    // Twice the diameter is another joint.
+    private const double MostLarger = 2;
+
     private static IEnumerable<Proposal> Grades(Joint joint) =>
         from g in JointRules.OwnGradesOf(joint.Said).Concat(Standards.Grades)
-        where g.Proof > joint.Bolts.Grade.Proof && g.Standard == joint.Bolts.Grade.Standard
+        // What no shop has on its shelf mends nothing today.
+        where g.Proof > joint.Bolts.Grade.Proof && g.Standard == joint.Bolts.Grade.Standard && (g.Stocked || g.Own || !joint.Bolts.Grade.Stocked)
         orderby g.Proof
         select Proposal.Of(joint, $"Grade {g.Grade} in place of {joint.Bolts.Grade.Grade}", Fields.Grade.To(g.Grade));
 
     private static IEnumerable<Proposal> Counts(Joint joint, int most) =>
         from more in Enumerable.Range(1, most)
         let n = joint.Bolts.Count + more
+        // Bolts stand in pairs unless a pattern says otherwise, and three times as many are another joint.
+        where n <= MostTimes * joint.Bolts.Count && (joint.Pattern is not null || n % 2 == 0 || joint.Bolts.Count % 2 == 1)
         let words = $"{n} bolts in place of {joint.Bolts.Count}"
         from change in joint.Pattern is null ? [Proposal.Of(joint, words, Fields.Count.To(n))]
             : joint.Pattern.Layout.Grown(n) is { } grown ? [Grown(joint, words, grown)]
             : Array.Empty<Proposal>()
         select change;
+
+    private const int MostTimes = 3;
 
     private static Proposal Grown(Joint joint, string words, Layout grown) =>
         new($"{words}: {PatternRules.Words(grown)}", joint.Said.With(PatternRules.Stating(grown)), PatternRules.Edits(grown));

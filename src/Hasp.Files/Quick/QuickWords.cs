@@ -105,8 +105,7 @@ internal static class QuickWords
 
     /// <summary>Material of that name, in everyday words or as the catalogue lists it; null where there is none.</summary>
     internal static string? MaterialNamed(string text) =>
-        Materials.GetValueOrDefault(text) ?? Standards.Materials.FirstOrDefault(m => m.Name.Equals(text,
-            StringComparison.OrdinalIgnoreCase))?.Name;
+        Materials.GetValueOrDefault(text) ?? (Standards.MaterialBands(text) is [var listed, ..] ? listed.Name : null);
 
     private static Dictionary<string, T> Words<T>(params (T Meaning, string Spellings)[] rows) =>
         rows.SelectMany(r => r.Spellings.Split('|').Select(s => (s, r.Meaning))).DistinctBy(r => r.s, StringComparer.OrdinalIgnoreCase)

@@ -74,7 +74,7 @@ public sealed class CatalogueTests
         Assert.All(Standards.Materials, m => Assert.True(
             // Of concrete the yield is what it bears, and the tensile strength what it cracks at.
             0 < m.Yield && (m.Kind == "concrete" ? m.Tensile < m.Yield : m.Yield < m.Tensile)
-            && (m.Kind is "gasket" or "plastic" ? m.ElasticModulus is > 10 and < 5_000 : m.ElasticModulus > 10_000), m.Name));
+            && (m.Kind is "gasket" or "plastic" ? m.ElasticModulus is > 10 and < 10_000 : m.ElasticModulus > 10_000), m.Name));
         Assert.All(Standards.Heads.Concat(Standards.Nuts),
             p => Assert.True(p.Diameter < p.BearingDiameter && p.BearingDiameter <= p.Across, p.ToString()));
         Assert.All(Standards.Washers, w => Assert.True(w.Diameter < w.InnerDiameter && w.InnerDiameter < w.OuterDiameter && w.Thickness > 0,
@@ -168,6 +168,54 @@ public sealed class CatalogueTests
             ("bolts.grade", t.System == MeasureSystem.Metric ? "4.6" : "A307-A")]), kind);
         foreach (var name in Standards.Names(Standards.NutClasses, c => c.Name)) Assert.True(Serves(_ => [("threadEnd.nutClass", name)]),
             name);
+    }
+
+    /// <summary>Within a standard what is larger is larger in every size; within a material what is thicker is no stronger.</summary>
+    [Fact]
+    public void Rows_grow_with_their_size()
+    {
+        var compared = 0;
+        void Grow<T>(IEnumerable<T> rows, Func<T, string> series, Func<T, double> size, params Func<T, double>[] figures)
+        {
+            foreach (var of in rows.GroupBy(series))
+            {
+                var sorted = of.OrderBy(size).ToList();
+                for (var i = 1; i < sorted.Count; i++)
+                {
+                    foreach (var figure in figures) Assert.True(figure(sorted[i]) >= figure(sorted[i - 1]) - 1e-9, $"{sorted[i - 1]} then {sorted[i]}");
+                    compared++;
+                }
+            }
+        }
+        bool Inch(double d) => Standards.Threads.Any(t => t.System == MeasureSystem.Inch && Math.Abs(t.Diameter - d) < 0.005);
+        string Series(string kind, double d, string source) => $"{kind} {Inch(d)} {(source.Contains("EN 14399", StringComparison.Ordinal) ? "EN" : "")}";
+        Grow(Standards.Heads, h => Series(h.Kind, h.Diameter, h.Source), h => h.Diameter, h => h.Height, h => h.Across, h => h.BearingDiameter);
+        Grow(Standards.Nuts, n => Series(n.Kind, n.Diameter, n.Source), n => n.Diameter, n => n.Height, n => n.Across, n => n.BearingDiameter);
+        Grow(Standards.Washers, w => Series(w.Kind, w.Diameter, w.Source), w => w.Diameter, w => w.InnerDiameter, w => w.OuterDiameter);
+        Grow(Standards.Holes.Where(h => h.Hole is not null), h => $"{h.Fit} {Inch(h.MinDiameter)}", h => h.MinDiameter, h => h.Hole!.Value);
+        Grow(Standards.Materials.Where(m => !m.IsGasket), m => m.Name, m => m.MaxThickness, m => -m.Yield, m => -m.Tensile);
+        Assert.True(compared > 400, $"only {compared}");
+    }
+
+    /// <summary>The bands of a grade and of a class of nut meet and do not overlap; every other name is of a row.</summary>
+    [Fact]
+    public void Bands_meet_and_other_names_lead_to_rows()
+    {
+        foreach (var of in Standards.Grades.GroupBy(g => (g.Grade, g.System)))
+        {
+            var sorted = of.OrderBy(g => g.MinDiameter).ToList();
+            for (var i = 1; i < sorted.Count; i++) Assert.InRange(sorted[i].MinDiameter - sorted[i - 1].MaxDiameter, 1e-6, 0.01);
+        }
+        Assert.All(Standards.OtherNames, n =>
+        {
+            Assert.NotEmpty(n.Source);
+            if (n.Kind == "material") Assert.Equal(n.Of, Standards.MaterialBands(n.Name.ToLowerInvariant())[0].Name);
+            else Assert.Equal(n.Of, Standards.GradeBands(n.Name.ToLowerInvariant())[0].Grade);
+        });
+        Assert.Equal("hex style 2", Samples.Joint(("bolts.thread", "M20"), ("bolts.grade", "12.9")).Bolts.Nut!.Kind);
+        Assert.Equal("hex", Samples.Joint(("bolts.thread", "M16"), ("bolts.grade", "12.9")).Bolts.Nut!.Kind);
+        Assert.Equal("socket", Samples.Joint(("bolts.thread", "1/2"), ("bolts.grade", "A574")).Bolts.Head.Kind);
+        Assert.Equal("heavy hex", Samples.Joint(("bolts.thread", "3/4"), ("bolts.grade", "B7")).Bolts.Nut!.Kind);
     }
 
     [Fact]

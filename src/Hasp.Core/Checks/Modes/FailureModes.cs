@@ -91,7 +91,10 @@ public static class FailureModes
 
     public static readonly Mode Gasket = new("gasket", "Seating and crushing of the gasket",
         j => NotTightened(j) ?? Exempt(j.Gasket is not null, "no gasket is clamped"), Fields.Basis.Path,
-        MachineBasis.Seating, MachineBasis.GasketCrushing);
+        MachineBasis.Seating, MachineBasis.GasketCrushing)
+    {
+        Needs = Checks.Modes.Needs.Gasket,
+    };
 
     public static readonly Mode Settling = new("settling", "Settling and relaxation that leave no clamp", NotTightened, Fields.Aim.Path)
     {

@@ -91,6 +91,15 @@ internal static class Needs
             "no slip, or a thread that is locked: the shear alternates, and bolts in clearance holes work loose sideways");
     }
 
+    /// <summary>A gasket that seals is judged over its area, one that only packs under each bolt: which, nobody can see.</summary>
+    internal static IEnumerable<Ask> Gasket(Joint joint, Mechanics<Plain> m)
+    {
+        if (!joint.Kind.IsParts || joint.Sealing is not null || joint.Cases.Any(c => c.Pressure > 0)) yield break;
+        if (joint.Said.Stated(Fields.GasketSeals) is not { } seals) yield return new(Fields.GasketSeals.Path,
+            "whether the gasket seals or only packs: one that seals is pressed over its whole area, one that only packs under each bolt");
+        else if (seals) yield return new(Fields.SealArea.Path, "the area that the gasket seals with: its seating and crushing go by it");
+    }
+
     internal static IEnumerable<Ask> Seal(Joint joint, Mechanics<Plain> m)
     {
         if (joint.Kind.IsParts && joint.Sealing is null && joint.Cases.Any(c => c.Pressure > 0)) yield return new(Fields.SealArea.Path,
