@@ -271,6 +271,9 @@ public abstract class Check
         return worst;
     }
 
+    /// <summary>The least factor of a joint by this check alone; infinite where there is nothing to judge.</summary>
+    public double WorstFactor(Joint joint) => WorstOf(Mechanics<Plain>.Of(joint))?.Factor ?? double.PositiveInfinity;
+
     /// <summary>The least factor over all load cases; null where there is nothing to judge.</summary>
     internal Worst? WorstOf(in Mechanics<Plain> m)
     {

@@ -165,6 +165,8 @@ public static partial class JointRules
         else if (grade is not null && washer.Hardness < grade.WasherHardness)
         {
             var fitting = WasherFitting(thread, grade);
+            // One that was chosen goes with the grade: nobody asked for a soft one.
+            if (fitting is not null && said.Chosen.Contains(field.Path)) return fitting;
             faults.Add(new("washer-soft", field.Path, kind,
                 $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
             {

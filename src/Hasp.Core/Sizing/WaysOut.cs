@@ -69,7 +69,7 @@ public static class WaysOut
     /// </summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
-        (j, _) => Washers(j), (j, _) => Aims(j), (j, _) => Lubricants(j), (j, _) => Again(j), (j, _) => ByBearing(j), (j, _) => ThreadOut(j),
+        (j, _) => Lubricants(j), (j, _) => Washers(j), (j, _) => Aims(j), (j, _) => Again(j), (j, _) => ByBearing(j), (j, _) => ThreadOut(j),
         (j, _) => Grades(j), (j, _) => Methods(j), (j, now) => Sizes(j, now < 1 ? 6 : 2),
         (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Faces(j),
         (j, _) => Edges(j), (j, _) => Thicker(j), (j, _) => Grips(j),
@@ -78,7 +78,7 @@ public static class WaysOut
     /// <summary>Where a kind of joint lays out its parts, their sizes are its own; what nothing tightens has no other tightening.</summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfKinds =
     [
-        (j, _) => Tightened(j, Washers), (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Again),
+        (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Washers), (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Again),
         (j, _) => ByBearing(j), (j, _) => Grades(j), (j, _) => Tightened(j, Methods), (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Faces(j),
     ];
 
@@ -156,9 +156,18 @@ public static class WaysOut
             }
         }
         // One of the same changes together: the mildest comes first.
-        return ([.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path).Order())).OrderByDescending(w => w.Reserve).Take(MostShown)],
+        return ([.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path).Order())).OrderBy(Trouble).ThenByDescending(w => w.Reserve).Take(MostShown)],
             [.. gained.OrderByDescending(t => t.Score).Take(GoneOnFrom)]);
     }
+
+    /// <summary>What a shop has to do for the changes together: set, buy, drill or cut otherwise.</summary>
+    private static int Trouble(WayOut way) => way.Edits.Where(e => e.Text.Length > 0).Sum(e => e.Path switch
+    {
+        _ when e.Path.StartsWith("tightening.", StringComparison.Ordinal) || e.Path.StartsWith("washers.", StringComparison.Ordinal) => 1,
+        _ when e.Path == Fields.Grade.Path || e.Path == Fields.FaceFriction.Path || e.Path.StartsWith("judging.", StringComparison.Ordinal) => 2,
+        _ when e.Path.StartsWith("layers[", StringComparison.Ordinal) || e.Path == SleeveEdit => 4,
+        _ => 3,
+    });
 
     private static string Lower(string words) => char.ToLowerInvariant(words[0]) + words[1..];
 
@@ -233,7 +242,7 @@ public static class WaysOut
         select Proposal.Of(joint, $"{t.Designation} in place of {joint.Bolts.Thread.Designation}",
             Fields.Thread.To(t.Designation), Fields.Length.Cleared, Fields.ThreadLength.Cleared);
 
-    // Twice the diameter is another joint.
+    // A bolt thicker than that is another joint.
     private const double MostLarger = 2;
 
     private static IEnumerable<Proposal> Grades(Joint joint) =>

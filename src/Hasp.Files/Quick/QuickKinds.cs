@@ -90,7 +90,7 @@ internal static partial class QuickKinds
             P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")),
             P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")),
             P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
-        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, rubber"]), ("cover.thickness", Stock),
+        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, graphite", "Gasket sheet, rubber"]), ("cover.thickness", Stock),
         .. JointEdit.Get(d, "cover.shape") == "rectangle" ? Array.Empty<(string, string[])>()
         : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
         new("basePlate", ["base"],
@@ -335,6 +335,15 @@ internal static partial class QuickKinds
         else
         {
             Make("pin.diameter", "30 mm", "the pin");
+        }
+        // What is tightened by torque on steelwork has washers under what turns and what is held, hard enough for the grade.
+        if (spoken.Kind is "splice" or "cover" or "angle" && JointEdit.Get(document, "bolts.head") is null or "hex"
+            && Standards.FindThread(JointEdit.Get(document, "bolts.thread")!) is { } thread
+            && JointRules.GradeNamed(JointEdit.Get(document, "bolts.grade")!, thread, []) is { } grade
+            && JointRules.WasherFitting(thread, grade) is { } washer)
+        {
+            Make("washers.head", washer.Kind, $"{washer.Kind} washers under the heads");
+            Make("washers.nut", washer.Kind, $"{washer.Kind} washers under the nuts");
         }
         if (spoken.Kind == "cover")
         {

@@ -155,6 +155,7 @@ public static class QuickLine
         }
         var noSize = ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
+        ChooseEdges(read, choices, inch);
         if (JointDocument.Read(choices.Document.ToJsonString()).Joint is not { } joint) return noSize;
         if (read.Shear is not null && !joint.Judging.Shear.Stated) choices.Words.Add(
             joint.Judging.Shear.Bearing ? "shear by bearing: it may slip into its holes" : $"shear by friction: {joint.Judging.Shear.Why}");
@@ -182,6 +183,35 @@ public static class QuickLine
         if (read.Plates.Count == 0 || read.Plates.All(p => p.Material is not null)) return;
         for (var i = 0; i < read.Plates.Count; i++) if (read.Plates[i].Material is null) choices.Mark($"layers[{i}].material");
         choices.Words.Add("parts of steel, taken as the weakest structural steel");
+    }
+
+    // Diameters from the holes to the edge that a shop marks out, the usual ones first.
+    private static readonly double[] EdgeTimes = [2, 2.5, 3, 4];
+
+    /// <summary>Edges of parts that bolts bear on: two diameters, or as much more as tears no part out.</summary>
+    private static void ChooseEdges(QuickReader read, Choices choices, bool inch)
+    {
+        if (read.Shear is null || read.Edge is not null) return;
+        var layers = (JsonArray)choices.Document["layers"]!;
+        var thread = Standards.FindThread(choices.Document["bolts"]!["thread"]!.GetValue<string>())!;
+        string Of(double times)
+        {
+            var step = inch ? 25.4 / 8 : 5;
+            return QuantityText.ShowText(Math.Ceiling((times * thread.Diameter / step) - 1e-9) * step, Dimension.Length, inch ? UnitSystem.Us : UnitSystem.Si);
+        }
+        bool TearsNothing(double times)
+        {
+            foreach (var layer in layers) layer!["edgeDistance"] = Of(times);
+            return JointDocument.Read(choices.Document.ToJsonString()).Joint is { } joint
+                && MachineBasis.TearOut.WorstFactor(joint) >= joint.Judging.Required(MachineBasis.TearOut);
+        }
+        var chosen = EdgeTimes.Cast<double?>().FirstOrDefault(t => TearsNothing(t!.Value)) ?? EdgeTimes[0];
+        for (var i = 0; i < layers.Count; i++)
+        {
+            layers[i]!["edgeDistance"] = Of(chosen);
+            choices.Mark($"layers[{i}].edgeDistance");
+        }
+        choices.Words.Add($"{Of(chosen)} from the holes to the edge");
     }
 
     /// <summary>Washers of a size that are hard enough for the grade, unless none are wanted or none are listed; null for none.</summary>

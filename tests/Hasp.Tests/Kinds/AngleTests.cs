@@ -13,7 +13,7 @@ public sealed class AngleTests
     private static Result Read(string basis, string changes)
     {
         var document = KindExample.Of(AngleKind.Kind).By(basis);
-        foreach (var change in ("loads[0].fx=110 kN;" + changes).Split(';', StringSplitOptions.RemoveEmptyEntries)) JointEdit.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
+        foreach (var change in ("loads[0].fx=110 kN;washers.head=none;washers.nut=none;" + changes).Split(';', StringSplitOptions.RemoveEmptyEntries)) JointEdit.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
         return Evaluation.Run(Samples.Read(document));
     }
 

@@ -198,6 +198,24 @@ public sealed class KindTests
         Assert.True(kept >= 20, $"only {kept}");
     }
 
+    // What a default brings about, and nobody did.
+    private static readonly string[] OfDefaults =
+        ["edgeDistance", "pitch", "tighteningLow", "tighteningAboveProof", "settling", "longBolt", "threadShowing", "weakNut", "galling", "embrittlement"];
+
+    /// <summary>Neither a kind's example nor what its line makes falls into a caution that its own choices caused.</summary>
+    [Theory]
+    [MemberData(nameof(Kinds))]
+    public void What_it_chooses_itself_needs_no_caution(string kind)
+    {
+        var of = Kind.ById(kind)!;
+        foreach (var document in new[] { KindExample.Of(of), QuickLine.Read(of.Line, UnitSystem.Si).Document })
+        {
+            var result = Evaluation.Run(Read(document));
+            Assert.True(result is { Holds: true, IsComplete: true }, $"{result.GoverningReserve} {result.Governing?.Check.Id}");
+            Assert.Empty(result.Cautions.Select(c => c.Id).Intersect(OfDefaults));
+        }
+    }
+
     [Theory]
     [MemberData(nameof(Kinds))]
     public void Every_basis_judges_it_or_says_that_it_has_no_rules(string kind)

@@ -96,7 +96,8 @@ public static class FailureModes
         Needs = Checks.Modes.Needs.Gasket,
     };
 
-    public static readonly Mode Settling = new("settling", "Settling and relaxation that leave no clamp", NotTightened, Fields.Aim.Path)
+    public static readonly Mode Settling = new("settling", "Settling and relaxation that leave no clamp",
+        j => NotTightened(j) ?? Exempt(Pulls(j) || !j.Judging.Shear.Bearing || !j.Sharing.AnyShear, "the bolts bear: nothing rests on the clamp"), Fields.Aim.Path)
     {
         Needs = Checks.Modes.Needs.Clamp, Rule = "clamp is left at the smallest preload",
     };

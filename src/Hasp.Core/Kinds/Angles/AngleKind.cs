@@ -84,7 +84,7 @@ public static class AngleKind
         Explains = "For a brace or tie of an angle that is bolted by one leg. State the angle, the gusset and the pull; the bolts in line are chosen, the lag of the other leg is counted by the basis in use.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Brace", "kind": "angle", "bolts": { "thread": "M16", "grade": "8.8" },
-              "angle": { "leg": "80 mm", "thickness": "8 mm", "gusset": "10 mm", "bolts": 3 }, "loads": [ { "name": "Pull", "fx": "65 kN" } ] }
+              "angle": { "leg": "80 mm", "thickness": "8 mm", "gusset": "10 mm", "bolts": 3 }, "washers": { "head": "plain", "nut": "plain" }, "loads": [ { "name": "Pull", "fx": "65 kN" } ] }
             """,
     };
 

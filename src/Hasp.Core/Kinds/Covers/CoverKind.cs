@@ -44,7 +44,7 @@ public static class CoverKind
         Min = 2, Max = 60, Otherwise = 3,
     };
     public static readonly Field<double> Edge = KindFields.Length<CoverInputs>(
-        "cover.edge", "Bolt to edge", "centre of the bolts to the edge of the cover", "1.5 diameters", c => c.Edge);
+        "cover.edge", "Bolt to edge", "centre of the bolts to the edge of the cover", "2 diameters", c => c.Edge);
     public static readonly Field<double> Thickness = KindFields.Length<CoverInputs>(
         "cover.thickness", "Cover thickness", "thickness of the cover");
     public static readonly Field<string> Material = KindFields.Material<CoverInputs>(
@@ -122,7 +122,7 @@ public static class CoverKind
         Explains = "For an inspection cover, a blind flange, a valve's bonnet. State where it seals, the bolts, the thickness and the pressure; a second pressure that it alternates with shows fatigue.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Cover", "kind": "cover", "bolts": { "thread": "M16", "grade": "8.8", "count": 16 },
-              "cover": { "seal": "250 mm", "boltCircle": "310 mm", "thickness": "25 mm", "gasketWidth": "16 mm" }, "tightening": { "lubrication": "lubricated" },
+              "cover": { "seal": "250 mm", "boltCircle": "310 mm", "thickness": "30 mm", "gasketWidth": "16 mm" }, "tightening": { "lubrication": "lubricated" }, "washers": { "head": "plain", "nut": "plain" },
               "loads": [ { "name": "Working pressure", "pressure": "1 MPa", "alternatesWith": "unloaded" } ] }
             """,
     };
@@ -239,7 +239,7 @@ internal sealed record CoverInputs(
         }
         r.Refuse(rectangle && width > length, "cover-sides", CoverKind.SealWidth, KindReader.Mm(width),
             $"the width is the shorter side: at most {KindReader.Mm(length)}");
-        var edge = r.Or(CoverKind.Edge, Math.Ceiling(1.5 * d));
+        var edge = r.Or(CoverKind.Edge, Math.Ceiling(2 * d));
         r.Refuse(edge < Math.Max(d, (hole / 2) + 1), "cover-edge", CoverKind.Edge, KindReader.Mm(edge),
             $"the hole comes too near the edge: at least {KindReader.Mm(Math.Max(d, (hole / 2) + 1))}",
             KindReader.To(CoverKind.Edge, Math.Ceiling(1.5 * d), KindReader.Mm(Math.Ceiling(1.5 * d))));

@@ -129,7 +129,7 @@ public static class SpliceKind
         Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Splice", "kind": "splice", "bolts": { "thread": "M20", "grade": "8.8" },
-              "splice": { "left": "12 mm", "right": "16 mm", "width": "160 mm", "cover": "10 mm" }, "judging": { "shearBy": "bearing" },
+              "splice": { "left": "12 mm", "right": "16 mm", "width": "160 mm", "cover": "10 mm" }, "washers": { "head": "plain", "nut": "plain" }, "judging": { "shearBy": "bearing" },
               "loads": [ { "name": "Pull", "fx": "200 kN" } ] }
             """,
     };
