@@ -70,6 +70,7 @@ public sealed class DataFolder : IDisposable
             command.Parameters.AddWithValue("$file", making);
             command.ExecuteNonQuery();
         }
+        MakePrivateFile(making);
         var check = Whole(making);
         File.Move(making, file);
         return check;
@@ -142,12 +143,30 @@ public sealed class DataFolder : IDisposable
     /// <summary>What people type about their structures is theirs: nobody else on the machine reads the folder.</summary>
     private static void MakePrivate(string path)
     {
-        if (!OperatingSystem.IsWindows() && !Directory.Exists(path))
+        if (OperatingSystem.IsWindows())
         {
-            Directory.CreateDirectory(path, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+            Directory.CreateDirectory(path);
             return;
         }
-        Directory.CreateDirectory(path);
+        const UnixFileMode Owner = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        Directory.CreateDirectory(path, Owner | UnixFileMode.UserExecute);
+        // One that was made before, by another version or by hand, is closed too: where it is somebody else's it stays as it is.
+        try
+        {
+            File.SetUnixFileMode(path, Owner | UnixFileMode.UserExecute);
+            foreach (var file in Directory.EnumerateFiles(path)) File.SetUnixFileMode(file, Owner);
+            foreach (var folder in Directory.EnumerateDirectories(path)) File.SetUnixFileMode(folder, Owner | UnixFileMode.UserExecute);
+        }
+        catch (UnauthorizedAccessException)
+        {
+            // Whether it can be used at all is found out next, and said.
+        }
+    }
+
+    /// <summary>A copy of the database is as private as the database.</summary>
+    private static void MakePrivateFile(string file)
+    {
+        if (!OperatingSystem.IsWindows()) File.SetUnixFileMode(file, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     /// <summary>A lock of the operating system, which goes with the process however it ends.</summary>
@@ -189,6 +208,7 @@ public sealed class DataFolder : IDisposable
             db.Database.Migrate();
         }
         SqliteConnection.ClearAllPools();
+        MakePrivateFile(made);
         File.Move(made, Database, overwrite: true);
         Keep();
     }

@@ -26,6 +26,8 @@ if (server.Urls.Length == 0 && server.HttpPorts.Length == 0)
 
 if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true, or addresses such as 192.0.2.7; {noProxy} is none.");
 
+if (server.PublicUrl.Length > 0 && server.Public is null) return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
+
 // Judging a joint takes its time once: it is warmed while the host is put together.
 _ = Task.Run(() => Workbench.Evaluate(AldermereLock.Documents().First()));
 // The database is made or upgraded while the host is put together: neither waits for the other.
@@ -110,7 +112,12 @@ if (server.IsBehindProxy)
     app.UseForwardedHeaders();
 }
 app.UseMiddleware<SlowRequests>();
-app.UseExceptionHandler(errors => errors.Run(Problems.Write));
+app.UseExceptionHandler(new ExceptionHandlerOptions
+{
+    ExceptionHandler = Problems.Write,
+    // What was sent out of order is told to whoever sent it, and is no failure of the server's.
+    SuppressDiagnosticsCallback = c => c.Exception is InvalidDataException or BadHttpRequestException,
+});
 app.UseStatusCodePages(Problems.Write);
 app.UseResponseCompression();
 app.Use(static (context, next) =>

@@ -248,6 +248,19 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
         Assert.Equal(HttpStatusCode.Found, (await second.SendAsync(thief)).StatusCode);
         await SignedInServer.Post(client, "/signin", ("name", "Owner"), ("password", SignedInServer.Password));
         Assert.NotEqual(stolen, cookies.GetCookies(server.Address)["hasp-session"]!.Value);
+        // Signing in again, and another password, leave one's own session standing; every other ends, with a way in and no error.
+        using var other = new HttpClient(new HttpClientHandler { CookieContainer = new(), AllowAutoRedirect = false }) { BaseAddress = server.Address };
+        await SignedInServer.Post(other, "/signin", ("name", "Owner"), ("password", SignedInServer.Password));
+        Assert.Equal(HttpStatusCode.OK, (await other.GetAsync("/")).StatusCode);
+        await SignedInServer.Post(client, "/signin", ("name", "Owner"), ("password", SignedInServer.Password));
+        Assert.Equal(HttpStatusCode.OK, (await client.GetAsync("/")).StatusCode);
+        await SignedInServer.Post(client, "/me?handler=Password", "/me", ("old", SignedInServer.Password), ("password", SignedInServer.Password + " anew"));
+        Assert.Equal(HttpStatusCode.OK, (await client.GetAsync("/")).StatusCode);
+        var ended = await other.GetAsync("/");
+        Assert.Equal(HttpStatusCode.Found, ended.StatusCode);
+        Assert.Contains("/signin", ended.Headers.Location!.ToString(), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await other.GetAsync(ended.Headers.Location)).StatusCode);
+        await SignedInServer.Post(client, "/me?handler=Password", "/me", ("old", SignedInServer.Password + " anew"), ("password", SignedInServer.Password));
         // To pages of this site only.
         await SignedInServer.Post(client, "/signin?handler=Out", "/me");
         foreach (var to in new[] { "https://elsewhere.example/", "//elsewhere.example", "/\\elsewhere.example" })
@@ -256,6 +269,13 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
                 ("password", SignedInServer.Password));
             Assert.Equal("/", answer.Headers.Location!.ToString());
         }
+        // Fifteen wrong ones at once are fifteen: the right one is no use then, and whoever is in may leave.
+        using var many = new HttpClient(new HttpClientHandler { CookieContainer = new(), AllowAutoRedirect = false }) { BaseAddress = server.Address };
+        await many.GetAsync("/signin");
+        await Task.WhenAll(Enumerable.Range(0, 15).Select(i => SignedInServer.Post(many, "/signin", "/signin", ("name", "Owner"), ("password", $"wrong {i} wrong"))));
+        var locked = await SignedInServer.Post(many, "/signin", "/signin", ("name", "Owner"), ("password", SignedInServer.Password));
+        Assert.Contains("id=\"wrong\"", await locked.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.Found, (await SignedInServer.Post(client, "/signin?handler=Out", "/me")).StatusCode);
     }
 
     [Fact]

@@ -369,4 +369,38 @@ public sealed partial class HttpTests(SharedServer shared)
         Assert.Equal("A-7- -x.joint.json", name);
         await editor.Set("number", then);
     }
+
+    /// <summary>A form that names rows which the page never gave out, or letters that are none, is answered like any other: what is good in it
+    /// stands, and nothing is made of the rest.</summary>
+    [Fact]
+    public async Task A_form_of_rows_that_were_not_given_out_is_answered_like_any_other()
+    {
+        using var http = _server.Client();
+        var stores = await http.GetStringAsync("/stores?shelf=lots", TestContext.Current.CancellationToken);
+        var lot = System.Text.RegularExpressions.Regex.Match(stores, @"href=""(/lots/[0-9]+)"">L-2031<").Groups[1].Value;
+        var page = await http.GetStringAsync(lot, TestContext.Current.CancellationToken);
+        var token = System.Text.RegularExpressions.Regex.Match(page, @"__RequestVerificationToken""[^>]*value=""([^""]+)""").Groups[1].Value;
+        foreach (var (key, value) in new[]
+        {
+            ("torque-2147483600", "1"), ("torque-99999999999999999999", "1"), ("torque-abc", "1"), ("torque--1", "1"), ("torque-", "1"), ("torque-1 ", "1"),
+            ("note-0", "\0"), ("required", "\ud83d"), ("required", new string('9', 5000)), ("temperature", "\u202e20 °C"),
+        })
+        {
+            using var form = new FormUrlEncodedContent(new Dictionary<string, string>
+            {
+                ["__RequestVerificationToken"] = token, ["torque-0"] = "173.5 N·m", [key] = value,
+            });
+            using var answer = await http.PostAsync(new Uri(lot + "?handler=Verify", UriKind.Relative), form, TestContext.Current.CancellationToken);
+            var said = await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+            // What no browser sends is refused as a whole.
+            if (value == "\0")
+            {
+                Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+                continue;
+            }
+            Assert.True(answer.StatusCode == HttpStatusCode.OK, $"{key}={value}: {answer.StatusCode} {said}");
+            Assert.Contains("173.5 N·m", WebUtility.HtmlDecode(said), StringComparison.Ordinal);
+            Assert.True(said.Length < 200_000, $"{key}: {said.Length} characters");
+        }
+    }
 }

@@ -13,7 +13,7 @@ public sealed class KindStageTests(SharedServer shared)
     [InlineData("pin", "#f-pin-eyeThickness", "25 mm", "pinBearing")]
     [InlineData("basePlate", "#f-basePlate-width", "320 mm", "enBasePressed")]
     [InlineData("closure", "#f-closure-outer", "130 mm", "closureHoop")]
-    [InlineData("cover", "#f-cover-thickness", "30 mm", "coverPlate")]
+    [InlineData("cover", "#f-cover-thickness", "36 mm", "coverPlate")]
     public void A_kind_is_begun_by_its_drawing_explains_itself_and_is_changed_on_it(string kind, string field, string to, string check)
     {
         var b = Browser.Shared(_server);

@@ -255,15 +255,15 @@ public static class WaysOut
     private static IEnumerable<Proposal> Counts(Joint joint, int most) =>
         from more in Enumerable.Range(1, most)
         let n = joint.Bolts.Count + more
-        // Bolts stand in pairs unless a pattern says otherwise, and three times as many are another joint.
-        where n <= MostTimes * joint.Bolts.Count && (joint.Pattern is not null || n % 2 == 0 || joint.Bolts.Count % 2 == 1)
+        // Bolts stand in pairs unless a pattern says otherwise, and many times as many are another joint.
+        where n <= Math.Max(MostTimes * joint.Bolts.Count, Few) && (joint.Pattern is not null || n % 2 == 0 || joint.Bolts.Count % 2 == 1)
         let words = $"{n} bolts in place of {joint.Bolts.Count}"
         from change in joint.Pattern is null ? [Proposal.Of(joint, words, Fields.Count.To(n))]
             : joint.Pattern.Layout.Grown(n) is { } grown ? [Grown(joint, words, grown)]
             : Array.Empty<Proposal>()
         select change;
 
-    private const int MostTimes = 3;
+    private const int MostTimes = 3, Few = 16;
 
     private static Proposal Grown(Joint joint, string words, Layout grown) =>
         new($"{words}: {PatternRules.Words(grown)}", joint.Said.With(PatternRules.Stating(grown)), PatternRules.Edits(grown));

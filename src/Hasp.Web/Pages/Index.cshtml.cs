@@ -12,7 +12,7 @@ namespace Hasp.Web.Pages;
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
 [Needs(Right.Read, In = Scope.Board)]
 public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, Named named,
-    People people, ShopFloor floor, ShopLog log, IAuthorship author) : PageModel
+    People people, ShopFloor floor, ShopLog log, IAuthorship author, ILogger<IndexModel> logger) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result)
@@ -23,6 +23,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
 
     /// <summary>Joints that were kept with data which is no longer listed, with what is wrong.</summary>
     public IReadOnlyList<(StoredJoint Stored, string Problem)> Broken { get; private set; } = [];
+
+    /// <summary>Rows of the Stores that cannot be read any more.</summary>
+    public IReadOnlyList<string> Unreadable { get; private set; } = [];
 
     public IReadOnlyList<ProjectRow> Projects { get; private set; } = [];
 
@@ -265,14 +268,24 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         if (Current is null) return;
         Project = new(Current.Id);
         var shelf = await floor.Look();
+        Unreadable = shelf.Unreadable;
         var entries = (await log.OfProject(Current.Id)).ToLookup(e => e.JointId);
         var items = new List<Item>();
         var broken = new List<(StoredJoint, string)>();
         foreach (var stored in await store.Joints(Current.Id, Search ?? ""))
         {
-            var (joint, faults) = JointDocument.Read(stored.Document);
-            if (joint is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
-            else items.Add(ItemOf(stored, Evaluation.Run(joint), shelf, entries));
+            try
+            {
+                var (joint, faults) = JointDocument.Read(stored.Document);
+                if (joint is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
+                else items.Add(ItemOf(stored, Evaluation.Run(joint), shelf, entries));
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                // One joint that cannot be worked out takes the Board with the others not down.
+                Services.Log.Damaged(logger, stored.Id, e.Message);
+                broken.Add((stored, "it cannot be worked out; what went wrong is in the server's log"));
+            }
         }
         Broken = broken;
         Items = Sort == "number"

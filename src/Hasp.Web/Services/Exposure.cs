@@ -26,10 +26,13 @@ internal static class Exposure
     /// borrow the loopback by a name of its own; where people do, a borrowed name has nobody's session.
     /// </summary>
     internal static bool Admits(ServerOptions options, string host) =>
-        options.Accounts
-        || host is "localhost" or "127.0.0.1" or "[::1]" or "::1"
+        (options.Accounts && options.Public is null)
+        || IsThisMachine(host) || string.Equals(host, options.Public?.Host, StringComparison.OrdinalIgnoreCase)
         || options.Hosts.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
             .Contains(host, StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>True for this machine's own names.</summary>
+    internal static bool IsThisMachine(string host) => host is "localhost" or "127.0.0.1" or "[::1]" or "::1";
 
     private static bool IsEncrypted(string url) => url.StartsWith("https", StringComparison.OrdinalIgnoreCase);
 

@@ -4,15 +4,16 @@ using Microsoft.Extensions.Diagnostics.HealthChecks;
 
 namespace Hasp.Web.Services;
 
-/// <summary>Ready where the database answers; alive where the process does.</summary>
-internal sealed class DatabaseHealth(JointStore store) : IHealthCheck
+/// <summary>Ready where the database answers, degraded where some row of the Stores cannot be read; alive where the process is.</summary>
+internal sealed class DatabaseHealth(JointStore store, Shop.ShopFloor floor) : IHealthCheck
 {
     public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
     {
         try
         {
             await store.Projects();
-            return HealthCheckResult.Healthy();
+            return (await floor.Look()).Unreadable is { Count: > 0 } unreadable
+                ? HealthCheckResult.Degraded($"cannot be read: {string.Join(", ", unreadable)}") : HealthCheckResult.Healthy();
         }
         catch (Exception e) when (Problems.Disk(e) is not null)
         {

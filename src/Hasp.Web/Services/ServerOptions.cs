@@ -40,6 +40,23 @@ public sealed class ServerOptions
     /// <summary>True: writes what every page and every endpoint asks of whoever calls it, and ends.</summary>
     public bool Routes { get; set; }
 
+    /// <summary>The address by which others reach it, such as https://bolts.example.org: links that leave the screen begin with it.</summary>
+    [ConfigurationKeyName("public-url")]
+    public string PublicUrl { get; set; } = "";
+
+    /// <summary>The same, read; null where none is stated.</summary>
+    public Uri? Public => Uri.TryCreate(PublicUrl, UriKind.Absolute, out var at) && at.Scheme is "http" or "https" ? at : null;
+
+    /// <summary>
+    /// A link for paper or a message: by the address that was stated, never by what a request claims to have been sent to. Where none is
+    /// stated, the path alone, for whoever knows the address.
+    /// </summary>
+    /// <param name="path">Beginning with a slash.</param>
+    /// <param name="here">The host of the request: this machine's own name is no claim.</param>
+    public string LinkTo(string path, HttpRequest here) =>
+        Public is { } at ? at.GetLeftPart(UriPartial.Path).TrimEnd('/') + path
+        : Exposure.IsThisMachine(here.Host.Host) ? $"{here.Scheme}://{here.Host}{path}" : path;
+
     /// <summary>Names of this machine that are answered to, parted by semicolons.</summary>
     public string Hosts { get; set; } = "";
 

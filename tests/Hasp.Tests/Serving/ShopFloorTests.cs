@@ -48,6 +48,26 @@ public sealed class ShopFloorTests : IDisposable
         new(key, EntryKind.Conditions.Id, 0, 0, lot, 0, new JsonObject { ["temperature"] = $"{degrees} °C" }.ToJsonString(),
             DateTime.UnixEpoch);
 
+    /// <summary>One row of any shelf that cannot be read is left out and named; all others are as they were.</summary>
+    [Theory]
+    [InlineData("{")]
+    [InlineData("[]")]
+    [InlineData("{ \"name\": 7 }")]
+    [InlineData("{ \"name\": \"X\", \"thread\": \"\\ud83d\" }")]
+    [InlineData("")]
+    public async Task One_bad_row_takes_nothing_else_down(string document)
+    {
+        await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1"), "made");
+        var shelves = new[] { ShopKinds.Lots, ShopKinds.Wrenches, ShopKinds.Testers, ShopKinds.Consumables, ShopKinds.Rules };
+        foreach (var shelf in shelves) await _store.Put(shelf.Id, 0, "Bad", document, "made");
+        await _log.Append([new("v", EntryKind.Verification.Id, 0, 0, 1, 0, document, DateTime.UnixEpoch), new("c", EntryKind.Conditions.Id, 0, 0, 1, 0, document, DateTime.UnixEpoch)]);
+        var seen = await _floor.Look();
+        Assert.Equal(["L-1"], seen.Lots.Select(l => l.Name));
+        Assert.Equal(shelves.Length, seen.Unreadable.Count);
+        Assert.Contains("lot Bad", seen.Unreadable);
+        Assert.Empty(seen.Tests);
+    }
+
     [Fact]
     public async Task Whatever_is_written_the_next_look_sees()
     {

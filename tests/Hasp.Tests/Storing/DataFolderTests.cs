@@ -137,6 +137,29 @@ public sealed class DataFolderTests : IDisposable
     }
 
     /// <summary>A database as it was before unfinished typing was kept by revision.</summary>
+    /// <summary>A folder that was made open to others, with what lies in it, is closed at the next start; a backup is closed from the first.</summary>
+    [Fact]
+    public void What_was_open_to_others_is_closed()
+    {
+        if (OperatingSystem.IsWindows()) return;
+        using (DataFolder.Open(_path))
+        {
+        }
+        const UnixFileMode All = (UnixFileMode)0b111_101_101, Owner = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        File.SetUnixFileMode(_path, All);
+        File.SetUnixFileMode(Database, (UnixFileMode)0b110_100_100);
+        Directory.CreateDirectory(Path.Combine(_path, "keys"), All);
+        using (DataFolder.Open(_path))
+        {
+            Assert.Equal(Owner | UnixFileMode.UserExecute, File.GetUnixFileMode(_path));
+            Assert.Equal(Owner | UnixFileMode.UserExecute, File.GetUnixFileMode(Path.Combine(_path, "keys")));
+            foreach (var file in Directory.GetFiles(_path)) Assert.Equal(Owner, File.GetUnixFileMode(file));
+            var backup = Path.Combine(_path, "kept.db");
+            DataFolder.Backup(_path, backup);
+            Assert.Equal(Owner, File.GetUnixFileMode(backup));
+        }
+    }
+
     private void MakeOld()
     {
         Directory.CreateDirectory(_path);

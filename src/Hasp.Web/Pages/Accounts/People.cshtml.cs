@@ -2,12 +2,13 @@ using Hasp.Store;
 using Hasp.Web.Services;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.Extensions.Options;
 
 namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Who is let in: roles by project, invitations, devices.</summary>
 [Needs(Right.Own, In = Scope.Any)]
-public sealed class PeopleModel(People people, Devices devices, JointStore store, Access access) : PageModel
+public sealed class PeopleModel(People people, Devices devices, JointStore store, Access access, IOptions<ServerOptions> options) : PageModel
 {
     public IReadOnlyList<(Account Account, IReadOnlyList<MemberRow> Roles)> Everybody { get; private set; } = [];
 
@@ -29,7 +30,7 @@ public sealed class PeopleModel(People people, Devices devices, JointStore store
     public async Task<IActionResult> OnPostInvite(ProjectId project, Role role)
     {
         if (!access.IsOn || !Enum.IsDefined(role) || (await store.Projects()).All(p => p.Id != project)) return BadRequest();
-        Link = $"{Request.Scheme}://{Request.Host}/invite?key={await people.Invite(project, role, access.Account!.UserName!)}";
+        Link = options.Value.LinkTo($"/invite?key={await people.Invite(project, role, access.Account!.UserName!)}", Request);
         return Redirect("/people");
     }
 

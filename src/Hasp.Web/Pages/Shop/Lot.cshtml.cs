@@ -22,6 +22,9 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
     /// <summary>Rows of the form for assemblies.</summary>
     public const int Rows = 5;
 
+    // More assemblies than a verification takes: a row past it was not given out by this page.
+    private const int MostRows = 50;
+
     private const int LargestFile = 1_000_000;
 
     /// <summary>The joint that it is tested for; null where none is.</summary>
@@ -122,9 +125,8 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
             .. PastDate(said),
         ];
         if (Faults.Count > 0) return Page();
-        await log.Append([new(Key, EntryKind.Verification.Id, For is null ? 0 : (await store.ProjectOf(Joint!.Value)) ?? 0, 0, Lot.Id, 0,
-            document.ToJsonString(), floor.Now.UtcDateTime)]);
-        return Redirect(Address(id));
+        return await Keep(new(Key, EntryKind.Verification.Id, For is null ? 0 : (await store.ProjectOf(Joint!.Value)) ?? 0, 0, Lot.Id, 0,
+            document.ToJsonString(), floor.Now.UtcDateTime));
     }
 
     /// <summary>It has got colder or warmer: what was tested may hold no more.</summary>
@@ -141,8 +143,18 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
             Faults = [.. faults.Select(f => f with { Path = "now" })];
             return Page();
         }
-        await log.Append([new(Key, EntryKind.Conditions.Id, 0, 0, Lot.Id, 0, document.ToJsonString(), floor.Now.UtcDateTime)]);
-        return Redirect(Address(id));
+        return await Keep(new(Key, EntryKind.Conditions.Id, 0, 0, Lot.Id, 0, document.ToJsonString(), floor.Now.UtcDateTime));
+    }
+
+    /// <summary>Keeps an entry. What is another than was kept under the form's key before is refused, and said: sent again, it gets a key of
+    /// its own.</summary>
+    private async Task<IActionResult> Keep(NewEntry entry)
+    {
+        if (!(await log.Append([entry]))[0].Differs) return Redirect(Address(Lot.Id));
+        Faults = [new("same-key", entry.Kind == EntryKind.Conditions.Id ? "now" : "tests", null,
+            "this form was sent before with other figures, and those were kept: look at the list, and send these once more if they are another test")];
+        Key = Guid.NewGuid().ToString("N");
+        return Page();
     }
 
     /// <summary>The page's own address, the joint kept.</summary>
@@ -208,8 +220,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
 
     /// <summary>How many rows the form shows.</summary>
     public int Shown =>
-        Math.Max(Rows, Typed.Keys.Where(k => k.StartsWith("torque-", StringComparison.Ordinal))
-            .Select(k => int.Parse(k["torque-".Length..], CultureInfo.InvariantCulture) + 1).DefaultIfEmpty().Max());
+        Math.Max(Rows, Enumerable.Range(0, MostRows).Where(i => Typed.ContainsKey($"torque-{i}")).Select(i => i + 1).DefaultIfEmpty().Max());
 
     private JsonObject Written()
     {

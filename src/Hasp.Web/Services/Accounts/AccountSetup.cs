@@ -21,7 +21,8 @@ internal static class AccountSetup
     /// <summary>Name of the limit on tries to sign in.</summary>
     internal const string SignInLimit = "sign in";
 
-    private const int TriesAMinute = 20;
+    // Of one address, behind which a whole shop may be: an account rests by itself after five.
+    private const int TriesAMinute = 60;
 
     // ASVS 3.3.2 at level 2: idle for half an hour, or twelve hours in all.
     private static readonly TimeSpan Idle = TimeSpan.FromMinutes(30);
@@ -44,14 +45,13 @@ internal static class AccountSetup
         {
             options.Password.RequiredLength = 12;
             options.Password.RequireDigit = options.Password.RequireLowercase = options.Password.RequireUppercase = options.Password.RequireNonAlphanumeric = false;
-            options.Lockout.MaxFailedAccessAttempts = 5;
-            options.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(15);
             options.User.RequireUniqueEmail = false;
             options.User.AllowedUserNameCharacters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
         }).AddEntityFrameworkStores<HaspDb>().AddSignInManager().AddPasswordValidator<PasswordRules>();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, options =>
         {
             options.Cookie.Name = "hasp-session";
+            options.CookieManager = new HostCookies();
             options.Cookie.HttpOnly = true;
             options.Cookie.SameSite = SameSiteMode.Strict;
             // Encrypted wherever the way is; without it there is only this machine.
@@ -74,7 +74,8 @@ internal static class AccountSetup
 
     internal static void AddSignInLimit(this RateLimiterOptions limits) =>
         limits.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
-        HttpMethods.IsPost(context.Request.Method) ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
+        // Whoever wants to leave is never told to wait.
+        HttpMethods.IsPost(context.Request.Method) && context.Request.Query["handler"] != "Out" ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
         from => new FixedWindowRateLimiterOptions { PermitLimit = from == "reading" ? int.MaxValue : TriesAMinute,
             Window = TimeSpan.FromMinutes(1) }));
 
@@ -101,7 +102,14 @@ internal static class AccountSetup
             await End(context);
             return;
         }
-        await context.HttpContext.RequestServices.GetRequiredService<Devices>().Remember();
+        var devices = context.HttpContext.RequestServices.GetRequiredService<Devices>();
+        if (context.Properties.Items.TryGetValue(Devices.Begun, out var begun)
+            && (await devices.Current())?.Id.ToString(CultureInfo.InvariantCulture) != begun)
+        {
+            await End(context);
+            return;
+        }
+        await devices.Remember();
     }
 
     private static Task End(CookieValidatePrincipalContext context)

@@ -10,6 +10,9 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
 {
     private const string Cookie = "hasp-device";
     private const string Known = "hasp.device";
+
+    /// <summary>In the ticket of a session that was begun by short number: on which device, with which it ends.</summary>
+    internal const string Begun = "device";
     private const string EditorCookie = "hasp-editor";
 
     private HttpContext Http => http.HttpContext!;

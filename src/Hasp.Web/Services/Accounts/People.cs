@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using System.Text;
 using Hasp.Store;
 using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
@@ -15,9 +16,11 @@ public sealed class People(
     /// <summary>When a session was begun, in its ticket: it ends with the shift at the latest.</summary>
     internal const string Since = "since";
 
+    private const int MostFailures = 5;
     private const int MostPinFailures = 5;
     private const int ShortestPin = 6;
     private const int LongestPin = 12;
+    private static readonly TimeSpan Rest = TimeSpan.FromMinutes(15);
     private static readonly TimeSpan PinLock = TimeSpan.FromMinutes(15);
     private static readonly TimeSpan InvitationLasts = TimeSpan.FromDays(7);
 
@@ -30,23 +33,39 @@ public sealed class People(
     /// <summary>Signs in by password; false where name or password is wrong, or too often was.</summary>
     public async Task<bool> SignIn(string name, string password)
     {
-        if (await users.FindByNameAsync(name) is not { } account)
+        // Counted before it is looked at: many tries at once are as many. Where there is nobody, or a rest is on, the answer takes as long.
+        if (await users.FindByNameAsync(name) is not { PasswordHash: { } hash } account || !await Counted(account))
         {
             hasher.VerifyHashedPassword(Nobody, NobodysHash, password);
             return false;
         }
-        var result = await signIn.CheckPasswordSignInAsync(account, password, lockoutOnFailure: true);
-        if (!result.Succeeded) return false;
+        if (hasher.VerifyHashedPassword(account, hash, password) == PasswordVerificationResult.Failed) return false;
         // Whoever knows the password may use the short number again.
-        await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = (0, null));
-        await Begin(account);
+        await Pin(account.Id, a => (a.AccessFailedCount, a.LockoutEnd, a.PinFailures, a.PinLockedUntil) = (0, null, 0, null));
+        await Begin((await users.FindByNameAsync(name))!);
         return true;
+    }
+
+    /// <summary>Counts a try in one statement, the fifth begins a rest; false where one is on.</summary>
+    private async Task<bool> Counted(Account account)
+    {
+        var until = (DateTimeOffset?)new DateTimeOffset(Now, TimeSpan.Zero).Add(Rest);
+        await using var db = await databases.CreateDbContextAsync();
+        if (account.LockoutEnd is { } over && over <= Now)
+        {
+            await db.Users.Where(u => u.Id == account.Id && u.LockoutEnd == over)
+                .ExecuteUpdateAsync(s => s.SetProperty(u => u.LockoutEnd, (DateTimeOffset?)null).SetProperty(u => u.AccessFailedCount, 0));
+        }
+        return await db.Users.Where(u => u.Id == account.Id && u.LockoutEnd == null).ExecuteUpdateAsync(s => s
+            .SetProperty(u => u.LockoutEnd, u => u.AccessFailedCount + 1 >= MostFailures ? until : u.LockoutEnd)
+            .SetProperty(u => u.AccessFailedCount, u => u.AccessFailedCount + 1)) == 1;
     }
 
     /// <summary>Signs in by short number on an approved device; false where anything is wrong.</summary>
     public async Task<bool> SignInByPin(string name, string pin)
     {
-        var account = await devices.Current() is null ? null : await users.FindByNameAsync(name);
+        var device = await devices.Current();
+        var account = device is null ? null : await users.FindByNameAsync(name);
         if (account?.PinHash is not { } hash || account.PinLockedUntil > Now || await users.IsLockedOutAsync(account))
         {
             hasher.VerifyHashedPassword(Nobody, NobodysHash, pin);
@@ -57,7 +76,7 @@ public sealed class People(
             : (a.PinFailures + 1, a.PinLockedUntil));
         if (hasher.VerifyHashedPassword(account, hash, pin) == PasswordVerificationResult.Failed) return false;
         await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = (0, null));
-        await Begin(account);
+        await Begin(account, device!.Id);
         return true;
     }
 
@@ -162,13 +181,19 @@ public sealed class People(
         await Pin(id, a => a.PinHash = null);
     }
 
-    private async Task Begin(Account account)
+    private async Task Begin(Account account, int? device = null)
     {
         // A new ticket whatever was there before: a session handed to somebody beforehand is worth nothing.
         await signIn.SignOutAsync();
         var properties = new AuthenticationProperties { IsPersistent = false };
         properties.Items[Since] = Now.Ticks.ToString(System.Globalization.CultureInfo.InvariantCulture);
-        await signIn.SignInAsync(account, properties);
+        if (device is { } on) properties.Items[Devices.Begun] = on.ToString(System.Globalization.CultureInfo.InvariantCulture);
+        // By a handler of its own: the request's still holds the key of the session that was just ended, and would begin that one again.
+        var services = signIn.Context.RequestServices;
+        var scheme = await services.GetRequiredService<IAuthenticationSchemeProvider>().GetSchemeAsync(IdentityConstants.ApplicationScheme);
+        var handler = ActivatorUtilities.CreateInstance<CookieAuthenticationHandler>(services);
+        await handler.InitializeAsync(scheme!, signIn.Context);
+        await handler.SignInAsync(await signIn.CreateUserPrincipalAsync(account), properties);
     }
 
     private async Task Pin(int id, Action<Account> change)
@@ -198,33 +223,4 @@ public sealed class FirstLink
 
     /// <summary>It was used.</summary>
     public void Use() => _key = null;
-}
-
-/// <summary>Passwords that everybody tries first, and those that are the name over again.</summary>
-internal sealed class PasswordRules : IPasswordValidator<Account>
-{
-    private const int Longest = 128;
-
-    // By how they begin once letters are small and digits at the end are gone.
-    private static readonly string[] Common =
-        ["password", "passw0rd", "qwertyuiop", "qwerty", "letmein", "welcome", "iloveyou", "administrator", "admin", "changeme",
-            "abcdefghij", "aldermere", "hasp", "football", "baseball", "dragon", "monkey", "sunshine", "princess", "superman", "trustno"];
-
-    public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password)
-    {
-        var text = (password ?? "").ToLowerInvariant();
-        var bare = text.TrimEnd("0123456789!?.*#-_ ".ToCharArray());
-        var name = (user.UserName ?? "").ToLowerInvariant();
-        string? problem = text switch
-        {
-            { Length: > Longest } => $"At most {Longest} characters.",
-            _ when text.Distinct().Count() < 5 => "Too few different characters.",
-            _ when Common.Contains(bare) || bare.Length == 0 => "One of the passwords that are tried first.",
-            _ when name.Length > 2 && text.Contains(name, StringComparison.Ordinal) => "Not with the name in it.",
-            _ => null,
-        };
-        return Task.FromResult(
-            problem is null ? IdentityResult.Success
-                : IdentityResult.Failed(new IdentityError { Code = "PasswordRules", Description = problem }));
-    }
 }

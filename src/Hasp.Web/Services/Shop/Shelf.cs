@@ -58,6 +58,9 @@ public sealed class Shelf
     /// <summary>Temperatures told since, °C, the oldest first.</summary>
     public required ILookup<int, (DateTime Made, double Temperature)> Temperatures { get; init; }
 
+    /// <summary>Rows of the Stores that cannot be read any more, in words; they are left out of everything.</summary>
+    public IReadOnlyList<string> Unreadable { get; init; } = [];
+
     /// <summary>The lot of that name; null where there is none.</summary>
     public Lot? LotOf(string? name) => Lots.FirstOrDefault(l => l.Name == name);
 
@@ -177,18 +180,20 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
             Tests = kept.Tests,
             Temperatures = kept.Temperatures,
+            Unreadable = kept.Unreadable,
         };
     }
 
     private async Task<Kept> Read(string stamp)
     {
-        var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(TestOf).OfType<LotTest>();
-        var told = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, EntryKind.Conditions.Read(e.Document).Said))
+        var unreadable = new List<string>();
+        var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(e => Readable(() => TestOf(e))).OfType<LotTest>();
+        var told = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, Said: Readable(() => EntryKind.Conditions.Read(e.Document).Said)))
             .Where(e => e.Said is not null);
         return new(
-            stamp, (await Of(ShopKinds.Rules)).Select(r => r.Said).FirstOrDefault(),
-            [.. (await Of(ShopKinds.Lots)).Select(r => new Lot(r.Id, r.Name, r.Said))],
-            await Of(ShopKinds.Wrenches), await Of(ShopKinds.Testers), await Of(ShopKinds.Consumables),
+            stamp, (await Of(ShopKinds.Rules, unreadable)).Select(r => r.Said).FirstOrDefault(),
+            [.. (await Of(ShopKinds.Lots, unreadable)).Select(r => new Lot(r.Id, r.Name, r.Said))],
+            await Of(ShopKinds.Wrenches, unreadable), await Of(ShopKinds.Testers, unreadable), await Of(ShopKinds.Consumables, unreadable), unreadable,
             tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
     }
 
@@ -196,9 +201,30 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
         EntryKind.Verification.Read(entry.Document).Said is { } said
             ? new(entry, said, EntryKind.VerificationOf(said, new DateTimeOffset(entry.Made, TimeSpan.Zero))) : null;
 
-    private async Task<IReadOnlyList<Shelved>> Of(Files.RecordKind kind) =>
-        [.. (await store.Records(kind.Id)).Select(r => (r.Id, r.Name, kind.Read(r.Document).Said)).Where(r => r.Said is not null)
-            .Select(r => new Shelved(r.Id, r.Name, r.Said!))];
+    private async Task<IReadOnlyList<Shelved>> Of(Files.RecordKind kind, List<string> unreadable)
+    {
+        var rows = new List<Shelved>();
+        foreach (var row in await store.Records(kind.Id))
+        {
+            if (Readable(() => kind.Read(row.Document).Said) is { } said) rows.Add(new(row.Id, row.Name, said));
+            else unreadable.Add($"{kind.One} {row.Name}");
+        }
+        return rows;
+    }
+
+    /// <summary>What a document says; null where it says nothing that can be read: one bad row takes no list down.</summary>
+    private static T? Readable<T>(Func<T?> read)
+        where T : class
+    {
+        try
+        {
+            return read();
+        }
+        catch (Exception e) when (e is System.Text.Json.JsonException or InvalidOperationException or FormatException or KeyNotFoundException)
+        {
+            return null;
+        }
+    }
 
     /// <summary>A record and what it says.</summary>
     private sealed record Shelved(int Id, string Name, Values Said);
@@ -206,6 +232,6 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
     /// <summary>What was read of the shop, without the time.</summary>
     private sealed record Kept(
         string Stamp, Values? Rules, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers,
-        IReadOnlyList<Shelved> Consumables,
+        IReadOnlyList<Shelved> Consumables, IReadOnlyList<string> Unreadable,
         ILookup<int, LotTest> Tests, ILookup<int, (DateTime Made, double Temperature)> Temperatures);
 }
