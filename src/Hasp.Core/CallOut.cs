@@ -119,7 +119,8 @@ public sealed partial record CallOut(
     private static IEnumerable<string> WashersOf(Joint joint)
     {
         // With stainless bolts the washers are of the same steel: another one rusts.
-        var steel = joint.Bolts.Grade switch { { Stainless: false } => "", { Grade: ['A', var n, '-', ..] } => $"A{n} ", _ => "stainless " };
+        var steel = joint.Bolts.Grade switch { { Stainless: false } => "", { Grade: ['A', var n, '-', ..] } => $"A{n} ",
+            _ => "stainless " };
         string Say(Washer w, string what) =>
             $"{w.Kind.Replace($" {w.Hardness:0} HV", "", StringComparison.Ordinal)} {what} {Standard(w.Source)} {steel}{w.Hardness:0} HV";
         switch (joint.HeadWasher, joint.NutWasher)

@@ -69,10 +69,30 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document)
     {
         var faults = new List<Fault>();
-        using var parsed = JsonDocument.Parse(document, DocumentReader.Strict);
-        var said = Reader.Read(parsed.RootElement, faults);
-        if (faults.Count == 0) Judge(said, faults);
-        return (faults.Count == 0 ? said : null, faults);
+        try
+        {
+            using var parsed = JsonDocument.Parse(document, DocumentReader.Strict);
+            var said = Reader.Read(parsed.RootElement, faults);
+            if (faults.Count == 0) Judge(said, faults);
+            return (faults.Count == 0 ? said : null, faults);
+        }
+        catch (Exception e) when (e is JsonException or InvalidOperationException)
+        {
+            return (null, [new("unreadable", "", null, "is no document that can be read any more")]);
+        }
+    }
+
+    /// <summary>A stored document as an object; null where it is none that can be read.</summary>
+    public static JsonObject? Parsed(string document)
+    {
+        try
+        {
+            return JsonNode.Parse(document) as JsonObject;
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
     }
 
     /// <summary>The day on which its use ended, where that is before <paramref name="today"/>; null where it may be used.</summary>

@@ -301,7 +301,8 @@ public sealed class DataFolder : IDisposable
         UnusableFolderException => e.Message,
         SqliteException { SqliteErrorCode: 5 or 6 } => $"The database in {path} is locked by another program. Close that program, or name another folder with --data.",
         SqliteException { SqliteErrorCode: 8 } => $"The database in {path} cannot be written. Give this user the right to write it, or name another folder with --data.",
-        SqliteException { SqliteErrorCode: 11 or 26 } or InvalidDataException => $"The database in {path} is damaged. Put a backup in its place (hasp.db), or name another folder with --data; nothing was changed.",
+        SqliteException { SqliteErrorCode: 11 or 26 } or InvalidDataException =>
+            $"The database in {path} is damaged. Put a backup in its place (hasp.db), or name another folder with --data; nothing was changed.",
         SqliteException { SqliteErrorCode: 13 } => $"The disk that holds {path} is full. Make room, or name another folder with --data.",
         SqliteException { SqliteErrorCode: 14 or 10 } => $"The database in {path} cannot be opened. See that hasp.db is a file that this user may read and write, or name another folder with --data.",
         IOException { HResult: DiskFull } => $"The disk that holds {path} is full. Make room, or name another folder with --data.",

@@ -41,6 +41,8 @@ builder.Services.AddAccounts(server);
 builder.Services.AddSingleton<JointStore>();
 builder.Services.AddSingleton<ShopLog>();
 builder.Services.AddSingleton<ShopFloor>();
+builder.Services.AddSingleton<ChainWatch>();
+builder.Services.AddHostedService(services => services.GetRequiredService<ChainWatch>());
 builder.Services.AddSingleton<Recorder>();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();

@@ -71,23 +71,47 @@ public sealed class DurabilityTests
             await using var spoil = db.CreateCommand();
             spoil.CommandText = "UPDATE Revisions SET Document = '{\"format\": \"hasp-joint\", \"version\": 1, \"name\": \"Spoilt' WHERE RecordId = " + joint.Split('/')[^1] + " AND Number = 2";
             Assert.Equal(1, await spoil.ExecuteNonQueryAsync());
+            // An entry that somebody changed, and a row of the Stores that says nothing.
+            spoil.CommandText = "DROP TRIGGER Entries_no_UPDATE; UPDATE Entries SET Document = Document || ' ' WHERE Number = 3";
+            Assert.True(await spoil.ExecuteNonQueryAsync() > 0);
+            spoil.CommandText = "UPDATE Revisions SET Document = '{' WHERE RecordId = (SELECT Id FROM Records WHERE Kind = 'lots' ORDER BY Id LIMIT 1)";
+            Assert.True(await spoil.ExecuteNonQueryAsync() > 0);
         }
         using var server = await Server.Start(data);
         using var http = server.Client();
+        await SaysOnEveryRecordThatTheChainIsBroken(http);
+        Assert.Contains("cannot be read any more", await http.GetStringAsync("/"), StringComparison.Ordinal);
+        foreach (var page in new[] { "/stores", "/stores?shelf=lots", "/joints/AL-17/tightening", "/joints/AL-17/tablet", "/chart" }) Assert.Equal(System.Net.HttpStatusCode.OK, (await http.GetAsync(page)).StatusCode);
         Assert.Contains(joint + "/revisions", await http.GetStringAsync("/"), StringComparison.Ordinal);
         foreach (var stage in new[] { "", "/pattern", "/finder", "/preload", "/fatigue", "/chance" })
         {
             var answer = await http.GetAsync(joint + stage);
             Assert.Equal(joint + "/revisions", answer.Headers.Location?.ToString());
         }
-        var page = await http.GetStringAsync(joint + "/revisions");
-        Assert.Contains("cannot be judged", page, StringComparison.Ordinal);
+        var revisions = await http.GetStringAsync(joint + "/revisions");
+        Assert.Contains("cannot be judged", revisions, StringComparison.Ordinal);
         Assert.Contains("Spoilt", await http.GetStringAsync(joint + "/revisions?handler=Export&number=2"), StringComparison.Ordinal);
-        var token = Editor.TokenOf(page);
+        var token = Editor.TokenOf(revisions);
         using var back = new FormUrlEncodedContent(new Dictionary<string, string> { ["__RequestVerificationToken"] = token,
             ["number"] = "1", ["seen"] = "2" });
         Assert.Equal(joint, (await http.PostAsync(joint + "/revisions?handler=GoBack", back)).Headers.Location?.ToString());
         Assert.Contains("Collar strap", await http.GetStringAsync(joint), StringComparison.Ordinal);
         Assert.Contains("rev 3", await http.GetStringAsync(joint), StringComparison.Ordinal);
+    }
+
+    private static async Task SaysOnEveryRecordThatTheChainIsBroken(HttpClient http)
+    {
+        // The look goes on beside the first pages.
+        var health = "";
+        for (var i = 0; i < 100 && health != "Degraded"; i++)
+        {
+            await Task.Delay(50);
+            health = await http.GetStringAsync("/health/ready");
+        }
+        Assert.Equal("Degraded", health);
+        foreach (var page in new[] { "/joints/AL-17/record", "/projects/1/record", "/joints/AL-17/traveller" })
+        {
+            Assert.Contains("broken at entry 3", await http.GetStringAsync(page), StringComparison.Ordinal);
+        }
     }
 }

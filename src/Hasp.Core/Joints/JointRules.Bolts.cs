@@ -64,7 +64,8 @@ public static partial class JointRules
         if (said.Stated(Fields.Nut) is not { } kind)
         {
             var made = grade is null ? "" : Standards.FindNutClass(said.Stated(Fields.NutClass) ?? grade.NutClass, thread)?.Nut ?? "";
-            return Standards.FindNut(made, thread.Diameter) ?? Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex", thread.Diameter);
+            return Standards.FindNut(made, thread.Diameter) ?? Standards.FindNut(headKind, thread.Diameter) ?? Standards.FindNut("hex",
+                thread.Diameter);
         }
         var nut = Standards.FindNut(kind, thread.Diameter);
         if (nut is null)

@@ -83,7 +83,8 @@ public static partial class JointRules
             var clamped = layers.Count(l => l is { Material.IsGasket: true, Side: Side.None });
             layers.Add(layer is null ? null : layer with
             {
-                Side = part.Stated(Fields.LayerSide) ?? (layer.Material.IsGasket ? Side.None : (i - clamped) % 2 == 0 ? Side.Left : Side.Right),
+                Side = part.Stated(Fields.LayerSide) ?? (layer.Material.IsGasket ? Side.None : (i - clamped) % 2 == 0
+                    ? Side.Left : Side.Right),
             });
         }
         return layers.Count >= 2 && layers.All(l => l is not null) ? [.. layers.Select(l => l!)] : null;

@@ -95,7 +95,8 @@ public static partial class JointRules
         var sheared = cases.Any(c => c.Shear > 0 || c.Load.Moment.Z != 0);
         var row = Standards.Embeddings.First(e => e.Roughness == said.Of(Fields.Roughness) && e.Shear == sheared);
         var inner = layers.Zip(layers.Skip(1)).Count(pair => !pair.First.Material.IsGasket && !pair.Second.Material.IsGasket);
-        return ((end == ThreadEndKind.Insert ? 2 : 1) * row.Thread) + ((end == ThreadEndKind.Nut ? 2 : 1) * row.Under) + (inner * row.Inner);
+        return ((end == ThreadEndKind.Insert ? 2 : 1) * row.Thread) + ((end == ThreadEndKind.Nut
+            ? 2 : 1) * row.Under) + (inner * row.Inner);
     }
 
     /// <summary>

@@ -123,7 +123,8 @@ public static partial class JointRules
         var finish = grade is null ? null : FinishOf(said, grade, head);
         var lot = LotFor(said, thread, grade, finish, faults);
         RefuseTogether(said, faults);
-        if (faults.Count > before || thread is null || grade is null || finish is null || head is null || hole is null || layers is null || cases is null
+        if (faults.Count > before || thread is null || grade is null || finish is null || head is null || hole is null || layers is null
+            || cases is null
             || fatigue is null || count is null)
         {
             return null;
@@ -208,7 +209,8 @@ public static partial class JointRules
             Condition = said.Of(Fields.Condition),
             End = new ThreadEnd(ThreadEndKind.Nut, 0, kept.Height, by.Thread.Diameter, 0, false),
             Hole = by.Hole, HoleSource = "given", HeadWasher = null, NutWasher = null, Layers = layers.Value, Cases = cases.Value,
-            Tightening = TighteningFor(said, FinishOf(said, by.Grade, null), (new Aim(AimKind.ProofShare, UsualAim), null), friction, 0, null, layers.Value),
+            Tightening = TighteningFor(said, FinishOf(said, by.Grade, null), (new Aim(AimKind.ProofShare, UsualAim), null), friction, 0,
+                null, layers.Value),
             Temperatures = TemperaturesFor(said, layers.Value, faults) ?? new(20, 20, 20), Sealing = null, Fatigue = fatigue,
             HandFigures = figures,
             Accepted = AcceptedFor(asked),

@@ -40,7 +40,8 @@ public static class WaysOut
     // Plate thicknesses that are stocked, mm.
     private static readonly double[] Plates = [5, 6, 8, 10, 12, 15, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 60, 70, 80];
 
-    /// <summary>The ways out of <paramref name="joint"/>, in the order in which a shop would take them; only such as hold and are worth the change.</summary>
+    /// <summary>The ways out of <paramref name="joint"/>, in the order in which a shop would take them; only such as hold and are
+    /// worth the change.</summary>
     public static IReadOnlyList<WayOut> Of(Joint joint) => Search(joint).Ways;
 
     /// <summary>The same, and why there is none.</summary>
@@ -63,15 +64,18 @@ public static class WaysOut
     }
 
     /// <summary>
-    /// The kinds of change, by what they begin from: the joint and its reserve now; in the order in which a shop would take them: what is put
+    /// The kinds of change, by what they begin from: the joint and its reserve now; in the order in which a shop would take them: what
+    /// is put
     /// on or set, what is bought otherwise, what is drilled anew, what is cut anew. A joint that holds is not worth turning upside down for
     /// a little more.
     /// </summary>
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfParts =
     [
-        (j, _) => Lubricants(j), (j, _) => Washers(j), (j, _) => Aims(j), (j, _) => Again(j), (j, _) => ByBearing(j), (j, _) => ThreadOut(j),
+        (j, _) => Lubricants(j), (j, _) => Washers(j), (j, _) => Aims(j), (j, _) => Again(j), (j, _) => ByBearing(j), (j,
+            _) => ThreadOut(j),
         (j, _) => Grades(j), (j, _) => Methods(j), (j, now) => Sizes(j, now < 1 ? 6 : 2),
-        (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Engagements(j), (j, _) => Inserts(j), (j, _) => Faces(j),
+        (j, now) => Counts(j, now < 1 ? Math.Max(12, j.Bolts.Count) : 2), (j, _) => Engagements(j), (j, _) => Inserts(j), (j,
+            _) => Faces(j),
         (j, _) => Edges(j), (j, _) => Thicker(j), (j, _) => Grips(j),
     ];
 
@@ -79,7 +83,8 @@ public static class WaysOut
     private static readonly IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> OfKinds =
     [
         (j, _) => Tightened(j, Lubricants), (j, _) => Tightened(j, Washers), (j, _) => Tightened(j, Aims), (j, _) => Tightened(j, Again),
-        (j, _) => ByBearing(j), (j, _) => Grades(j), (j, _) => Tightened(j, Methods), (j, now) => Sizes(j, now < 1 ? 6 : 2), (j, _) => Faces(j),
+        (j, _) => ByBearing(j), (j, _) => Grades(j), (j, _) => Tightened(j, Methods), (j, now) => Sizes(j, now < 1 ? 6 : 2), (j,
+            _) => Faces(j),
     ];
 
     private static IReadOnlyList<Func<Joint, double, IEnumerable<Proposal>>> KindsFor(Joint joint) =>
@@ -120,11 +125,13 @@ public static class WaysOut
     private const int MostLoadsForPairs = 4_000;
 
     /// <summary>Changes that were made together, and what they came to.</summary>
-    private sealed record Tried(string Id, Joint Joint, IReadOnlyList<string> Words, IReadOnlyList<(string Path, string Text)> Edits, double Score,
+    private sealed record Tried(string Id, Joint Joint, IReadOnlyList<string> Words, IReadOnlyList<(string Path, string Text)> Edits,
+        double Score,
         TwoReserves Reserves);
 
     /// <summary>How far a joint is from holding: every side that falls short counts, so that mending one of two is a gain.</summary>
-    private static double Score(in TwoReserves r) => Math.Min(1, r.Load.Value) * Math.Min(1, r.Tightening.Value) * Math.Min(1, r.Rule.Value);
+    private static double Score(in TwoReserves r) => Math.Min(1, r.Load.Value) * Math.Min(1, r.Tightening.Value) * Math.Min(1,
+        r.Rule.Value);
 
     /// <summary>One change more on each of those tried: what mends the joint, and what gains most and does not.</summary>
     private static (IReadOnlyList<WayOut> Ways, IReadOnlyList<Tried> Gained) Together(Joint joint, IReadOnlyList<Tried> tried,
@@ -135,7 +142,8 @@ public static class WaysOut
         {
             var paths = first.Edits.Select(e => e.Path).ToHashSet();
             var ofKinds = kinds.Select(k => k(first.Joint, now).Where(p => !paths.Contains(p.Edits[0].Path)).Take(MildestOfAKind)).ToList();
-            var best = ofKinds.SelectMany(k => k.Select(p => Try(first, joint, p)).OfType<Tried>().Where(t => t.Score > first.Score * WorthAChange)
+            var best = ofKinds.SelectMany(k => k.Select(p => Try(first, joint, p)).OfType<Tried>().Where(t =>
+                t.Score > first.Score * WorthAChange)
                 .OrderByDescending(t => t.Score).Take(2)).OrderByDescending(t => t.Score).Take(GoneOnFrom).ToList();
             gained.AddRange(best);
             foreach (var more in best)
@@ -156,7 +164,8 @@ public static class WaysOut
             }
         }
         // One of the same changes together: the mildest comes first.
-        return ([.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path).Order())).OrderBy(Trouble).ThenByDescending(w => w.Reserve).Take(MostShown)],
+        return ([.. found.DistinctBy(w => string.Join('&', w.Edits.Select(e => e.Path).Order())).OrderBy(Trouble).ThenByDescending(w =>
+            w.Reserve).Take(MostShown)],
             [.. gained.OrderByDescending(t => t.Score).Take(GoneOnFrom)]);
     }
 
@@ -164,7 +173,8 @@ public static class WaysOut
     private static int Trouble(WayOut way) => way.Edits.Where(e => e.Text.Length > 0).Sum(e => e.Path switch
     {
         _ when e.Path.StartsWith("tightening.", StringComparison.Ordinal) || e.Path.StartsWith("washers.", StringComparison.Ordinal) => 1,
-        _ when e.Path == Fields.Grade.Path || e.Path == Fields.FaceFriction.Path || e.Path.StartsWith("judging.", StringComparison.Ordinal) => 2,
+        _ when e.Path == Fields.Grade.Path || e.Path == Fields.FaceFriction.Path || e.Path.StartsWith("judging.",
+            StringComparison.Ordinal) => 2,
         _ when e.Path.StartsWith("layers[", StringComparison.Ordinal) || e.Path == SleeveEdit => 4,
         _ => 3,
     });
@@ -248,7 +258,8 @@ public static class WaysOut
     private static IEnumerable<Proposal> Grades(Joint joint) =>
         from g in JointRules.OwnGradesOf(joint.Said).Concat(Standards.Grades)
         // What no shop has on its shelf mends nothing today.
-        where g.Proof > joint.Bolts.Grade.Proof && g.Standard == joint.Bolts.Grade.Standard && (g.Stocked || g.Own || !joint.Bolts.Grade.Stocked)
+        where g.Proof > joint.Bolts.Grade.Proof && g.Standard == joint.Bolts.Grade.Standard
+            && (g.Stocked || g.Own || !joint.Bolts.Grade.Stocked)
         orderby g.Proof
         select Proposal.Of(joint, $"Grade {g.Grade} in place of {joint.Bolts.Grade.Grade}", Fields.Grade.To(g.Grade));
 
@@ -283,7 +294,8 @@ public static class WaysOut
     /// <summary>A lubricant lowers friction and, with a wrench, the scatter that goes with the finish.</summary>
     private static IEnumerable<Proposal> Lubricants(Joint joint) =>
         from k in Standards.NutFactors
-        where k.PutOn && joint.Bolts.Grade.Takes(k) && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven && joint.Tightening.Lot is null
+        where k.PutOn && joint.Bolts.Grade.Takes(k) && joint.Tightening.Friction is null && !joint.Tightening.NutFactorGiven
+            && joint.Tightening.Lot is null
             && k.Lubrication != joint.Tightening.NutFactor.Lubrication
         orderby k.K descending
         let words = $"{char.ToUpperInvariant(k.Label[0])}{k.Label[1..]} in place of {joint.Tightening.NutFactor.Label}"
@@ -361,7 +373,8 @@ public static class WaysOut
     /// <summary>Faces prepared to another class, where the basis goes by classes; else steel ones to a better slip coefficient.</summary>
     private static IEnumerable<Proposal> Faces(Joint joint)
     {
-        var classes = joint.Judging.Basis.Needs().OfType<Field<string>>().Where(f => f.Path.EndsWith(".surface", StringComparison.Ordinal)).ToList();
+        var classes = joint.Judging.Basis.Needs().OfType<Field<string>>().Where(f => f.Path.EndsWith(".surface",
+            StringComparison.Ordinal)).ToList();
         return classes.Count > 0
             ? from field in classes
               from choice in field.Choices
@@ -375,7 +388,8 @@ public static class WaysOut
 
     // EN 1090-2, Table 17.
     private static readonly (double Slip, string How, string Class)[] SteelFaces =
-        [(0.2, "as rolled", "D"), (0.3, "wire-brushed, loose rust off", "C"), (0.4, "blasted and zinc-silicate coated", "B"), (0.5, "blasted, loose rust off", "A")];
+        [(0.2, "as rolled", "D"), (0.3, "wire-brushed, loose rust off", "C"), (0.4, "blasted and zinc-silicate coated", "B"), (0.5,
+            "blasted, loose rust off", "A")];
 
     private const double LeastOfSteel = 180_000;
 
@@ -409,7 +423,8 @@ public static class WaysOut
         var left = Math.Round(joint.Tightening.Settling / 3, 4);
         return joint.Tightening.SettlingChosen && left > 0 && !joint.Said.Has(PlanFields.RetorqueHours) && joint.Tightening.Method.ByTorque
             ? [Proposal.Of(joint, "Tighten again after a day's settling: a third of the embedment is still to come (check by a test)",
-                Fields.Settling.To(left, left.ToString("0.####", CultureInfo.InvariantCulture) + " mm"), PlanFields.RetorqueHours.To(24))] : [];
+                Fields.Settling.To(left, left.ToString("0.####", CultureInfo.InvariantCulture) + " mm"),
+                    PlanFields.RetorqueHours.To(24))] : [];
     }
 
     private static IEnumerable<Proposal> Edges(Joint joint) =>

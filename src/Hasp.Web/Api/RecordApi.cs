@@ -21,7 +21,7 @@ internal static class RecordApi
             var look = new NeedsAttribute(Right.Read) { In = Scope.Any };
             var keep = new NeedsAttribute(Right.Design) { In = Scope.Any };
             of.MapGet("/", async (JointStore store) => Answer.Json(new JsonArray([.. (await store.Records(kind.Id))
-                .Select(r => (JsonNode)Shown(r))])))
+                .Where(r => RecordKind.Parsed(r.Document) is not null).Select(r => (JsonNode)Shown(r))])))
                 .WithName("list-" + kind.Id).WithSummary($"Every {kind.One}, by name").Answers().WithMetadata(look);
             of.MapGet("/{id:int}", async (RecordId id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r))
                 : Gone(kind))

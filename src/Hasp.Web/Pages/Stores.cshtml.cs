@@ -59,6 +59,9 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     [TempData]
     public string? Done { get; set; }
 
+    /// <summary>Rows of this shelf that cannot be read any more: they stand apart and can be taken off.</summary>
+    public IReadOnlyList<StoredRecord> Unreadable { get; private set; } = [];
+
     public Fault? FaultAt(string key) => Faults.FirstOrDefault(f => f.Path == key);
 
     /// <summary>The day on which the use of a record ended; null where it may be used.</summary>
@@ -142,14 +145,16 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
 
     private async Task Show()
     {
-        Own = Kind is { } kind ? await store.Records(kind.Id) : [];
+        var rows = Kind is { } kind ? await store.Records(kind.Id) : [];
+        Own = [.. rows.Where(r => RecordKind.Parsed(r.Document) is not null)];
+        Unreadable = [.. rows.Except(Own)];
         Floor = await floor.Look();
     }
 
     private async Task<IActionResult> File(string ending, string type, Func<TableFile, byte[]> write)
     {
         if (Kind is not { } kind) return NotFound();
-        var documents = (await store.Records(kind.Id)).Select(r => (JsonObject)JsonNode.Parse(r.Document)!);
+        var documents = (await store.Records(kind.Id)).Select(r => RecordKind.Parsed(r.Document)).OfType<JsonObject>();
         return File(write(StoreTable.Of(kind, documents)), type, $"{kind.Id}.{ending}");
     }
 }

@@ -67,7 +67,8 @@ internal sealed class OnlyTheProxy(RequestDelegate next, IOptions<ServerOptions>
     public Task InvokeAsync(HttpContext context)
     {
         var peer = context.Connection.RemoteIpAddress;
-        if (context.Request.IsHttps || peer is null || IPAddress.IsLoopback(peer) || _known.Contains(peer) || _known.Contains(peer.MapToIPv4())) return next(context);
+        if (context.Request.IsHttps || peer is null || IPAddress.IsLoopback(peer) || _known.Contains(peer)
+            || _known.Contains(peer.MapToIPv4())) return next(context);
         context.Response.StatusCode = StatusCodes.Status421MisdirectedRequest;
         return Task.CompletedTask;
     }

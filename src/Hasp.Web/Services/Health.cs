@@ -5,13 +5,14 @@ using Microsoft.Extensions.Diagnostics.HealthChecks;
 namespace Hasp.Web.Services;
 
 /// <summary>Ready where the database answers, degraded where some row of the Stores cannot be read; alive where the process is.</summary>
-internal sealed class DatabaseHealth(JointStore store, Shop.ShopFloor floor) : IHealthCheck
+internal sealed class DatabaseHealth(JointStore store, Shop.ShopFloor floor, Shop.ChainWatch chain) : IHealthCheck
 {
     public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
     {
         try
         {
             await store.Projects();
+            if (chain.Problem is { } broken) return HealthCheckResult.Degraded(broken);
             return (await floor.Look()).Unreadable is { Count: > 0 } unreadable
                 ? HealthCheckResult.Degraded($"cannot be read: {string.Join(", ", unreadable)}") : HealthCheckResult.Healthy();
         }

@@ -74,7 +74,8 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
         foreach (var (row, reason) in refused.OrderBy(r => r.Key)) Refuse(new(_taken[row], reason));
         int[] kept = [.. Enumerable.Range(0, _rows.Count).Where(i => !refused.ContainsKey(i))];
         return LoadSetRecord.Of(file.Name, [.. kept.Select(i => _rows[i])], [.. kept.Select(i => _taken[i])], _refused,
-            [.. swings.Select(s => s with { Row = Array.BinarySearch(kept, s.Row), With = s.With < 0 ? -1 : Array.BinarySearch(kept, s.With) })]);
+            [.. swings.Select(s => s with { Row = Array.BinarySearch(kept, s.Row), With = s.With < 0 ? -1 : Array.BinarySearch(kept,
+                s.With) })]);
     }
 }
 

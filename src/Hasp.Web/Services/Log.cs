@@ -21,4 +21,7 @@ internal static partial class Log
 
     [LoggerMessage(6, LogLevel.Warning, "Joint {Joint} cannot be judged as it is stored: {Problem}")]
     internal static partial void Damaged(ILogger log, int joint, string problem);
+
+    [LoggerMessage(7, LogLevel.Critical, "{Problem}")]
+    internal static partial void ChainBroken(ILogger log, string problem);
 }

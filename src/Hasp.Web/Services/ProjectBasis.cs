@@ -24,7 +24,7 @@ public sealed class ProjectBasis(JointStore store)
     /// <summary>The basis of a project; none where nothing is chosen.</summary>
     public async Task<IReadOnlyList<(string Path, string Text)>> Load(int project) =>
         (await store.Records(RecordKind.ProjectBases.Id, project)).LastOrDefault() is { } kept
-            ? [.. ((JsonObject)JsonNode.Parse(kept.Document)!).Select(f => (f.Key, f.Value!.GetValue<string>()))
+            ? [.. (RecordKind.Parsed(kept.Document) ?? []).Where(f => f.Value is JsonValue).Select(f => (f.Key, f.Value!.ToString()))
                 .Where(f => Fields.At(f.Key) is not null)]
             : [];
 

@@ -40,7 +40,8 @@ public sealed class ServerOptions
     /// <summary>True: writes what every page and every endpoint asks of whoever calls it, and ends.</summary>
     public bool Routes { get; set; }
 
-    /// <summary>The address by which others reach it, such as https://bolts.example.org: links that leave the screen begin with it.</summary>
+    /// <summary>The address by which others reach it, such as https://bolts.example.org: links that leave the screen begin with
+    /// it.</summary>
     [ConfigurationKeyName("public-url")]
     public string PublicUrl { get; set; } = "";
 

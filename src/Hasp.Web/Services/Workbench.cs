@@ -73,7 +73,8 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, Named named, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author, ILogger<Workbench> log)
+public sealed class Workbench(JointStore store, Named named, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author,
+    ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
@@ -238,11 +239,16 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
     private async Task EmbedOwn(JsonObject document)
     {
         foreach (var row in await store.Records(RecordKind.Grades.Id)) if (JointEdit.Get(document,
-            "bolts.grade") == row.Name) JointEdit.Embed(document, row.Kind, Parse(row.Document));
+            "bolts.grade") == row.Name) Embed(document, row);
         var materials = (document["layers"] as JsonArray ?? []).Select((_, i) => JointEdit.Get(document, $"layers[{i}].material"))
             .ToHashSet();
-        foreach (var row in await store.Records(RecordKind.Materials.Id)) if (materials.Contains(row.Name)) JointEdit.Embed(document,
-            row.Kind, Parse(row.Document));
+        foreach (var row in await store.Records(RecordKind.Materials.Id)) if (materials.Contains(row.Name)) Embed(document, row);
+    }
+
+    /// <summary>One that cannot be read any more is not embedded: the joint then says that no row of that name is listed.</summary>
+    private static void Embed(JsonObject document, StoredRecord row)
+    {
+        if (RecordKind.Parsed(row.Document) is { } own) JointEdit.Embed(document, row.Kind, own);
     }
 
     /// <summary>The document that this browser was looking at: a revision, with what it had typed against it.</summary>

@@ -88,10 +88,13 @@ public static class AiscBasis
         Book = Book.Aisc360,
         Offers = () =>
         [
-            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear, Group), FailureModes.Combined.By(Combined), FailureModes.Preload.By(Pretension),
+            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear, Group), FailureModes.Combined.By(Combined),
+                FailureModes.Preload.By(Pretension),
             FailureModes.Tightening.Uncovered("RCSC, section 8"),
-            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing, Group), FailureModes.TearOut.By(Bearing, Group),
-            FailureModes.Block.By(Block), FailureModes.Section.By(Rupture), FailureModes.Gross.By(Yielding), FailureModes.PullThrough.Uncovered("J3 has none"),
+            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing, Group),
+                FailureModes.TearOut.By(Bearing, Group),
+            FailureModes.Block.By(Block), FailureModes.Section.By(Rupture), FailureModes.Gross.By(Yielding),
+                FailureModes.PullThrough.Uncovered("J3 has none"),
             FailureModes.Crushing.Uncovered("parts of structural steel under standard washers are meant"), FailureModes.Flange.By(Flange),
             FailureModes.Spacing.By(Spacing), FailureModes.Slip.By(Slip), FailureModes.Separation.Uncovered("no limit state of it"),
             FailureModes.Leak.Uncovered("no joints under pressure"), FailureModes.Gasket.Uncovered("no gaskets"),

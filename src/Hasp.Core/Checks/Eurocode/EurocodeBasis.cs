@@ -55,9 +55,11 @@ public static class EurocodeBasis
         Book = Book.Eurocode3,
         Offers = () =>
         [
-            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear, Group), FailureModes.Combined.By(Combined), FailureModes.Preload.By(Pretension),
+            FailureModes.Tension.By(Tension), FailureModes.Shear.By(Shear, Group), FailureModes.Combined.By(Combined),
+                FailureModes.Preload.By(Pretension),
             FailureModes.Tightening.Uncovered("EN 1090-2, 8.5"),
-            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing, Group), FailureModes.TearOut.By(Bearing, Group),
+            FailureModes.Stripping.Uncovered("nuts and threads by their product standards"), FailureModes.Bearing.By(Bearing, Group),
+                FailureModes.TearOut.By(Bearing, Group),
             FailureModes.Block.By(Block), FailureModes.Section.By(Net), FailureModes.Gross.By(Gross), FailureModes.PullThrough.By(Punching),
             FailureModes.Crushing.Uncovered("parts of structural steel under standard washers are meant"), FailureModes.Flange.By(Flange),
             FailureModes.Spacing.By(Spacing), FailureModes.Slip.By(Slip), FailureModes.Separation.Uncovered("no limit state of it"),

@@ -16,7 +16,8 @@ public static class FailureModes
 
     private static string? NotSheared(Joint j) => Exempt(j.Kind.IsTightened && j.Sharing.AnyShear, "no tightened bolt is sheared");
 
-    private static string? NoPartSheared(Joint j) => Exempt(j.Kind.IsParts && j.Sharing.AnyShear, "no part is sheared, or the kind judges its own");
+    private static string? NoPartSheared(Joint j) => Exempt(j.Kind.IsParts && j.Sharing.AnyShear,
+        "no part is sheared, or the kind judges its own");
 
     private static bool Pulls(Joint j) => j.Sharing.MostTension.Case >= 0;
 
@@ -54,17 +55,21 @@ public static class FailureModes
     public static readonly Mode Block = new("block", "Block tearing of the parts",
         j => NoPartSheared(j) ?? Exempt(j.Bolts.Count > 1, "one bolt has no block"), Fields.Basis.Path, MachineBasis.Block);
 
-    public static readonly Mode Section = new("section", "Net section of the parts", NoPartSheared, Fields.Basis.Path, MachineBasis.NetSection);
+    public static readonly Mode Section = new("section", "Net section of the parts", NoPartSheared, Fields.Basis.Path,
+        MachineBasis.NetSection);
 
-    public static readonly Mode Gross = new("gross", "Gross section of the parts", NoPartSheared, Fields.Basis.Path, MachineBasis.NetSection);
+    public static readonly Mode Gross = new("gross", "Gross section of the parts", NoPartSheared, Fields.Basis.Path,
+        MachineBasis.NetSection);
 
-    public static readonly Mode PullThrough = new("pullThrough", "Pull-through of head or nut", NotPulled, "layers[0].thickness", MachineBasis.PullThrough);
+    public static readonly Mode PullThrough = new("pullThrough", "Pull-through of head or nut", NotPulled, "layers[0].thickness",
+        MachineBasis.PullThrough);
 
     public static readonly Mode Crushing = new("crushing", "Crushing under head, nut and washers", NotTightened, Fields.HeadWasher.Path,
         MachineBasis.UnderHead, MachineBasis.WasherPressure);
 
     public static readonly Mode Flange = new("flange", "Bending of a flange, with prying",
-        j => Exempt(j.Pattern?.Prying is { IsModel: true } && Pulls(j), "no flange is stated that bends, or nothing pulls"), Fields.Basis.Path,
+        j => Exempt(j.Pattern?.Prying is { IsModel: true } && Pulls(j), "no flange is stated that bends, or nothing pulls"),
+            Fields.Basis.Path,
         MachineBasis.Flange);
 
     public static readonly Mode Spacing = new("spacing", "Spacing, edge distances, holes",
@@ -97,7 +102,8 @@ public static class FailureModes
     };
 
     public static readonly Mode Settling = new("settling", "Settling and relaxation that leave no clamp",
-        j => NotTightened(j) ?? Exempt(Pulls(j) || !j.Judging.Shear.Bearing || !j.Sharing.AnyShear, "the bolts bear: nothing rests on the clamp"), Fields.Aim.Path)
+        j => NotTightened(j) ?? Exempt(Pulls(j) || !j.Judging.Shear.Bearing || !j.Sharing.AnyShear,
+            "the bolts bear: nothing rests on the clamp"), Fields.Aim.Path)
     {
         Needs = Checks.Modes.Needs.Clamp, Rule = "clamp is left at the smallest preload",
     };
@@ -116,7 +122,8 @@ public static class FailureModes
         Needs = Checks.Modes.Needs.Temperature, Rule = "grade and finish are listed for the temperatures stated",
     };
 
-    public static readonly Mode Finish = new("finish", "Hydrogen and a finish that its grade must not have", NotTightened, Fields.Lubrication.Path)
+    public static readonly Mode Finish = new("finish", "Hydrogen and a finish that its grade must not have", NotTightened,
+        Fields.Lubrication.Path)
     {
         Needs = Checks.Modes.Needs.Finish, Rule = "the grade takes the finish",
     };
@@ -140,7 +147,8 @@ public static class FailureModes
 
     /// <summary>Those that no basis judges by a check: an input that is needed, a figure that must hold.</summary>
     public static ImmutableArray<Offer> ByRule { get; } =
-        [.. new[] { Settling, Loosening, Temperature, Finish, OtherLimitState, OtherLoads }.Select(m => m.Uncovered("a rule for all bases"))];
+        [.. new[] { Settling, Loosening, Temperature, Finish, OtherLimitState, OtherLoads }.Select(m =>
+            m.Uncovered("a rule for all bases"))];
 
     /// <summary>Those that are no strength: of the tool, of the clamp, of distances, of what wears.</summary>
     public static ImmutableArray<Mode> Unjudged { get; } =

@@ -89,13 +89,15 @@ public sealed record Mode(string Id, string Name, Func<Joint, string?> ExemptBy,
 
     /// <summary>The checks by which a kind of joint has it judged, beside those that every joint has.</summary>
     internal IEnumerable<Check> OfKind(Basis basis) =>
-        Second.Concat(Own).Where(c => c.Info.IsOf(basis)).ToList() is { Count: > 0 } own ? own : Like is null ? [] : basis.Offered(Like).Checks;
+        Second.Concat(Own).Where(c => c.Info.IsOf(basis)).ToList() is { Count: > 0 } own ? own : Like is null
+            ? [] : basis.Offered(Like).Checks;
 
     /// <summary>True where a joint is judged by a check that looks at it.</summary>
     internal bool IsJudged(Joint joint)
     {
         var offered = joint.Judging.Basis.Offered(Like ?? this).Checks;
-        return joint.Judging.Checks.Any(c => joint.Judging.Required(c) > 0 && c.MayApply(joint) && (Second.Contains(c) || Own.Contains(c) || offered.Contains(c)));
+        return joint.Judging.Checks.Any(c => joint.Judging.Required(c) > 0 && c.MayApply(joint)
+            && (Second.Contains(c) || Own.Contains(c) || offered.Contains(c)));
     }
 
     /// <summary>How far it was looked at in a joint: in one row, or in one for each input that is open.</summary>

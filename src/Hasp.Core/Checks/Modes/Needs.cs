@@ -68,7 +68,8 @@ internal static class Needs
         !joint.Kind.IsParts || !joint.Sharing.AnyShear || m.Stack.Planes.Length == 0
             || !joint.Judging.Checks.Any(c => c == Machine.MachineBasis.TearOut || c.Id == "msBearingUltimate") ? []
             : Enumerable.Range(0, joint.Layers.Length).Where(i => joint.EdgeDistance(i) is null && !joint.Layers[i].OnlyClamped)
-                .Select(i => new Ask($"layers[{i}].edgeDistance", $"how far the holes of {joint.Layers[i].Name} are from its edge, along the load: tear-out goes by it"));
+                .Select(i => new Ask($"layers[{i}].edgeDistance",
+                    $"how far the holes of {joint.Layers[i].Name} are from its edge, along the load: tear-out goes by it"));
 
     internal static IEnumerable<Ask> Aim(Joint joint, Mechanics<Plain> m)
     {

@@ -35,7 +35,8 @@ public static class StatedBasis
     /// <summary>What can be stated: each way of failing with its check.</summary>
     internal static ImmutableArray<Stated> All { get; } =
     [
-        new("tension", "Bolt tension", OnBolt: true), new("shear", "Bolt shear", OnBolt: true), new("bearing", "Bearing"), new("tearOut", "Tear-out"),
+        new("tension", "Bolt tension", OnBolt: true), new("shear", "Bolt shear", OnBolt: true), new("bearing", "Bearing"), new("tearOut",
+            "Tear-out"),
         new("section", "Net section"), new("gross", "Gross section"), new("pullThrough", "Pull-through"),
     ];
 
@@ -64,8 +65,10 @@ public static class StatedBasis
         Settings = said => new StatedSettings(said),
         Offers = () =>
         [
-            Asked(FailureModes.Tension, OfTension, Tension), Asked(FailureModes.Shear, OfShear, Shear), FailureModes.Combined.By(Combined) with { Wants = WantsExponents },
-            Asked(FailureModes.Bearing, OfBearing, Bearing), Asked(FailureModes.TearOut, OfTearOut, TearOut), Asked(FailureModes.Section, OfSection, Section), Asked(FailureModes.Gross, OfGross, Gross),
+            Asked(FailureModes.Tension, OfTension, Tension), Asked(FailureModes.Shear, OfShear, Shear),
+                FailureModes.Combined.By(Combined) with { Wants = WantsExponents },
+            Asked(FailureModes.Bearing, OfBearing, Bearing), Asked(FailureModes.TearOut, OfTearOut, TearOut), Asked(FailureModes.Section,
+                OfSection, Section), Asked(FailureModes.Gross, OfGross, Gross),
             Asked(FailureModes.PullThrough, OfPullThrough, PullThrough),
             .. FailureModes.Unjudged.Select(m => m.Uncovered("nothing of it can be stated")), .. FailureModes.ByRule,
         ],
@@ -88,7 +91,8 @@ public static class StatedBasis
 
     private const string Book = "stated";
 
-    private static Field<double> Exponent(string symbol, string of) => new($"judging.stated.{of}Exponent", Types.Number, $"Exponent {symbol}, {of}",
+    private static Field<double> Exponent(string symbol, string of) => new($"judging.stated.{of}Exponent", Types.Number,
+        $"Exponent {symbol}, {of}",
         $"exponent of the share of {of} in (V/Rv)^a + (N/Rt)^b = 1; 1 adds the shares, 2 is a circle")
     {
         Min = 1, Max = 10, Default = "asked for where shear and tension come together", Blank = (_, _) => "not stated",
@@ -97,7 +101,8 @@ public static class StatedBasis
     private static Offer Asked(Mode mode, Stated stated, Check check) => mode.By(check) with
     {
         Wants = joint => !joint.Said.Has(stated.Strength)
-            ? new(stated.Strength.Path, $"its strength, and where that stands: nobody stated one for {stated.Name.ToLowerInvariant()}") : null,
+            ? new(stated.Strength.Path, $"its strength, and where that stands: nobody stated one for {stated.Name.ToLowerInvariant()}")
+                : null,
     };
 
     private static Ask? WantsExponents(Joint joint) =>
@@ -114,7 +119,8 @@ public static class StatedBasis
         if (!said.Has(Dated)) yield return new(Dated.Path, "the day of the edition, sheet or report");
         if (!said.Has(Loads)) yield return new(Loads.Path, "whether they are meant for service loads or for factored ones");
         if (!said.Has(Factor)) yield return new(Factor.Path, "the required factor: 1 where the strengths are permissible ones or have their factors in them");
-        for (var i = 0; joint.Sharing.AnyShear && i < joint.Layers.Length; i++) if (Codes.Sheared.OnConcrete(joint, i) is { } concrete) yield return concrete;
+        for (var i = 0; joint.Sharing.AnyShear && i < joint.Layers.Length; i++) if (Codes.Sheared.OnConcrete(joint,
+            i) is { } concrete) yield return concrete;
         foreach (var s in All.Where(s => s.Area is { } area && said.Stated(s.Strength) is { As: not StatedAs.Force } && !said.Has(area)))
         {
             yield return new(s.Area!.Path, $"the area that the strength in {s.Key} stands on: shank, stress area, root, or a share of the shank");
@@ -196,5 +202,6 @@ public sealed record StatedSettings
 
     /// <summary>What is left of a strength: R/F.</summary>
     internal T Available<T>(T strength, int index)
-        where T : struct, IScalar<T> => T.Let(StatedTerms.Available, strength / T.Given(StatedTerms.Factor, Factor, source: "stated"), index);
+        where T : struct, IScalar<T> => T.Let(StatedTerms.Available, strength / T.Given(StatedTerms.Factor, Factor, source: "stated"),
+            index);
 }

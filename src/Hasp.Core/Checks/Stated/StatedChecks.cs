@@ -46,7 +46,8 @@ internal static class Strengths
         var (on, share) = how.AreaOf(stated);
         var area = on switch { StatedOn.Shank => m.Thread.ShankArea, StatedOn.StressArea => m.Thread.StressArea, _ => m.Thread.RootArea };
         var tensile = T.Given(Terms.TensileStrength, m.Joint.Bolts.Grade.Tensile, source: m.Joint.Bolts.Grade.Cited);
-        var one = Stress(m, s, index, m.YieldStrength, tensile) * (share == 1 ? area : T.Given(StatedTerms.Share, share, index, "stated") * area);
+        var one = Stress(m, s, index, m.YieldStrength, tensile) * (share == 1 ? area : T.Given(StatedTerms.Share, share, index,
+            "stated") * area);
         return how.Available(T.Let(StatedTerms.Strength, planes == 1 ? one : T.Given(StatedTerms.Planes, planes) * one, index), index);
     }
 
@@ -116,16 +117,19 @@ internal readonly struct CombinedCheck : IBoltCheck
     }
 
     public static bool MayApply(Joint joint) =>
-        joint.Judging.Where<StatedSettings>() is { ShearExponent: not null, TensionExponent: not null } && ShearCheck.MayApply(joint) && TensionCheck.MayApply(joint);
+        joint.Judging.Where<StatedSettings>() is { ShearExponent: not null, TensionExponent: not null } && ShearCheck.MayApply(joint)
+            && TensionCheck.MayApply(joint);
 
-    public static string Nothing(in Mechanics<Plain> m) => m.Joint.Judging.By<StatedSettings>() is { ShearExponent: not null, TensionExponent: not null }
+    public static string Nothing(in Mechanics<Plain> m) => m.Joint.Judging.By<StatedSettings>() is { ShearExponent: not null,
+        TensionExponent: not null }
         ? "no bolt is pulled and sheared at once, or one of both strengths is not stated" : "nobody stated how they count together";
 }
 
 /// <summary>Bearing of the parts on the projected area d·t, or a force a bolt.</summary>
 internal readonly struct BearingCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Strengths.Info("stBearing", "Bearing", "hole bears", "stated strength over the load of the worst part");
+    public static CheckInfo Info { get; } = Strengths.Info("stBearing", "Bearing", "hole bears",
+        "stated strength over the load of the worst part");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -154,7 +158,8 @@ internal readonly struct BearingCheck : IBoltCheck
 /// <summary>Tear-out of the parts on two planes from the hole's edge, or a force a bolt.</summary>
 internal readonly struct TearOutCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Strengths.Info("stTearOut", "Tear-out", "tears out", "stated strength over the load of the worst part");
+    public static CheckInfo Info { get; } = Strengths.Info("stTearOut", "Tear-out", "tears out",
+        "stated strength over the load of the worst part");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -176,7 +181,8 @@ internal readonly struct TearOutCheck : IBoltCheck
 
     public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfTearOut) is not null;
 
-    public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfTearOut, "no shear, or no edge distance stated");
+    public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfTearOut,
+        "no shear, or no edge distance stated");
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
@@ -186,7 +192,8 @@ internal readonly struct TearOutCheck : IBoltCheck
 /// <summary>Net section of the parts: by the holes stated side by side, else by every path of the pattern from side to side.</summary>
 internal readonly struct SectionCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = Strengths.Info("stSection", "Net section", "net section", "stated strength over the tension between the holes")
+    public static CheckInfo Info { get; } = Strengths.Info("stSection", "Net section", "net section",
+        "stated strength over the tension between the holes")
         with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
@@ -200,13 +207,16 @@ internal readonly struct SectionCheck : IPartCheck
             if (layers[i].Width is not { } width || m.Joint.HolesAcross(i) is not { } holes || m.Stack.LayerShare[i] == 0) continue;
             var (at, on) = (i, m);
             var left = Strengths.OfPart(m, s, i, () => MemberFormulas.NetArea(
-                T.Given(Terms.PartWidth, width, at + 1, on.Joint.Layers[at].Name), T.Given(Terms.HolesAcross, holes, at + 1, on.Joint.Layers[at].Name),
-                T.Given(Terms.HoleDiameter, on.Joint.Hole, source: on.Joint.HoleSource), Strengths.Thickness(on, at, on.Joint.Layers[at].Thickness), T.Const(0)));
+                T.Given(Terms.PartWidth, width, at + 1, on.Joint.Layers[at].Name), T.Given(Terms.HolesAcross, holes, at + 1,
+                    on.Joint.Layers[at].Name),
+                T.Given(Terms.HoleDiameter, on.Joint.Hole, source: on.Joint.HoleSource), Strengths.Thickness(on, at,
+                    on.Joint.Layers[at].Thickness), T.Const(0)));
             worst = worst.OrWorse(T.Let(StatedTerms.Reserve, left / Sheared.Share(m, i, load.InPlane), i + 1), i);
         }
         if (m.Joint.Pattern is null || PathCheck.Worst<Rules>(m.Joint, m.Stack, load.Case, load.Known) is not { } found) return worst;
         var joint = m;
-        var along = Strengths.OfPart(m, s, found.Part, () => PathCheck.Area(joint, found, Terms.NetArea, CodeTerms.Pulled, found.Path.NetPulled));
+        var along = Strengths.OfPart(m, s, found.Part, () => PathCheck.Area(joint, found, Terms.NetArea, CodeTerms.Pulled,
+            found.Path.NetPulled));
         return worst.OrWorse(T.Let(StatedTerms.Reserve, along / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
@@ -244,7 +254,8 @@ internal readonly struct SectionCheck : IPartCheck
 /// <summary>Gross section of the parts, w·t.</summary>
 internal readonly struct GrossCheck : IPartCheck
 {
-    public static CheckInfo Info { get; } = Strengths.Info("stGross", "Gross section", "gross section", "stated strength over the force of the part")
+    public static CheckInfo Info { get; } = Strengths.Info("stGross", "Gross section", "gross section",
+        "stated strength over the force of the part")
         with { Worsens = Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
@@ -252,12 +263,14 @@ internal readonly struct GrossCheck : IPartCheck
     {
         if (Strengths.Of(m, load.Case, StatedBasis.OfGross) is not { As: not StatedAs.Force } s) return Judged<T>.Nothing;
         var joint = m;
-        return Sheared.GrossSection(m, load, m.Joint.Judging.LooksAt, StatedTerms.Reserve, (part, area) => Strengths.OfPart(joint, s, part, () => area));
+        return Sheared.GrossSection(m, load, m.Joint.Judging.LooksAt, StatedTerms.Reserve, (part, area) => Strengths.OfPart(joint, s,
+            part, () => area));
     }
 
     public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfGross) is not null;
 
-    public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfGross, Sheared.NothingGross(m, m.Joint.Judging.LooksAt));
+    public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfGross, Sheared.NothingGross(m,
+        m.Joint.Judging.LooksAt));
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
 
@@ -267,7 +280,8 @@ internal readonly struct GrossCheck : IPartCheck
 /// <summary>Head or nut through the part under it, on π·dm·t, or a force a bolt.</summary>
 internal readonly struct PullThroughCheck : IBoltCheck
 {
-    public static CheckInfo Info { get; } = Strengths.Info("stPullThrough", "Pull-through of head or nut", "pulls through", "stated strength over the tension");
+    public static CheckInfo Info { get; } = Strengths.Info("stPullThrough", "Pull-through of head or nut", "pulls through",
+        "stated strength over the tension");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

@@ -47,7 +47,8 @@ public readonly partial record struct StatedStrength(StatedAs As, double Value)
     {
         var trimmed = text.Trim();
         (StatedStrength, Fault?) Within(StatedAs what, double value, double most) =>
-            value > 0 && value <= most ? (new(what, value), null) : (default, Fault.At("not-allowed", "must be above zero and not beyond any bolt"));
+            value > 0 && value <= most ? (new(what, value), null) : (default, Fault.At("not-allowed",
+                "must be above zero and not beyond any bolt"));
         if (Factor().Match(trimmed) is { Success: true } f
             && double.TryParse(f.Groups["times"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture, out var times))
         {

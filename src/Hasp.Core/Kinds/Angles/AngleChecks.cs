@@ -35,7 +35,8 @@ internal readonly struct AngleCheck<TRules> : IPartCheck
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
-        if (load.InPlane.Value <= 0 || (m.Joint.Judging.LooksAt is not LimitStates.NotStated and var looks && !load.Case.CountsIn(looks))) return worst;
+        if (load.InPlane.Value <= 0 || (m.Joint.Judging.LooksAt is not LimitStates.NotStated and var looks
+            && !load.Case.CountsIn(looks))) return worst;
         var a = m.Joint.Of<AngleInputs>();
         for (var part = 0; part < 2; part++)
         {
@@ -65,7 +66,8 @@ internal static class AngleSections
     internal static T Gross<T>(AngleInputs a, bool gusset, double? outstanding = null)
         where T : struct, IScalar<T> => gusset
             ? T.Let(AngleTerms.GussetArea, T.Given(AngleTerms.GussetWidth, a.GussetWidth) * T.Given(AngleTerms.Gusset, a.Gusset))
-            : T.Let(AngleTerms.Gross, AngleFormulas.Area(Leg<T>(a), T.Given(AngleTerms.Outstanding, outstanding ?? a.Outstanding), Thickness<T>(a)));
+            : T.Let(AngleTerms.Gross, AngleFormulas.Area(Leg<T>(a), T.Given(AngleTerms.Outstanding, outstanding ?? a.Outstanding),
+                Thickness<T>(a)));
 
     /// <summary>Ag less one hole.</summary>
     /// <param name="m">The joint.</param>
@@ -74,7 +76,8 @@ internal static class AngleSections
     /// <param name="hole">What a hole takes, mm.</param>
     /// <param name="outstanding">The outstanding leg that counts, where that is another.</param>
     internal static T Net<T>(in Mechanics<T> m, AngleInputs a, bool gusset, double hole, double? outstanding = null)
-        where T : struct, IScalar<T> => T.Let(AngleTerms.Net, Gross<T>(a, gusset, outstanding) - (T.Given(AngleTerms.Hole, hole, source: m.Joint.HoleSource)
+        where T : struct, IScalar<T> => T.Let(AngleTerms.Net, Gross<T>(a, gusset, outstanding) - (T.Given(AngleTerms.Hole, hole,
+            source: m.Joint.HoleSource)
             * (gusset ? T.Given(AngleTerms.Gusset, a.Gusset) : Thickness<T>(a))), gusset ? 2 : 1);
 
     internal static T Yield<T>(in Mechanics<T> m, bool gusset)
@@ -92,7 +95,8 @@ internal static class AngleSections
         if (a.Bolts == 1) return T.Let(AngleTerms.Lag, share);
         var by = AngleFormulas.Lag(leg, T.Given(AngleTerms.Outstanding, a.Outstanding), t, T.Given(AngleTerms.Length, a.Length));
         var least = byNumber.FirstOrDefault(n => a.Bolts >= n.Bolts).Least;
-        return T.Let(AngleTerms.Lag, T.Max(T.Max(share, by), T.Given(AngleTerms.LeastLag, least, source: "AISC 360-22, Table D3.1, case 8")));
+        return T.Let(AngleTerms.Lag, T.Max(T.Max(share, by), T.Given(AngleTerms.LeastLag, least,
+            source: "AISC 360-22, Table D3.1, case 8")));
     }
 }
 
@@ -152,7 +156,8 @@ internal readonly struct NetByMechanics : IAngleRules
 /// <summary>Yield of the gross section.</summary>
 internal readonly struct GrossByMechanics : IAngleRules
 {
-    public static CheckInfo Info { get; } = IAngleRules.Of("angleGross", "Gross section of angle and gusset", "yields", 1.5, "fy·Ag", Book.Mechanics);
+    public static CheckInfo Info { get; } = IAngleRules.Of("angleGross", "Gross section of angle and gusset", "yields", 1.5, "fy·Ag",
+        Book.Mechanics);
 
     public static T Strength<T>(in Mechanics<T> m, AngleInputs a, bool gusset)
         where T : struct, IScalar<T> => AngleSections.Yield(m, gusset) * AngleSections.Gross<T>(a, gusset);
@@ -233,7 +238,8 @@ internal readonly struct NetByIs : IAngleRules
         var half = t / T.Const(2);
         var outstanding = T.Given(AngleTerms.Outstanding, a.Outstanding);
         // Legs to mid-thickness.
-        var connected = T.Let(AngleTerms.ConnectedNet, (AngleSections.Leg<T>(a) - T.Given(AngleTerms.Hole, across, source: m.Joint.HoleSource) - half) * t);
+        var connected = T.Let(AngleTerms.ConnectedNet, (AngleSections.Leg<T>(a) - T.Given(AngleTerms.Hole, across,
+            source: m.Joint.HoleSource) - half) * t);
         var beyond = T.Let(AngleTerms.OutstandingGross, (outstanding - half) * t);
         var beta = a.Bolts == 1 ? T.Let(AngleTerms.BetaIs, T.Const(0.7))
             : AngleFormulas.LagIs(outstanding, t, fy, fu, T.Let(AngleTerms.LagWidth, outstanding + T.Given(AngleTerms.Gauge, a.Gauge) - t),
@@ -245,7 +251,8 @@ internal readonly struct NetByIs : IAngleRules
 /// <summary>IS 800:2007, 6.2.</summary>
 internal readonly struct GrossByIs : IAngleRules
 {
-    public static CheckInfo Info { get; } = IAngleRules.Of("isAngleGross", "Gross section of angle and gusset", "yields", 1, "IS 800:2007, 6.2", Book.Is800);
+    public static CheckInfo Info { get; } = IAngleRules.Of("isAngleGross", "Gross section of angle and gusset", "yields", 1,
+        "IS 800:2007, 6.2", Book.Is800);
 
     public static T Strength<T>(in Mechanics<T> m, AngleInputs a, bool gusset)
         where T : struct, IScalar<T> =>

@@ -26,7 +26,8 @@ internal static class AngleDrawing
         marks.Add(Outline.Box(Ink.Part, end, heel, edge + far, heel + a.Thickness, AngleKind.Outstanding));
         marks.Add(new Line(Ink.Hidden, new(edge, heel), new(edge, toe)));
         marks.Add(new Line(Ink.Axis, new(end - far - 4, 0), new(edge + far + 4, 0)));
-        for (var i = 0; i < a.Bolts; i++) marks.Add(new Round(Ink.Bolt, new(first + (i * a.Pitch), 0), joint.Hole / 2) { Leads = AngleKind.Bolts });
+        for (var i = 0; i < a.Bolts; i++) marks.Add(new Round(Ink.Bolt, new(first + (i * a.Pitch), 0),
+            joint.Hole / 2) { Leads = AngleKind.Bolts });
         var most = joint.Cases.Where(c => !c.OnlyCombined).MaxBy(c => Math.Abs(c.Load.Force.X));
         if (most is { Load.Force.X: not 0 and var pull })
         {
@@ -50,7 +51,8 @@ internal static class AngleDrawing
         ImmutableArray<Mark> marks =
         [
             Outline.Box(Ink.Other, -half, -a.Gusset, half, 0, AngleKind.Gusset),
-            new Outline(Ink.Part, [new(heel, 0), new(toe, 0), new(toe, t), new(heel + t, t), new(heel + t, a.Outstanding), new(heel, a.Outstanding)])
+            new Outline(Ink.Part, [new(heel, 0), new(toe, 0), new(toe, t), new(heel + t, t), new(heel + t, a.Outstanding), new(heel,
+                a.Outstanding)])
             {
                 Leads = AngleKind.Thickness,
             },

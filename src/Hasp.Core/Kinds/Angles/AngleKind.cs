@@ -16,16 +16,20 @@ namespace Hasp.Core.Kinds.Angles;
 [JointKind(15)]
 public static class AngleKind
 {
-    public static readonly Field<double> Leg = KindFields.Length<AngleInputs>("angle.leg", "Connected leg", "width of the leg that is bolted");
+    public static readonly Field<double> Leg = KindFields.Length<AngleInputs>("angle.leg", "Connected leg",
+        "width of the leg that is bolted");
     public static readonly Field<double> Outstanding = KindFields.Length<AngleInputs>(
         "angle.outstanding", "Outstanding leg", "width of the leg that stands out", "as the connected leg", a => a.Outstanding);
-    public static readonly Field<double> Thickness = KindFields.Length<AngleInputs>("angle.thickness", "Angle thickness", "thickness of both legs");
+    public static readonly Field<double> Thickness = KindFields.Length<AngleInputs>("angle.thickness", "Angle thickness",
+        "thickness of both legs");
     public static readonly Field<string> Material = KindFields.Material<AngleInputs>(
         "angle.material", "Angle material", "material of the angle", "S275", a => a.Material);
     public static readonly Field<double> Gusset = KindFields.Length<AngleInputs>(
-        "angle.gusset", "Gusset thickness", "thickness of the plate that it is bolted to", "an eighth more than the angle, in whole millimetres", a => a.Gusset);
+        "angle.gusset", "Gusset thickness", "thickness of the plate that it is bolted to",
+            "an eighth more than the angle, in whole millimetres", a => a.Gusset);
     public static readonly Field<double> GussetWidth = KindFields.Length<AngleInputs>(
-        "angle.gussetWidth", "Gusset width", "width of the gusset that carries the pull, across it at the bolts", "twice the connected leg", a => a.GussetWidth);
+        "angle.gussetWidth", "Gusset width", "width of the gusset that carries the pull, across it at the bolts",
+            "twice the connected leg", a => a.GussetWidth);
     public static readonly Field<string> GussetMaterial = KindFields.Material<AngleInputs>(
         "angle.gussetMaterial", "Gusset material", "material of the gusset", "as the angle", a => a.GussetMaterial);
     public static readonly Field<int> Bolts = new("angle.bolts", Types.Whole, "Bolts in line", "bolts in the one line along the pull")
@@ -61,7 +65,8 @@ public static class AngleKind
         Modes = () =>
         [
             new("angleNet", "Angle by one leg, net section with its lag", _ => null, Thickness.Path, Net) { Own = [EnNet, AiscNet, IsNet] },
-            new("angleGross", "Gross section of angle and gusset", _ => null, Thickness.Path, Gross) { Own = [EnGross, AiscGross, IsGross] },
+            new("angleGross", "Gross section of angle and gusset", _ => null, Thickness.Path, Gross) { Own = [EnGross, AiscGross,
+                IsGross] },
             new("angleBlock", "Block tearing of angle and gusset", j => j.Bolts.Count > 1 ? null : "one bolt has no block", End.Path,
                 FailureModes.Block.Second) { Like = FailureModes.Block },
         ],
@@ -98,9 +103,11 @@ public static class AngleKind
                     (Fields.LayerSideDistance.To(a.Toe), Gauge))
                 .Part("Gusset", a.Gusset, Gusset, a.GussetMaterial, GussetMaterial, Side.Left, (Fields.LayerEdge.To(a.End), End),
                     (Fields.LayerSideDistance.To(a.GussetWidth / 2), GussetWidth))
-                .With(Bolts, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(1), Fields.PatternColumns.To(a.Bolts), Fields.Count.Cleared)
+                .With(Bolts, Fields.PatternKind.To(PatternKind.Grid), Fields.PatternRows.To(1), Fields.PatternColumns.To(a.Bolts),
+                    Fields.Count.Cleared)
                 .With(Pitch, Fields.PitchX.To(a.Pitch))
-                // By the eccentricity, the tension over a block of an angle by one leg is uneven (EN 1993-1-8, 3.10.2(3); AISC 360-22, J4.3).
+                // By the eccentricity, the tension over a block of an angle by one leg is uneven (EN 1993-1-8, 3.10.2(3); AISC 360-22,
+                // J4.3).
                 .With(CodeFields.BlockTension, reader.Said.Of(CodeFields.BlockTension) == BlockTension.ByLoad
                     ? [CodeFields.BlockTension.To(BlockTension.Uneven)] : []).Done(),
         ];
@@ -147,18 +154,23 @@ internal sealed record AngleInputs(double Leg, double Outstanding, double Thickn
         var gauge = r.Or(AngleKind.Gauge, Math.Round(UsualGauge * leg));
         // A head or washer needs its room beside the other leg, and the hole metal to the toe.
         var (least, most) = (t + d, leg - Math.Max(d, (hole / 2) + 0.5));
-        r.Refuse(gauge < least || gauge > most, "angle-gauge", most < least ? AngleKind.Leg : AngleKind.Gauge, KindReader.Mm(most < least ? leg : gauge),
+        r.Refuse(gauge < least || gauge > most, "angle-gauge", most < least ? AngleKind.Leg : AngleKind.Gauge,
+            KindReader.Mm(most < least ? leg : gauge),
             most < least ? $"no room for this bolt: the leg must be at least {KindReader.Mm(Math.Ceiling(least + leg - most))}"
                 : $"from {KindReader.Mm(least)} (head beside the other leg) to {KindReader.Mm(most)} (a diameter to the toe)");
         var (pitch, end) = (r.Or(AngleKind.Pitch, 3 * d), r.Or(AngleKind.End, 2 * d));
-        r.Refuse(end < d, "angle-end", AngleKind.End, KindReader.Mm(end), $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(d)}",
+        r.Refuse(end < d, "angle-end", AngleKind.End, KindReader.Mm(end),
+            $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(d)}",
             KindReader.To(AngleKind.End, 2 * d, $"{KindReader.Mm(2 * d)} to the end"));
-        r.Refuse(pitch < hole + 1, "angle-pitch", AngleKind.Pitch, KindReader.Mm(pitch), $"the holes run into each other: at least {KindReader.Mm(hole + 1)}, {KindReader.Mm(3 * d)} is usual",
+        r.Refuse(pitch < hole + 1, "angle-pitch", AngleKind.Pitch, KindReader.Mm(pitch),
+            $"the holes run into each other: at least {KindReader.Mm(hole + 1)}, {KindReader.Mm(3 * d)} is usual",
             KindReader.To(AngleKind.Pitch, 3 * d, $"Pitch {KindReader.Mm(3 * d)}"));
         var width = r.Or(AngleKind.GussetWidth, 2 * leg);
-        r.Refuse(width < 2 * d, "angle-gusset", AngleKind.GussetWidth, KindReader.Mm(width), $"at least two diameters, {KindReader.Mm(2 * d)}");
+        r.Refuse(width < 2 * d, "angle-gusset", AngleKind.GussetWidth, KindReader.Mm(width),
+            $"at least two diameters, {KindReader.Mm(2 * d)}");
         if (r.Failed) return null;
-        var bolts = r.Said.Stated(AngleKind.Bolts) ?? (r.Said.IsFaulty(AngleKind.Bolts) ? 2 : Fewest.Of(Enumerable.Range(2, MostBolts - 1), 2,
+        var bolts = r.Said.Stated(AngleKind.Bolts) ?? (r.Said.IsFaulty(AngleKind.Bolts) ? 2 : Fewest.Of(Enumerable.Range(2,
+            MostBolts - 1), 2,
             n => JointRules.JointOf(r.Said.With(AngleKind.Bolts.To(n)), [])));
         return new(leg, outstanding, t, material, gusset, width, ofGusset, bolts, pitch, end, gauge);
     }

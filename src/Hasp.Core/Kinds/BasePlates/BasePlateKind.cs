@@ -71,7 +71,8 @@ public static class BasePlateKind
         "basePlate.rows", Types.Whole, "Rows", "rows of bolts along y") { Min = 2, Max = 6, Otherwise = 2 };
     public static readonly Field<bool> Oversize = new(
         "basePlate.oversize", Types.Named(Names.YesNo), "Oversize holes",
-        "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise = false };
+        "whether the plate's holes are oversize, so that bolts and friction do not act together (EN 1993-1-8, 6.2.2(8))") { Otherwise =
+            false };
     public static readonly Field<double> Grout = new("basePlate.grout", Types.Length, "Grout", "thickness of the grout under the plate")
     {
         Min = 0, Max = 300, Default = "30 mm, or a fifth of the plate's lesser side where that is less",
@@ -160,12 +161,14 @@ public static class BasePlateKind
         Path = j => new BasePlatePath(j.Of<BasePlateInputs>(), j.Pattern!),
         Modes = () =>
         [
-            new("footTension", "Tension of holding-down bolts", j => j.Sharing.MostTension.Case >= 0 ? null : "nothing lifts", Fields.Grade.Path,
+            new("footTension", "Tension of holding-down bolts", j => j.Sharing.MostTension.Case >= 0 ? null : "nothing lifts",
+                Fields.Grade.Path,
                 Tension) { Own = [EnTension], Like = FailureModes.Tension },
             new("footShear", "Shear of holding-down bolts", j => j.Sharing.AnyShear ? null : "no bolt is sheared", Fields.Grade.Path,
                 Shear) { Own = [EnShear], Like = FailureModes.Shear },
             new("footCombined", "Shear and tension of holding-down bolts",
-                j => j.Sharing.AnyShear && j.Sharing.MostTension.Case >= 0 ? null : "shear and uplift do not come together", Fields.Grade.Path,
+                j => j.Sharing.AnyShear && j.Sharing.MostTension.Case >= 0 ? null : "shear and uplift do not come together",
+                    Fields.Grade.Path,
                 Combined) { Own = [EnCombined], Like = FailureModes.Combined },
             new("footPressed", "Plate and concrete in compression", _ => null, Thickness.Path, Pressed)
             {
@@ -173,8 +176,10 @@ public static class BasePlateKind
             },
             new("footLifted", "Plate bent by its bolts", j => j.Sharing.MostTension.Case >= 0 ? null : "nothing lifts", Thickness.Path,
                 Row) { Own = [EnRow, CodeRow] },
-            new("footConcrete", "Concrete in front of the bolts", j => j.Sharing.AnyShear ? null : "no bolt is sheared", Fck.Path, Concrete),
-            new("footSlides", "Sliding of the plate", j => j.Of<BasePlateInputs>().ShearBy == BaseShear.Bolts ? "the bolts carry the shear" : null,
+            new("footConcrete", "Concrete in front of the bolts", j => j.Sharing.AnyShear ? null : "no bolt is sheared", Fck.Path,
+                Concrete),
+            new("footSlides", "Sliding of the plate", j => j.Of<BasePlateInputs>().ShearBy == BaseShear.Bolts
+                ? "the bolts carry the shear" : null,
                 Friction.Path, Slides),
         ],
         IsTightened = false,

@@ -347,5 +347,6 @@ internal sealed record ClosureInputs(
 
     /// <summary>The fewest bolts in a row of those that can be indexed, each number judged by every check.</summary>
     private static int FewestOf(Values said, ImmutableArray<int> list) => Fewest.Of(
-        list.Where(n => n > 1).Order(), list.Where(n => n > 1).DefaultIfEmpty(2).Min(), n => JointRules.JointOf(said.With(ClosureKind.PerRow.To(n)), []));
+        list.Where(n => n > 1).Order(), list.Where(n => n > 1).DefaultIfEmpty(2).Min(),
+            n => JointRules.JointOf(said.With(ClosureKind.PerRow.To(n)), []));
 }

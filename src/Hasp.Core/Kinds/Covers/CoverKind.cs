@@ -90,7 +90,8 @@ public static class CoverKind
         TargetInWindow = true,
         Read = CoverInputs.Of,
         Lay = Lay,
-        Always = () => [Checks.Modes.FailureModes.Separation, Checks.Modes.FailureModes.Leak, Checks.Modes.FailureModes.Gasket, Checks.Modes.FailureModes.Fatigue],
+        Always = () => [Checks.Modes.FailureModes.Separation, Checks.Modes.FailureModes.Leak, Checks.Modes.FailureModes.Gasket,
+            Checks.Modes.FailureModes.Fatigue],
         Modes = () =>
         [
             new("coverBends", "Cover bent by the pressure", _ => null, Thickness.Path, Plate),

@@ -111,13 +111,15 @@ public static class PinKind
             new("eyeSection", "Section of eye and cheeks beside the hole", _ => null, EyeWidth.Path, Net) { Own = [EnSide, AiscRupture] },
             new("eyeDishes", "Dishing of a thin eye", _ => null, EyeThickness.Path, Dishing) { Own = [EnEnd, AiscProportions] },
             new("eyeEnd", "Tear-out of eye and cheeks", _ => null, EyeEnd.Path, TearOut) { Own = [EnEnd, AiscEnd] },
-            new("eyeGross", "Gross section of eye and cheeks", _ => null, EyeWidth.Path, Net) { Own = [AiscRupture], Like = FailureModes.Gross },
+            new("eyeGross", "Gross section of eye and cheeks", _ => null, EyeWidth.Path, Net) { Own = [AiscRupture],
+                Like = FailureModes.Gross },
             new("pinBears", "Bearing of pin and eye", _ => null, EyeThickness.Path, Bearing)
             {
                 Own = [EnBearing, EnBearingService, EnContact, AiscBearing], Like = FailureModes.Bearing,
             },
             new("pinShear", "Shear of the pin", _ => null, Diameter.Path, Shear) { Own = [EnShear, AiscShear], Like = FailureModes.Shear },
-            new("pinBends", "Bending of the pin", _ => null, Diameter.Path, Bending) { Own = [EnBending, EnCombined, EnBendingService, AiscFlexure] },
+            new("pinBends", "Bending of the pin", _ => null, Diameter.Path, Bending) { Own = [EnBending, EnCombined, EnBendingService,
+                AiscFlexure] },
         ],
         IsTightened = false,
         Assumes = _ =>

@@ -96,7 +96,8 @@ public static class SpliceKind
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
     {
-        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Packing, Rows, Columns, ColumnsRight, Pitch, Gauge, End, Gap],
+        Inputs = () => [Form, Left, Right, Width, Material, Cover, CoverMaterial, Packing, Rows, Columns, ColumnsRight, Pitch, Gauge, End,
+            Gap],
         Loads = () => [Fields.CaseFx, Fields.CaseFy, Fields.CaseMz],
         Read = SpliceInputs.Of,
         Lay = Lay,
@@ -106,10 +107,13 @@ public static class SpliceKind
         Modes = () =>
         [
             new("plates", "Gross section of plates and covers", _ => null, Cover.Path, Gross) { Like = FailureModes.Gross },
-            new("platesNet", "Net section of plates and covers", _ => null, Width.Path, FailureModes.Section.Second) { Like = FailureModes.Section },
-            new("platesBlock", "Block tearing of plates and covers", _ => null, End.Path, FailureModes.Block.Second) { Like = FailureModes.Block },
+            new("platesNet", "Net section of plates and covers", _ => null, Width.Path,
+                FailureModes.Section.Second) { Like = FailureModes.Section },
+            new("platesBlock", "Block tearing of plates and covers", _ => null, End.Path,
+                FailureModes.Block.Second) { Like = FailureModes.Block },
             new("platesBend", "Bending of plates and covers in their plane",
-                j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across", Width.Path, Bending),
+                j => j.Cases.Any(c => c.Load.Moment.Z != 0 || c.Load.Force.Y != 0) ? null : "no moment and no force across", Width.Path,
+                    Bending),
         ],
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
@@ -215,12 +219,14 @@ public static class SpliceTerms
     public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side", "lines across × bolts along");
     public static readonly Term Total = new("boltsTotal", "N", Dimension.None, "bolts of the whole splice", "both sides");
     public static readonly Term Packing = new(
-        "splicePacking", "t_pk", Dimension.Length, "packing between a cover and the thinner plate, the thicker one", "the difference of the plates, half on each face or all on one");
+        "splicePacking", "t_pk", Dimension.Length, "packing between a cover and the thinner plate, the thicker one",
+            "the difference of the plates, half on each face or all on one");
     public static readonly Term GrossArea = new("spliceGrossArea", "A_g", Dimension.Area, "gross section of the part", "w·t");
     public static readonly Term Lever = new(
         "spliceLever", "a_y", Dimension.Length, "from the middle of the gap to the section of the part that is bent most", "the drawing");
     public static readonly Term BendingMoment = new(
-        "spliceBendingMoment", "M_p", Dimension.Torque, "moment in the plane at the section of the part", "statics: M_z and F_y times its lever");
+        "spliceBendingMoment", "M_p", Dimension.Torque, "moment in the plane at the section of the part",
+            "statics: M_z and F_y times its lever");
     public static readonly Term EdgeStress = new(
         "spliceEdgeStress", "σ_e", Dimension.Stress, "stress at the edge of the part", "F/(w·t) + 6M/(t·w²), gross section");
     public static readonly Term BendingFactor = new(
@@ -321,7 +327,9 @@ internal sealed record SpliceInputs(
         var known = new Dictionary<int, Joint?>();
         Joint? With(int n) => known.TryGetValue(n, out var made) ? made
             : known[n] = JointRules.JointOf(said.With(SpliceKind.Columns.To(n), SpliceKind.ColumnsRight.Cleared), []);
-        var left = Fewest.Of(Enumerable.Range(1, MostColumns), 2, n => With(n) is { } joint ? joint.Sides.IsEmpty ? joint : joint.Sides[0].Joint : null);
-        return (left, With(left) is { Sides.IsEmpty: false } ? Fewest.Of(Enumerable.Range(1, MostColumns), 2, n => With(n)?.Sides[1].Joint) : left);
+        var left = Fewest.Of(Enumerable.Range(1, MostColumns), 2, n => With(n) is { } joint ? joint.Sides.IsEmpty
+            ? joint : joint.Sides[0].Joint : null);
+        return (left, With(left) is { Sides.IsEmpty: false } ? Fewest.Of(Enumerable.Range(1, MostColumns), 2,
+            n => With(n)?.Sides[1].Joint) : left);
     }
 }

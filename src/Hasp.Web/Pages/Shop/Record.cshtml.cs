@@ -32,7 +32,7 @@ public sealed class RecordModel(Named named, ShopFloor floor, ShopLog log, Recor
         if (await Load(id) is { } gone) return gone;
         if (Shop.Record.All.FirstOrDefault(r => r.Entry.Number == Correct && r.Entry.Kind == EntryKind.Bolt.Id) is { } wrong)
         {
-            var document = (JsonObject)JsonNode.Parse(wrong.Entry.Document)!;
+            var document = Hasp.Files.RecordKind.Parsed(wrong.Entry.Document) ?? [];
             foreach (var field in EntryKind.Bolt.Fields) if (document[field.Key] is { } value) Typed[field.Key] = value.ToString();
         }
         return Page();
@@ -63,6 +63,6 @@ public sealed class RecordModel(Named named, ShopFloor floor, ShopLog log, Recor
 
     /// <summary>An entry for a table.</summary>
     internal static RecordLine LineOf(Recorded r, string joint) => new(
-        r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, (JsonObject)JsonNode.Parse(r.Entry.Document)!, r.Entry.At, r.Entry.Made,
+        r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, Hasp.Files.RecordKind.Parsed(r.Entry.Document) ?? [], r.Entry.At, r.Entry.Made,
         r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash);
 }

@@ -16,7 +16,8 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
     // Of this house: what somebody here would take first.
     private static readonly string[] Ours = ["aldermere", "hasp", "changeme", "administrator"];
 
-    private static readonly string[] Rows = ["qwertyuiop", "asdfghjkl", "zxcvbnm", "1234567890", "abcdefghijklmnopqrstuvwxyz", "qwertzuiop", "azertyuiop"];
+    private static readonly string[] Rows = ["qwertyuiop", "asdfghjkl", "zxcvbnm", "1234567890", "abcdefghijklmnopqrstuvwxyz",
+        "qwertzuiop", "azertyuiop"];
 
     /// <summary>Hashes of the passwords that were used most, six bytes each; where they are from stands in docs/security.md.</summary>
     private static readonly HashSet<ulong> Common = Read();
@@ -43,10 +44,12 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
     private static IEnumerable<string> OwnNames(string name)
     {
         var whole = name.ToLowerInvariant();
-        return whole.Split(['.', '-', '_', ' '], StringSplitOptions.RemoveEmptyEntries).Where(p => p.Length > 3).Append(whole).Where(p => p.Length > 2);
+        return whole.Split(['.', '-', '_', ' '], StringSplitOptions.RemoveEmptyEntries).Where(p => p.Length > 3).Append(whole).Where(p =>
+            p.Length > 2);
     }
 
-    /// <summary>As it is, without what stands at its end, with letters for what stands in their place, and what is said several times said once.</summary>
+    /// <summary>As it is, without what stands at its end, with letters for what stands in their place, and what is said several times
+    /// said once.</summary>
     private static IEnumerable<string> Forms(string text)
     {
         foreach (var form in new[] { text, Plain(text) })
@@ -57,7 +60,8 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
     }
 
     private static string Plain(string text) =>
-        text.Replace('0', 'o').Replace('1', 'l').Replace('3', 'e').Replace('4', 'a').Replace('5', 's').Replace('@', 'a').Replace('$', 's').Replace('!', 'i');
+        text.Replace('0', 'o').Replace('1', 'l').Replace('3', 'e').Replace('4', 'a').Replace('5', 's').Replace('@', 'a').Replace('$',
+            's').Replace('!', 'i');
 
     /// <summary>The shortest piece that the text is made of by repeating it.</summary>
     private static string Once(string text)
@@ -69,7 +73,8 @@ internal sealed class PasswordRules : IPasswordValidator<Account>
         return text;
     }
 
-    /// <summary>How many characters stand in no run of four or more: the same again, or the next in a row of keys or letters, either way.</summary>
+    /// <summary>How many characters stand in no run of four or more: the same again, or the next in a row of keys or letters, either
+    /// way.</summary>
     private static int OutsideRuns(string text)
     {
         var outside = 0;
