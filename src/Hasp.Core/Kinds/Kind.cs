@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Reflection;
+using System.Runtime.CompilerServices;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Formulas;
@@ -134,9 +136,16 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// By what a basis judges it, none where the basis has no rules for it: of what is tightened the checks of the basis and those of the
     /// kind by its book of rules; of what is not, for each of its ways of failing the kind's own, else what the basis offers for the like.
     /// </summary>
-    public ImmutableArray<Check> ChecksBy(Basis basis)
+    public ImmutableArray<Check> ChecksBy(Basis basis) =>
+        IsParts ? basis.Checks : Found.GetOrCreateValue(this).GetOrAdd(basis, static (b, kind) => kind.FindChecksBy(b), this);
+
+    // A kind and a basis never change once made, so neither does what one has judged by the other; and every joint that is read asks for it.
+    private static readonly ConditionalWeakTable<Kind, ChecksByBasis> Found = [];
+
+    private sealed class ChecksByBasis() : ConcurrentDictionary<Basis, ImmutableArray<Check>>(ReferenceEqualityComparer.Instance);
+
+    private ImmutableArray<Check> FindChecksBy(Basis basis)
     {
-        if (IsParts) return basis.Checks;
         if (IsTightened)
         {
             var aside = InItsOwnWay().SelectMany(m => basis.Offered(m).Checks).ToHashSet();

@@ -84,6 +84,26 @@ public sealed class StatedTests
         Assert.True(Read(Whole, "loads[0].tension=20 kN").IsComplete);
     }
 
+    /// <summary>What nothing is judged by is never called judged: a figure that says nothing of it, or a size that nobody stated.</summary>
+    [Theory]
+    [InlineData("section=45 kN", "", "section", "judging.stated.section")]
+    [InlineData("gross=45 kN", "", "gross", "judging.stated.gross")]
+    [InlineData("", "layers[0].edgeDistance=", "tearOut", "layers[0].edgeDistance")]
+    public void What_nothing_is_judged_by_is_open_at_its_field(string stated, string changes, string mode, string path)
+    {
+        var result = Read(Whole + ";" + stated, changes);
+        Assert.Equal(Looked.Open, Assert.Single(result.Coverage, c => c.Mode.Id == mode).Looked);
+        Assert.Contains(result.Asks, a => a.Path == path);
+        Assert.False(CallOut.Of(result, UnitSystem.Si).IsInstruction);
+    }
+
+    [Theory]
+    [InlineData("section")]
+    [InlineData("gross")]
+    public void A_section_of_which_nobody_stated_a_width_is_not_called_judged(string mode) =>
+        Assert.NotEqual(Looked.Judged,
+            Assert.Single(Read(Whole, "layers[0].width=;layers[1].width=").Coverage, c => c.Mode.Id == mode).Looked);
+
     /// <summary>Service strengths look at service cases, factored ones at ultimate ones.</summary>
     [Theory]
     [InlineData("factored", "SLS", false)]

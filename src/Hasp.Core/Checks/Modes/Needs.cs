@@ -62,11 +62,11 @@ internal static class Needs
             "which way each part pulls: there is shear, and all parts pull the same way");
     }
 
-    /// <summary>A part that the bolts bear on tears out to its edge: how far that is, nobody said, and no rule of the basis asks
-    /// for it.</summary>
+    /// <summary>A part that the bolts bear on tears out to its edge: how far that is, nobody said. Codes ask for it themselves: their
+    /// bearing goes by it too.</summary>
     internal static IEnumerable<Ask> Edges(Joint joint, Mechanics<Plain> m) =>
         !joint.Kind.IsParts || !joint.Sharing.AnyShear || m.Stack.Planes.Length == 0
-            || !joint.Judging.Checks.Any(c => c == Machine.MachineBasis.TearOut || c.Id == "msBearingUltimate") ? []
+            || joint.Judging.Where<Codes.CodeSettings>() is not null || joint.Judging.Basis.Offered(FailureModes.TearOut).Checks.IsEmpty ? []
             : Enumerable.Range(0, joint.Layers.Length).Where(i => joint.EdgeDistance(i) is null && !joint.Layers[i].OnlyClamped)
                 .Select(i => new Ask($"layers[{i}].edgeDistance",
                     $"how far the holes of {joint.Layers[i].Name} are from its edge, along the load: tear-out goes by it"));

@@ -37,7 +37,7 @@ public static class StatedBasis
     [
         new("tension", "Bolt tension", OnBolt: true), new("shear", "Bolt shear", OnBolt: true), new("bearing", "Bearing"), new("tearOut",
             "Tear-out"),
-        new("section", "Net section"), new("gross", "Gross section"), new("pullThrough", "Pull-through"),
+        new("section", "Net section", OfWhole: true), new("gross", "Gross section", OfWhole: true), new("pullThrough", "Pull-through"),
     ];
 
     internal static readonly Stated OfTension = All[0], OfShear = All[1], OfBearing = All[2], OfTearOut = All[3], OfSection = All[4],
@@ -100,9 +100,10 @@ public static class StatedBasis
 
     private static Offer Asked(Mode mode, Stated stated, Check check) => mode.By(check) with
     {
-        Wants = joint => !joint.Said.Has(stated.Strength)
+        Wants = joint => joint.Said.Stated(stated.Strength) is not { } strength
             ? new(stated.Strength.Path, $"its strength, and where that stands: nobody stated one for {stated.Name.ToLowerInvariant()}")
-                : null,
+            : stated.Takes(strength) ? null
+            : new(stated.Strength.Path, $"a stress or a factor: a force a bolt says nothing of a {stated.Name.ToLowerInvariant()}"),
     };
 
     private static Ask? WantsExponents(Joint joint) =>
@@ -139,11 +140,16 @@ public static class StatedBasis
 /// <param name="Key">The way of failing, by its id; also its part of the document.</param>
 /// <param name="Name">The way of failing in the field's words.</param>
 /// <param name="OnBolt">True where it is the bolt's and stands on one of its areas; the area of a part follows from its sizes.</param>
-internal sealed record Stated(string Key, string Name, bool OnBolt = false)
+/// <param name="OfWhole">True where it is of a part as a whole, which no force a bolt says anything of.</param>
+internal sealed record Stated(string Key, string Name, bool OnBolt = false, bool OfWhole = false)
 {
+    /// <summary>True where a strength can be judged by for it.</summary>
+    public bool Takes(StatedStrength strength) => !OfWhole || strength.As != StatedAs.Force;
+
     /// <summary>The strength.</summary>
     public Field<StatedStrength> Strength { get; } = new($"judging.stated.{Key}", StatedStrength.Type, Name,
-        $"{Name.ToLowerInvariant()}: a stress (160 MPa), a factor (0.6 {(OnBolt ? "fub" : "fu")}, 0.9 fy) or a force a bolt (45 kN)")
+        $"{Name.ToLowerInvariant()}: {(OfWhole ? "a stress (160 MPa) or a factor (0.6 fu, 0.9 fy)"
+            : $"a stress (160 MPa), a factor (0.6 {(OnBolt ? "fub" : "fu")}, 0.9 fy) or a force a bolt (45 kN)")}")
     {
         Default = "open", Blank = (_, _) => "open",
     };
@@ -193,9 +199,9 @@ public sealed record StatedSettings
     /// <summary>True where a case counts.</summary>
     public bool Counts(LoadCase load) => Loads is not { } states || load.CountsIn(states);
 
-    /// <summary>The strength stated for a way of failing; null where none is, or its area is still asked for.</summary>
+    /// <summary>The strength stated for a way of failing; null where none is that says anything of it, or its area is still asked for.</summary>
     internal StatedStrength? Of(Stated stated) =>
-        _said.Stated(stated.Strength) is { } s && (stated.Area is null || s.As == StatedAs.Force || _said.Has(stated.Area)) ? s : null;
+        _said.Stated(stated.Strength) is { } s && stated.Takes(s) && (stated.Area is null || s.As == StatedAs.Force || _said.Has(stated.Area)) ? s : null;
 
     /// <summary>The area that it stands on.</summary>
     internal StatedArea AreaOf(Stated stated) => _said.Of(stated.Area!);

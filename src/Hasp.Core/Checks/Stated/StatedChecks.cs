@@ -19,8 +19,10 @@ internal static class Strengths
         where T : struct, IScalar<T> =>
         m.Joint.Judging.Where<StatedSettings>() is { } how && how.Counts(load) ? how.Of(stated) : null;
 
-    internal static string Nothing(in Mechanics<Plain> m, Stated stated, string unloaded) =>
-        m.Joint.Judging.By<StatedSettings>().Of(stated) is null ? NotStated : unloaded;
+    /// <summary>True where somebody stated a strength for it that can be judged by.</summary>
+    internal static bool IsStated(Joint joint, Stated stated) => joint.Judging.Where<StatedSettings>()?.Of(stated) is not null;
+
+    internal static string Nothing(in Mechanics<Plain> m, Stated stated, string unloaded) => IsStated(m.Joint, stated) ? unloaded : NotStated;
 
     /// <summary>A stress on the material given: the stress stated, or k·fu, k·fy. MPa.</summary>
     internal static T Stress<T>(in Mechanics<T> m, StatedStrength s, int index, T yield, T tensile)
@@ -74,7 +76,7 @@ internal readonly struct TensionCheck : IBoltCheck
         where T : struct, IScalar<T> => load.Tension.Value > 0 && Strengths.Of(m, load.Case, StatedBasis.OfTension) is { } s
             ? Judged<T>.Of(T.Let(StatedTerms.Reserve, Strengths.OfBolt(m, s, StatedBasis.OfTension, 1) / load.Tension)) : Judged<T>.Nothing;
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfTension) is not null;
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfTension);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfTension, Sheared.NoPull);
 }
@@ -92,7 +94,7 @@ internal readonly struct ShearCheck : IBoltCheck
         where T : struct, IScalar<T> => m.Stack.Planes.Length > 0 && Strengths.Of(m, load.Case, StatedBasis.OfShear) is { } s
             ? Strengths.OfBolt(m, s, StatedBasis.OfShear, m.Stack.Planes.Length) : null;
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfShear) is not null;
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfShear);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfShear, Machine.ShearCheck.NothingShears(m));
 }
@@ -146,7 +148,7 @@ internal readonly struct BearingCheck : IBoltCheck
         return worst;
     }
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfBearing) is not null;
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfBearing);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfBearing, Machine.ShearCheck.NothingShears(m));
 
@@ -179,7 +181,7 @@ internal readonly struct TearOutCheck : IBoltCheck
         return worst;
     }
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfTearOut) is not null;
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfTearOut);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfTearOut,
         "no shear, or no edge distance stated");
@@ -200,7 +202,7 @@ internal readonly struct SectionCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var worst = Judged<T>.Nothing;
-        if (load.InPlane.Value <= 0 || Strengths.Of(m, load.Case, StatedBasis.OfSection) is not { As: not StatedAs.Force } s) return worst;
+        if (load.InPlane.Value <= 0 || Strengths.Of(m, load.Case, StatedBasis.OfSection) is not { } s) return worst;
         var layers = m.Joint.Layers;
         for (var i = 0; i < layers.Length; i++)
         {
@@ -220,7 +222,7 @@ internal readonly struct SectionCheck : IPartCheck
         return worst.OrWorse(T.Let(StatedTerms.Reserve, along / PathCheck.ForceOf(m, load, found), found.Part + 1), found.Part);
     }
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfSection) is not null
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfSection)
         && Machine.NetSectionCheck.MayApply(joint);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfSection, Machine.NetSectionCheck.Nothing(m));
@@ -242,7 +244,7 @@ internal readonly struct SectionCheck : IPartCheck
         public static int Strengths(Joint joint, int part, bool concentric, Span<PathStrength> into)
         {
             if (joint.HolesAcross(part) is not null && joint.Layers[part].Width is not null) return 0;
-            if (joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfSection) is not { As: not StatedAs.Force } s) return 0;
+            if (joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfSection) is not { } s) return 0;
             var material = joint.Layers[part].Material;
             var stress = s.As == StatedAs.Stress ? s.Value : s.Value * (s.As == StatedAs.OfTensile ? material.Tensile : material.Yield);
             into[0] = new(stress * joint.Layers[part].Thickness, 0, 0, 0);
@@ -261,13 +263,13 @@ internal readonly struct GrossCheck : IPartCheck
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>
     {
-        if (Strengths.Of(m, load.Case, StatedBasis.OfGross) is not { As: not StatedAs.Force } s) return Judged<T>.Nothing;
+        if (Strengths.Of(m, load.Case, StatedBasis.OfGross) is not { } s) return Judged<T>.Nothing;
         var joint = m;
         return Sheared.GrossSection(m, load, m.Joint.Judging.LooksAt, StatedTerms.Reserve, (part, area) => Strengths.OfPart(joint, s,
             part, () => area));
     }
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfGross) is not null;
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfGross) && Machine.NetSectionCheck.MayApply(joint);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfGross, Sheared.NothingGross(m,
         m.Joint.Judging.LooksAt));
@@ -297,7 +299,7 @@ internal readonly struct PullThroughCheck : IBoltCheck
         return worst;
     }
 
-    public static bool MayApply(Joint joint) => joint.Judging.Where<StatedSettings>()?.Of(StatedBasis.OfPullThrough) is not null;
+    public static bool MayApply(Joint joint) => Strengths.IsStated(joint, StatedBasis.OfPullThrough);
 
     public static string Nothing(in Mechanics<Plain> m) => Strengths.Nothing(m, StatedBasis.OfPullThrough, Sheared.NoPull);
 
