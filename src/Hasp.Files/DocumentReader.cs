@@ -23,6 +23,26 @@ public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<Li
     /// <exception cref="InvalidOperationException">A text holds half of a surrogate pair.</exception>
     public Values Read(JsonElement root, List<Fault> faults) => Element(_root, root, "", faults);
 
+    /// <summary>What a stored text says once it is judged; null with its faults where it has any.</summary>
+    /// <param name="document">The text.</param>
+    /// <param name="judge">Its rules that take more than one field; asked where every field can be read.</param>
+    /// <param name="unreadable">The fault of a text that cannot be read at all.</param>
+    public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document, Action<Values, List<Fault>> judge, Fault unreadable)
+    {
+        var faults = new List<Fault>();
+        try
+        {
+            using var parsed = JsonDocument.Parse(document, Strict);
+            var said = Read(parsed.RootElement, faults);
+            if (faults.Count == 0) judge(said, faults);
+            return (faults.Count == 0 ? said : null, faults);
+        }
+        catch (Exception e) when (e is JsonException or InvalidOperationException)
+        {
+            return (null, [unreadable]);
+        }
+    }
+
     /// <summary>What one element of a list says, read by itself.</summary>
     /// <param name="list">The list.</param>
     /// <param name="element">The element.</param>

@@ -66,21 +66,8 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     public bool IsSingle { get; init; }
 
     /// <summary>What a document of this kind says; null with its faults where it has any.</summary>
-    public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document)
-    {
-        var faults = new List<Fault>();
-        try
-        {
-            using var parsed = JsonDocument.Parse(document, DocumentReader.Strict);
-            var said = Reader.Read(parsed.RootElement, faults);
-            if (faults.Count == 0) Judge(said, faults);
-            return (faults.Count == 0 ? said : null, faults);
-        }
-        catch (Exception e) when (e is JsonException or InvalidOperationException)
-        {
-            return (null, [new("unreadable", "", null, "is no document that can be read any more")]);
-        }
-    }
+    public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document) =>
+        Reader.Read(document, Judge, new("unreadable", "", null, "is no document that can be read any more"));
 
     /// <summary>A stored document as an object; null where it is none that can be read.</summary>
     public static JsonObject? Parsed(string document)

@@ -131,21 +131,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static EntryKind? ById(string? id) => All.FirstOrDefault(k => k.Id == id);
 
     /// <summary>What an entry says; null with its faults where it has any.</summary>
-    public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document)
-    {
-        var faults = new List<Fault>();
-        try
-        {
-            using var parsed = JsonDocument.Parse(document, DocumentReader.Strict);
-            var said = Reader.Read(parsed.RootElement, faults);
-            if (faults.Count == 0) Judge(said, faults);
-            return (faults.Count == 0 ? said : null, faults);
-        }
-        catch (Exception e) when (e is JsonException or InvalidOperationException)
-        {
-            return (null, [new("not-json", "", null, "not valid JSON: every key once, at most 16 levels, UTF-8")]);
-        }
-    }
+    public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document) =>
+        Reader.Read(document, Judge, new("not-json", "", null, "not valid JSON: every key once, at most 16 levels, UTF-8"));
 
     /// <summary>A verification as the log has it.</summary>
     /// <param name="said">The entry.</param>
