@@ -18,6 +18,22 @@ public static partial class Commands
     public static int CheckLog(string data, TextWriter output, TextWriter error) =>
         Say(() => DataFolder.CheckLog(data), "Looked through the log", output, error);
 
+    /// <summary>A link by which an account's password is chosen anew.</summary>
+    public static int Reset(string data, string name, TextWriter output, TextWriter error)
+    {
+        try
+        {
+            output.WriteLine($"{DataFolder.Reset(data, name)}");
+            output.WriteLine($"Open this at the server's address: {name} chooses a new password there. It holds for a day, and once; time code, short number and sessions go with the old password.");
+            return Holds;
+        }
+        catch (UnusableFolderException e)
+        {
+            error.WriteLine(e.Message);
+            return BadInput;
+        }
+    }
+
     private static int Say(Func<LogCheck> work, string done, TextWriter output, TextWriter error)
     {
         try

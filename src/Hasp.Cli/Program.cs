@@ -40,9 +40,13 @@ var checkLog = new Command("check-log",
     "See whether every entry of the shop's log is as it was written: 0 whole, 1 broken, 2 no log to look at.") { data };
 checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, Console.Out, Console.Error));
 
+var name = new Argument<string>("name") { Description = "Name of the account." };
+var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data };
+reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, Console.Out, Console.Error));
+
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; the local code and licensed practice come first.")
 {
-    evaluate, find, chance, schema, format, backup, restore, checkLog,
+    evaluate, find, chance, schema, format, backup, restore, checkLog, reset,
 };
 var parsed = root.Parse(args);
 var exit = parsed.Invoke();

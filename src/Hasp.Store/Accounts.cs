@@ -16,6 +16,34 @@ public sealed class Account : IdentityUser<int>
 
     /// <summary>Until when no number is tried; null where any may be.</summary>
     public DateTime? PinLockedUntil { get; set; }
+
+    /// <summary>The half minute of the last time code that let in, counted from 1970: neither it nor an earlier one lets in
+    /// again.</summary>
+    public long CodeStep { get; set; }
+}
+
+/// <summary>What the owner of the house has decided about signing in. One row, or none while nothing was.</summary>
+public sealed class HouseRow
+{
+    public int Id { get; set; }
+
+    /// <summary>True where a password alone lets nobody in.</summary>
+    public bool CodesRequired { get; set; }
+}
+
+/// <summary>A link by which somebody chooses a new password, once; what else was asked of the account at the door goes with the old
+/// one.</summary>
+public sealed class ResetRow
+{
+    public int Id { get; set; }
+
+    /// <summary>SHA-256 of the key in the link.</summary>
+    public required string KeyHash { get; set; }
+
+    public int AccountId { get; set; }
+    public required string MadeBy { get; set; }
+    public DateTime Until { get; set; }
+    public DateTime? UsedAt { get; set; }
 }
 
 /// <summary>What an account may do in a project.</summary>

@@ -113,6 +113,39 @@ public sealed class DataFolder : IDisposable
         return Whole(database);
     });
 
+    /// <summary>A link by which an account's password is chosen anew, for who keeps the folder, also while a server runs. It is in the
+    /// log like one that the owner made.</summary>
+    /// <param name="path">The folder.</param>
+    /// <param name="name">Name of the account.</param>
+    /// <returns>The path of the link, from its slash on.</returns>
+    /// <exception cref="UnusableFolderException">There is no database, or no account of that name that is not closed.</exception>
+    public static string Reset(string path, string name) => Spoken(path, () =>
+    {
+        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
+        if (!File.Exists(database)) throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        var databases = new OneFile(OptionsFor(database, "ReadWrite"));
+        using var db = databases.CreateDbContext();
+        if (AppliedOf(db).Count != db.Database.GetMigrations().Count()) throw new UnusableFolderException($"The database in {path} is of another version. Start the server once, or use the version that wrote it.");
+        var normal = name.ToUpperInvariant();
+        if (db.Users.FirstOrDefault(u => u.NormalizedUserName == normal) is not { } account) throw new UnusableFolderException($"There is no account {name}. Those that there are: {string.Join(", ", db.Users.Select(u => u.UserName).OrderBy(n => n))}.");
+        if (account.LockoutEnd == DateTimeOffset.MaxValue) throw new UnusableFolderException($"The account {account.UserName} is closed. Invite its owner anew.");
+        var now = DateTime.UtcNow;
+        var (row, key) = ResetLinks.New(account.Id, Terminal.Device, now);
+        using var log = new ShopLog(databases, TimeProvider.System);
+        log.Append([new AccessEntry(AccessEvent.ResetMade, account.UserName!, "made in the terminal", "").ToEntry(now, Terminal)]).GetAwaiter().GetResult();
+        db.Resets.Add(row);
+        db.SaveChanges();
+        return $"/reset?key={key}";
+    });
+
+    /// <summary>Whoever works in a terminal on the folder itself.</summary>
+    private static readonly Author Terminal = Author.ThisMachine with { Device = "terminal" };
+
+    private sealed class OneFile(DbContextOptions<HaspDb> options) : IDbContextFactory<HaspDb>
+    {
+        public HaspDb CreateDbContext() => new(options);
+    }
+
     /// <summary>A file that holds a database of a version that this program knows, with its log looked through.</summary>
     private static LogCheck Whole(string file)
     {

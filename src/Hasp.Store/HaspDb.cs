@@ -25,6 +25,10 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
 
     public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
 
+    public DbSet<ResetRow> Resets => Set<ResetRow>();
+
+    public DbSet<HouseRow> House => Set<HouseRow>();
+
     /// <summary>Options for the file at <paramref name="path"/>.</summary>
     public static void Configure(DbContextOptionsBuilder builder, string path) =>
         builder.UseSqlite($"Data Source={path};Default Timeout=30").AddInterceptors(new Durable());
@@ -40,6 +44,8 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
         builder.Entity<MemberRow>().HasKey(m => new { m.AccountId, m.ProjectId });
         builder.Entity<DeviceRow>().HasIndex(d => d.KeyHash).IsUnique();
         builder.Entity<InvitationRow>().HasIndex(i => i.KeyHash).IsUnique();
+        builder.Entity<ResetRow>().HasIndex(r => r.KeyHash).IsUnique();
+        builder.Entity<HouseRow>().Property(h => h.Id).ValueGeneratedNever();
         builder.Entity<RecordRow>().HasIndex(r => new { r.Kind, r.OwnerId });
         builder.Entity<RevisionRow>().HasKey(r => new { r.RecordId, r.Number });
         builder.Entity<DraftRow>().HasKey(d => new { d.RecordId, d.Editor, d.BaseRevision });

@@ -14,7 +14,7 @@ public sealed class EntryRow
     /// <summary>Made by whoever wrote it: sent twice, it is kept once.</summary>
     public required string Key { get; set; }
 
-    /// <summary>What it is of: bolt, verification, conditions, witness, correction.</summary>
+    /// <summary>What it is of: bolt, verification, conditions, witness, correction, access.</summary>
     public required string Kind { get; set; }
 
     public int ProjectId { get; set; }
@@ -62,7 +62,9 @@ public sealed class EntryRow
 /// <param name="Bolt">Its bolt; 0 for none.</param>
 /// <param name="Document">What was found or done.</param>
 /// <param name="Made">When, by the clock of the device.</param>
-public sealed record NewEntry(string Key, string Kind, int ProjectId, int JointId, int LotId, int Bolt, string Document, DateTime Made);
+/// <param name="By">Who did it, where that is not whoever asks just now.</param>
+public sealed record NewEntry(string Key, string Kind, int ProjectId, int JointId, int LotId, int Bolt, string Document, DateTime Made,
+    Author? By = null);
 
 /// <summary>What became of an entry.</summary>
 /// <param name="Entry">As it is kept.</param>
@@ -132,6 +134,17 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     /// <summary>Entries of a kind, the oldest first.</summary>
     public Task<IReadOnlyList<EntryRow>> OfKind(string kind) => Read(e => e.Where(x => x.Kind == kind));
 
+    /// <summary>The last entries of a kind that are of no joint, the newest first.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="before">Only those of a lower number.</param>
+    /// <param name="most">How many at most.</param>
+    public async Task<IReadOnlyList<EntryRow>> Newest(string kind, long before, int most)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Entries.AsNoTracking().Where(e => e.JointId == 0 && e.Kind == kind && e.Number < before)
+            .OrderByDescending(e => e.Number).Take(most).ToListAsync();
+    }
+
     /// <summary>Number of the last entry; 0 where there is none. Entries are never changed: where it is the same, so are they
     /// all.</summary>
     public async Task<long> Last()
@@ -161,7 +174,7 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
 
     private EntryRow Next(NewEntry entry, EntryRow? last)
     {
-        var author = authorship?.Now ?? Author.ThisMachine;
+        var author = entry.By ?? authorship?.Now ?? Author.ThisMachine;
         var row = new EntryRow
         {
             Number = (last?.Number ?? 0) + 1, Key = entry.Key, Kind = entry.Kind, ProjectId = entry.ProjectId, JointId = entry.JointId,

@@ -24,6 +24,12 @@ if (server.Urls.Length == 0 && server.HttpPorts.Length == 0)
     builder.WebHost.UseUrls("http://127.0.0.1:5080");
 }
 
+// A certificate is where whoever starts the program says it is, and not beside the program.
+foreach (var (setting, value) in builder.Configuration.AsEnumerable().Where(s => ServerOptions.NamesCertificate(s.Key) && s.Value is { Length: > 0 }).ToList())
+{
+    builder.Configuration[setting] = Path.GetFullPath(value!);
+}
+
 if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true, or addresses such as 192.0.2.7; {noProxy} is none.");
 
 if (server.PublicUrl.Length > 0 && server.Public is null) return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
@@ -66,6 +72,9 @@ builder.Services.AddRazorPages(pages =>
 });
 builder.Services.AddAntiforgery(options => (options.HeaderName, options.Cookie.SecurePolicy) = ("RequestVerificationToken",
     CookieSecurePolicy.SameAsRequest));
+// What is carried from a form to the page after it may be a link or a code: as private as the session.
+builder.Services.Configure<CookieTempDataProviderOptions>(options => (options.Cookie.SecurePolicy, options.Cookie.SameSite) =
+    (CookieSecurePolicy.SameAsRequest, SameSiteMode.Strict));
 builder.Services.AddApiDescription();
 builder.Services.AddProblemDetails();
 builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");

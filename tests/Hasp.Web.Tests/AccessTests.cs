@@ -39,6 +39,7 @@ public sealed class SignedInServer : IAsyncLifetime
             await Post(client, await Invite(1, role), ("name", role + " 1"), ("password", Password));
             Clients[role] = client;
         }
+        Clients["By number"] = await ByNumber();
         await Post(owner, "/?handler=Project", "/", ("name", Marker));
         var foreign = int.Parse(Regex.Match(await owner.GetStringAsync("/"), $@"href=""/\?project=([0-9]+)""[^>]*>{Marker}").Groups[1]
             .Value);
@@ -51,7 +52,19 @@ public sealed class SignedInServer : IAsyncLifetime
         Projects = (1, foreign);
     }
 
-    /// <summary>A link that makes an account.</summary>
+    /// <summary>The owner, signed in by a short number on an approved device.</summary>
+    private async Task<HttpClient> ByNumber()
+    {
+        var tablet = New();
+        await Post(tablet, "/signin", ("name", "Owner"), ("password", Password));
+        await Post(tablet, "/me?handler=Pin", "/me", ("pin", "274916"));
+        await Post(tablet, "/me?handler=Device", "/me", ("name", "Tablet 2"));
+        await Post(tablet, "/signin?handler=Out", "/me");
+        await Post(tablet, "/signin?handler=Pin", "/signin", ("name", "Owner"), ("pin", "274916"));
+        return tablet;
+    }
+
+    /// <summary>A link that makes an account.
     internal async Task<string> Invite(int project, string role)
     {
         await Post(Clients["Owner"], "/people?handler=Invite", "/people", ("project", project.ToString()), ("role", role));
@@ -84,7 +97,7 @@ public sealed class SignedInServer : IAsyncLifetime
 /// <summary>A row of <c>docs/access.md</c>, as the routes write it.</summary>
 internal sealed partial record AccessRow(string Method, string Address, string Asks, string In, Dictionary<string, bool> May)
 {
-    internal static readonly string[] Roles = ["nobody", "Reader", "Shop", "Inspector", "Engineer", "Owner"];
+    internal static readonly string[] Roles = ["nobody", "Reader", "Shop", "Inspector", "Engineer", "Owner", "By number"];
 
     [GeneratedRegex(@"^\| (?<method>[A-Z]+) \| `(?<address>[^`]+)` \| (?<asks>\w+) \| (?<in>\w+) \| (?<may>.*) \|$", RegexOptions.Multiline)]
     private static partial Regex Row();

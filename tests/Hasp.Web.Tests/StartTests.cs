@@ -1,3 +1,7 @@
+using System.Security.Cryptography;
+using System.Security.Cryptography.X509Certificates;
+using System.Text.RegularExpressions;
+
 namespace Hasp.Web.Tests;
 
 /// <summary>Starting: killed at any moment it starts again; what cannot be used is refused in a sentence, before anything is served.</summary>
@@ -92,6 +96,86 @@ public sealed class StartTests
         Assert.Equal(System.Net.HttpStatusCode.OK, (await http.GetAsync(new Uri($"http://127.0.0.1:{server.Address.Port}/health/live"), TestContext.Current.CancellationToken)).StatusCode);
         if (here is null) return;
         Assert.Equal(System.Net.HttpStatusCode.MisdirectedRequest, (await http.GetAsync(new Uri($"http://{here}:{server.Address.Port}/health/live"), TestContext.Current.CancellationToken)).StatusCode);
+    }
+
+    /// <summary>A proxy on another machine: what it says of who asks is believed, forms come through it, and links and cookies are those of
+    /// the address outside.</summary>
+    [Fact]
+    public async Task Through_a_proxy_on_another_machine_forms_come_in_and_the_cookie_is_the_hosts_own()
+    {
+        var here = System.Net.Dns.GetHostAddresses(System.Net.Dns.GetHostName()).FirstOrDefault(a => !System.Net.IPAddress.IsLoopback(a) && a.AddressFamily == System.Net.Sockets.AddressFamily.InterNetwork);
+        Assert.SkipWhen(here is null, "this machine has no address but the loopback");
+        using var server = await Server.Start(demo: true, urls: "http://0.0.0.0:0", more: ["--accounts", "true", "--behind-proxy", here!.ToString(), "--public-url", "https://bolts.example.org"]);
+        for (var i = 0; i < 100 && !server.Log.Contains("/first?key=", StringComparison.Ordinal); i++) await Task.Delay(50, TestContext.Current.CancellationToken);
+        var first = Regex.Match(server.Log, @"/first\?key=\S+").Value;
+        using var proxy = new HttpClient(new HttpClientHandler { UseCookies = false, AllowAutoRedirect = false }) { BaseAddress = new Uri($"http://{here}:{server.Address.Port}") };
+        foreach (var (name, value) in new[] { ("X-Forwarded-Proto", "https"), ("X-Forwarded-Host", "bolts.example.org"), ("X-Forwarded-For", "198.51.100.7"), ("Origin", "https://bolts.example.org") })
+        {
+            proxy.DefaultRequestHeaders.Add(name, value);
+        }
+        var cookies = new Dictionary<string, string>();
+        async Task<(System.Net.HttpStatusCode Status, string Page)> Ask(string path, params (string Name, string Value)[] form)
+        {
+            using var request = new HttpRequestMessage(form.Length > 0 ? HttpMethod.Post : HttpMethod.Get, path);
+            if (form.Length > 0) request.Content = new FormUrlEncodedContent(form.Select(f => KeyValuePair.Create(f.Name, f.Value)));
+            if (cookies.Count > 0) request.Headers.Add("Cookie", string.Join("; ", cookies.Select(c => $"{c.Key}={c.Value}")));
+            var answer = await proxy.SendAsync(request, TestContext.Current.CancellationToken);
+            foreach (var set in answer.Headers.TryGetValues("Set-Cookie", out var all) ? all : [])
+            {
+                var parts = set.Split(';')[0].Split('=', 2);
+                cookies[parts[0]] = parts[1];
+                // One that is taken away holds nothing.
+                Assert.True(parts[1].Length == 0 || set.Contains("secure", StringComparison.OrdinalIgnoreCase), set);
+            }
+            return (answer.StatusCode, await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+        }
+        string Token(string page) => Regex.Match(page, @"name=""__RequestVerificationToken""[^>]*value=""([^""]+)""").Groups[1].Value;
+        var door = await Ask(first);
+        Assert.Equal(System.Net.HttpStatusCode.Found, (await Ask(first, ("name", "Owner"), ("password", SignedInServer.Password), ("__RequestVerificationToken", Token(door.Page)))).Status);
+        Assert.Contains("__Host-hasp-session", cookies.Keys);
+        Assert.DoesNotContain("hasp-session", cookies.Keys);
+        var people = await Ask("/people");
+        Assert.Equal(System.Net.HttpStatusCode.Found, (await Ask("/people?handler=Invite", ("project", "1"), ("role", "Shop"), ("__RequestVerificationToken", Token(people.Page)))).Status);
+        Assert.Contains("https://bolts.example.org/invite?key=", (await Ask("/people")).Page, StringComparison.Ordinal);
+        // Who asked is the one before the proxy.
+        Assert.Contains("198.51.100.7", (await Ask("/people/log")).Page, StringComparison.Ordinal);
+    }
+
+    /// <summary>The commands that the README prints for tablets, run as they are printed, from a folder with a certificate of that name in
+    /// it.</summary>
+    [Fact]
+    public async Task The_commands_for_tablets_start_as_they_are_printed()
+    {
+        var printed = Regex.Matches(await File.ReadAllTextAsync(Path.Combine(Server.House, "README.md"), TestContext.Current.CancellationToken), @"`\./run (--accounts [^`]+)`")
+            .Select(m => m.Groups[1].Value).ToList();
+        Assert.Equal(2, printed.Count);
+        var folder = Directory.CreateTempSubdirectory("hasp-tls-").FullName;
+        using (var key = ECDsa.Create(ECCurve.NamedCurves.nistP256))
+        {
+            using var certificate = new CertificateRequest("CN=localhost", key, HashAlgorithmName.SHA256).CreateSelfSigned(DateTimeOffset.UtcNow.AddDays(-1), DateTimeOffset.UtcNow.AddDays(1));
+            await File.WriteAllTextAsync(Path.Combine(folder, "shop.pem"), certificate.ExportCertificatePem(), TestContext.Current.CancellationToken);
+            await File.WriteAllTextAsync(Path.Combine(folder, "shop.key"), key.ExportPkcs8PrivateKeyPem(), TestContext.Current.CancellationToken);
+        }
+        foreach (var command in printed)
+        {
+            // As printed, on any free port in place of the one that is named.
+            var start = Server.Command([.. Regex.Replace(command, @"(?<=0\.0\.0\.0):[0-9]+", ":0").Split(' '), "--data", Path.Combine(folder, "data")]);
+            start.WorkingDirectory = folder;
+            using var process = System.Diagnostics.Process.Start(start)!;
+            var (said, at) = (new System.Text.StringBuilder(), "");
+            while (at.Length == 0 && await process.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken).AsTask().WaitAsync(TimeSpan.FromSeconds(60), TestContext.Current.CancellationToken) is { } line)
+            {
+                said.AppendLine(line);
+                if (line.StartsWith("Hasp is at ", StringComparison.Ordinal)) at = line["Hasp is at ".Length..];
+            }
+            Assert.True(at.Length > 0, $"{command}: {said}{(process.HasExited ? await process.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken) : "")}");
+            using var http = new HttpClient(new HttpClientHandler { ServerCertificateCustomValidationCallback = (_, _, _, _) => true });
+            var live = await http.GetAsync(new Uri(at.Replace("0.0.0.0", "127.0.0.1").Replace("[::]", "127.0.0.1") + "/health/live"), TestContext.Current.CancellationToken);
+            Assert.Equal(System.Net.HttpStatusCode.OK, live.StatusCode);
+            process.Kill();
+            await process.WaitForExitAsync(TestContext.Current.CancellationToken);
+        }
+        Directory.Delete(folder, recursive: true);
     }
 
     [Fact]

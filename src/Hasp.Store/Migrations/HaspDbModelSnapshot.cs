@@ -26,6 +26,9 @@ namespace Hasp.Store.Migrations
                     b.Property<int>("AccessFailedCount")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("CodeStep")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("ConcurrencyStamp")
                         .IsConcurrencyToken()
                         .HasColumnType("TEXT");
@@ -216,6 +219,19 @@ namespace Hasp.Store.Migrations
                     b.ToTable("Entries");
                 });
 
+            modelBuilder.Entity("Hasp.Store.HouseRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("CodesRequired")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("House");
+                });
+
             modelBuilder.Entity("Hasp.Store.InvitationRow", b =>
                 {
                     b.Property<int>("Id")
@@ -316,6 +332,37 @@ namespace Hasp.Store.Migrations
                     b.HasIndex("Kind", "OwnerId");
 
                     b.ToTable("Records");
+                });
+
+            modelBuilder.Entity("Hasp.Store.ResetRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("AccountId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("KeyHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("Until")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("UsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("KeyHash")
+                        .IsUnique();
+
+                    b.ToTable("Resets");
                 });
 
             modelBuilder.Entity("Hasp.Store.RevisionRow", b =>

@@ -20,6 +20,10 @@ public sealed class FirstModel(People people, FirstLink first, Access access) : 
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
+    /// <inheritdoc cref="SignInModel.Sealed"/>
+    [TempData]
+    public string? Sealed { get; set; }
+
     /// <summary>What the account will be, in words.</summary>
     public string As { get; private set; } = "";
 
@@ -41,9 +45,10 @@ public sealed class FirstModel(People people, FirstLink first, Access access) : 
     public async Task<IActionResult> OnPost(string? password)
     {
         if (!access.IsOn) return NotFound();
-        Problems = IsInvited ? await people.Accept(Key, Name ?? "", password ?? "")
-            : await people.MakeFirst(Key ?? "", Name ?? "", password ?? "");
-        if (Problems.Count == 0) return Redirect("/me");
+        (Problems, var knock) = IsInvited ? await people.Accept(Key, Name ?? "", password ?? "")
+            : (await people.MakeFirst(Key ?? "", Name ?? "", password ?? ""), new(Answered.In));
+        Sealed = string.IsNullOrEmpty(knock.Pending) ? null : knock.Pending;
+        if (Problems.Count == 0) return Redirect(knock.What == Answered.In ? "/me" : "/signin");
         return await OnGet() is PageResult page ? page : Redirect("/signin");
     }
 }

@@ -8,7 +8,8 @@ namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Who is let in: roles by project, invitations, devices.</summary>
 [Needs(Right.Own, In = Scope.Any)]
-public sealed class PeopleModel(People people, Devices devices, JointStore store, Access access, IOptions<ServerOptions> options) : PageModel
+public sealed class PeopleModel(
+    People people, Devices devices, SecondFactor second, JointStore store, Access access, IOptions<ServerOptions> options) : PageModel
 {
     public IReadOnlyList<(Account Account, IReadOnlyList<MemberRow> Roles)> Everybody { get; private set; } = [];
 
@@ -20,9 +21,17 @@ public sealed class PeopleModel(People people, Devices devices, JointStore store
     [TempData]
     public string? Link { get; set; }
 
+    /// <summary>What the link is for, in words.</summary>
+    [TempData]
+    public string? LinkFor { get; set; }
+
+    /// <summary>True where everybody is asked for a time code.</summary>
+    public bool CodesRequired { get; private set; }
+
     public async Task<IActionResult> OnGet()
     {
         if (!access.IsOn) return NotFound();
+        CodesRequired = await second.IsRequired();
         (Everybody, AllDevices, Projects) = (await people.All(), await devices.All(), await store.Projects());
         return Page();
     }
@@ -31,6 +40,22 @@ public sealed class PeopleModel(People people, Devices devices, JointStore store
     {
         if (!access.IsOn || !Enum.IsDefined(role) || (await store.Projects()).All(p => p.Id != project)) return BadRequest();
         Link = options.Value.LinkTo($"/invite?key={await people.Invite(project, role, access.Account!.UserName!)}", Request);
+        LinkFor = "it makes one account and holds for seven days";
+        return Redirect("/people");
+    }
+
+    public async Task<IActionResult> OnPostReset(AccountId account)
+    {
+        if (!access.IsOn || await people.MakeReset(account, access.Account!.UserName!) is not { } key) return NotFound();
+        Link = options.Value.LinkTo($"/reset?key={key}", Request);
+        LinkFor = "it lets that account choose a new password once, and holds for a day";
+        return Redirect("/people");
+    }
+
+    public async Task<IActionResult> OnPostCodes(bool required)
+    {
+        if (!access.IsOn) return NotFound();
+        await second.Require(required, access.Account!.UserName!);
         return Redirect("/people");
     }
 
@@ -51,7 +76,7 @@ public sealed class PeopleModel(People people, Devices devices, JointStore store
     public async Task<IActionResult> OnPostRevoke(DeviceId device)
     {
         if (!access.IsOn) return NotFound();
-        await devices.Revoke(device);
+        await devices.Revoke(device, access.Account!.UserName!);
         return Redirect("/people");
     }
 }

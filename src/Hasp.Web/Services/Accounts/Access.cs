@@ -19,8 +19,11 @@ public sealed class Access(IDbContextFactory<HaspDb> databases, IOptions<ServerO
     /// <summary>Who is signed in; null where nobody is.</summary>
     public Account? Account { get; private set; }
 
+    /// <summary>True for a session that was begun by a short number: it records, and neither designs nor owns.</summary>
+    public bool IsByNumber { get; private set; }
+
     /// <summary>True for whoever may do everything.</summary>
-    public bool IsOwner => !IsOn || Account is { IsOwner: true };
+    private bool IsOwner => !IsOn || Account is { IsOwner: true };
 
     /// <summary>True where whoever asks is let past the door.</summary>
     public bool IsIn => !IsOn || Account is not null;
@@ -28,9 +31,11 @@ public sealed class Access(IDbContextFactory<HaspDb> databases, IOptions<ServerO
     /// <summary>True where whoever asks may do this in a project; in any, where none is named.</summary>
     public bool May(Right right, int? project)
     {
-        if (right == Right.Open || IsOwner) return true;
+        if (right == Right.Open) return true;
+        if (IsByNumber && !Requirements.GrantsByNumber(right)) return false;
+        if (IsOwner) return true;
         if (Account is null || right == Right.Own) return false;
-        if (right == Right.Member) return true;
+        if (right is Right.Member or Right.Account) return true;
         return project is { } one ? _roles.TryGetValue(one, out var role) && Requirements.Grants(role, right)
             : _roles.Values.Any(r => Requirements.Grants(r, right));
     }
@@ -39,26 +44,29 @@ public sealed class Access(IDbContextFactory<HaspDb> databases, IOptions<ServerO
     public bool Sees(int project) => May(Right.Read, project);
 
     /// <summary>The role that counts in a project, in words.</summary>
-    public string RoleIn(int? project) => Account switch
+    public string RoleIn(int? project)
     {
-        null => "",
-        { IsOwner: true } => "owner",
-        _ => (project is { } one && _roles.TryGetValue(one, out var role) ? role : _roles.Values.DefaultIfEmpty().Max()).ToString()
-            .ToLowerInvariant(),
-    };
+        if (Account is null) return "";
+        if (Account.IsOwner && !IsByNumber) return "owner";
+        var given = Account.IsOwner ? Role.Engineer
+            : project is { } one && _roles.TryGetValue(one, out var role) ? role : _roles.Values.DefaultIfEmpty().Max();
+        return (IsByNumber && given > Requirements.MostByNumber ? Requirements.MostByNumber : given).ToString().ToLowerInvariant();
+    }
 
     /// <summary>
     /// Takes whoever a session names for this request; false where the account is gone, or its stamp is another since: password changed,
     /// account closed.
     /// </summary>
-    internal async Task<bool> Recognise(ClaimsPrincipal named)
+    /// <param name="named">Whom the session names.</param>
+    /// <param name="byNumber">True where it was begun by a short number.</param>
+    internal async Task<bool> Recognise(ClaimsPrincipal named, bool byNumber)
     {
         var claims = identity.Value.ClaimsIdentity;
         if (!int.TryParse(named.FindFirstValue(claims.UserIdClaimType), CultureInfo.InvariantCulture, out var id)) return false;
         await using var db = await databases.CreateDbContextAsync();
         if (await db.Users.AsNoTracking().FirstOrDefaultAsync(u => u.Id == id) is not { } account
             || account.SecurityStamp != named.FindFirstValue(claims.SecurityStampClaimType)) return false;
-        Account = account;
+        (Account, IsByNumber) = (account, byNumber);
         _roles = await db.Members.AsNoTracking().Where(m => m.AccountId == id).ToDictionaryAsync(m => m.ProjectId, m => m.Role);
         return true;
     }

@@ -31,16 +31,18 @@ public static class AccessTable
 
             Made from the routes: `dotnet run --project src/Hasp.Web -c Release -- --routes true > docs/access.md`; a test keeps it current. Where accounts are off, whoever sits at the machine may do everything.
 
+            *By number*: what the owner may by a short number on an approved device; everybody else has of it what their role has.
+
             *Address*: the project of the joint, or the project, in the address. *SentJoint*, *SentProject*: of the one whose number the form sends. *Board*: the project that the Board shows. *Any*: no project's own, and the right in any project is enough; so are lots, wrenches, testers, consumables, grades, materials, factors and the shop's rules, which belong to the whole house.
 
-            | Method | Address | Asks | In | Nobody | Reader | Shop | Inspector | Engineer | Owner |
-            |---|---|---|---|---|---|---|---|---|---|
+            | Method | Address | Asks | In | Nobody | Reader | Shop | Inspector | Engineer | Owner | By number |
+            |---|---|---|---|---|---|---|---|---|---|---|
 
             """);
         foreach (var r in await All(app))
         {
             var may = Enum.GetValues<Role>().Select(role => Requirements.Grants(role, r.Right) ? "yes" : "");
-            text.Append($"| {r.Method} | `{r.Address}` | {r.Right} | {r.In} | {(r.Right == Right.Open ? "yes" : "")} | {string.Join(" | ", may)} | yes |\n");
+            text.Append($"| {r.Method} | `{r.Address}` | {r.Right} | {r.In} | {(r.Right == Right.Open ? "yes" : "")} | {string.Join(" | ", may)} | yes | {(Requirements.GrantsByNumber(r.Right) ? "yes" : "")} |\n");
         }
         return text.ToString();
     }

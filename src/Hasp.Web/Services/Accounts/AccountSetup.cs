@@ -39,7 +39,10 @@ internal static class AccountSetup
         services.AddScoped<IAuthorizationHandler, Rights>();
         // Asked wherever an endpoint does not open itself to anybody, and of addresses that lead nowhere: before anything is read.
         services.AddAuthorization(options => options.FallbackPolicy = new AuthorizationPolicyBuilder().AddRequirements(new PastTheDoor()).Build());
+        services.AddSingleton<AccessLog>();
         services.AddScoped<Devices>();
+        services.AddScoped<SecondFactor>();
+        services.AddScoped<Door>();
         services.AddScoped<People>();
         services.AddIdentityCore<Account>(options =>
         {
@@ -47,7 +50,9 @@ internal static class AccountSetup
             options.Password.RequireDigit = options.Password.RequireLowercase = options.Password.RequireUppercase = options.Password.RequireNonAlphanumeric = false;
             options.User.RequireUniqueEmail = false;
             options.User.AllowedUserNameCharacters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
-        }).AddEntityFrameworkStores<HaspDb>().AddSignInManager().AddPasswordValidator<PasswordRules>();
+        }).AddEntityFrameworkStores<HaspDb>().AddSignInManager().AddPasswordValidator<PasswordRules>()
+            .AddTokenProvider<CodesOnce>(TokenOptions.DefaultAuthenticatorProvider);
+        services.AddScoped<IUserStore<Account>, AccountStore>();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, options =>
         {
             options.Cookie.Name = "hasp-session";
@@ -90,21 +95,18 @@ internal static class AccountSetup
     private static async Task Validate(CookieValidatePrincipalContext context)
     {
         var now = context.HttpContext.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
-        var since = context.Properties.Items.TryGetValue(People.Since, out var text)
+        var since = context.Properties.Items.TryGetValue(Door.Since, out var text)
             && long.TryParse(text, CultureInfo.InvariantCulture, out var ticks) ? ticks : 0;
         if (now - new DateTime(since, DateTimeKind.Utc) > Longest)
         {
             await End(context);
             return;
         }
-        if (!await context.HttpContext.RequestServices.GetRequiredService<Access>().Recognise(context.Principal!))
-        {
-            await End(context);
-            return;
-        }
+        // The account is taken for this request last, when nothing stands against it any more.
         var devices = context.HttpContext.RequestServices.GetRequiredService<Devices>();
-        if (context.Properties.Items.TryGetValue(Devices.Begun, out var begun)
-            && (await devices.Current())?.Id.ToString(CultureInfo.InvariantCulture) != begun)
+        var byNumber = context.Properties.Items.TryGetValue(Devices.Begun, out var begun);
+        if ((byNumber && (await devices.Current())?.Id.ToString(CultureInfo.InvariantCulture) != begun)
+            || !await context.HttpContext.RequestServices.GetRequiredService<Access>().Recognise(context.Principal!, byNumber))
         {
             await End(context);
             return;

@@ -1,12 +1,10 @@
-using System.Security.Cryptography;
-using System.Text;
 using Hasp.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace Hasp.Web.Services;
 
 /// <summary>Devices on which a name and a short number are enough: approved by an account, known by a key in a cookie.</summary>
-public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAccessor http, TimeProvider clock)
+public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAccessor http, AccessLog accessLog, TimeProvider clock)
 {
     private const string Cookie = "hasp-device";
     private const string Known = "hasp.device";
@@ -21,7 +19,7 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
     public async Task<DeviceRow?> Current()
     {
         if (Http.Request.Cookies[Cookie] is not { Length: > 0 } key) return null;
-        var hash = HashOf(key);
+        var hash = Secrets.HashOf(key);
         await using var db = await databases.CreateDbContextAsync();
         return await db.Devices.AsNoTracking().FirstOrDefaultAsync(d => d.KeyHash == hash && d.RevokedAt == null);
     }
@@ -31,7 +29,8 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
     {
         var key = Secrets.New();
         await using var db = await databases.CreateDbContextAsync();
-        db.Devices.Add(new DeviceRow { Name = name, KeyHash = HashOf(key), ApprovedBy = by, ApprovedAt = clock.GetUtcNow().UtcDateTime });
+        db.Devices.Add(new DeviceRow { Name = name, KeyHash = Secrets.HashOf(key), ApprovedBy = by, ApprovedAt = clock.GetUtcNow().UtcDateTime });
+        await accessLog.Write(AccessEvent.DeviceApproved, by, name);
         await db.SaveChangesAsync();
         Http.Response.Cookies.Append(Cookie, key,
             new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = Http.Request.IsHttps,
@@ -39,9 +38,11 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
     }
 
     /// <summary>Takes an approval back.</summary>
-    public async Task Revoke(int id)
+    public async Task Revoke(int id, string by)
     {
         await using var db = await databases.CreateDbContextAsync();
+        if (await db.Devices.AsNoTracking().FirstOrDefaultAsync(d => d.Id == id && d.RevokedAt == null) is not { } device) return;
+        await accessLog.Write(AccessEvent.DeviceRevoked, by, device.Name);
         await db.Devices.Where(d => d.Id == id && d.RevokedAt == null)
             .ExecuteUpdateAsync(s => s.SetProperty(d => d.RevokedAt, (DateTime?)clock.GetUtcNow().UtcDateTime));
     }
@@ -66,14 +67,4 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
     {
         if (await Current() is { } device) Http.Items[Known] = device.Name;
     }
-
-    internal static string HashOf(string key) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)));
-}
-
-/// <summary>Keys that nobody guesses.</summary>
-internal static class Secrets
-{
-    /// <summary>32 bytes of chance, fit for an address.</summary>
-    internal static string New() =>
-        Convert.ToBase64String(RandomNumberGenerator.GetBytes(32)).Replace('+', '-').Replace('/', '_').TrimEnd('=');
 }

@@ -11,7 +11,7 @@ namespace Hasp.Web.Services;
 /// The one place that lets through. It stands after binding and before the handler: what it judges is the handler that the framework chose
 /// and the very values that this handler is going to be given.
 /// </summary>
-public sealed class Gate(Named named, Access access, IAuthorizationService authorization)
+public sealed class Gate(Named named, Access access, AccessLog accessLog, IAuthorizationService authorization)
 {
     /// <summary>Status of the refusal: 404 for what is not there or not one's own, 403 for what one may not; null where it may go
     /// on.</summary>
@@ -41,10 +41,16 @@ public sealed class Gate(Named named, Access access, IAuthorizationService autho
         foreach (var (thing, onlyRead) in things)
         {
             // What belongs to a project that is not one's own is not there.
-            if (thing.Project is { } project && !access.Sees(project)) return StatusCodes.Status404NotFound;
-            if (!(await authorization.AuthorizeAsync(http.User, thing, new Asked(onlyRead ? Right.Read : need.Right))).Succeeded) return StatusCodes.Status403Forbidden;
+            if (thing.Project is { } project && !access.Sees(project)) return await Denied(http, StatusCodes.Status404NotFound);
+            if (!(await authorization.AuthorizeAsync(http.User, thing, new Asked(onlyRead ? Right.Read : need.Right))).Succeeded) return await Denied(http, StatusCodes.Status403Forbidden);
         }
         return isThere ? null : StatusCodes.Status404NotFound;
+    }
+
+    private async Task<int?> Denied(HttpContext http, int status)
+    {
+        if (access.Account is { } account) await accessLog.Denied(http, account.UserName!);
+        return status;
     }
 }
 

@@ -1,87 +1,25 @@
+using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using Hasp.Store;
-using Microsoft.AspNetCore.Authentication;
-using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
 namespace Hasp.Web.Services;
 
-/// <summary>Accounts: made by the first link or by invitation, signed in by password, or by a short number on an approved device.</summary>
+/// <summary>
+/// Accounts: made by the first link or by invitation, given roles, closed, their passwords chosen anew. Who comes in by them is the
+/// <see cref="Door"/>'s affair.
+/// </summary>
 public sealed class People(
-    UserManager<Account> users, SignInManager<Account> signIn, IDbContextFactory<HaspDb> databases, Devices devices,
+    UserManager<Account> users, IDbContextFactory<HaspDb> databases, Door door, SecondFactor second, AccessLog accessLog,
     IPasswordHasher<Account> hasher, FirstLink first, TimeProvider clock)
 {
-    /// <summary>When a session was begun, in its ticket: it ends with the shift at the latest.</summary>
-    internal const string Since = "since";
-
-    private const int MostFailures = 5;
-    private const int MostPinFailures = 5;
     private const int ShortestPin = 6;
     private const int LongestPin = 12;
-    private static readonly TimeSpan Rest = TimeSpan.FromMinutes(15);
-    private static readonly TimeSpan PinLock = TimeSpan.FromMinutes(15);
     private static readonly TimeSpan InvitationLasts = TimeSpan.FromDays(7);
 
-    // Hashed where there is no such account, so that the answer takes as long.
-    private static readonly Account Nobody = new() { UserName = "nobody" };
-    private static readonly string NobodysHash = new PasswordHasher<Account>().HashPassword(Nobody, Secrets.New());
-
     private DateTime Now => clock.GetUtcNow().UtcDateTime;
-
-    /// <summary>Signs in by password; false where name or password is wrong, or too often was.</summary>
-    public async Task<bool> SignIn(string name, string password)
-    {
-        // Counted before it is looked at: many tries at once are as many. Where there is nobody, or a rest is on, the answer takes as long.
-        if (await users.FindByNameAsync(name) is not { PasswordHash: { } hash } account || !await Counted(account))
-        {
-            hasher.VerifyHashedPassword(Nobody, NobodysHash, password);
-            return false;
-        }
-        if (hasher.VerifyHashedPassword(account, hash, password) == PasswordVerificationResult.Failed) return false;
-        // Whoever knows the password may use the short number again.
-        await Pin(account.Id, a => (a.AccessFailedCount, a.LockoutEnd, a.PinFailures, a.PinLockedUntil) = (0, null, 0, null));
-        await Begin((await users.FindByNameAsync(name))!);
-        return true;
-    }
-
-    /// <summary>Counts a try in one statement, the fifth begins a rest; false where one is on.</summary>
-    private async Task<bool> Counted(Account account)
-    {
-        var until = (DateTimeOffset?)new DateTimeOffset(Now, TimeSpan.Zero).Add(Rest);
-        await using var db = await databases.CreateDbContextAsync();
-        if (account.LockoutEnd is { } over && over <= Now)
-        {
-            await db.Users.Where(u => u.Id == account.Id && u.LockoutEnd == over)
-                .ExecuteUpdateAsync(s => s.SetProperty(u => u.LockoutEnd, (DateTimeOffset?)null).SetProperty(u => u.AccessFailedCount, 0));
-        }
-        return await db.Users.Where(u => u.Id == account.Id && u.LockoutEnd == null).ExecuteUpdateAsync(s => s
-            .SetProperty(u => u.LockoutEnd, u => u.AccessFailedCount + 1 >= MostFailures ? until : u.LockoutEnd)
-            .SetProperty(u => u.AccessFailedCount, u => u.AccessFailedCount + 1)) == 1;
-    }
-
-    /// <summary>Signs in by short number on an approved device; false where anything is wrong.</summary>
-    public async Task<bool> SignInByPin(string name, string pin)
-    {
-        var device = await devices.Current();
-        var account = device is null ? null : await users.FindByNameAsync(name);
-        if (account?.PinHash is not { } hash || account.PinLockedUntil > Now || await users.IsLockedOutAsync(account))
-        {
-            hasher.VerifyHashedPassword(Nobody, NobodysHash, pin);
-            return false;
-        }
-        // Counted before it is looked at: many tries at once are as many failures.
-        await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = a.PinFailures + 1 >= MostPinFailures ? (0, Now + PinLock)
-            : (a.PinFailures + 1, a.PinLockedUntil));
-        if (hasher.VerifyHashedPassword(account, hash, pin) == PasswordVerificationResult.Failed) return false;
-        await Pin(account.Id, a => (a.PinFailures, a.PinLockedUntil) = (0, null));
-        await Begin(account, device!.Id);
-        return true;
-    }
-
-    /// <summary>Ends the session.</summary>
-    public Task SignOut() => signIn.SignOutAsync();
 
     /// <summary>Makes the first account by the link that the start printed; why not, where it cannot be.</summary>
     public async Task<IReadOnlyList<string>> MakeFirst(string key, string name, string password)
@@ -90,7 +28,8 @@ public sealed class People(
         var account = new Account { UserName = name, IsOwner = true };
         if (Faults(await users.CreateAsync(account, password)) is { Count: > 0 } faults) return faults;
         first.Use();
-        await Begin(account);
+        await accessLog.Write(AccessEvent.AccountMade, name, "the first one, owner", account);
+        await door.Begin(account, "first link");
         return [];
     }
 
@@ -98,8 +37,9 @@ public sealed class People(
     public async Task<string> Invite(int project, Role role, string by)
     {
         var key = Secrets.New();
+        await accessLog.Write(AccessEvent.Invited, by, $"as {Word(role)} in project {project}");
         await using var db = await databases.CreateDbContextAsync();
-        db.Invitations.Add(new InvitationRow { KeyHash = Devices.HashOf(key), ProjectId = project, Role = role, InvitedBy = by, Until = Now
+        db.Invitations.Add(new InvitationRow { KeyHash = Secrets.HashOf(key), ProjectId = project, Role = role, InvitedBy = by, Until = Now
             + InvitationLasts });
         await db.SaveChangesAsync();
         return key;
@@ -108,17 +48,17 @@ public sealed class People(
     /// <summary>The invitation of a key, while it holds; null where there is none.</summary>
     public async Task<InvitationRow?> Invitation(string? key)
     {
-        var (hash, now) = (Devices.HashOf(key ?? ""), Now);
+        var (hash, now) = (Secrets.HashOf(key ?? ""), Now);
         await using var db = await databases.CreateDbContextAsync();
         return await db.Invitations.AsNoTracking().FirstOrDefaultAsync(i => i.KeyHash == hash && i.UsedAt == null && i.Until > now);
     }
 
-    /// <summary>Makes an account by an invitation; why not, where it cannot be.</summary>
-    public async Task<IReadOnlyList<string>> Accept(string? key, string name, string password)
+    /// <summary>Makes an account by an invitation; why not, where it cannot be, and what the door asks next.</summary>
+    public async Task<(IReadOnlyList<string> Problems, Knock Knock)> Accept(string? key, string name, string password)
     {
-        if (await Invitation(key) is not { } invitation) return ["The invitation was used or has run out: ask for another."];
+        if (await Invitation(key) is not { } invitation) return (["The invitation was used or has run out: ask for another."], default);
         var account = new Account { UserName = name };
-        if (Faults(await users.CreateAsync(account, password)) is { Count: > 0 } faults) return faults;
+        if (Faults(await users.CreateAsync(account, password)) is { Count: > 0 } faults) return (faults, default);
         await using var db = await databases.CreateDbContextAsync();
         // Of two who use it at once, one is let in.
         var now = Now;
@@ -126,21 +66,32 @@ public sealed class People(
             .ExecuteUpdateAsync(s => s.SetProperty(i => i.UsedAt, (DateTime?)now)) == 0)
         {
             await users.DeleteAsync(account);
-            return ["The invitation was used just now: ask for another."];
+            return (["The invitation was used just now: ask for another."], default);
         }
+        await accessLog.Write(AccessEvent.AccountMade, name, $"invited by {invitation.InvitedBy} as {Word(invitation.Role)} in project {invitation.ProjectId}", account);
         db.Members.Add(new MemberRow { AccountId = account.Id, ProjectId = invitation.ProjectId, Role = invitation.Role });
         await db.SaveChangesAsync();
-        await Begin(account);
+        return ([], await door.Proceed(account, "invitation"));
+    }
+
+    /// <summary>Changes the password; every other session ends. A wrong old one counts as a try to sign in.</summary>
+    public async Task<IReadOnlyList<string>> ChangePassword(Account account, string old, string password)
+    {
+        if (!await Knows(account, old)) return ["The old password is wrong, or was too often: after five wrong ones it rests for a quarter of an hour."];
+        var own = (await ById(account.Id))!;
+        if (await RuleFaults(own, password) is { Count: > 0 } faults) return faults;
+        await accessLog.Write(AccessEvent.PasswordChanged, own.UserName!);
+        await SetPassword(own, password);
+        await door.GoOn(own.Id);
         return [];
     }
 
-    /// <summary>Changes the password; every other session ends.</summary>
-    public async Task<IReadOnlyList<string>> ChangePassword(Account account, string old, string password)
+    /// <summary>True for the account's password; each wrong one counts as a try to sign in.</summary>
+    public async Task<bool> Knows(Account account, string password)
     {
-        var own = (await users.FindByIdAsync(account.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)))!;
-        var faults = Faults(await users.ChangePasswordAsync(own, old, password));
-        if (faults.Count == 0) await Begin(own);
-        return faults;
+        if (!await door.Counted(account) || hasher.VerifyHashedPassword(account, account.PasswordHash ?? "", password) == PasswordVerificationResult.Failed) return false;
+        await door.Free(account.Id);
+        return true;
     }
 
     /// <summary>Chooses a short number; why not, where it cannot be.</summary>
@@ -150,8 +101,47 @@ public sealed class People(
         if (pin.Distinct().Count() < 3 || "01234567890123456789".Contains(pin, StringComparison.Ordinal)
             || "98765432109876543210".Contains(pin,
             StringComparison.Ordinal)) return "Too easy to guess: not one digit over and over, and no row of them.";
-        await Pin(account.Id, a => (a.PinHash, a.PinFailures, a.PinLockedUntil) = (hasher.HashPassword(a, pin), 0, null));
+        await accessLog.Write(AccessEvent.NumberChanged, account.UserName!);
+        await SetPin(account.Id, hasher.HashPassword(account, pin));
         return null;
+    }
+
+    /// <summary>A link by which an account's password is chosen anew, good for a day and once; null where the account is closed.</summary>
+    public async Task<string?> MakeReset(int id, string by)
+    {
+        if (await ById(id) is not { } account || IsClosed(account)) return null;
+        var (row, key) = ResetLinks.New(id, by, Now);
+        await accessLog.Write(AccessEvent.ResetMade, account.UserName!, $"made by {by}");
+        await using var db = await databases.CreateDbContextAsync();
+        db.Resets.Add(row);
+        await db.SaveChangesAsync();
+        return key;
+    }
+
+    /// <summary>Whose password a link lets choose; null where it was used or has run out.</summary>
+    public async Task<Account?> OfReset(string? key)
+    {
+        var (hash, now) = (Secrets.HashOf(key ?? ""), Now);
+        await using var db = await databases.CreateDbContextAsync();
+        var row = await db.Resets.AsNoTracking().FirstOrDefaultAsync(r => r.KeyHash == hash && r.UsedAt == null && r.Until > now);
+        return row is not null && await ById(row.AccountId) is { } account && !IsClosed(account) ? account : null;
+    }
+
+    /// <summary>Chooses a new password by a link: time code, short number and sessions of the account are gone with the old one. Why
+    /// not, where it cannot be, and what the door asks next.</summary>
+    public async Task<(IReadOnlyList<string> Problems, Knock Knock)> Reset(string? key, string password)
+    {
+        if (await OfReset(key) is not { } account) return (["The link was used or has run out: ask for another."], default);
+        if (await RuleFaults(account, password) is { Count: > 0 } faults) return (faults, default);
+        var (hash, now) = (Secrets.HashOf(key!), Now);
+        await using var db = await databases.CreateDbContextAsync();
+        if (await db.Resets.Where(r => r.KeyHash == hash && r.UsedAt == null)
+            .ExecuteUpdateAsync(s => s.SetProperty(r => r.UsedAt, (DateTime?)now)) == 0) return (["The link was used just now: ask for another."], default);
+        await accessLog.Write(AccessEvent.ResetUsed, account.UserName!, by: account);
+        await SetPassword(account, password);
+        await second.Forget(account);
+        await SetPin(account.Id, null);
+        return ([], await door.Proceed(account, "link for a new password"));
     }
 
     /// <summary>Everybody with their roles.</summary>
@@ -166,6 +156,8 @@ public sealed class People(
     /// <summary>Gives an account a role in a project, or takes it away; running sessions see it at their next request.</summary>
     public async Task SetRole(int account, int project, Role? role)
     {
+        if (await ById(account) is not { } whose) return;
+        await accessLog.Write(AccessEvent.RoleGiven, whose.UserName!, $"{(role is { } to ? Word(to) : "none")} in project {project}");
         await using var db = await databases.CreateDbContextAsync();
         await db.Members.Where(m => m.AccountId == account && m.ProjectId == project).ExecuteDeleteAsync();
         if (role is { } given) db.Members.Add(new MemberRow { AccountId = account, ProjectId = project, Role = given });
@@ -175,36 +167,40 @@ public sealed class People(
     /// <summary>Ends an account's access for good: it keeps its name in the records.</summary>
     public async Task Close(int id)
     {
-        if (await users.FindByIdAsync(id.ToString(System.Globalization.CultureInfo.InvariantCulture)) is not { IsOwner: false } account) return;
+        if (await ById(id) is not { IsOwner: false } account) return;
+        await accessLog.Write(AccessEvent.AccountClosed, account.UserName!);
         await users.SetLockoutEndDateAsync(account, DateTimeOffset.MaxValue);
         await users.UpdateSecurityStampAsync(account);
-        await Pin(id, a => a.PinHash = null);
+        await SetPin(id, null);
     }
 
-    private async Task Begin(Account account, int? device = null)
+    /// <summary>True for an account whose access has ended.</summary>
+    public static bool IsClosed(Account account) => account.LockoutEnd == DateTimeOffset.MaxValue;
+
+    private Task<Account?> ById(int id) => users.FindByIdAsync(id.ToString(CultureInfo.InvariantCulture));
+
+    private async Task<IReadOnlyList<string>> RuleFaults(Account account, string password)
     {
-        // A new ticket whatever was there before: a session handed to somebody beforehand is worth nothing.
-        await signIn.SignOutAsync();
-        var properties = new AuthenticationProperties { IsPersistent = false };
-        properties.Items[Since] = Now.Ticks.ToString(System.Globalization.CultureInfo.InvariantCulture);
-        if (device is { } on) properties.Items[Devices.Begun] = on.ToString(System.Globalization.CultureInfo.InvariantCulture);
-        // By a handler of its own: the request's still holds the key of the session that was just ended, and would begin that one again.
-        var services = signIn.Context.RequestServices;
-        var scheme = await services.GetRequiredService<IAuthenticationSchemeProvider>().GetSchemeAsync(IdentityConstants.ApplicationScheme);
-        var handler = ActivatorUtilities.CreateInstance<CookieAuthenticationHandler>(services);
-        await handler.InitializeAsync(scheme!, signIn.Context);
-        await handler.SignInAsync(await signIn.CreateUserPrincipalAsync(account), properties);
+        var faults = new List<string>();
+        foreach (var rule in users.PasswordValidators) faults.AddRange(Faults(await rule.ValidateAsync(users, account, password)));
+        return faults;
     }
 
-    private async Task Pin(int id, Action<Account> change)
+    // Each of the two gives the account another stamp, with which its sessions end.
+    private async Task SetPassword(Account own, string password)
+    {
+        await users.RemovePasswordAsync(own);
+        await users.AddPasswordAsync(own, password);
+    }
+
+    private async Task SetPin(int id, string? hash)
     {
         await using var db = await databases.CreateDbContextAsync();
-        await using var transaction = await db.Database.BeginTransactionAsync();
-        if (await db.Users.FirstOrDefaultAsync(u => u.Id == id) is not { } account) return;
-        change(account);
-        await db.SaveChangesAsync();
-        await transaction.CommitAsync();
+        await db.Users.Where(u => u.Id == id).ExecuteUpdateAsync(s => s.SetProperty(u => u.PinHash, hash)
+            .SetProperty(u => u.PinFailures, 0).SetProperty(u => u.PinLockedUntil, (DateTime?)null));
     }
+
+    private static string Word(Role role) => role.ToString().ToLowerInvariant();
 
     private static IReadOnlyList<string> Faults(IdentityResult result) => [.. result.Errors.Select(e => e.Description)];
 }

@@ -15,6 +15,9 @@ public enum Right
     /// <summary>Whoever is signed in.</summary>
     Member,
 
+    /// <summary>Change one's own account: whoever is signed in by more than a short number.</summary>
+    Account,
+
     /// <summary>Look at a project.</summary>
     Read,
 
@@ -75,12 +78,19 @@ public static class Requirements
     /// <summary>What a role may do.</summary>
     public static bool Grants(Role role, Right right) => right switch
     {
-        Right.Open or Right.Member or Right.Read => true,
+        Right.Open or Right.Member or Right.Account or Right.Read => true,
         Right.Record => role >= Role.Shop,
         Right.Witness => role >= Role.Inspector,
         Right.Design => role >= Role.Engineer,
         _ => false,
     };
+
+    /// <summary>The role that a session by short number has at the most: a number of six digits on a device that lies about neither
+    /// designs nor owns.</summary>
+    public const Role MostByNumber = Role.Inspector;
+
+    /// <summary>What a session by short number may do at the most, whoever's it is.</summary>
+    public static bool GrantsByNumber(Right right) => right is not Right.Account && Grants(MostByNumber, right);
 
     /// <summary>Says what an endpoint asks.</summary>
     public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right, Scope scope = Scope.Named)

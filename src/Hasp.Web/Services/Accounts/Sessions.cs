@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Hasp.Store;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 
