@@ -10,9 +10,27 @@ public static partial class Commands
         Say(() => DataFolder.Backup(data, file.FullName), $"Kept in {file.FullName}", output, error);
 
     /// <summary>Puts a backup in the database's place.</summary>
-    public static int Restore(string data, FileInfo file, TextWriter output, TextWriter error) =>
-        Say(() => DataFolder.Restore(data, file.FullName), $"Restored into {data}; what stood there is kept as hasp.db.before-restore",
-            output, error);
+    public static int Restore(string data, FileInfo file, bool anyway, TextWriter output, TextWriter error)
+    {
+        try
+        {
+            var (check, done, kept) = DataFolder.Restore(data, file.FullName, anyway);
+            var code = Holds;
+            if (check.Broken is { } broken)
+            {
+                error.WriteLine($"Entry {broken} of the log in {file} is not as it was written, or is missing; the {check.Count} before it are whole.");
+                code = FallsShort;
+            }
+            if (!done) error.WriteLine("Nothing was changed. Restore an older backup, or add --anyway to take this one as it is.");
+            else output.WriteLine($"Restored into {data}: {Whole(check)}. {(kept is null ? "Nothing stood there." : $"What stood there is kept as {kept}.")}");
+            return code;
+        }
+        catch (UnusableFolderException e)
+        {
+            error.WriteLine(e.Message);
+            return BadInput;
+        }
+    }
 
     /// <summary>Looks through the shop's log.</summary>
     public static int CheckLog(string data, TextWriter output, TextWriter error) =>
@@ -34,12 +52,14 @@ public static partial class Commands
         }
     }
 
+    private static string Whole(LogCheck check) => $"{check.Count} entries whole{(check.Count > 0 ? $", the last with hash {check.Last}" : "")}";
+
     private static int Say(Func<LogCheck> work, string done, TextWriter output, TextWriter error)
     {
         try
         {
             var check = work();
-            output.WriteLine($"{done}: {check.Count} entries whole{(check.Count > 0 ? $", the last with hash {check.Last}" : "")}.");
+            output.WriteLine($"{done}: {Whole(check)}.");
             if (check.Broken is not { } broken) return Holds;
             error.WriteLine($"Entry {broken} of the log is not as it was written, or is missing.");
             return FallsShort;

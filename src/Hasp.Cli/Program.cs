@@ -32,9 +32,10 @@ var data = new Option<string>("--data") { Description = "The data folder of the 
 var backup = new Command("backup", "Keep the whole database in one file, also while the server runs.") { kept, data };
 backup.SetAction(p => Commands.Backup(p.GetValue(data)!, p.GetValue(kept)!, Console.Out, Console.Error));
 
+var anyway = new Option<bool>("--anyway") { Description = "Take a backup whose log is broken." };
 var restore = new Command("restore",
-    "Put a backup in the database's place; the server must be stopped. What stood there is kept beside it.") { kept, data };
-restore.SetAction(p => Commands.Restore(p.GetValue(data)!, p.GetValue(kept)!, Console.Out, Console.Error));
+    "Put a backup in the database's place; the server must be stopped. What stood there is kept beside it.") { kept, data, anyway };
+restore.SetAction(p => Commands.Restore(p.GetValue(data)!, p.GetValue(kept)!, p.GetValue(anyway), Console.Out, Console.Error));
 
 var checkLog = new Command("check-log",
     "See whether every entry of the shop's log is as it was written: 0 whole, 1 broken, 2 no log to look at.") { data };

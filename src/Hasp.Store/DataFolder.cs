@@ -6,6 +6,12 @@ namespace Hasp.Store;
 /// <summary>A data folder that cannot be used, in one sentence with its cure.</summary>
 public sealed class UnusableFolderException(string sentence, Exception? inner = null) : Exception(sentence, inner);
 
+/// <summary>What a restoring came to.</summary>
+/// <param name="Check">The backup's log, looked through before anything was replaced.</param>
+/// <param name="Done">False where its log is broken and it was not asked for all the same: nothing was changed.</param>
+/// <param name="KeptAs">The copy of what stood there; null where nothing did.</param>
+public readonly record struct Restored(LogCheck Check, bool Done, string? KeptAs);
+
 /// <summary>
 /// The folder that everything is kept in. Opening it makes, checks or upgrades the database before anything is served; each of the three
 /// may be killed at any moment and begins again. One program at a time holds it.
@@ -13,6 +19,10 @@ public sealed class UnusableFolderException(string sentence, Exception? inner = 
 public sealed class DataFolder : IDisposable
 {
     private const string Making = ".making";
+
+    // The last migration that changed the table of the log.
+    private const string LogSince = "20261126042033_ShopAndAccounts";
+    private static readonly string[] Logs = ["-wal", "-shm", "-journal"];
     private readonly FileStream _lock;
 
     private DataFolder(string path, FileStream held) => (Path, _lock) = (path, held);
@@ -76,12 +86,15 @@ public sealed class DataFolder : IDisposable
         return check;
     });
 
-    /// <summary>Puts a backup in the database's place. What stood there is kept beside it; killed at any moment, either the one or
-    /// the other stands.</summary>
+    /// <summary>
+    /// Puts a backup in the database's place. It is looked through first; what stood there, in whatever state, is kept beside it under the
+    /// day and the second; killed at any moment, either the one or the other stands.
+    /// </summary>
     /// <param name="path">The folder; nobody may be at work in it.</param>
     /// <param name="file">The backup.</param>
+    /// <param name="anyway">True to take one whose log is broken.</param>
     /// <exception cref="UnusableFolderException">The file is no backup, of a newer version or damaged, or the folder is in use.</exception>
-    public static LogCheck Restore(string path, string file) => Spoken(path, () =>
+    public static Restored Restore(string path, string file, bool anyway = false) => Spoken(path, () =>
     {
         path = System.IO.Path.GetFullPath(path);
         if (!File.Exists(file)) throw new UnusableFolderException($"There is no file {file}.");
@@ -99,9 +112,17 @@ public sealed class DataFolder : IDisposable
             File.Delete(making);
             throw new UnusableFolderException($"{file} is no backup of Hasp, or it is damaged. Nothing was changed.", e);
         }
-        if (File.Exists(held.Database)) held.KeepBeside(".before-restore");
+        if (check.Broken is not null && !anyway)
+        {
+            File.Delete(making);
+            return new Restored(check, false, null);
+        }
+        var kept = File.Exists(held.Database) ? held.KeepBeside("restore") : null;
+        // A log that was left beside the old one is not the new one's.
+        foreach (var end in Logs) File.Delete(held.Database + end);
+        MakePrivateFile(making);
         File.Move(making, held.Database, overwrite: true);
-        return check;
+        return new Restored(check, true, kept);
     });
 
     /// <summary>Looks through the log of a folder's database, also while a server writes to it.</summary>
@@ -155,7 +176,7 @@ public sealed class DataFolder : IDisposable
         if (applied.Except(db.Database.GetMigrations())
             .Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; nothing was changed.");
         // Before the version that brought the log there is none to look through.
-        return applied.Count < db.Database.GetMigrations().Count() ? new(0, "", null) : ShopLog.Check(db).GetAwaiter().GetResult();
+        return !applied.Contains(LogSince) ? new(0, "", null) : ShopLog.Check(db).GetAwaiter().GetResult();
     }
 
     private static T Spoken<T>(string path, Func<T> work)
@@ -223,7 +244,7 @@ public sealed class DataFolder : IDisposable
     private void MakeReady()
     {
         var made = Database + Making;
-        foreach (var end in new[] { "", "-wal", "-shm", "-journal" }) File.Delete(made + end);
+        foreach (var end in Logs.Prepend("")) File.Delete(made + end);
         if (File.Exists(Database))
         {
             if (IsOfThisVersion())
@@ -284,22 +305,42 @@ public sealed class DataFolder : IDisposable
     private void CopyTo(string target)
     {
         // As it was before the upgrade, for whoever wants it back.
-        KeepBeside(".before-upgrade");
+        KeepBeside("upgrade");
         File.Copy(Database, target, overwrite: true);
     }
 
     /// <summary>
     /// The database under another name, what was still in its log written into it first: no log is left that the next file could take for
-    /// its own.
+    /// its own. One that cannot be opened any more is copied as it lies there, with its log: somebody may still get something out of it.
     /// </summary>
-    private void KeepBeside(string ending)
+    /// <returns>The name of the copy, which no other one has.</returns>
+    private string KeepBeside(string before)
     {
-        using (var source = new SqliteConnection($"Data Source={Database};Pooling=False"))
+        var kept = Free($"{Database}.before-{before}-{DateTime.UtcNow:yyyyMMdd-HHmmss}");
+        // Before it is opened: what cannot be read is thrown away by who opens it.
+        var logs = Logs.Where(l => File.Exists(Database + l)).ToList();
+        foreach (var end in logs) File.Copy(Database + end, kept + end);
+        try
         {
+            using var source = new SqliteConnection($"Data Source={Database};Pooling=False");
             source.Open();
             Run(source, "PRAGMA journal_mode=DELETE");
+            foreach (var end in logs) File.Delete(kept + end);
         }
-        File.Copy(Database, Database + ending, overwrite: true);
+        catch (SqliteException e) when (e.SqliteErrorCode is 11 or 26)
+        {
+            // Kept as it lies there.
+        }
+        File.Copy(Database, kept);
+        MakePrivateFile(kept);
+        return kept;
+    }
+
+    private static string Free(string name)
+    {
+        var free = name;
+        for (var i = 2; File.Exists(free); i++) free = $"{name}-{i}";
+        return free;
     }
 
     /// <summary>A write-ahead log, so that readers and the writer do not wait for each other; it is a property of the file.</summary>

@@ -34,6 +34,8 @@ if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true,
 
 if (server.PublicUrl.Length > 0 && server.Public is null) return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
 
+// A few that write to the disk at once must not make everybody else wait for another thread.
+ThreadPool.SetMinThreads(Math.Max(16, 4 * Environment.ProcessorCount), 16);
 // Judging a joint takes its time once: it is warmed while the host is put together.
 _ = Task.Run(() => Workbench.Evaluate(AldermereLock.Documents().First()));
 // The database is made or upgraded while the host is put together: neither waits for the other.

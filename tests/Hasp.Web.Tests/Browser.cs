@@ -182,6 +182,14 @@ public sealed class Browser : IDisposable
         Assert.True(found.Count == 0, string.Join('\n', found));
     }
 
+    /// <summary>What a form of this page would say in its address and in itself, which the server refuses: addresses of forms, by name.</summary>
+    public string SaidTwice() => (string)Run("""
+        return [...document.forms].flatMap((f) => {
+          const names = [...new URL(f.getAttribute('action') ?? location.href, location.href).searchParams.keys()];
+          return f.method === 'post' ? [...new FormData(f).keys()].filter((n) => names.some((m) => m.toLowerCase() === n.toLowerCase())).map((n) => `${f.action}: ${n}`) : [];
+        }).join(' | ')
+        """)!;
+
     public void Picture(string file) => _driver.GetScreenshot().SaveAsFile(file);
 
     public void Dispose() => _driver.Dispose();

@@ -170,6 +170,128 @@ public sealed partial class DoorTests
         Assert.Contains("id=\"wrong\"", await Text(SignedInServer.Post(owner, "/signin?handler=Code", "/signin", ("pending", "CfDJ8"), ("code", Code(key, 1)))), StringComparison.Ordinal);
     }
 
+    /// <summary>As somebody does it with a browser: the first account, a time code, an invitation, a new password; no form says a thing
+    /// twice, and nobody meets a barrier.</summary>
+    [Fact]
+    public async Task The_door_in_a_browser()
+    {
+        var (server, first) = await Server.StartWithAccounts(demo: true);
+        using var ending = server;
+        using var b = new Browser(server);
+        void Look()
+        {
+            b.NoBarrier();
+            Assert.Equal("", b.SaidTwice());
+        }
+        void Send(string form, params (string Name, string Value)[] fields)
+        {
+            Look();
+            foreach (var (name, value) in fields) b.Find($"{form} [name={name}]").SendKeys(value);
+            b.Find($"{form} button").Click();
+        }
+        string Shown(string css) => b.Text(css).Replace(" ", "");
+
+        b.Go(first);
+        Send("form.door-form", ("name", "Owner"), ("password", Password));
+        Send("form[action='/me?handler=Begin']", ("password", Password));
+        var key = Shown("#device-key");
+        Send("form[action='/me?handler=On']", ("code", Code(key, -1)));
+        Assert.Equal(10, b.Driver.FindElements(OpenQA.Selenium.By.CssSelector("#recovery li")).Count);
+        b.Go("/people");
+        Send("form[action='/people?handler=Invite']");
+        var invitation = b.Text("#invitation");
+        b.Go("/people");
+        Send("form[action='/people?handler=Codes']");
+        b.Until(() => b.Driver.PageSource.Contains("Everybody is asked", StringComparison.Ordinal), "asked of everybody");
+        b.Go("/people/log");
+        Look();
+        Assert.Contains("made an account", b.Text("table"), StringComparison.Ordinal);
+        b.Go("/me");
+        b.Find("form[action='/signin?handler=Out'] button").Click();
+        Send("form[action='/signin']", ("name", "Owner"), ("password", Password));
+        Send("form[action='/signin?handler=Code']", ("code", Code(key)));
+        b.Until(() => b.Has("#joints, .joint-link"), "the Board");
+        b.Go("/people");
+        Send("form[action='/people?handler=Reset']");
+        var reset = b.Text("#invitation");
+        b.Go("/me");
+        b.Find("form[action='/signin?handler=Out'] button").Click();
+        b.Until(() => b.Has("form[action='/signin']"), "signed out");
+        b.Go(new Uri(reset).PathAndQuery);
+        Send("form.door-form", ("password", Password + " anew"));
+        // Asked of everybody, and gone with the old password: set up before anything else.
+        var anew = Shown("#device-key");
+        Assert.NotEqual(key, anew);
+        Send("form[action='/signin?handler=Setup']", ("code", Code(anew, 1)));
+        b.Until(() => b.Has("#recovery"), "recovery codes");
+        b.Find("form[action='/signin?handler=Out'] button").Click();
+        b.Until(() => b.Has("form[action='/signin']"), "signed out");
+        b.Go(new Uri(invitation).PathAndQuery);
+        Send("form.door-form", ("name", "guest"), ("password", Password));
+        Send("form[action='/signin?handler=Setup']", ("code", Code(Shown("#device-key"))));
+        b.Until(() => b.Has("#recovery"), "recovery codes");
+        Assert.Equal("guest", b.Text("a.who"));
+    }
+
+    /// <summary>What one person entered out of reach is never signed by the next one on the device, and never lost.</summary>
+    [Fact]
+    public async Task What_waits_on_a_device_is_sent_as_who_made_it_or_taken_over_in_words()
+    {
+        var (server, first) = await Server.StartWithAccounts(demo: true);
+        using var ending = server;
+        using var owner = server.Client();
+        await SignedInServer.Post(owner, first, ("name", "Owner"), ("password", Password));
+        foreach (var name in new[] { "Anna", "Ben" })
+        {
+            using var guest = server.Client();
+            await SignedInServer.Post(guest, await Link(owner, "Invite", ("project", "1"), ("role", "Shop")), ("name", name), ("password", Password));
+        }
+        var joint = Regex.Match(await owner.GetStringAsync("/"), @"href=""/joints/([0-9]+)""(?:(?!href=""/joints/).)*?AL-17 ", RegexOptions.Singleline).Groups[1].Value;
+        using var b = new Browser(server, 1024, 768);
+        void In(string name)
+        {
+            b.Go("/signin");
+            b.Find("form[action='/signin'] [name=name]").SendKeys(name);
+            b.Find("form[action='/signin'] [name=password]").SendKeys(Password);
+            b.Find("form[action='/signin'] button").Click();
+            b.Until(() => b.Has("a.who") && b.Text("a.who") == name, name + " is in");
+        }
+
+        In("Anna");
+        b.Go($"/joints/{joint}/tablet");
+        b.Until(() => b.Text("#t-line") == "All sent", "the tablet");
+        b.Offline(true);
+        b.Find("#t-tight").Click();
+        b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line").Contains("2 kept", StringComparison.Ordinal), "kept on the device");
+        // The session ends before the server is reached again.
+        b.Driver.Manage().Cookies.DeleteAllCookies();
+        b.Offline(false);
+        b.Until(() => b.Text("#t-line").Contains("Signed out", StringComparison.Ordinal), "signed out");
+        b.Go("/signin");
+        Assert.Contains("2 entries wait on this device: 2 of Anna", b.Text("#waiting-here"), StringComparison.Ordinal);
+        In("Ben");
+        Assert.Contains("2 of Anna", b.Text("#waiting-here"), StringComparison.Ordinal);
+        b.Go("/waiting");
+        b.NoBarrier();
+        Assert.Equal(2, b.Driver.FindElements(OpenQA.Selenium.By.CssSelector("#waiting-list tr")).Count);
+        b.Find("#waiting-list tr button").Click();
+        Assert.Equal(2, b.Driver.FindElements(OpenQA.Selenium.By.CssSelector("#waiting-list tr")).Count);
+        b.Find("#waiting-list tr input").SendKeys("Anna went home");
+        b.Find("#waiting-list tr button").Click();
+        b.Until(() => b.Driver.FindElements(OpenQA.Selenium.By.CssSelector("#waiting-list tr")).Count == 1, "one is taken over");
+        b.Go("/me");
+        b.Find("form[action='/signin?handler=Out'] button").Click();
+        // From whatever page she comes to, and as herself.
+        In("Anna");
+        b.Until(() => !b.Find("#waiting-here").Displayed, "the other one is sent");
+        var kept = System.Text.Json.Nodes.JsonNode.Parse(await owner.GetStringAsync($"/api/v1/joints/{joint}/entries"))!.AsArray()
+            .Where(e => (string)e!["account"]! is "Anna" or "Ben").Select(e => ((string)e!["account"]!, (string?)e["document"]!["madeBy"], (string?)e["document"]!["takenOver"])).ToList();
+        Assert.Equal([("Ben", "Anna", "Anna went home"), ("Anna", null, null)], kept);
+        Assert.Contains("for Anna, who made it: Anna went home", await owner.GetStringAsync($"/joints/{joint}/record"), StringComparison.Ordinal);
+        Assert.Contains("taken-over,Ben,", await owner.GetStringAsync("/people/log?handler=Csv"), StringComparison.Ordinal);
+    }
+
     /// <summary>A backup that a server writes to is read as it is, its log included.</summary>
     private static async Task<byte[]> ReadAll(string data)
     {

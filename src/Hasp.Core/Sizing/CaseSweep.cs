@@ -29,6 +29,9 @@ public sealed record CaseSweep(IReadOnlyList<SweptCheck> ByCheck, IReadOnlyList<
 {
     private const int Block = 64;
 
+    // One is left to whoever else wants something of this machine.
+    private static readonly int Cores = Math.Max(1, Environment.ProcessorCount - 1);
+
     /// <summary>The cases that are tightest for some check or on some bolt.</summary>
     public IReadOnlyList<int> Governing =>
         [.. ByCheck.Select(c => c.Case).Concat(ByBolt.Select(b => b.Case)).Where(c => c >= 0).Distinct().Order()];
@@ -36,17 +39,21 @@ public sealed record CaseSweep(IReadOnlyList<SweptCheck> ByCheck, IReadOnlyList<
     /// <summary>Judges the cases.</summary>
     /// <param name="joint">The joint, with a pattern; its own cases do not count.</param>
     /// <param name="cases">At least one.</param>
+    /// <param name="told">Told how far it is, 0 to 1, from any thread.</param>
     /// <param name="stop">Stops it.</param>
-    public static CaseSweep Of(Joint joint, IReadOnlyList<LoadCase> cases, CancellationToken stop = default)
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static CaseSweep Of(Joint joint, IReadOnlyList<LoadCase> cases, Action<double>? told = null, CancellationToken stop = default)
     {
         var bare = joint.WithCase(cases[0]);
         var mechanics = Mechanics<Plain>.Of(bare);
         var checks = joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, bare)).ToArray();
         var blocks = new Tightest[(cases.Count + Block - 1) / Block];
-        Parallel.For(0, blocks.Length, new ParallelOptions { CancellationToken = stop }, b =>
+        var done = 0;
+        Parallel.For(0, blocks.Length, new ParallelOptions { CancellationToken = stop, MaxDegreeOfParallelism = Cores }, b =>
         {
             var found = blocks[b] = new Tightest(checks.Length, joint.Bolts.Count);
             for (var c = b * Block; c < Math.Min(cases.Count, (b + 1) * Block); c++) Judge(mechanics, checks, cases[c], c, found);
+            told?.Invoke(Interlocked.Increment(ref done) / (double)blocks.Length);
         });
         var all = new Tightest(checks.Length, joint.Bolts.Count);
         foreach (var block in blocks) all.Take(block);

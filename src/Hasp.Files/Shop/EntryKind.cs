@@ -81,10 +81,16 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static readonly Field<double> HeldMinutes = new(
         "minutes", Types.Number, "Held, min", "how long the pressure was held, minutes") { Required = true, Above = 0, Max = 1e5 };
 
+    // Of any that a device kept for somebody else than sends it; written by the server alone.
+    public static readonly Field<string> MadeBy = new(
+        "madeBy", Types.Text, "Made by", "the account that it was made under, where another one answers for it");
+    public static readonly Field<string> TakenOver = new(
+        "takenOver", Types.Text, "Taken over", "why another account answers for it");
+
     /// <summary>What was done to a bolt.</summary>
     public static EntryKind Bolt { get; } = new(
         "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, Angle, TensionShown, Stretch, Place, Despite, Corrects,
-            Note])
+            Note, MadeBy, TakenOver])
     {
         Judge = (said, faults) =>
         {
@@ -103,7 +109,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static EntryKind Conditions { get; } = new("conditions", "Conditions", [Temperature, Note]);
 
     /// <summary>A hold point, looked at.</summary>
-    public static EntryKind Witness { get; } = new("witness", "Hold point", [Pass, Accepted, Note])
+    public static EntryKind Witness { get; } = new("witness", "Hold point", [Pass, Accepted, Note, MadeBy, TakenOver])
     {
         Judge = (said, faults) =>
         {
@@ -113,10 +119,10 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     };
 
     /// <summary>Something done before or after tightening.</summary>
-    public static EntryKind Preparation { get; } = new("preparation", "Preparation", [Step, Minutes, Note]);
+    public static EntryKind Preparation { get; } = new("preparation", "Preparation", [Step, Minutes, Note, MadeBy, TakenOver]);
 
     /// <summary>A liquid proof test.</summary>
-    public static EntryKind Proof { get; } = new("proof", "Proof test", [Pressure, Medium, HeldMinutes, Accepted, Note])
+    public static EntryKind Proof { get; } = new("proof", "Proof test", [Pressure, Medium, HeldMinutes, Accepted, Note, MadeBy, TakenOver])
     {
         Judge = Witness.Judge,
     };

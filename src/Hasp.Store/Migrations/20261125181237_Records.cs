@@ -81,6 +81,6 @@ namespace Hasp.Store.Migrations
         /// <inheritdoc />
         /// <exception cref="System.NotSupportedException">Always: what was kept since has no place in the older tables; the file as it was before the upgrade lies beside it.</exception>
         protected override void Down(MigrationBuilder migrationBuilder) =>
-            throw new NotSupportedException("the database before this upgrade lies beside it as hasp.db.before-upgrade");
+            throw new NotSupportedException("the database before this upgrade lies beside it as hasp.db.before-upgrade-, with the day and second of it");
     }
 }

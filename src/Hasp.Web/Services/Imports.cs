@@ -1,4 +1,6 @@
 using System.Collections.Concurrent;
+using Hasp.Core.Joints;
+using Hasp.Core.Sizing;
 using Hasp.Files;
 using Hasp.Store;
 
@@ -7,7 +9,12 @@ namespace Hasp.Web.Services;
 /// <summary>A file read into load cases.</summary>
 /// <param name="Cases">The cases; null where there are none.</param>
 /// <param name="Problem">Why there are none; null where there are.</param>
-public sealed record Imported(LoadSetRecord? Cases, string? Problem);
+public sealed record Imported(LoadSet? Cases, string? Problem);
+
+/// <summary>What the cases of a file come to on a joint.</summary>
+/// <param name="Sweep">All of them by every check.</param>
+/// <param name="Before">The cases imported before, by every check; null where there are none to compare with.</param>
+public sealed record ImportJudged(CaseSweep Sweep, CaseSweep? Before);
 
 /// <summary>The reading of a file: how far it is, and what it finds.</summary>
 public sealed class ImportReading(ImportFile file, LoadColumns columns)
@@ -35,7 +42,7 @@ public sealed class ImportReading(ImportFile file, LoadColumns columns)
             using var stream = file.Open();
             columns.Read(Watched(stream, job), Take, Refuse, job.Stopping);
             job.Tell(1);
-            return Cases() is { Count: > 0 } cases ? new(cases, null)
+            return Cases() is { Count: > 0 } cases ? new(new LoadSet(0, cases), null)
                 : new(null, RefusedCount > 0 ? $"no line could be taken; the first was refused because {_refused[0].Reason}"
                     : "there is no line below the headings");
         }
@@ -145,6 +152,35 @@ public sealed class Imports(Jobs jobs) : IDisposable
 
     /// <summary>The job that reads it; null where there is none.</summary>
     public Job<Imported>? JobOf(int joint, string editor) => jobs.Find<Imported>(joint, editor);
+
+    /// <summary>
+    /// The judging of the cases that were read, in the background and once for a joint as it stands: begun where it is not going on. It ends
+    /// with null where it was stopped, because its page was closed.
+    /// </summary>
+    /// <param name="joint">The joint.</param>
+    /// <param name="document">Its document.</param>
+    /// <param name="id">Its number.</param>
+    /// <param name="editor">The browser.</param>
+    /// <param name="read">The cases.</param>
+    /// <param name="before">Those imported before; null where there are none.</param>
+    public Job<ImportJudged?> JudgingOf(Joint joint, string document, int id, string editor, LoadSet read, LoadSet? before)
+    {
+        // One that nobody waited for begins anew for who waits now.
+        if (jobs.Find<ImportJudged?>(id, editor) is { Outcome: { IsCompletedSuccessfully: true, Result: null } }) jobs.Drop<ImportJudged?>(id, editor);
+        return jobs.For<ImportJudged?>(id, editor, $"{FileOf(id, editor)?.Path} {before?.Id} {document}", job =>
+        {
+            try
+            {
+                var halves = before is null ? 1 : 2;
+                var sweep = read.Judged(joint, document, share => job.Tell(share / halves), job.Stopping);
+                return new(sweep, before?.Judged(joint, document, share => job.Tell((1 + share) / halves), job.Stopping));
+            }
+            catch (OperationCanceledException)
+            {
+                return null;
+            }
+        });
+    }
 
     /// <summary>Takes a file in, as far as its first lines.</summary>
     /// <exception cref="UnreadableTableException">It cannot be read.</exception>

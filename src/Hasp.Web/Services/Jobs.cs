@@ -122,7 +122,7 @@ public sealed class Jobs(IOptions<JobOptions> options, ILogger<Jobs> log) : IDis
             Forget(key);
             MakeRoom(key.Item1);
             var begun = new Job<T>(of, inTurn ? _options.Abandoned : TimeSpan.MaxValue,
-                job => inTurn ? InTurn(() => Timed(work, job), CancellationToken.None) : Task.Run(() => Timed(work, job)));
+                job => inTurn ? InTurn(() => Timed(work, job), CancellationToken.None) : Apart(() => Timed(work, job)));
             _jobs[key] = begun;
             return begun;
         }
@@ -162,13 +162,18 @@ public sealed class Jobs(IOptions<JobOptions> options, ILogger<Jobs> log) : IDis
         await _room.WaitAsync(stop);
         try
         {
-            return await Task.Run(work, stop);
+            stop.ThrowIfCancellationRequested();
+            return await Apart(work);
         }
         finally
         {
             _room.Release();
         }
     }
+
+    // On a thread of its own: one that answers requests is not there for minutes otherwise, and others come slowly.
+    private static Task<T> Apart<T>(Func<T> work) =>
+        Task.Factory.StartNew(work, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
 
     private T Timed<T>(Func<Job<T>, T> work, Job<T> job)
     {

@@ -20,10 +20,11 @@ public sealed class LoadSet
     private readonly Resultant[] _atOrigin;
     private readonly Dictionary<int, LoadSwing> _swings;
     private (BoltPattern Pattern, BoltExtremes[] Extremes)? _envelope;
+    private (string Of, CaseSweep Sweep)? _swept;
 
     internal LoadSet(int id, LoadSetRecord record)
     {
-        (Id, Name, Count) = (id, record.Name, record.Count);
+        (Id, Name, Count, Record) = (id, record.Name, record.Count, record);
         _figures = MemoryMarshal.Cast<byte, double>(record.Figures).ToArray();
         _lines = MemoryMarshal.Cast<byte, int>(record.Lines).ToArray();
         _names = record.Names.Split('\n');
@@ -36,7 +37,13 @@ public sealed class LoadSet
         _atOrigin = [.. Enumerable.Range(0, Count).Select(i => LoadAt(i).Moved(PointAt(i), default))];
     }
 
-    public int Id { get; }
+    public int Id { get; private init; }
+
+    /// <summary>As it is kept.</summary>
+    internal LoadSetRecord Record { get; }
+
+    /// <summary>The same under the number that it is kept by, with all that was worked out of it.</summary>
+    internal LoadSet As(int id) => new(id, Record) { _envelope = _envelope, _swept = _swept };
 
     /// <summary>The file's name.</summary>
     public string Name { get; }
@@ -76,40 +83,44 @@ public sealed class LoadSet
     /// alone.</summary>
     public bool CanJudge(Joint joint) => (long)Count * joint.Bolts.Count <= MostJudged;
 
-    /// <summary>Every case judged by every check of a joint's basis.</summary>
-    public CaseSweep Judged(Joint joint)
+    /// <summary>Every case judged by every check of a joint's basis: once for each document of the joint.</summary>
+    /// <param name="joint">The joint.</param>
+    /// <param name="of">Its document: with these cases it is all that the outcome is made of.</param>
+    /// <param name="told">Told how far it is, 0 to 1.</param>
+    /// <param name="stop">Stops it.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public CaseSweep Judged(Joint joint, string of, Action<double>? told = null, CancellationToken stop = default)
     {
-        if (_swept is { } made && ReferenceEquals(made.Joint, joint)) return made.Sweep;
-        var sweep = CaseSweep.Of(joint, [.. Enumerable.Range(0, Count).Select(CaseAt)]);
-        _swept = (joint, sweep);
+        if (_swept is { } made && made.Of == of) return made.Sweep;
+        var sweep = CaseSweep.Of(joint, [.. Enumerable.Range(0, Count).Select(CaseAt)], told, stop);
+        _swept = (of, sweep);
         return sweep;
     }
-
-    private (Joint Joint, CaseSweep Sweep)? _swept;
 
     /// <summary>
     /// The cases that can govern a joint, from 0: of each limit state those that no other surpasses in tension and shear, and, where a
     /// check asks for more than the two, those that are tightest for some check or on some bolt of the joint as it stands. Every row that
     /// alternates is among them: swings add up.
     /// </summary>
-    public int[] Governing(Joint joint)
+    public int[] Governing(Joint joint, string of, CancellationToken stop)
     {
         var pattern = joint.Pattern!;
         IEnumerable<int> front = Enumerable.Range(0, Count).GroupBy(i => LimitStateText.In(_names[i])) is var states && states.Count() == 1
-            ? LoadEnvelope.Governing(pattern, _atOrigin)
-            : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray())
+            ? LoadEnvelope.Governing(pattern, _atOrigin, stop)
+            : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray(), stop)
                 .Select(i => rows[i]) : []);
-        if (!joint.Judging.Basis.MayLeaveOut && CanJudge(joint)) front = front.Concat(Judged(joint).Governing);
+        if (!joint.Judging.Basis.MayLeaveOut && CanJudge(joint)) front = front.Concat(Judged(joint, of, stop: stop).Governing);
         int[] swinging = [.. _swings.Values.SelectMany(s => s.With < 0 ? [s.Row] : new[] { s.Row, s.With }).Distinct()];
         return [.. swinging.Concat(front.Except(swinging).Order().Take(Math.Max(0, LoadEnvelope.MostGoverning - swinging.Length))).Order()];
     }
 
     /// <summary>Writes the governing cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
-    public void PutGoverning(JsonObject document, Joint joint)
+    public void PutGoverning(JsonObject document, Joint joint, CancellationToken stop)
     {
+        var of = document.ToJsonString();
         TakeOut(document);
         if (document["loads"] is not JsonArray loads) document["loads"] = loads = [];
-        foreach (var i in Governing(joint)) loads.Add(DocumentOf(i));
+        foreach (var i in Governing(joint, of, stop)) loads.Add(DocumentOf(i));
     }
 
     /// <summary>True where a document holds cases of an imported file.</summary>
@@ -219,8 +230,11 @@ public sealed class LoadSets(JointStore store)
     }
 
     /// <summary>Keeps cases for a joint; those imported before stay in the file, out of use.</summary>
-    public Task<int> Keep(int jointId, LoadSetRecord cases) =>
-        store.Replace(RecordKind.LoadSets.Id, jointId, cases.Name, cases.Document, cases.Figures, only: true);
+    public async Task Keep(int jointId, LoadSet cases)
+    {
+        var kept = cases.Record;
+        _byJoint[jointId] = cases.As(await store.Replace(RecordKind.LoadSets.Id, jointId, kept.Name, kept.Document, kept.Figures, only: true));
+    }
 
     /// <summary>The cases of a joint for a copy of it as well, so that the copy can choose among all of them.</summary>
     public async Task Copy(int from, int to)

@@ -231,7 +231,7 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
         if (joint.Judging.Basis.MayLeaveOut && JointDocument.Read(before).Joint?.Pattern is { } then
             && then.SharesAs(pattern)) return false;
         if (await sets.Load(id) is not { } set) return false;
-        set.PutGoverning(document, joint);
+        set.PutGoverning(document, joint, CancellationToken.None);
         return true;
     }
 

@@ -38,7 +38,7 @@ public sealed class DataFolderTests : IDisposable
     {
         MakeOld();
         using (DataFolder.Open(_path)) Assert.Equal("typed", Scalar("SELECT Document FROM Drafts WHERE RecordId = 3"));
-        Assert.True(File.Exists(Database + ".before-upgrade"));
+        Assert.Single(Directory.GetFiles(_path, "hasp.db.before-upgrade-*"));
         using (DataFolder.Open(_path)) Assert.Equal("kept", Scalar("SELECT Document FROM Revisions"));
     }
 

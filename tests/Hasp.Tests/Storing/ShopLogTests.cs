@@ -127,12 +127,60 @@ public sealed class ShopLogTests : IDisposable
             StringComparison.Ordinal);
         _folder!.Dispose();
         SqliteConnection.ClearAllPools();
-        Assert.Equal(backed, DataFolder.Restore(_path, file));
+        var restored = DataFolder.Restore(_path, file);
+        Assert.Equal((backed, true), (restored.Check, restored.Done));
         Assert.Equal(backed, DataFolder.CheckLog(_path));
-        Assert.True(File.Exists(Database + ".before-restore"));
+        // A second one keeps what the first one brought, and what the first one kept.
+        var second = DataFolder.Restore(_path, file);
+        Assert.NotEqual(restored.KeptAs, second.KeptAs);
+        Assert.Equal(after, DataFolder.CheckLog(Alone(restored.KeptAs!)).Count);
+        Assert.Equal(backed, DataFolder.CheckLog(Alone(second.KeptAs!)));
         _folder = DataFolder.Open(_path);
         Assert.Equal(backed.Count, (await Open().Check()).Count);
         Assert.False(_folder.Upgraded);
+    }
+
+    /// <summary>A folder with that file as its database.</summary>
+    private string Alone(string file)
+    {
+        var folder = Directory.CreateDirectory(Path.Combine(_path, "alone-" + Guid.NewGuid().ToString("N"))).FullName;
+        File.Copy(file, Path.Combine(folder, "hasp.db"));
+        return folder;
+    }
+
+    /// <summary>Where there was nothing, where what stood there cannot be opened any more, and where the backup is the one that is
+    /// broken.</summary>
+    [Fact]
+    public async Task A_backup_is_looked_through_before_it_is_put_in_place_of_whatever_stands_there()
+    {
+        using (var log = Open()) await log.Append([Entry("a"), Entry("b"), Entry("c")]);
+        var file = Path.Combine(_path, "kept.db");
+        DataFolder.Backup(_path, file);
+        _folder!.Dispose();
+        SqliteConnection.ClearAllPools();
+        Assert.Null(DataFolder.Restore(_path + "-new", file).KeptAs);
+        Directory.Delete(_path + "-new", recursive: true);
+
+        File.WriteAllText(Database, new string('x', 9000));
+        File.WriteAllText(Database + "-wal", "its log");
+        var restored = DataFolder.Restore(_path, file);
+        Assert.True(restored.Done);
+        Assert.Equal(9000, new FileInfo(restored.KeptAs!).Length);
+        Assert.Equal("its log", File.ReadAllText(restored.KeptAs! + "-wal"));
+        Assert.Equal(3, DataFolder.CheckLog(_path).Count);
+
+        Run("DROP TRIGGER Entries_no_UPDATE; UPDATE Entries SET Document = '{}' WHERE Number = 2");
+        var broken = Path.Combine(_path, "broken.db");
+        SqliteConnection.ClearAllPools();
+        File.Move(Database, broken);
+        DataFolder.Restore(_path, file);
+        var before = File.ReadAllBytes(Database);
+        var (check, done, kept) = DataFolder.Restore(_path, broken);
+        Assert.Equal((2L, false, null), (check.Broken, done, kept));
+        Assert.Equal(before, File.ReadAllBytes(Database));
+        Assert.True(DataFolder.Restore(_path, broken, anyway: true).Done);
+        Assert.Equal(2, DataFolder.CheckLog(_path).Broken);
+        _folder = null;
     }
 
     [Fact]

@@ -28,9 +28,8 @@ public sealed record BoltChange(int Number, SweptBolt Before, SweptBolt Now)
 /// joint.</summary>
 [RequestSizeLimit(LoadTable.MaxBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = LoadTable.MaxBytes + 1_000_000)]
-public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences) : PageModel
+public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences, Jobs jobs) : PageModel
 {
-
     /// <summary>The joint.</summary>
     public BenchState State { get; private set; } = null!;
 
@@ -52,6 +51,15 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     /// <summary>The run going on or ended; null where there is none.</summary>
     public Job<Imported>? Run { get; private set; }
 
+    /// <summary>What was read; null where nothing was.</summary>
+    public LoadSet? Read { get; private set; }
+
+    /// <summary>The judging of what was read, going on or ended; null where nothing can be judged.</summary>
+    public Job<ImportJudged?>? Judging { get; private set; }
+
+    /// <summary>True while something is going on that is waited for.</summary>
+    public bool IsGoingOn => Run is { Outcome.IsCompleted: false } || Judging is { Outcome.IsCompleted: false };
+
     /// <summary>How far it is read; null where nothing is.</summary>
     public ImportReading? Reading { get; private set; }
 
@@ -62,14 +70,9 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     /// Bolts that a file just read makes worse or better than the one imported before, the worst change first; empty where there is nothing
     /// to compare.
     /// </summary>
-    public IReadOnlyList<BoltChange> ChangesTo(LoadSet read)
-    {
-        var joint = State.Result.Joint;
-        if (Imported is null || joint.Pattern is null || !Imported.CanJudge(joint)) return [];
-        var (before, now) = (Imported.Judged(joint).ByBolt, read.Judged(joint).ByBolt);
-        return [.. before.Zip(now, (b, n) => new BoltChange(joint.Pattern.NumberOf(b.Bolt), b, n)).Where(c => c.Changes)
-            .OrderBy(c => c.Times)];
-    }
+    public IReadOnlyList<BoltChange> Changes(ImportJudged judged) =>
+        [.. (judged.Before?.ByBolt ?? []).Zip(judged.Sweep.ByBolt, (b, n) => new BoltChange(State.Result.Joint.Pattern!.NumberOf(b.Bolt), b, n))
+            .Where(c => c.Changes).OrderBy(c => c.Times)];
 
     public async Task<IActionResult> OnGet(JointId id) => await Prepare(id) ? Page() : NotFound();
 
@@ -127,17 +130,9 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         return Page();
     }
 
-    /// <summary>How far the run is; when it has ended, the page is loaded anew.</summary>
-    public async Task<IActionResult> OnGetProgress(JointId id)
-    {
-        if (!await Prepare(id)) return NotFound();
-        if (Run is null || Run.Outcome.IsCompleted)
-        {
-            Response.Headers["HX-Redirect"] = $"/joints/{id}/loads";
-            return new NoContentResult();
-        }
-        return Partial("_ImportProgress", this);
-    }
+    /// <summary>How far it is; once it has ended, a link in its place that the page follows: what asked is gone with the answer, and asks no
+    /// more.</summary>
+    public async Task<IActionResult> OnGetProgress(JointId id) => await Prepare(id) ? Partial("_ImportProgress", this) : NotFound();
 
     public async Task<IActionResult> OnPostStop(JointId id)
     {
@@ -151,14 +146,14 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     public async Task<IActionResult> OnPostTake(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
-        if (Run is null || (await Run.Outcome).Cases is not { } row) return Redirect($"/joints/{id}/loads");
+        if (Run is null || (await Run.Outcome).Cases is not { } read) return Redirect($"/joints/{id}/loads");
         if (State.Result.Joint.Pattern is null || State.Faults.Count > 0)
         {
             Refused = State.Faults.Count > 0 ? "the joint has entries that need putting right first"
                 : "the bolts have no pattern yet: lay one out, so that each case finds its bolts. What was read stays here";
             return Page();
         }
-        await sets.Keep(id, row);
+        await sets.Keep(id, read);
         imports.Drop(id, preferences.Editor);
         return await Use(id) ? Redirect($"/joints/{id}/pattern?Case=all") : Page();
     }
@@ -189,7 +184,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     public async Task<IActionResult> OnGetRefused(JointId id)
     {
         if (!await Prepare(id)) return NotFound();
-        var refused = Run is not null && (await Run.Outcome).Cases is { } row ? new LoadSet(0, row).Refused : Imported?.Refused;
+        var refused = Run is not null && (await Run.Outcome).Cases is { } read ? read.Refused : Imported?.Refused;
         if (refused is null) return NotFound();
         var text = CsvText.Of(["line", "reason"], refused.Select(r => new object?[] { r.Number, r.Reason }));
         return File(Encoding.UTF8.GetBytes(text), "text/csv", "refused-lines.csv");
@@ -198,7 +193,15 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     private async Task<bool> Use(int id)
     {
         if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is null) return false;
-        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, State.Result.Joint),
+        // What it takes is worked out in its turn, and not at all for whoever has gone; the change finds it done.
+        var stop = HttpContext.RequestAborted;
+        var (done, _) = await jobs.Do(s => set.Governing(State.Result.Joint, State.Document.ToJsonString(), s), stop);
+        if (!done)
+        {
+            Refused = Jobs.Full;
+            return false;
+        }
+        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, State.Result.Joint, stop),
             $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
         if (changed is { Faults.Count: 0 }) return true;
         Refused = changed is null ? "the joint is gone" : "a case cannot be held by this pattern: " + changed.Faults[0].Problem;
@@ -221,7 +224,14 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
             Remembered = Columns is not null;
             Columns ??= LoadColumns.Guess(file.Head, file.SampleCells);
         }
-        if (Run is { Outcome.IsCompletedSuccessfully: true } done && done.Outcome.Result.Problem is { } problem) Refused = problem;
+        if (Run is not { Outcome.IsCompletedSuccessfully: true } done) return true;
+        Read = done.Outcome.Result.Cases;
+        if (done.Outcome.Result.Problem is { } problem) Refused = problem;
+        var joint = state.Result.Joint;
+        if (Read is { } read && joint.Pattern is not null && read.CanJudge(joint))
+        {
+            Judging = imports.JudgingOf(joint, state.Document.ToJsonString(), id, preferences.Editor, read, Imported is { } before && before.CanJudge(joint) ? before : null);
+        }
         return true;
     }
 }

@@ -36,7 +36,7 @@ public sealed class TabletModel(Named named, ShopFloor floor, ShopLog log, Prefe
 
     private JsonObject PlanFor(int id) => new()
     {
-        ["joint"] = id,
+        ["joint"] = id, ["named"] = Named,
         ["order"] = new JsonArray([.. Shop.Plan.Order.Bolts.Select(b => (JsonNode)Shop.Plan.Assembly.Numbers[b])]),
         ["passes"] = new JsonArray([.. Shop.Plan.Passes.Select(p => (JsonNode)new JsonObject
         {

@@ -13,7 +13,10 @@ namespace Hasp.Web.Services.Shop;
 /// <param name="Bolt">Number of the bolt; 0 for none.</param>
 /// <param name="Made">When, by the clock of the device.</param>
 /// <param name="Document">What was found or done.</param>
-public sealed record Sent(string Key, string Kind, int Bolt, DateTimeOffset Made, JsonObject Document);
+/// <param name="By">The account that it was made under, as the device kept it; null where it is sent as it is made.</param>
+/// <param name="TakenOver">Why whoever sends it answers for what another account made.</param>
+public sealed record Sent(
+    string Key, string Kind, int Bolt, DateTimeOffset Made, JsonObject Document, string? By = null, string? TakenOver = null);
 
 /// <summary>What became of it.</summary>
 /// <param name="Key">Its key.</param>
@@ -23,12 +26,14 @@ public sealed record Sent(string Key, string Kind, int Bolt, DateTimeOffset Made
 public sealed record Outcome(string Key, long? Number, bool Again, IReadOnlyList<Fault> Faults);
 
 /// <summary>Takes what devices send into the log, each by itself: what is refused stays with its device, the rest is kept.</summary>
-public sealed class Recorder(ShopLog log, ShopFloor floor)
+public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, IAuthorship author)
 {
     /// <summary>Most entries of one sending.</summary>
     public const int Most = 200;
 
     private const int LongestKey = 64;
+
+    private const int ShortestReason = 3;
 
     // What a device's clock may be ahead before its entries are taken as of now.
     private static readonly TimeSpan Ahead = TimeSpan.FromMinutes(5);
@@ -47,14 +52,15 @@ public sealed class Recorder(ShopLog log, ShopFloor floor)
         var record = JointRecord.Of(await log.OfJoint(stored.Id), TighteningPlan.Of(result));
         var known = record.Entries.Select(e => e.Key).ToHashSet();
         var outcomes = new Outcome?[sent.Count];
+        var me = author.Now.Account;
         var keep = new List<(int At, NewEntry Entry)>();
         for (var i = 0; i < sent.Count; i++)
         {
             // What is kept already is not judged anew: the lot may have lapsed since.
-            var faults = known.Contains(sent[i].Key) ? [] : FaultsOf(sent[i], result, record, shelf, mayWitness);
+            var faults = known.Contains(sent[i].Key) ? [] : FaultsOf(sent[i], me, result, record, shelf, mayWitness);
             if (faults.Count > 0) outcomes[i] = new(sent[i].Key, null, false, faults);
-            else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt, sent[i]
-                .Document.ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
+            else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt,
+                Answered(sent[i], me).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
         }
         var kept = await log.Append([.. keep.Select(k => k.Entry)]);
         for (var i = 0; i < kept.Count; i++)
@@ -64,7 +70,27 @@ public sealed class Recorder(ShopLog log, ShopFloor floor)
                 ? new(key, null, false, [new("key-taken", "key", key, "something else was kept under this key: send it under another")])
                 : new(key, kept[i].Entry.Number, kept[i].Again, []);
         }
+        await SayTakenOver(stored.Id, keep.Where((_, i) => kept[i] is { Again: false, Differs: false }).Select(k => sent[k.At]).Where(s => IsOfAnother(s, me)));
         return [.. outcomes.Select(o => o!)];
+    }
+
+    private static bool IsOfAnother(Sent sent, string me) => sent.By is { } by && by != me;
+
+    /// <summary>The document, with who made it where another account answers for it.</summary>
+    private static JsonObject Answered(Sent sent, string me)
+    {
+        if (!IsOfAnother(sent, me)) return sent.Document;
+        var document = (JsonObject)sent.Document.DeepClone();
+        (document[EntryKind.MadeBy.Path], document[EntryKind.TakenOver.Path]) = (sent.By!.Length > 0 ? sent.By : Author.ThisMachine.Device, sent.TakenOver!.Trim());
+        return document;
+    }
+
+    private async Task SayTakenOver(int joint, IEnumerable<Sent> taken)
+    {
+        foreach (var of in taken.GroupBy(s => (s.By, s.TakenOver)))
+        {
+            await accessLog.Write(AccessEvent.TakenOver, author.Now.Account, $"{of.Count()} of {of.Key.By}, joint {joint}: {of.Key.TakenOver!.Trim()}");
+        }
     }
 
     private static DateTimeOffset Moment(DateTimeOffset made, DateTimeOffset now) => made > now + Ahead ? now : made;
@@ -73,12 +99,16 @@ public sealed class Recorder(ShopLog log, ShopFloor floor)
         shelf.LotOf(sent.Document["lot"]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document["lot"]
             : null)?.Id ?? 0;
 
-    private static IReadOnlyList<Fault> FaultsOf(Sent sent, Result result, JointRecord record, Shelf shelf, bool mayWitness)
+    private static IReadOnlyList<Fault> FaultsOf(Sent sent, string me, Result result, JointRecord record, Shelf shelf, bool mayWitness)
     {
         if (sent.Key is not { Length: > 0 and <= LongestKey }) return [new("key-missing", "key", sent.Key,
             $"a key of its own, at most {LongestKey} characters")];
         if (OfJoints.FirstOrDefault(k => k.Id == sent.Kind) is not { } kind) return [new("kind-unknown", "kind", sent.Kind, "one of "
             + string.Join(", ", OfJoints.Select(k => k.Id)))];
+        if (sent.Document.ContainsKey(EntryKind.MadeBy.Path) || sent.Document.ContainsKey(EntryKind.TakenOver.Path)) return [new("said-beside", "by", null,
+            "who made it and why it is taken over are said beside the document, as by and takenOver")];
+        if (IsOfAnother(sent, me) && (sent.TakenOver ?? "").Trim().Length < ShortestReason) return [new("other-account", "takenOver", sent.TakenOver,
+            sent.By!.Length == 0 ? "made while nobody was signed in: say why you answer for it" : $"made under {sent.By}: it is sent when {sent.By} signs in on this device, or say why you answer for it")];
         var (said, faults) = kind.Read(sent.Document.ToJsonString());
         if (said is null) return faults;
         if (kind == EntryKind.Witness && !mayWitness) return [new("not-witness", "result", null,

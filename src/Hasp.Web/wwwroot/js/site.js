@@ -120,6 +120,8 @@
   document.addEventListener("htmx:afterSettle", measure);
   measure();
 
+  // What was waited for is there.
+  document.addEventListener("htmx:afterSettle", () => { const done = document.querySelector("[data-follow]"); if (done) location.replace(done.dataset.follow); });
   document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent = "Not done: the server refused the request."; });
   document.addEventListener("htmx:sendError", () => { document.getElementById("announce").textContent = "Not done: the server does not answer."; });
 

@@ -1,17 +1,15 @@
 // The tablet at the joint: one bolt at a time. What is entered is kept on the device first, each entry under a key of its own, and
-// then sent; it leaves the device only when the server has said that it is kept.
+// then sent by the queue of the device.
 (() => {
   const root = document.getElementById("tablet");
   if (!root) return;
   const plan = JSON.parse(root.dataset.plan);
   const $ = (id) => document.getElementById(id);
-  const store = `hasp-entry:${plan.joint}:`;
+  const queue = window.hasp.queue;
   const address = `/api/v1/joints/${plan.joint}/entries`;
   let entries = [];
   let last = 0;
   let online = true;
-  let sending = false;
-  let signedOut = false;
   let may = plan.may;
   // The device's clock may be off. What the server says is late by the way it took: of several sayings the one that puts it
   // furthest on is nearest the truth.
@@ -25,30 +23,21 @@
   const key = () => [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, "0")).join("");
   const now = () => new Date(Date.now() + ahead);
 
-  // On the device: one item an entry, so that two pages of one device never write over each other. Their names sort by time.
-  const waiting = () => Object.keys(localStorage).filter((k) => k.startsWith(store)).sort().map((k) => ({ at: k, ...JSON.parse(localStorage.getItem(k)) }));
+  const waiting = () => queue.all().filter((e) => e.joint === plan.joint);
   const keep = (kind, bolt, document) => {
-    const entry = { key: key(), kind, bolt, made: now().toISOString(), document };
-    const order = String(Date.now()).padStart(15, "0") + String((keep.count = (keep.count || 0) + 1)).padStart(6, "0");
-    try {
-      localStorage.setItem(store + order + ":" + entry.key, JSON.stringify(entry));
-    } catch {
-      fault("This device has no room left to keep an entry. Nothing was recorded: make room, or write it on paper.");
-      return false;
-    }
-    draw();
-    send();
-    return true;
+    if (queue.keep(plan.joint, { key: key(), kind, bolt, made: now().toISOString(), of: plan.named, document })) return true;
+    fault("This device has no room left to keep an entry. Nothing was recorded: make room, or write it on paper.");
+    return false;
   };
 
   const fault = (text) => { $("t-fault").textContent = text ? "▲ " + text : ""; };
 
   // What stands: kept entries with those that wait on the device after them.
   const standing = () => {
-    const queue = waiting().filter((e) => !e.problem);
+    const unsent = waiting().filter((e) => !e.problem);
     const known = new Set(entries.map((e) => e.key));
     const corrected = new Set(entries.map((e) => e.document.corrects).filter(Boolean));
-    return entries.filter((e) => !corrected.has(e.number)).concat(queue.filter((e) => !known.has(e.key)).map((e) => ({ ...e, mine: true })));
+    return entries.filter((e) => !corrected.has(e.number)).concat(unsent.filter((e) => !known.has(e.key)).map((e) => ({ ...e, mine: true })));
   };
 
   const state = () => {
@@ -115,10 +104,16 @@
     const why = lapsed ? ["the shift in which the lot was tested is over", ...may.why] : may.why;
     $("t-may").className = why.length ? "no" : "yes";
     $("t-may").textContent = why.length ? "◇ Not to be tightened now: " + why.join("; ") : "● May be tightened now" + (may.until ? " until " + new Date(may.until).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) : "");
-    const queue = waiting();
-    const mine = queue.filter((e) => !e.problem).length;
-    $("t-line").className = online && !signedOut ? (mine ? "sending" : "") : "off";
-    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : online ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device`;
+    const here = waiting();
+    const mine = here.filter((e) => !e.problem && queue.isMine(e)).length;
+    const { signedOut, fault: trouble } = queue.state;
+    const reached = online && queue.state.online;
+    if (trouble) fault(trouble);
+    $("t-line").className = reached && !signedOut ? (mine ? "sending" : "") : "off";
+    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : reached ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device`;
+    const more = queue.all().length - mine;
+    $("t-more").hidden = more === 0;
+    $("t-more").textContent = more ? `${more} more on this device` : "";
     passes.forEach((button, i) => {
       const done = plan.order.filter((n) => s.bolts[n].passes[plan.passes[i].id]).length;
       button.textContent = `${plan.passes[i].name} ${done}/${plan.order.length}`;
@@ -146,7 +141,7 @@
     $("t-tight").textContent = b.passes[p.id] ? "Tight again" : "Tight";
     if (b.twice.length) fault(`Bolt ${bolt()} was recorded twice in this pass, by ${b.devices[p.id] || "two devices"} and another: see which is right.`);
     steps.forEach((li, i) => prepare(li, plan.prepare[i], s.prepared.get(plan.prepare[i].id)));
-    drawRefused(queue.filter((e) => e.problem));
+    drawRefused(here.filter((e) => e.problem || !queue.isMine(e)));
   };
 
   const prepare = (li, step, done) => {
@@ -170,66 +165,34 @@
     $("t-waiting").hidden = refused.length === 0;
     $("t-refused").replaceChildren(...refused.map((e) => {
       const li = document.createElement("li");
+      const foreign = !queue.isMine(e);
       const words = document.createElement("p");
-      words.textContent = `${e.bolt ? "Bolt " + e.bolt + ", " : ""}${e.document.pass || e.document.step || e.kind}: ${e.problem}`;
+      const about = e.problem || `made under ${e.by || "nobody signed in"}: sent when ${e.by || "somebody"} signs in, or taken over`;
+      words.textContent = `${e.bolt ? "Bolt " + e.bolt + ", " : ""}${e.document.pass || e.document.step || e.kind}: ${about}`;
       const input = document.createElement("input");
-      input.setAttribute("aria-label", "Why all the same");
-      input.placeholder = "why all the same";
+      input.placeholder = foreign ? "why you answer for it" : "why all the same";
+      input.setAttribute("aria-label", input.placeholder);
       const again = document.createElement("button");
       again.type = "button";
       again.className = "glove";
-      again.textContent = "Send again";
+      again.textContent = foreign ? "Take over" : "Send again";
       again.addEventListener("click", () => {
-        const { at: name, problem, ...entry } = e;
-        if (input.value.trim()) entry.document.despite = input.value.trim();
-        localStorage.setItem(name, JSON.stringify(entry));
-        draw();
-        send();
+        const why = input.value.trim();
+        if (foreign && why.length < 3) { fault("Say why you answer for it."); input.focus(); return; }
+        queue.again(e, foreign ? { takenOver: why } : why ? { document: { ...e.document, despite: why } } : {});
       });
       li.append(words, input, again);
       return li;
     }));
   };
 
-  // In their order, some at a time; what is acknowledged leaves the device, what is refused stays on it with the reason.
-  const send = async () => {
-    if (sending) return;
-    sending = true;
-    try {
-      for (let queue = waiting().filter((e) => !e.problem); queue.length; queue = waiting().filter((e) => !e.problem)) {
-        const some = queue.slice(0, 50);
-        const answer = await fetch(address, {
-          method: "POST", headers: { "Content-Type": "application/json" },
-          body: JSON.stringify({ entries: some.map(({ at: name, problem, ...entry }) => entry) }),
-        });
-        signedOut = answer.status === 401;
-        if (!answer.ok) { online = true; if (!signedOut) fault(`The server did not take it (${answer.status}). It stays on this device.`); break; }
-        online = true;
-        for (const result of (await answer.json()).results) {
-          const sent = some.find((e) => e.key === result.key);
-          if (result.number) localStorage.removeItem(sent.at);
-          else {
-            const { at: name, ...entry } = sent;
-            localStorage.setItem(name, JSON.stringify({ ...entry, problem: result.faults.map((f) => f.problem).join("; ") || "refused" }));
-          }
-        }
-        await look();
-      }
-    } catch {
-      online = false;
-    } finally {
-      sending = false;
-      draw();
-    }
-  };
-
   // What others did: asked for from the last entry known.
   const look = async () => {
     try {
       const answer = await fetch(`${address}?after=${last}`);
-      signedOut = answer.status === 401;
-      if (!answer.ok) return;
       online = true;
+      queue.state.signedOut = answer.status === 401;
+      if (!answer.ok) return;
       const fresh = await answer.json();
       for (const e of fresh) if (e.number > last) { entries.push(e); last = e.number; }
       if (fresh.length) draw();
@@ -318,9 +281,15 @@
     }
   };
 
-  window.addEventListener("online", send);
-  window.addEventListener("storage", draw);
-  setInterval(() => { send(); look(); }, 3000);
+  // What was sent is among what the server has: looked for before it is shown as gone from here.
+  let before = waiting().length;
+  queue.onChange(async () => {
+    const left = waiting().length;
+    if (left < before) await look();
+    before = left;
+    draw();
+  });
+  setInterval(look, 3000);
   setInterval(lookNow, 30000);
   setInterval(clocks, 1000);
   lookNow();
@@ -331,7 +300,6 @@
     at.turn = plan.passes.length ? Math.max(0, plan.order.findIndex((n) => !s.bolts[n].passes[pass().id])) : 0;
     draw();
     clocks();
-    send();
   });
   draw();
 })();
