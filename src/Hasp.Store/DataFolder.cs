@@ -46,7 +46,9 @@ public sealed class DataFolder : IDisposable
         try
         {
             MakePrivate(path);
+            Steps.Reached("open:private");
             held = Hold(path);
+            Steps.Reached("open:held");
             var folder = new DataFolder(path, held);
             folder.MakeReady();
             return folder;
@@ -81,7 +83,9 @@ public sealed class DataFolder : IDisposable
             command.ExecuteNonQuery();
         }
         MakePrivateFile(making);
+        Steps.Reached("backup:copied");
         var check = Whole(making);
+        Steps.Reached("backup:checked");
         File.Move(making, file);
         return check;
     });
@@ -102,6 +106,7 @@ public sealed class DataFolder : IDisposable
         using var held = new DataFolder(path, Hold(path));
         var making = held.Database + Making;
         File.Copy(file, making, overwrite: true);
+        Steps.Reached("restore:copied");
         LogCheck check;
         try
         {
@@ -118,10 +123,13 @@ public sealed class DataFolder : IDisposable
             return new Restored(check, false, null);
         }
         var kept = File.Exists(held.Database) ? held.KeepBeside("restore") : null;
+        Steps.Reached("restore:kept");
         // A log that was left beside the old one is not the new one's.
         foreach (var end in Logs) File.Delete(held.Database + end);
         MakePrivateFile(making);
+        Steps.Reached("restore:cleared");
         File.Move(making, held.Database, overwrite: true);
+        Steps.Reached("restore:moved");
         return new Restored(check, true, kept);
     });
 
@@ -263,7 +271,9 @@ public sealed class DataFolder : IDisposable
         }
         SqliteConnection.ClearAllPools();
         MakePrivateFile(made);
+        Steps.Reached("making:migrated");
         File.Move(made, Database, overwrite: true);
+        Steps.Reached("making:moved");
         Keep();
     }
 
@@ -306,7 +316,9 @@ public sealed class DataFolder : IDisposable
     {
         // As it was before the upgrade, for whoever wants it back.
         KeepBeside("upgrade");
+        Steps.Reached("upgrade:kept");
         File.Copy(Database, target, overwrite: true);
+        Steps.Reached("upgrade:copied");
     }
 
     /// <summary>

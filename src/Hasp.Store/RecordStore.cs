@@ -260,8 +260,11 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         await using var db = await databases.CreateDbContextAsync();
         // A transaction begins immediate here: another process that writes is waited for, and nothing fails half-way.
         await using var transaction = await db.Database.BeginTransactionAsync();
+        Steps.Reached("save:begun");
         var result = await work(db);
+        Steps.Reached("save:written");
         await transaction.CommitAsync();
+        Steps.Reached("save:committed");
         return result;
     }
 }

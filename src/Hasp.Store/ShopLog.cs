@@ -96,6 +96,7 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
             await using var db = await databases.CreateDbContextAsync();
             // Immediate: two programs never read the same last entry.
             await using var transaction = await db.Database.BeginTransactionAsync();
+            Steps.Reached("entry:begun");
             var keys = entries.Select(e => e.Key).ToList();
             var known = await db.Entries.AsNoTracking().Where(e => keys.Contains(e.Key)).ToDictionaryAsync(e => e.Key);
             var last = await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).FirstOrDefaultAsync();
@@ -113,7 +114,9 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
                 kept.Add(new(last, false, false));
             }
             await db.SaveChangesAsync();
+            Steps.Reached("entry:written");
             await transaction.CommitAsync();
+            Steps.Reached("entry:committed");
             return kept;
         }
         finally

@@ -100,8 +100,10 @@ try
     if (server.Demo)
     {
         await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+        Steps.Reached("seed:joints");
         await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(),
             app.Services.GetRequiredService<TimeProvider>(), server.DemoShifts);
+        Steps.Reached("seed:shop");
     }
 }
 catch (UnusableFolderException e)

@@ -182,6 +182,13 @@ public sealed class Browser : IDisposable
         Assert.True(found.Count == 0, string.Join('\n', found));
     }
 
+    /// <summary>A tablet of that size, pressed by fingers.</summary>
+    public void Fingers(int width, int height)
+    {
+        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = true });
+        _driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = true, ["maxTouchPoints"] = 5 });
+    }
+
     /// <summary>What a form of this page would say in its address and in itself, which the server refuses: addresses of forms, by name.</summary>
     public string SaidTwice() => (string)Run("""
         return [...document.forms].flatMap((f) => {

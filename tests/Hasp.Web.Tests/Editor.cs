@@ -52,6 +52,16 @@ public sealed partial class Editor : IDisposable
         return html;
     }
 
+    /// <summary>Takes the last change, or what was typed and not kept, back.</summary>
+    public async Task Undo()
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/joints/{_joint}?handler=Undo") { Content = new FormUrlEncodedContent([new("Seen", $"{Seen}")]) };
+        request.Headers.Add("RequestVerificationToken", Token);
+        request.Headers.Add("HX-Request", "true");
+        using var answer = await Http.SendAsync(request);
+        Seen = int.Parse(SeenIn().Match(await answer.Content.ReadAsStringAsync()).Groups[1].Value);
+    }
+
     public void Dispose() => Http.Dispose();
 
     /// <summary>The token of a page's forms.</summary>

@@ -3,7 +3,7 @@ using Hasp.Web.Pages.Joints;
 namespace Hasp.Web.Tests;
 
 /// <summary>Every page, walked for what all of them promise; on a server and in a browser of its own, beside the tests that share theirs.</summary>
-public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
+public sealed partial class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
 {
     private static readonly string[] Pages =
     [
@@ -59,13 +59,75 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
                 b.Resize(width, height);
                 Assert.True((bool)b.Run("return document.scrollingElement.scrollWidth <= document.documentElement.clientWidth")!,
                     $"{path} is wider than {width}");
+                // Drawings, workings and code like everything else: what is written is read.
                 Assert.Equal("", (string)b.Run("""
-                    return [...document.querySelectorAll('svg text, svg input')].filter((e) => (e.value || e.textContent).trim() && e.getClientRects().length).filter((e) => {
-                      const size = parseFloat(getComputedStyle(e).fontSize) * (e.getScreenCTM?.() || e.closest('svg').getScreenCTM()).a;
+                    const texts = [...document.querySelectorAll('main *')].filter((e) => (e.matches('input:not([type=hidden])') ? e.value : [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim()))
+                      && e.getClientRects().length && !e.matches('title, option, script, .visually-hidden, .visually-hidden *'));
+                    return texts.filter((e) => {
+                      const svg = e.matches('svg *') ? e.ownerSVGElement || e.closest('svg') : null;
+                      const size = parseFloat(getComputedStyle(e).fontSize) * (svg ? (e.getScreenCTM?.() || svg.getScreenCTM()).a : 1);
                       return size > 0 && size < 10.9;
-                    }).map((e) => `${location.pathname} at ${innerWidth}: ${e.textContent || e.value}`).slice(0, 5).join(' | ')
+                    }).map((e) => `${location.pathname} at ${innerWidth}: ${e.tagName} ${e.textContent || e.value}`).slice(0, 5).join(' | ')
                     """)!);
             }
         }
     }
+
+    /// <summary>A hand with a glove on a tablet: whatever can be pressed has 40 px, and the verdict stands in the first view.</summary>
+    [Fact]
+    public void Fingers_find_what_they_press_and_the_verdict_is_in_the_first_view()
+    {
+        using var b = new Browser(own.Server);
+        b.Fingers(1024, 768);
+        Assert.True((bool)b.Run("return matchMedia('(pointer: coarse)').matches")!);
+        foreach (var path in Pages)
+        {
+            b.Go(path);
+            Assert.Equal("", (string)b.Run("""
+                return [...document.querySelectorAll('a[href], button, input:not([type=hidden]), select, textarea, summary, [role=button]')].filter((e) => {
+                  const own = e.getBoundingClientRect();
+                  // A link within a sentence is part of it; what lies under a label is as large as the label.
+                  if (!own.width || !own.height || e.matches('p a, dd a, .quiet a, .visually-hidden, .visually-hidden-focusable') || getComputedStyle(e).visibility === 'hidden') return false;
+                  const r = (e.matches('input') && e.closest('label') || e).getBoundingClientRect();
+                  return r.height < 39.5 || r.width < 39.5;
+                }).map((e) => `${location.pathname}: ${e.outerHTML.slice(0, 90)}`).slice(0, 6).join('\n')
+                """)!);
+            var first = b.Run("const v = document.querySelector('.columns:not(.two, .pattern-columns) > .verdicts .verdict'); return v ? v.getBoundingClientRect().bottom : 0;");
+            Assert.True(Convert.ToDouble(first, System.Globalization.CultureInfo.InvariantCulture) < 768, $"{path}: the first verdict ends at {first}");
+        }
+    }
+
+    /// <summary>Every field of every stage with something in it that it cannot hold: said once at the field, and no id stands twice.</summary>
+    [Fact]
+    public async Task A_fault_is_said_once_wherever_its_field_is_shown()
+    {
+        var (wrong, asked) = (new List<string>(), 0);
+        foreach (var number in new[] { "AL-06", "AL-16", "AL-23", "AL-25" })
+        {
+            using var editor = await Editor.Open(own.Server, number);
+            var joint = own.Server.IdOf(number);
+            foreach (var stage in Stage.All)
+            {
+                var shown = await editor.Http.GetAsync($"/joints/{joint}{stage.Path}");
+                if (!shown.IsSuccessStatusCode) continue;
+                foreach (var path in Paths().Matches(await shown.Content.ReadAsStringAsync()).Select(m => m.Groups[1].Value).Distinct().Where((_, i) => i % 3 == 0))
+                {
+                    await editor.Set(path, "zzz ¿");
+                    var html = await editor.Http.GetStringAsync($"/joints/{joint}{stage.Path}");
+                    var twice = Ids().Matches(html).Select(m => m.Groups[1].Value).GroupBy(i => i).Where(g => g.Count() > 1).Select(g => g.Key).ToList();
+                    if (twice.Count > 0) wrong.Add($"{number}{stage.Path} {path}: {string.Join(", ", twice)}");
+                    asked++;
+                    await editor.Undo();
+                }
+            }
+        }
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+        Assert.True(asked > 60, $"only {asked} asked");
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"data-path=""([^""]+)""")]
+    private static partial System.Text.RegularExpressions.Regex Paths();
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\bid=""([^""]+)""")]
+    private static partial System.Text.RegularExpressions.Regex Ids();
 }

@@ -56,21 +56,42 @@ public sealed partial class Server : IDisposable
     /// <summary>Starts it on a folder as it is.</summary>
     public static async Task<Server> StartAsItIs(string data, bool demo, string urls, params string[] more)
     {
-        var server = new Server(Process.Start(Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts",
-            ShiftAhead(), .. more]))!, data);
-        var ready = new TaskCompletionSource<Uri>();
+        var server = Begin(data, demo, urls, null, more);
+        server.Address = await server._ready.Task.WaitAsync(TimeSpan.FromSeconds(60));
+        return server;
+    }
+
+    /// <summary>Starts it to end at a step of its own (<see cref="Hasp.Store.Steps"/>): whether it got so far as to answer before.</summary>
+    public static async Task<(Server Server, bool Answers)> StartToDie(string data, string at)
+    {
+        var server = Begin(data, true, "http://127.0.0.1:0", at);
+        var ended = server._process.WaitForExitAsync();
+        var answers = await Task.WhenAny(server._ready.Task, ended).WaitAsync(TimeSpan.FromSeconds(60)) != ended;
+        if (answers) server.Address = await server._ready.Task;
+        return (server, answers);
+    }
+
+    /// <summary>Waits until it has ended by itself; false where it has not.</summary>
+    public bool Ended(TimeSpan within) => _process.WaitForExit(within);
+
+    private readonly TaskCompletionSource<Uri> _ready = new();
+
+    private static Server Begin(string data, bool demo, string urls, string? dieAt, params string[] more)
+    {
+        var start = Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts", ShiftAhead(), .. more]);
+        if (dieAt is not null) start.Environment["HASP_DIE_AT"] = dieAt;
+        var server = new Server(Process.Start(start)!, data);
         void Take(string? line)
         {
             if (line is null) return;
             lock (server._log) server._log.Add(line);
-            if (Ready().Match(line) is { Success: true } m) ready.TrySetResult(new Uri(m.Groups[1].Value));
+            if (Ready().Match(line) is { Success: true } m) server._ready.TrySetResult(new Uri(m.Groups[1].Value));
         }
 
         server._process.OutputDataReceived += (_, e) => Take(e.Data);
         server._process.ErrorDataReceived += (_, e) => Take(e.Data);
         server._process.BeginOutputReadLine();
         server._process.BeginErrorReadLine();
-        server.Address = await ready.Task.WaitAsync(TimeSpan.FromSeconds(60));
         return server;
     }
 

@@ -335,4 +335,62 @@ public sealed class TypingTests(SharedServer shared)
         }
         Assert.Equal("24 mm", (await Stored(joint))["layers"]![0]!["thickness"]!.GetValue<string>());
     }
+
+    /// <summary>Other units, another theme and a reload show what was saved: they wait for what is on its way, and ask nothing.</summary>
+    [Theory]
+    [InlineData("units")]
+    [InlineData("theme")]
+    [InlineData("key")]
+    [InlineData("reload")]
+    public async Task What_only_shows_the_page_anew_waits_for_what_was_typed_and_asks_nothing(string by)
+    {
+        var joint = await Joint();
+        var b = Browser.Shared(_server);
+        b.Go($"/joints/{joint}/pattern");
+        b.Latency(400);
+        b.Run("document.getElementById('f-loads-0-fx').select(); window.__page = 1;");
+        b.Keystrokes(["3", "4", " ", "k", "N"]);
+        switch (by)
+        {
+            case "units": b.Find("[data-units][aria-pressed=false]").Click(); break;
+            case "theme": b.Find("[data-theme-switch]").Click(); break;
+            case "key": b.Press(Keys.F5); break;
+            default: b.Driver.Navigate().Refresh(); break;
+        }
+        Assert.False(b.Dismiss(), "it asked whether to leave");
+        b.Latency(0);
+        b.Until(() => (bool)b.Run("return window.__page === undefined && !!window.Edits")!, "the page anew");
+        b.Until(() => b.Value("#f-loads-0-fx") is "34 kN" or "7644 lbf", "what was typed: " + b.Value("#f-loads-0-fx"));
+        Assert.Equal("34 kN", (await Stored(joint))["loads"]![0]!["fx"]!.GetValue<string>());
+        if (by == "units") b.Find("[data-units][value=si]").Click();
+        if (by == "theme") b.Find("[data-theme-switch]").Click();
+    }
+
+    /// <summary>Where what was pressed is gone, or another thing stands in its place, focus is on what came of it, and it is said.</summary>
+    [Fact]
+    public void Focus_goes_to_what_came_of_a_press()
+    {
+        var b = Browser.Shared(_server);
+        string Focused() => (string)b.Run("const e = document.activeElement; return e.id || e.dataset.path || e.tagName;")!;
+        void Press(string css)
+        {
+            b.Run($"document.querySelector(\"{css}\").focus()");
+            b.Settled(() => b.Press(Keys.Enter));
+        }
+
+        b.Go("/joints/AL-08");
+        Press("#stage .verdicts [hx-post*='TakeWayOut'], #stage [hx-post*='TakeWayOut']");
+        Assert.Equal("callout", Focused());
+        Assert.NotEqual("", b.Text("#announce"));
+        Press("#undo");
+        Press("#redo");
+        Assert.Equal("undo", Focused());
+        Press("#undo");
+        b.Go("/joints/AL-09?Seek=faceFriction");
+        Press("#seek-close");
+        Assert.Equal("f-faceFriction", Focused());
+        Press("#stage [hx-post*='handler=Add']");
+        Assert.StartsWith("f-loads-2-", Focused(), StringComparison.Ordinal);
+        b.Settled(() => b.Run("document.getElementById('undo').click()"));
+    }
 }

@@ -17,6 +17,9 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
 {
     private static readonly ListField Tests = new("tests", "Assembly", 200);
 
+    /// <summary>What somebody fills in: who answers for an entry of another is written by the server.</summary>
+    public IEnumerable<Field> Asked => Fields.Where(f => f != MadeBy && f != TakenOver);
+
     private DocumentReader Reader => field ??= new(Fields, Id == "verification" ? [Tests] : []);
 
     // Of what was read at a bolt.

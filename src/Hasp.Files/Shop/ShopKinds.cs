@@ -119,7 +119,7 @@ public static class ShopKinds
 
     /// <summary>Nut factors of the shop's own.</summary>
     public static RecordKind Factors { get; } = new(
-        "factors", "Own nut factors", "nut factor", [Name, FactorGrade, Factor, FactorLow, FactorHigh, FactorSource])
+        "factors", "Nut factors", "nut factor", [Name, FactorGrade, Factor, FactorLow, FactorHigh, FactorSource])
     {
         Judge = (said, faults) =>
         {

@@ -17,6 +17,9 @@ public sealed class PreloadDrawing
 {
     private const double Width = 516, Height = 205;
 
+    // Between two labels, and what the words beside the cliff take.
+    private const double Apart = 15, CliffWords = 140;
+
     /// <summary>Lays both pictures out.</summary>
     public PreloadDrawing(Result result, UnitSystem units)
     {
@@ -74,7 +77,9 @@ public sealed class PreloadDrawing
     private List<DrawnCurve> Drawn(PreloadSweep sweep)
     {
         var drawn = new List<DrawnCurve>();
+        // What stands beside the cliff has its place already.
         var taken = new List<(double Left, double Right, double Y)>();
+        if (Cliff > 0) taken.Add((Sweep.X(Cliff), Sweep.X(Cliff) + CliffWords, Height - 6));
         foreach (var curve in sweep.Curves)
         {
             var points = sweep.Preloads.Zip(curve.Reserves).ToList();
@@ -97,7 +102,7 @@ public sealed class PreloadDrawing
             var (x, y) = (Sweep.X(p.X), Sweep.Y(p.Y) - 5);
             var right = x > Width - width;
             var left = right ? x - width : x;
-            if (y < 12 || left < 0 || taken.Any(t => Math.Abs(t.Y - y) < 13 && t.Left < left + width && left < t.Right)) continue;
+            if (y < 12 || left < 0 || taken.Any(t => Math.Abs(t.Y - y) < Apart && t.Left < left + width && left < t.Right)) continue;
             taken.Add((left, left + width, y));
             return (x, y, right ? "end" : "start");
         }

@@ -2,6 +2,8 @@ using System.Net;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
+using Microsoft.AspNetCore.Mvc.Rendering;
+using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
 
 namespace Hasp.Web.Services;
@@ -37,6 +39,9 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     /// <summary>True in rows of several fields: the table's head labels it, and its fault stands under the whole row.</summary>
     public bool Bare { get; set; }
 
+    [ViewContext, HtmlAttributeNotBound]
+    public ViewContext View { get; set; } = null!;
+
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var field = Fields.At(Path) ?? throw new InvalidOperationException($"no field {Path}");
@@ -58,7 +63,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
             : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
         var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
-        var problem = fault is null || Bare ? ""
+        var problem = fault is null || Bare || !SaidFaults.Of(View.HttpContext).Add(Path) ? ""
             : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
         output.Content.SetHtmlContent(label + control + Seeker(field) + hint + problem);
     }
@@ -83,6 +88,14 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     }
 
     private static string E(string text) => WebUtility.HtmlEncode(text);
+}
+
+/// <summary>Paths of the faults that a page has said: each is said once, wherever its field stands first.</summary>
+internal static class SaidFaults
+{
+    private static readonly object Key = new();
+
+    internal static HashSet<string> Of(HttpContext context) => (HashSet<string>)(context.Items[Key] ??= new HashSet<string>(StringComparer.Ordinal))!;
 }
 
 /// <summary>A field's stored text as it is shown: as typed where its unit belongs to the system shown, converted where not.</summary>

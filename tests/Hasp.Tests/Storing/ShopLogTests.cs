@@ -169,7 +169,7 @@ public sealed class ShopLogTests : IDisposable
         Assert.Equal("its log", File.ReadAllText(restored.KeptAs! + "-wal"));
         Assert.Equal(3, DataFolder.CheckLog(_path).Count);
 
-        Run("DROP TRIGGER Entries_no_UPDATE; UPDATE Entries SET Document = '{}' WHERE Number = 2");
+        Run("DROP TRIGGER Entries_no_UPDATE; UPDATE Entries SET Document = '{\"x\":1}' WHERE Number = 2");
         var broken = Path.Combine(_path, "broken.db");
         SqliteConnection.ClearAllPools();
         File.Move(Database, broken);

@@ -7,8 +7,9 @@ namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Making an account: the first one by the link that the start printed, every other by invitation.</summary>
 [Open]
+[WithAccounts]
 [EnableRateLimiting(AccountSetup.SignInLimit)]
-public sealed class FirstModel(People people, FirstLink first, Access access) : PageModel
+public sealed class FirstModel(People people, FirstLink first) : PageModel
 {
     /// <summary>The key in the link.</summary>
     [BindProperty(SupportsGet = true)]
@@ -31,7 +32,6 @@ public sealed class FirstModel(People people, FirstLink first, Access access) : 
 
     public async Task<IActionResult> OnGet()
     {
-        if (!access.IsOn) return NotFound();
         if (!IsInvited)
         {
             As = "the first account, which lets everybody else in";
@@ -44,7 +44,6 @@ public sealed class FirstModel(People people, FirstLink first, Access access) : 
 
     public async Task<IActionResult> OnPost(string? password)
     {
-        if (!access.IsOn) return NotFound();
         (Problems, var knock) = IsInvited ? await people.Accept(Key, Name ?? "", password ?? "")
             : (await people.MakeFirst(Key ?? "", Name ?? "", password ?? ""), new(Answered.In));
         Sealed = string.IsNullOrEmpty(knock.Pending) ? null : knock.Pending;

@@ -9,7 +9,8 @@ namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>What happened at the door: signings in and refusals, roles, links, devices, each an entry of the shop's log.</summary>
 [Needs(Right.Own, In = Scope.Any)]
-public sealed class LogModel(ShopLog log, Access access) : PageModel
+[WithAccounts]
+public sealed class LogModel(ShopLog log) : PageModel
 {
     private const int OnAPage = 100;
     private const int Most = 100_000;
@@ -30,7 +31,6 @@ public sealed class LogModel(ShopLog log, Access access) : PageModel
 
     public async Task<IActionResult> OnGet()
     {
-        if (!access.IsOn) return NotFound();
         var found = new List<(EntryRow, AccessEntry)>();
         for (var from = Before ?? long.MaxValue; ;)
         {
@@ -46,7 +46,6 @@ public sealed class LogModel(ShopLog log, Access access) : PageModel
 
     public async Task<IActionResult> OnGetCsv()
     {
-        if (!access.IsOn) return NotFound();
         var rows = (await log.Newest(AccessEntry.Kind, long.MaxValue, Most)).Select(r => (Row: r, Said: AccessEntry.Of(r))).Where(e => Fits(e.Row, e.Said));
         var text = CsvText.Of(["number", "at (UTC)", "what", "account", "about", "from", "by", "device"], rows.Select(e => new object?[]
             { e.Row.Number, At(e.Row), e.Said.What.Id, e.Said.Who, e.Said.About, e.Said.From, e.Row.Account, e.Row.Device }));

@@ -8,6 +8,7 @@ namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>One's own account: password, short number, and the device that it serves on.</summary>
 [Needs(Right.Member, In = Scope.Any)]
+[WithAccounts]
 [EnableRateLimiting(AccountSetup.SignInLimit)]
 public sealed class MeModel(People people, Devices devices, SecondFactor second, Door door, Access access) : PageModel
 {
@@ -42,7 +43,6 @@ public sealed class MeModel(People people, Devices devices, SecondFactor second,
 
     public async Task<IActionResult> OnGet()
     {
-        if (access.Account is null) return Redirect("/");
         Device = await devices.Current();
         IsRequired = await second.IsRequired();
         Left = Account.TwoFactorEnabled ? await second.Left(Account) : 0;

@@ -8,6 +8,7 @@ namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Who is let in: roles by project, invitations, devices.</summary>
 [Needs(Right.Own, In = Scope.Any)]
+[WithAccounts]
 public sealed class PeopleModel(
     People people, Devices devices, SecondFactor second, JointStore store, Access access, IOptions<ServerOptions> options) : PageModel
 {
@@ -30,7 +31,6 @@ public sealed class PeopleModel(
 
     public async Task<IActionResult> OnGet()
     {
-        if (!access.IsOn) return NotFound();
         CodesRequired = await second.IsRequired();
         (Everybody, AllDevices, Projects) = (await people.All(), await devices.All(), await store.Projects());
         return Page();
@@ -38,7 +38,7 @@ public sealed class PeopleModel(
 
     public async Task<IActionResult> OnPostInvite(ProjectId project, Role role)
     {
-        if (!access.IsOn || !Enum.IsDefined(role) || (await store.Projects()).All(p => p.Id != project)) return BadRequest();
+        if (!Enum.IsDefined(role) || (await store.Projects()).All(p => p.Id != project)) return BadRequest();
         Link = options.Value.LinkTo($"/invite?key={await people.Invite(project, role, access.Account!.UserName!)}", Request);
         LinkFor = "it makes one account and holds for seven days";
         return Redirect("/people");
@@ -46,7 +46,7 @@ public sealed class PeopleModel(
 
     public async Task<IActionResult> OnPostReset(AccountId account)
     {
-        if (!access.IsOn || await people.MakeReset(account, access.Account!.UserName!) is not { } key) return NotFound();
+        if (await people.MakeReset(account, access.Account!.UserName!) is not { } key) return NotFound();
         Link = options.Value.LinkTo($"/reset?key={key}", Request);
         LinkFor = "it lets that account choose a new password once, and holds for a day";
         return Redirect("/people");
@@ -54,28 +54,25 @@ public sealed class PeopleModel(
 
     public async Task<IActionResult> OnPostCodes(bool required)
     {
-        if (!access.IsOn) return NotFound();
         await second.Require(required, access.Account!.UserName!);
         return Redirect("/people");
     }
 
     public async Task<IActionResult> OnPostRole(AccountId account, ProjectId project, Role? role)
     {
-        if (!access.IsOn || (role is { } given && !Enum.IsDefined(given))) return BadRequest();
+        if (role is { } given && !Enum.IsDefined(given)) return BadRequest();
         await people.SetRole(account, project, role);
         return Redirect("/people");
     }
 
     public async Task<IActionResult> OnPostClose(AccountId account)
     {
-        if (!access.IsOn) return NotFound();
         await people.Close(account);
         return Redirect("/people");
     }
 
     public async Task<IActionResult> OnPostRevoke(DeviceId device)
     {
-        if (!access.IsOn) return NotFound();
         await devices.Revoke(device, access.Account!.UserName!);
         return Redirect("/people");
     }

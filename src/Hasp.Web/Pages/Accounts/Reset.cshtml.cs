@@ -7,8 +7,9 @@ namespace Hasp.Web.Pages.Accounts;
 
 /// <summary>Choosing a new password by a link that the owner or the terminal made.</summary>
 [Open]
+[WithAccounts]
 [EnableRateLimiting(AccountSetup.SignInLimit)]
-public sealed class ResetModel(People people, Access access) : PageModel
+public sealed class ResetModel(People people) : PageModel
 {
     /// <summary>The key in the link.</summary>
     [BindProperty(SupportsGet = true)]
@@ -25,14 +26,13 @@ public sealed class ResetModel(People people, Access access) : PageModel
 
     public async Task<IActionResult> OnGet()
     {
-        if (!access.IsOn || await people.OfReset(Key) is not { } account) return NotFound();
+        if (await people.OfReset(Key) is not { } account) return NotFound();
         Name = account.UserName!;
         return Page();
     }
 
     public async Task<IActionResult> OnPost(string? password)
     {
-        if (!access.IsOn) return NotFound();
         (Problems, var knock) = await people.Reset(Key, password ?? "");
         if (Problems.Count > 0) return await OnGet() is PageResult page ? page : Redirect("/signin");
         Sealed = string.IsNullOrEmpty(knock.Pending) ? null : knock.Pending;

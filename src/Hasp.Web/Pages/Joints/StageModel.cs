@@ -46,7 +46,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     protected Preferences Preferences => preferences;
 
     public virtual async Task<IActionResult> OnGet(JointId id) =>
-        await Load(bench.Load(id)) ?? (Stage.At(Request.Path).Offers(State.Result.Joint) ? Page() : Redirect(Stage.All[0].AddressOf(id)));
+        await Load(bench.Load(id)) ?? Page();
 
     public virtual async Task<IActionResult> OnGetPanel(JointId id) => await Load(bench.Load(id)) ?? Fragment();
 
@@ -70,7 +70,16 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (HttpMethods.IsPost(Request.Method) && !Request.Headers.ContainsKey("HX-Request") && Request.HasFormContentType
             && context.HandlerArguments.TryGetValue("id", out var named) && named is JointId id)
         {
-            await KeepTyped(id);
+            try
+            {
+                await KeepTyped(id);
+            }
+            catch (Exception e) when (e is UnknownRevisionException or ArgumentException)
+            {
+                // Typed against what never was, or into a part that is not there: nobody's page sends it.
+                context.Result = BadRequest();
+                return;
+            }
         }
         await next();
     }
@@ -143,9 +152,18 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     /// <summary>What else a stage needs once the joint is there.</summary>
     protected virtual Task Prepare() => Task.CompletedTask;
 
+    private IActionResult Elsewhere(string address)
+    {
+        if (!Request.Headers.ContainsKey("HX-Request")) return Redirect(address);
+        Response.Headers["HX-Redirect"] = address;
+        return new NoContentResult();
+    }
+
     private async Task<IActionResult?> Load(Task<BenchState?> loading)
     {
         if (await loading is not { } state) return NotFound();
+        // A kind that has no such stage is shown where it is at home, whatever was asked of the stage.
+        if (!Stage.At(Request.Path).Offers(state.Result.Joint)) return Elsewhere(Stage.All[0].AddressOf(state.Stored.Id));
         State = state;
         if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || !JointEdit.CanHold(state.Document, Seek!)) Seek = null;
         await Prepare();

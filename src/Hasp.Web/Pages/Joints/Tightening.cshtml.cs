@@ -66,7 +66,7 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     public async Task<IActionResult> OnPostProof(JointId id)
     {
         if (await Bench.Load(id) is not { } state) return NotFound();
-        foreach (var field in EntryKind.Proof.Fields) ProofTyped[field.Key] = Request.Form["proof-" + field.Key].ToString().Trim();
+        foreach (var field in EntryKind.Proof.Asked) ProofTyped[field.Key] = Request.Form["proof-" + field.Key].ToString().Trim();
         var sent = new Sent(Request.Form["proof-key"].ToString(), EntryKind.Proof.Id, 0, floor.Now,
             EntryKind.Proof.Written(ProofTyped, Preferences.Units));
         ProofFaults = (await recorder.Record(state.Stored, state.Result, [sent], access.May(Right.Witness, state.Stored.ProjectId)))[0]

@@ -33,7 +33,7 @@ public sealed class RecordModel(Named named, ShopFloor floor, ShopLog log, Recor
         if (Shop.Record.All.FirstOrDefault(r => r.Entry.Number == Correct && r.Entry.Kind == EntryKind.Bolt.Id) is { } wrong)
         {
             var document = Hasp.Files.RecordKind.Parsed(wrong.Entry.Document) ?? [];
-            foreach (var field in EntryKind.Bolt.Fields) if (document[field.Key] is { } value) Typed[field.Key] = value.ToString();
+            foreach (var field in EntryKind.Bolt.Asked) if (document[field.Key] is { } value) Typed[field.Key] = value.ToString();
         }
         return Page();
     }
@@ -43,7 +43,7 @@ public sealed class RecordModel(Named named, ShopFloor floor, ShopLog log, Recor
     public async Task<IActionResult> OnPostCorrect(JointId id)
     {
         if (await Load(id) is { } gone) return gone;
-        foreach (var field in EntryKind.Bolt.Fields) Typed[field.Key] = Request.Form[field.Key].ToString().Trim();
+        foreach (var field in EntryKind.Bolt.Asked) Typed[field.Key] = Request.Form[field.Key].ToString().Trim();
         Typed["corrects"] = Correct?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "";
         if (Shop.Record.All.FirstOrDefault(r => r.Entry.Number == Correct) is not { } wrong) return NotFound();
         var made = new DateTimeOffset(DateTime.SpecifyKind(wrong.Entry.Made, DateTimeKind.Utc));

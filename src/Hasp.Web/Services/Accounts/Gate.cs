@@ -55,7 +55,7 @@ public sealed class Gate(Named named, Access access, AccessLog accessLog, IAutho
 }
 
 /// <summary>The gate before a page's handler.</summary>
-internal sealed class PageGate(Gate gate, IAntiforgery antiforgery) : IAsyncPageFilter
+internal sealed class PageGate(Gate gate, Access access, IAntiforgery antiforgery) : IAsyncPageFilter
 {
     public Task OnPageHandlerSelectionAsync(PageHandlerSelectedContext context) => Task.CompletedTask;
 
@@ -70,6 +70,7 @@ internal sealed class PageGate(Gate gate, IAntiforgery antiforgery) : IAsyncPage
         PageHandlerExecutingContext context)
     {
         const int OutOfOrder = StatusCodes.Status400BadRequest;
+        if (!access.IsOn && page.HandlerTypeInfo.IsDefined(typeof(WithAccountsAttribute), inherit: true)) return StatusCodes.Status404NotFound;
         if (!Order.AsksFor(http.Request, page, handler)) return OutOfOrder;
         var need = Requirements.Of(page, handler, http.Request.Method);
         // What is asked on nothing in particular needs no id to be refused.

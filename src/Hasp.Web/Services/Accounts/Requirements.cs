@@ -66,6 +66,10 @@ public sealed class NeedsAttribute(Right right) : Attribute
 [AttributeUsage(AttributeTargets.Class)]
 public sealed class OpenAttribute : Attribute, IAllowAnonymous;
 
+/// <summary>A page that is there where people sign in, and nowhere else.</summary>
+[AttributeUsage(AttributeTargets.Class)]
+public sealed class WithAccountsAttribute : Attribute;
+
 /// <summary>An id that is only looked at on the way, whatever the handler does elsewhere.</summary>
 [AttributeUsage(AttributeTargets.Property)]
 public sealed class OnlyReadAttribute : Attribute;

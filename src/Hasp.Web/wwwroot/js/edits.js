@@ -51,7 +51,7 @@
     let answer, html;
     try {
       answer = await fetch(stage().dataset.address + "?handler=" + entry.handler, {
-        method: "POST", body, signal: stop.signal, credentials: "same-origin",
+        method: "POST", body, signal: stop.signal, credentials: "same-origin", keepalive: true,
         headers: { "RequestVerificationToken": token(), "HX-Request": "true" },
       });
       html = await answer.text();
@@ -207,18 +207,47 @@
     }
   }, true);
 
+  const settled = (go) => { if (held.size === 0 || trouble) go(); else setTimeout(() => settled(go), 30); };
+
   // Leaving waits for what is under way, and warns of what cannot be sent.
   document.addEventListener("click", (e) => {
     const a = e.target.closest?.("a[href]");
     if (!a || held.size === 0 || trouble || e.defaultPrevented || e.button || e.ctrlKey || e.metaKey || e.shiftKey || a.target || a.origin !== location.origin) return;
     e.preventDefault();
-    const go = () => { if (held.size === 0 || trouble) location.assign(a.href); else setTimeout(go, 30); };
-    go();
+    settled(() => location.assign(a.href));
   });
+  // So does a form that leads to another page, and reloading.
+  document.addEventListener("submit", (e) => {
+    if (isField(document.activeElement)) take(document.activeElement);
+    if (held.size === 0 || trouble || e.defaultPrevented || e.target.closest("[hx-post], #stage")) return;
+    e.preventDefault();
+    settled(() => e.target.requestSubmit(e.submitter));
+  });
+  document.addEventListener("keydown", (e) => {
+    if (e.key !== "F5" && !(e.key.toLowerCase() === "r" && (e.ctrlKey || e.metaKey))) return;
+    if (isField(document.activeElement)) take(document.activeElement);
+    if (held.size === 0 || trouble) return;
+    e.preventDefault();
+    settled(() => location.reload());
+  });
+  // Where the browser itself goes on, one edit is on its way and arrives; only what has to wait behind it, or cannot be sent, can be lost.
+  const Behind = "hasp-on-its-way";
   addEventListener("beforeunload", (e) => {
     if (isField(document.activeElement)) take(document.activeElement);
-    if (held.size > 0) e.preventDefault();
+    if (held.size === 0) return;
+    if (trouble || waiting.length > 1 || held.size > 1) { e.preventDefault(); return; }
+    try { sessionStorage.setItem(Behind, location.pathname); } catch { e.preventDefault(); }
   });
+  // A page that overtook an edit of its own shows the joint as it was: it looks again.
+  try {
+    if (sessionStorage.getItem(Behind) === location.pathname) {
+      setTimeout(async () => {
+        const now = new DOMParser().parseFromString(await (await fetch(location.href)).text(), "text/html");
+        if (now.querySelector("#stage-state input[name=Seen]")?.value !== seen() && held.size === 0) location.reload();
+      }, 400);
+    }
+    sessionStorage.removeItem(Behind);
+  } catch { /* a browser that keeps nothing */ }
 
   window.Edits = { pending: () => held.size + waiting.length + (busy ? 1 : 0), enqueue: (run) => { waiting.push({ run }); pump(); } };
 })();

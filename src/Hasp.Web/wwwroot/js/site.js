@@ -113,6 +113,34 @@
     document.getElementById("announce").textContent = lastTold;
   });
 
+  // What was pressed may be gone with the answer, or be another thing under the same hand: focus goes to what came of it.
+  const fieldOf = (path) => path && [...document.querySelectorAll("#stage [data-path]")].find((f) => f.dataset.path === path);
+  const newest = (list) => {
+    const rows = [...document.querySelectorAll("#stage [data-path]")].filter((f) => f.dataset.path.startsWith(list + "["));
+    const last = Math.max(...rows.map((f) => parseInt(f.dataset.path.slice(list.length + 1), 10)));
+    return rows.find((f) => f.dataset.path.startsWith(`${list}[${last}]`));
+  };
+  const callout = () => document.getElementById("callout");
+  const pressed = [
+    ["[hx-post*='TakeWayOut']", callout],
+    ["#undo, #redo", (e) => (document.getElementById(e.id)?.disabled ? document.querySelector("#undo:not(:disabled), #redo:not(:disabled)") || callout() : null)],
+    ["#seek-close", (e, was) => fieldOf(was) || callout()],
+    ["[hx-post*='handler=Add']", (e) => newest(JSON.parse(e.getAttribute("hx-vals") || "{}").list)],
+  ];
+  let toFocus = null;
+  document.addEventListener("htmx:beforeRequest", (e) => {
+    const elt = e.detail.elt;
+    const row = pressed.find(([selector]) => elt.matches?.(selector));
+    if (!row) return;
+    const [was, copy] = [document.getElementById("just-holds")?.dataset.of, elt.cloneNode(false)];
+    toFocus = () => row[1](copy, was);
+  });
+  document.addEventListener("htmx:afterSettle", () => {
+    const there = toFocus?.();
+    toFocus = null;
+    if (there) there.focus({ preventScroll: there.id === "callout" });
+  });
+
   // Labels of drawings keep their size on screen where a drawing is shown smaller than it was laid out.
   const sizes = new ResizeObserver((entries) => { for (const e of entries) size(e.target); });
   const size = (svg) => { if (svg.clientWidth) svg.style.setProperty("--k", Math.max(1, 1 / svg.getScreenCTM().a).toFixed(3)); };
