@@ -2,4 +2,5 @@ using BenchmarkDotNet.Running;
 using Hasp.Bench;
 
 if (args is ["server"]) await ServerTimes.Run();
+else if (args is ["crowd"]) await ServerTimes.Crowd();
 else BenchmarkSwitcher.FromAssembly(typeof(ServerTimes).Assembly).Run(args);

@@ -78,6 +78,13 @@ internal static partial class ServerTimes
 
         internal HttpClient Http { get; }
 
+        /// <summary>Most memory that it has had, bytes.</summary>
+        internal long Peak()
+        {
+            _process.Refresh();
+            return _process.PeakWorkingSet64;
+        }
+
         /// <summary>Answers once a joint's page is there, signed in where that is asked for.</summary>
         internal async Task Ready()
         {

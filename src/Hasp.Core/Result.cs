@@ -65,12 +65,13 @@ public sealed record Result
     /// What the joint comes to where its shear is carried the other way, where nobody said which: null where somebody did, nothing
     /// shears it, or the basis has a joint type of its own for it. Looked for when first asked for, once.
     /// </summary>
-    public TwoReserves? CarriedOtherwise => _carriedOtherwise ??= Joint.Judging.Shear.Stated || !Joint.Sharing.AnyShear
+    public TwoReserves? CarriedOtherwise => (_carriedOtherwise ??= new(Joint.Judging.Shear.Stated || !Joint.Sharing.AnyShear
         || !Joint.Judging.Checks.Any(c => c.Info.ByFriction)
         || JointRules.JointOf(Joint.Said.With(Fields.ShearBy.To(!Joint.Judging.Shear.Bearing)), []) is not { } other
-            ? null : TwoReserves.Of(Mechanics<Plain>.Of(other));
+            ? null : TwoReserves.Of(Mechanics<Plain>.Of(other)))).Value;
 
-    private TwoReserves? _carriedOtherwise;
+    // In a box: two who ask at once never read half of it.
+    private System.Runtime.CompilerServices.StrongBox<TwoReserves?>? _carriedOtherwise;
 
     /// <summary>What goes first when the load grows, and what next; looked for when first asked for, once.</summary>
     public IReadOnlyList<LoadLimit> Limits => _limits ??= Capacity.Of(Joint);

@@ -234,6 +234,34 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         b.Until(() => b.Has(".tablet-bolt.refused"), "refused");
     }
 
+    /// <summary>A tablet that lies open follows: another setting stops it until somebody has read what changed.</summary>
+    [Fact]
+    public async Task An_open_tablet_stops_where_its_plan_has_changed()
+    {
+        using var server = await Server.Start();
+        using var b = new Browser(server, 1024, 768);
+        b.Go("/joints/AL-06/tablet");
+        b.Until(() => b.Text("#t-bolt").StartsWith("Bolt", StringComparison.Ordinal), "ready");
+        using (var editor = await Editor.Open(server, "AL-06")) await editor.Set("tightening.aim", "50 %");
+        b.Until(() => b.Find("#t-changed").Displayed, "the change is told");
+        Assert.Matches("[0-9]+ N·m.* → [0-9]+ N·m", b.Text("#t-changed-words"));
+        Assert.False(b.Find("#t-tight").Enabled);
+        b.NoBarrier();
+        b.Find("#t-changed-read").Click();
+        b.Until(() => b.Has("#t-tight:enabled") && !b.Find("#t-changed").Displayed, "the plan as it is now");
+        // Nothing was read: the record says what the wrench was set to, and not that it was reached.
+        for (var i = 0; i < 4; i++) b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-pass").StartsWith("30", StringComparison.Ordinal) || b.Find("#t-despite").Displayed, "the next pass");
+        b.Find("#t-despite").SendKeys("tried without a reading");
+        b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line") == "All sent", "sent");
+        var entry = (await Entries(server, "AL-06"))[^1]["document"]!;
+        Assert.Null(entry["torque"]);
+        Assert.EndsWith("N·m", (string)entry["setTo"]!, StringComparison.Ordinal);
+        b.Go("/joints/AL-06/record");
+        Assert.Contains("set to ", b.Text(".entries"), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task What_cannot_be_an_entry_is_refused_with_its_fault()
     {

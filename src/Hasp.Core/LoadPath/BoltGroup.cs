@@ -96,9 +96,10 @@ public sealed class BoltGroup
     public bool IsLine => !IsPoint && (SumX2 * SumY2) - (SumXY * SumXY) <= 1e-8 * Polar * Polar;
 
     /// <summary>The least distance between two bolts, mm; infinite where there is one only.</summary>
-    public double LeastPitch => _leastPitch ??= PitchOf(Bolts);
+    public double LeastPitch => double.IsNaN(_leastPitch) ? _leastPitch = PitchOf(Bolts) : _leastPitch;
 
-    private double? _leastPitch;
+    // Not a nullable: of two who ask at once none may read half of it.
+    private double _leastPitch = double.NaN;
 
     /// <summary>Centroid, in the joint plane.</summary>
     public Components Centroid => new(CentroidX, CentroidY, 0);

@@ -36,7 +36,10 @@ public sealed record BoltPattern
     /// <summary>Allowance for prying; null where none is stated.</summary>
     public required Prying? Prying { get; init; }
 
-    private (BoltGroup Group, PivotLines Pivots, PivotLine[] Lines)? _lines;
+    // An object: two who ask at once never read half of it.
+    private sealed record MadeLines(BoltGroup Group, PivotLines Pivots, PivotLine[] Lines);
+
+    private MadeLines? _lines;
 
     /// <summary>The line of y = const that a moment about x turns the joint about.</summary>
     public PivotLine RowLine(double momentX) => Lines[momentX > 0 ? 2 : 3];
@@ -51,7 +54,7 @@ public sealed record BoltPattern
         {
             if (_lines is { } made && ReferenceEquals(made.Group, Group) && made.Pivots == Pivots) return made.Lines;
             var lines = LinesOf(Group, Pivots);
-            _lines = (Group, Pivots, lines);
+            _lines = new(Group, Pivots, lines);
             return lines;
         }
     }

@@ -112,8 +112,25 @@ public sealed record Verification(
     /// <summary>The assemblies that count.</summary>
     public IEnumerable<TestedAssembly> Counted => Tests.Where(t => t.Counts);
 
-    /// <summary>The highest torque that any that counts took, N·mm; null where the procedure goes by none or too few count.</summary>
-    public double? JobTorque => Installation.AsksTest && Problems.Count == 0 ? Counted.Max(t => t.Torque) : null;
+    /// <summary>A tension shown may lie so far over the one asked for; beyond, its torque is not the one asked for.</summary>
+    public const double MostOver = 0.05;
+
+    /// <summary>
+    /// The highest torque that any that counts took for the tension to be shown, N·mm; null where the procedure goes by none or too few
+    /// count. A torque that was read at more tension than that is brought back to it.
+    /// </summary>
+    public double? JobTorque => Installation.AsksTest && Problems.Count == 0 ? Counted.Max(t => TorqueFor(t)) : null;
+
+    /// <summary>Places of assemblies that count and showed more than is asked: their torque is brought back by their own nut factor.</summary>
+    public IEnumerable<int> Referred =>
+        Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts && IsOver(x.t)).Select(x => x.i);
+
+    /// <summary>Torque of an assembly at the tension to be shown, N·mm: what was read within 5 % over it, else by its own K, Tp + (T − Tp)·F
+    /// required/F shown.</summary>
+    public double TorqueFor(TestedAssembly test) =>
+        IsOver(test) ? Prevailing + ((test.Torque - Prevailing) * Required / test.Tension) : test.Torque;
+
+    private bool IsOver(TestedAssembly test) => test.Tension > Required * (1 + MostOver + Read);
 
     /// <summary>Nut factors of those that count.</summary>
     public IReadOnlyList<double> NutFactors =>

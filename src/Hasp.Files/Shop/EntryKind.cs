@@ -32,6 +32,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static readonly Field<string> Method = new(
         "method", Types.OneOf([.. Installation.All.Select(i => i.Id)]), "Method", "by which procedure");
     public static readonly Field<double> Torque = new("torque", Types.Torque, "Torque", "torque reached") { Min = 0, Max = 1e9 };
+    public static readonly Field<double> SetTo = new(
+        "setTo", Types.Torque, "Set to", "what the wrench was set to, where nothing was read") { Min = 0, Max = 1e9 };
     public static readonly Field<double> Angle = new("angle", Types.Angle, "Angle", "turned from the match mark") { Min = 0, Max = 100 };
     public static readonly Field<double> TensionShown = new("tension", Types.Force, "Tension", "tension shown") { Above = 0, Max = 1e9 };
     public static readonly Field<double> Stretch = new(
@@ -92,7 +94,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
 
     /// <summary>What was done to a bolt.</summary>
     public static EntryKind Bolt { get; } = new(
-        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, Angle, TensionShown, Stretch, Place, Despite, Corrects,
+        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, SetTo, Angle, TensionShown, Stretch, Place, Despite, Corrects,
             Note, MadeBy, TakenOver])
     {
         Judge = (said, faults) =>

@@ -31,14 +31,14 @@ internal static class ShopApi
         return Answer.Json(new JsonArray([.. (await log.OfJoint(id)).Where(e => e.Number > after).Select(e => (JsonNode)Shown(e))]));
     }
 
-    private static async Task<IResult> Write(JointId id, HttpRequest request, JointStore store, ShopLog log, Recorder recorder, Access access)
+    private static async Task<IResult> Write(JointId id, HttpRequest request, JointStore store, KeptResults results, Recorder recorder, Access access)
     {
         if (!request.HasJsonContentType()) return Answer.NotJson;
         if (await store.Load(id) is not { } stored) return Gone();
         using var body = await Answer.Body(request);
         var (sent, faults) = SentIn(body.ToArray());
         if (sent is null) return Answer.Refused(faults);
-        var result = Workbench.Evaluate(stored.Document);
+        var result = results.Valid(stored.Document);
         var outcomes = await recorder.Record(stored, result, sent, access.May(Right.Witness, stored.ProjectId));
         return Answer.Json(new JsonObject { ["results"] = new JsonArray([.. outcomes.Select(o => (JsonNode)Shown(o))]) });
     }

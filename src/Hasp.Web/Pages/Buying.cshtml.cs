@@ -11,9 +11,9 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages;
 
 /// <summary>What a project has to buy, with spares, to print and to take along.</summary>
-public sealed class BuyingModel(JointStore store) : PageModel
+public sealed class BuyingModel(JointStore store, KeptResults results) : PageModel
 {
-    private List<Joint> _joints = [];
+    private List<Core.Result> _results = [];
 
     /// <summary>Spares as a share, per cent, as typed.</summary>
     [BindProperty(SupportsGet = true)]
@@ -45,8 +45,7 @@ public sealed class BuyingModel(JointStore store) : PageModel
     public async Task<IActionResult> OnGet(ProjectId project)
     {
         if (!await Load(project)) return NotFound();
-        Unsettled = [.. _joints.Where(j => Core.Evaluation.Run(j) is { } r && (!r.Holds || !r.IsComplete))
-            .Select(j => j.Number.Length > 0 ? j.Number : j.Name)];
+        Unsettled = [.. _results.Where(r => !r.Holds || !r.IsComplete).Select(r => r.Joint.Number.Length > 0 ? r.Joint.Number : r.Joint.Name)];
         return Page();
     }
 
@@ -70,13 +69,13 @@ public sealed class BuyingModel(JointStore store) : PageModel
         if ((await store.Projects()).FirstOrDefault(p => p.Id == project) is not { } row) return false;
         Project = row;
         var stored = await store.Joints(project, "");
-        _joints = [.. stored.Select(s => JointDocument.Read(s.Document).Joint).OfType<Joint>()];
-        Left = stored.Count - _joints.Count;
+        _results = [.. stored.Select(s => results.Of(s.Document).Result).OfType<Core.Result>()];
+        Left = stored.Count - _results.Count;
         (var share, SparesProblem) = Read(Spares, SpareRule.Usual.Share * 100, NumberStyles.AllowDecimalPoint,
             "a share from 0 to 100 %, such as 5 or 7.5");
         (var least, LeastProblem) = Read(Least, SpareRule.Usual.Least, NumberStyles.None, "a whole number from 0 to 100");
         Rule = new(share / 100, (int)least);
-        Lines = BuyingList.Of(_joints, Rule);
+        Lines = BuyingList.Of([.. _results.Select(r => r.Joint)], Rule);
         return true;
     }
 

@@ -12,7 +12,7 @@ namespace Hasp.Web.Pages;
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
 [Needs(Right.Read, In = Scope.Board)]
 public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, Named named,
-    People people, ShopFloor floor, ShopLog log, IAuthorship author, ILogger<IndexModel> logger) : PageModel
+    People people, KeptResults results, ShopFloor floor, ShopLog log, IAuthorship author, ILogger<IndexModel> logger) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     public sealed record Item(StoredJoint Stored, Result Result)
@@ -276,9 +276,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         {
             try
             {
-                var (joint, faults) = JointDocument.Read(stored.Document);
-                if (joint is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
-                else items.Add(ItemOf(stored, Evaluation.Run(joint), shelf, entries));
+                var (_, faults, result) = results.Of(stored.Document);
+                if (result is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
+                else items.Add(ItemOf(stored, result, shelf, entries));
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {

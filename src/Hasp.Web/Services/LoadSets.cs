@@ -19,8 +19,13 @@ public sealed class LoadSet
     private readonly int[] _lines;
     private readonly Resultant[] _atOrigin;
     private readonly Dictionary<int, LoadSwing> _swings;
-    private (BoltPattern Pattern, BoltExtremes[] Extremes)? _envelope;
-    private (string Of, CaseSweep Sweep)? _swept;
+    // Objects: two who ask at once never read half of one.
+    private sealed record MadeEnvelope(BoltPattern Pattern, BoltExtremes[] Extremes);
+
+    private sealed record MadeSweep(string Of, CaseSweep Sweep);
+
+    private MadeEnvelope? _envelope;
+    private MadeSweep? _swept;
 
     internal LoadSet(int id, LoadSetRecord record)
     {
@@ -72,7 +77,7 @@ public sealed class LoadSet
     {
         if (_envelope is { } made && made.Pattern.SharesAs(pattern)) return made.Extremes;
         var extremes = LoadEnvelope.Of(pattern, _atOrigin);
-        _envelope = (pattern, extremes);
+        _envelope = new(pattern, extremes);
         return extremes;
     }
 
@@ -93,7 +98,7 @@ public sealed class LoadSet
     {
         if (_swept is { } made && made.Of == of) return made.Sweep;
         var sweep = CaseSweep.Of(joint, [.. Enumerable.Range(0, Count).Select(CaseAt)], told, stop);
-        _swept = (of, sweep);
+        _swept = new(of, sweep);
         return sweep;
     }
 

@@ -73,14 +73,14 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
 public sealed record Conflict(string Path, string Value, int? KeptAs);
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, Named named, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author,
+public sealed class Workbench(JointStore store, Named named, KeptResults results, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author,
     ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
     public async Task<BenchState?> Load(int id)
     {
         if (await named.Fresh(id) is not { } stored) return null;
-        var (joint, faults) = JointDocument.Read(stored.Document);
+        var (joint, faults, result) = results.Of(stored.Document);
         if (joint is null)
         {
             var problem = InWords(faults);
@@ -93,7 +93,7 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
         {
             Stored = stored,
             Document = document,
-            Result = Evaluation.Run(joint),
+            Result = result!,
             LotLapsed = joint.Tightening.Lot is null ? [] : JointShop.Lapsed(joint, await floor.Look()),
             MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(materials.Select(m => m.Name)).Distinct()],
             OwnGradeNames = [.. (await store.Records(RecordKind.Grades.Id)).Select(g => g.Name)],
@@ -107,7 +107,7 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
         }
         state = state with { StaleTyping = [.. stale.DistinctBy(t => t.Path)] };
         return drafts.FirstOrDefault(d => d.BaseRevision == stored.Revision) is { } draft
-            ? state with { Document = Parse(draft.Document), Faults = JointDocument.Read(draft.Document).Faults }
+            ? state with { Document = Parse(draft.Document), Faults = results.Of(draft.Document).Faults }
             : state;
     }
 
@@ -132,11 +132,11 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
         if (author.Now.Account is { Length: > 0 } account) JointEdit.Sign(document, Parse(before), account);
         var after = document.ToJsonString();
         if (after == before && state.Faults.Count == 0) return state;
-        var (joint, faults) = JointDocument.Read(after);
+        var (joint, faults, result) = results.Of(after);
         if (joint is not null && await ChooseAnew(id, document, joint, before))
         {
             after = document.ToJsonString();
-            (joint, faults) = JointDocument.Read(after);
+            (joint, faults, result) = results.Of(after);
         }
         if (joint is null)
         {
@@ -154,7 +154,7 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
             Stored = state.Stored with { Revision = outcome.Revision!.Value, Document = after, CanUndo = true, CanRedo = false },
             Document = document,
             Faults = [],
-            Result = Evaluation.Run(joint),
+            Result = result!,
             Before = state.Result,
         };
     }
@@ -209,17 +209,6 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
         return parsed;
     }
 
-    /// <summary>Evaluates a document that was valid when it was stored.</summary>
-    /// <exception cref="InvalidOperationException">It no longer is: the catalogue it was made with has changed.</exception>
-    public static Result Evaluate(string document)
-    {
-        var (joint, faults) = JointDocument.Read(document);
-        return joint is null
-            ? throw new InvalidOperationException("a stored joint is no longer valid: "
-                + string.Join("; ", faults.Select(f => f.Path + " " + f.Problem)))
-            : Evaluation.Run(joint);
-    }
-
     /// <summary>
     /// Where the bolts stand elsewhere than before, other rows of an imported file may govern: they are chosen anew. What counts is the
     /// pattern as it is laid out, which follows the thread where a pitch is left to it.
@@ -228,7 +217,7 @@ public sealed class Workbench(JointStore store, Named named, LoadSets sets, Pref
     {
         if (joint.Pattern is not { } pattern || !LoadSet.IsIn(document)) return false;
         // A basis that asks for more than tension and shear may be governed by another row once its parts or factors are others.
-        if (joint.Judging.Basis.MayLeaveOut && JointDocument.Read(before).Joint?.Pattern is { } then
+        if (joint.Judging.Basis.MayLeaveOut && results.Of(before).Joint?.Pattern is { } then
             && then.SharesAs(pattern)) return false;
         if (await sets.Load(id) is not { } set) return false;
         set.PutGoverning(document, joint, CancellationToken.None);

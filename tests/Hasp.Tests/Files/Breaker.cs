@@ -23,6 +23,7 @@ public static class Breaker
         for (var i = 0; i < breaks; i++)
         {
             var places = Places(root).ToList();
+            if (places.Count == 0) break;
             var (parent, key) = places[random.Next(places.Count)];
             var value = random.Next(6) == 0 ? null : Wild[random.Next(Wild.Length)];
             if (parent is JsonObject o)

@@ -9,6 +9,18 @@ namespace Hasp.Tests.Files;
 /// <summary>The open format: schema, description, result document, edits.</summary>
 public sealed class DocumentTests
 {
+    /// <summary>What docs/security.md calls tested is tested: each class that it names is there, with a test whose name begins so.</summary>
+    [Fact]
+    public void What_is_said_to_be_tested_is()
+    {
+        var tests = Directory.EnumerateFiles(Path.Combine(Samples.Root, "tests"), "*Tests.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal)).ToLookup(f => Path.GetFileNameWithoutExtension(f), File.ReadAllText);
+        var page = File.ReadAllText(Path.Combine(Samples.Root, "docs", "security.md"));
+        var named = System.Text.RegularExpressions.Regex.Matches(page, @"`([A-Za-z]+Tests)(?:\.(\w+))?`").Select(m => (Class: m.Groups[1].Value, Test: m.Groups[2].Value)).Distinct().ToList();
+        Assert.True(named.Count > 30, $"only {named.Count} named");
+        Assert.All(named, n => Assert.True(tests[n.Class].Any(t => t.Contains(n.Test.Length == 0 ? n.Class : $" {n.Test}", StringComparison.Ordinal)), $"{n.Class}.{n.Test} is not there"));
+    }
+
     [Fact]
     public void The_format_page_is_fresh() =>
         Assert.True(File.ReadAllText(Path.Combine(Samples.Root, "docs", "format.md")) == FormatDescription.Markdown(),

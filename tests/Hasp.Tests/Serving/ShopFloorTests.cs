@@ -97,6 +97,31 @@ public sealed class ShopFloorTests : IDisposable
         Assert.NotEqual(id, (await _floor.Look()).LotOf("L-1")!.Id);
     }
 
+    /// <summary>What has ended a test is undone by another test alone, and what was done is judged by what held when it was done.</summary>
+    [Fact]
+    public async Task A_lapse_ends_only_with_a_new_test_and_each_moment_has_its_own()
+    {
+        var id = await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1"), "made");
+        await _store.Put(ShopKinds.Wrenches.Id, 0, "Click", """{ "name": "Click", "type": "click", "least": "40 N·m", "most": "400 N·m", "graduation": "5 N·m", "calibrationDue": "2031-01-31", "certificate": "C" }""", "made");
+        var begun = _clock.At;
+        NewEntry Test(string key, DateTimeOffset made) => new(key, EntryKind.Verification.Id, 0, 0, id, 0, $$"""
+            { "lot": "L-1", "bolts": "M16 8.8", "lubrication": "lubricated", "stored": "dry", "tool": "Click", "tester": "T", "temperature": "20 °C", "required": "70 kN",
+              "until": "{{begun.UtcDateTime.AddHours(8):yyyy-MM-ddTHH:mm:ssZ}}", "tests": [ { "torque": "190 N·m", "tension": "70 kN" }, { "torque": "196 N·m", "tension": "70.4 kN" }, { "torque": "187 N·m", "tension": "70 kN" } ] }
+            """, made.UtcDateTime);
+        NewEntry At(string key, int temperature, DateTimeOffset made) => Told(key, id, temperature) with { Made = made.UtcDateTime };
+        await _log.Append([Test("t1", begun), At("cold", 4, begun.AddHours(1)), At("warm", 20, begun.AddHours(2)), Test("t2", begun.AddHours(3))]);
+        var floor = await _floor.Look();
+        string Reasons(double hours) => string.Join("; ", floor.StandingOf(floor.LotOf("L-1")!, floor.ToolOf("Click")!, begun.AddHours(hours)).Reasons);
+        Assert.DoesNotContain("temperature", Reasons(0.5), StringComparison.Ordinal);
+        Assert.Contains("temperature moved", Reasons(1.5), StringComparison.Ordinal);
+        // Warm again: the test of the morning does not come back to life.
+        Assert.Contains("temperature moved", Reasons(2.5), StringComparison.Ordinal);
+        Assert.DoesNotContain("temperature", Reasons(3.5), StringComparison.Ordinal);
+        // Sent after the second test, made under the first one.
+        Assert.DoesNotContain("clock", Reasons(0.5), StringComparison.Ordinal);
+        Assert.Contains("not tested", Reasons(-1), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task What_is_kept_does_not_keep_the_time()
     {

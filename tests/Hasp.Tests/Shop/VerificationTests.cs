@@ -28,6 +28,22 @@ public sealed class VerificationTests
         Assert.Equal(0.16940, Good.NutFactors[0], 5);
     }
 
+    /// <summary>Tests at 144 kN for 92.5 kN: their torque is not the job's, and is never released as it is.</summary>
+    [Fact]
+    public void A_tension_over_the_one_asked_for_is_brought_back_by_its_own_nut_factor()
+    {
+        var over = new Verification(With, Morning, Morning.AddHours(6), 92_500, Wrench, 20, 0,
+            [new(520_000, 143_000), new(530_000, 144_000), new(517_000, 144_200)]);
+        Assert.Empty(over.Problems);
+        Assert.Equal([0, 1, 2], over.Referred);
+        Assert.Equal(530_000.0 * 92_500 / 144_000, over.JobTorque!.Value, 6);
+        // Within five per cent over it counts as it was read, and a locking feature's own torque is no part of the clamp.
+        var within = over with { Tests = [new(340_000, 92_500), new(352_000, 92_500 * 1.05), new(341_000, 93_000)] };
+        Assert.Equal((352_000.0, 0), (within.JobTorque!.Value, within.Referred.Count()));
+        var locked = over with { Prevailing = 20_000 };
+        Assert.Equal(20_000 + (510_000.0 * 92_500 / 144_000), locked.JobTorque!.Value, 6);
+    }
+
     [Fact]
     public void Fewer_than_three_that_count_verify_nothing()
     {

@@ -67,6 +67,14 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
+        // A kind that has no such stage is shown where it is at home, whatever was asked of the stage.
+        var services = HttpContext.RequestServices;
+        if (services.GetRequiredService<Named>().Joint is { } stored && services.GetRequiredService<KeptResults>().Of(stored.Document).Joint is { } joint
+            && !Stage.At(Request.Path).Offers(joint))
+        {
+            context.Result = Elsewhere(Stage.All[0].AddressOf(stored.Id));
+            return;
+        }
         if (HttpMethods.IsPost(Request.Method) && !Request.Headers.ContainsKey("HX-Request") && Request.HasFormContentType
             && context.HandlerArguments.TryGetValue("id", out var named) && named is JointId id)
         {
@@ -162,8 +170,6 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     private async Task<IActionResult?> Load(Task<BenchState?> loading)
     {
         if (await loading is not { } state) return NotFound();
-        // A kind that has no such stage is shown where it is at home, whatever was asked of the stage.
-        if (!Stage.At(Request.Path).Offers(state.Result.Joint)) return Elsewhere(Stage.All[0].AddressOf(state.Stored.Id));
         State = state;
         if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || !JointEdit.CanHold(state.Document, Seek!)) Seek = null;
         await Prepare();

@@ -24,7 +24,7 @@ public abstract class JointPage(Named named, ShopFloor floor, ShopLog log) : Pag
     {
         if (named.Joint is not { } stored) return NotFound();
         Stored = stored;
-        Result = Workbench.Evaluate(stored.Document);
+        Result = HttpContext.RequestServices.GetRequiredService<KeptResults>().Valid(stored.Document);
         if (!Result.Joint.Kind.IsPlanned) return Redirect($"/joints/{id}");
         Shop = JointShop.Of(Result, await floor.Look(), await log.OfJoint(id));
         return null;

@@ -169,7 +169,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         if (Joint is { } joint && await store.Load(joint) is { } stored && HttpContext.RequestServices.GetRequiredService<Access>()
             .Sees(stored.ProjectId))
         {
-            var result = Workbench.Evaluate(stored.Document);
+            var result = HttpContext.RequestServices.GetRequiredService<KeptResults>().Valid(stored.Document);
             For = JointShop.Of(result, Floor, []);
             ForName = $"{result.Joint.Number} {result.Joint.Name}".Trim();
         }

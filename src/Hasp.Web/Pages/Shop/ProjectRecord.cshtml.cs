@@ -13,7 +13,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The record of a whole project: joint by joint how far it is, and every entry.</summary>
-public sealed class ProjectRecordModel(JointStore store, ShopFloor floor, ShopLog log) : PageModel
+public sealed class ProjectRecordModel(JointStore store, KeptResults results, ShopFloor floor, ShopLog log) : PageModel
 {
     /// <summary>A joint with its state in the shop.</summary>
     public sealed record Item(StoredJoint Stored, Result Result, JointShop Shop)
@@ -48,9 +48,7 @@ public sealed class ProjectRecordModel(JointStore store, ShopFloor floor, ShopLo
         var items = new List<Item>();
         foreach (var stored in await store.Joints(project))
         {
-            var (joint, _) = JointDocument.Read(stored.Document);
-            if (joint is not { Kind.IsPlanned: true }) continue;
-            var result = Evaluation.Run(joint);
+            if (results.Of(stored.Document) is not { Joint.Kind.IsPlanned: true, Result: { } result }) continue;
             items.Add(new(stored, result, JointShop.Of(result, Floor, [.. entries[stored.Id]])));
         }
         Items = [.. items.OrderBy(i => i.Named, StringComparer.Ordinal)];

@@ -31,18 +31,16 @@ public sealed class TabletModel(Named named, ShopFloor floor, ShopLog log, Prefe
     public async Task<IActionResult> OnGetNow(JointId id)
     {
         if (await Load(id) is { } gone) return gone;
-        return Content(MayNow().ToJsonString(), "application/json");
+        var now = MayNow();
+        now["passes"] = Passes();
+        return Content(now.ToJsonString(), "application/json");
     }
 
     private JsonObject PlanFor(int id) => new()
     {
         ["joint"] = id, ["named"] = Named,
         ["order"] = new JsonArray([.. Shop.Plan.Order.Bolts.Select(b => (JsonNode)Shop.Plan.Assembly.Numbers[b])]),
-        ["passes"] = new JsonArray([.. Shop.Plan.Passes.Select(p => (JsonNode)new JsonObject
-        {
-            ["id"] = p.Id, ["name"] = p.Name, ["does"] = p.Does, ["setting"] = PassText.Setting(p, preferences.Units),
-            ["reads"] = ReadsOf(p), ["holds"] = p.Holds, ["repeats"] = p.Repeats, ["strains"] = p.Measure != PassMeasure.Contact,
-        })]),
+        ["passes"] = Passes(),
         ["prepare"] = new JsonArray([.. Shop.Plan.Before.Concat(Shop.Plan.After)
             .Select(p => (JsonNode)new JsonObject { ["id"] = p.Id, ["does"] = p.Does, ["minutes"] = p.Minutes, ["within"] = p.Within })]),
         ["before"] = Shop.Plan.Before.Length,
@@ -52,6 +50,12 @@ public sealed class TabletModel(Named named, ShopFloor floor, ShopLog log, Prefe
         ["witness"] = access.May(Right.Witness, Stored.ProjectId),
         ["may"] = MayNow(),
     };
+
+    private JsonArray Passes() => new([.. Shop.Plan.Passes.Select(p => (JsonNode)new JsonObject
+    {
+        ["id"] = p.Id, ["name"] = p.Name, ["does"] = p.Does, ["setting"] = PassText.Setting(p, preferences.Units),
+        ["reads"] = ReadsOf(p), ["holds"] = p.Holds, ["repeats"] = p.Repeats, ["strains"] = p.Measure != PassMeasure.Contact,
+    })]);
 
     private JsonObject MayNow() => new()
     {

@@ -70,12 +70,17 @@ public sealed class Shelf
     /// <summary>The last test of a lot with a tool; null where there is none.</summary>
     public LotTest? LastOf(Lot lot, string tool) => Tests[lot.Id].LastOrDefault(t => t.Verification.With.Tool == tool);
 
+    /// <summary>The test that was the last at a moment: what was done is judged by what held when it was done.</summary>
+    private LotTest? LastOf(Lot lot, string tool, DateTimeOffset moment) =>
+        Tests[lot.Id].LastOrDefault(t => t.Verification.With.Tool == tool && t.Entry.Made <= moment.UtcDateTime);
+
     /// <summary>How a lot stands with a tool at a moment.</summary>
     public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment)
     {
-        var test = LastOf(lot, tool.Name);
-        var told = Temperatures[lot.Id].Where(t => test is null || t.Made > test.Entry.Made).Select(t => (double?)t.Temperature)
-            .LastOrDefault();
+        var test = LastOf(lot, tool.Name, moment);
+        // The furthest that was told since the test: what has ended it is not undone by what is told later, only by another test.
+        var told = Temperatures[lot.Id].Where(t => (test is null || t.Made > test.Entry.Made) && t.Made <= moment.UtcDateTime)
+            .Select(t => (double?)t.Temperature).MaxBy(t => Math.Abs(t!.Value - (test?.Verification.With.Temperature ?? t.Value)));
         var now = new Conditions(
             lot.Name, lot.Said.Stated(ShopKinds.LotNuts) ?? "", lot.Said.Stated(ShopKinds.LotWashers) ?? "", lot.Lubrication,
             lot.Said.Of(ShopKinds.LotStored), tool.Name, tool.Hose,

@@ -6,6 +6,8 @@ window.hasp.queue = (() => {
   const me = document.body.dataset.account || "";
   const state = { online: true, signedOut: false, sending: false, fault: "" };
   const listeners = [];
+  // Taken by the server since this page was opened: they stand until the page has them from the server itself.
+  const taken = [];
   const changed = () => listeners.forEach((f) => f());
 
   // One item an entry, so that two pages of one device never write over each other. Their names sort by time within a joint.
@@ -52,7 +54,10 @@ window.hasp.queue = (() => {
     state.fault = "";
     for (const result of (await answer.json()).results) {
       const sent = some.find((e) => e.key === result.key);
-      if (result.number) localStorage.removeItem(sent.at);
+      if (result.number) {
+        taken.push({ ...sent, number: result.number });
+        localStorage.removeItem(sent.at);
+      }
       else refuse(sent, result.faults.map((f) => f.problem).join("; ") || "refused");
     }
     return true;
@@ -100,7 +105,7 @@ window.hasp.queue = (() => {
     send();
   }
   draw();
-  return { me, state, all, isMine, keep, again, send, onChange: (f) => listeners.push(f) };
+  return { me, state, all, taken, isMine, keep, again, send, onChange: (f) => listeners.push(f) };
 })();
 
 // The page that shows what waits: whose it is, why it was not taken, and the ways on.

@@ -37,7 +37,8 @@
     const unsent = waiting().filter((e) => !e.problem);
     const known = new Set(entries.map((e) => e.key));
     const corrected = new Set(entries.map((e) => e.document.corrects).filter(Boolean));
-    return entries.filter((e) => !corrected.has(e.number)).concat(unsent.filter((e) => !known.has(e.key)).map((e) => ({ ...e, mine: true })));
+    return entries.filter((e) => !corrected.has(e.number)).concat(queue.taken.filter((e) => e.joint === plan.joint && !known.has(e.key) && !corrected.has(e.number)).map((e) => ({ ...e, own: true })))
+      .concat(unsent.filter((e) => !known.has(e.key)).map((e) => ({ ...e, mine: true })));
   };
 
   const state = () => {
@@ -50,9 +51,9 @@
       if (e.kind === "bolt" && b) {
         if (e.document.result === "tight") {
           const before = b.devices[e.document.pass];
-          const here = e.mine ? "this device" : e.device;
+          const here = e.mine || e.own ? "this device" : e.device;
           const repeats = plan.passes.find((p) => p.id === e.document.pass)?.repeats;
-          if (before && before !== here && !e.mine && !repeats) b.twice.push(e.document.pass);
+          if (before && before !== here && !e.mine && !e.own && !repeats) b.twice.push(e.document.pass);
           b.devices[e.document.pass] = here;
           b.passes[e.document.pass] = e;
           b.refused = null;
@@ -208,9 +209,25 @@
       if (!answer.ok) return;
       may = await answer.json();
       told(may.now);
+      follow(may.passes);
       draw();
     } catch { /* The clock goes on by what was told last. */ }
   };
+
+  // Another test, rule or revision: what is shown is not gone by any more until somebody has read what changed.
+  const worth = (p) => [p.setting, p.does, p.holds, p.repeats].join("|");
+  const follow = (passes) => {
+    const known = new Map(plan.passes.map((p) => [p.id, p]));
+    const words = passes.filter((p) => !known.has(p.id) || worth(known.get(p.id)) !== worth(p))
+      .map((p) => `${p.name}: ${known.get(p.id)?.setting || "new"} → ${p.setting || p.does}`)
+      .concat(plan.passes.filter((p) => !passes.some((q) => q.id === p.id)).map((p) => `${p.name}: no longer`));
+    const changed = words.length > 0;
+    $("t-changed").hidden = !changed;
+    $("t-tight").disabled = changed;
+    if (changed) $("t-changed-words").textContent = words.join("; ");
+  };
+  // The page anew is the plan as it is now; what waits on the device stays on it.
+  $("t-changed-read").addEventListener("click", () => location.reload());
 
   const advance = () => {
     const s = state();
@@ -232,7 +249,8 @@
     const document = { ...common(), result: "tight" };
     const reading = $("t-reading").value.trim();
     if (p.reads && reading) document[p.reads] = withUnit(reading, p.reads);
-    else if (p.reads === "torque") document.torque = p.setting.split(",")[0];
+    // Nothing was read: that the wrench was set so says not that it was reached.
+    else if (p.reads === "torque") document.setTo = p.setting.split(",")[0];
     if (!$("t-despite-row").hidden) {
       const despite = $("t-despite").value.trim();
       if (!despite) { fault("Say why it is tightened all the same, or put right what stands above."); $("t-despite").focus(); return; }
@@ -281,16 +299,9 @@
     }
   };
 
-  // What was sent is among what the server has: looked for before it is shown as gone from here.
-  let before = waiting().length;
-  queue.onChange(async () => {
-    const left = waiting().length;
-    if (left < before) await look();
-    before = left;
-    draw();
-  });
+  queue.onChange(draw);
   setInterval(look, 3000);
-  setInterval(lookNow, 30000);
+  setInterval(lookNow, 5000);
   setInterval(clocks, 1000);
   lookNow();
   look().then(() => {
