@@ -10,15 +10,14 @@ public sealed class Browser : IDisposable
     /// <summary>Selects all that stands in the field.</summary>
     public const string All = "select all";
 
-    private static Browser? _shared;
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<Server, Browser> Shares = new();
     private readonly ChromeDriver _driver;
-    private Server _server;
+    private readonly Server _server;
 
-    /// <summary>One browser for all tests that need but one, as new: starting it costs more than most of them.</summary>
+    /// <summary>One browser for all tests of a server that need but one, as new: starting it costs more than most of them.</summary>
     public static Browser Shared(Server server, int width = 1280, int height = 800)
     {
-        var b = _shared ??= new Browser(server, width, height);
-        b._server = server;
+        var b = Shares.GetOrAdd(server, s => new Browser(s, width, height));
         b.Latency(0);
         b.Resize(width, height);
         // A page that warns of unsent typing is left all the same.
@@ -31,8 +30,11 @@ public sealed class Browser : IDisposable
         return b;
     }
 
-    /// <summary>Ends the shared browser.</summary>
-    public static void EndShared() => _shared?.Dispose();
+    /// <summary>Ends the browser that a server's tests shared.</summary>
+    public static void EndShared(Server server)
+    {
+        if (Shares.TryRemove(server, out var shared)) shared.Dispose();
+    }
 
     public Browser(Server server, int width = 1280, int height = 800)
     {

@@ -8,8 +8,8 @@ using Hasp.Web.Pages.Joints;
 namespace Hasp.Web.Tests;
 
 /// <summary>The doors for programs, and what every page promises.</summary>
-[Collection(SharedServer.Users)]
-public sealed partial class HttpTests(SharedServer shared)
+[Collection(SecondServer.Others)]
+public sealed partial class HttpTests(SecondServer shared)
 {
     private readonly Server _server = shared.Server;
 

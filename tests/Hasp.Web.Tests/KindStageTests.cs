@@ -3,8 +3,8 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>Kinds of joint in a real browser: begun from a tile or a line, changed on the drawing, at every size.</summary>
-[Collection(SharedServer.Users)]
-public sealed class KindStageTests(SharedServer shared)
+[Collection(SecondServer.Others)]
+public sealed class KindStageTests(SecondServer shared)
 {
     private readonly Server _server = shared.Server;
 

@@ -10,8 +10,8 @@ using OpenQA.Selenium.Interactions;
 namespace Hasp.Web.Tests;
 
 /// <summary>The Pattern stage and load cases from a file, in a real browser.</summary>
-[Collection(SharedServer.Users)]
-public sealed class PatternStageTests(SharedServer shared)
+[Collection(SecondServer.Others)]
+public sealed class PatternStageTests(SecondServer shared)
 {
     private readonly Server _server = shared.Server;
 

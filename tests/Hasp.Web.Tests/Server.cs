@@ -3,8 +3,10 @@ using System.Net;
 using System.Text.RegularExpressions;
 
 [assembly: AssemblyFixture(typeof(Hasp.Web.Tests.SharedServer))]
-// Mostly waiting: the long row of those that share a server goes beside the others from the start.
-[assembly: CollectionBehavior(MaxParallelThreads = 3)]
+[assembly: AssemblyFixture(typeof(Hasp.Web.Tests.SecondServer))]
+[assembly: TestCollectionOrderer(typeof(Hasp.Web.Tests.LongRowsFirst))]
+// Mostly waiting: the two long rows of those that share a server go beside the others from the start.
+[assembly: CollectionBehavior(MaxParallelThreads = 4)]
 
 namespace Hasp.Web.Tests;
 
@@ -201,7 +203,7 @@ public sealed partial class Server : IDisposable
 }
 
 /// <summary>One server with the demonstration project for all tests that do not need their own.</summary>
-public sealed class SharedServer : IAsyncLifetime
+public class SharedServer : IAsyncLifetime
 {
     /// <summary>Tests that share the server and the browser follow one another; those that start their own run beside them.</summary>
     public const string Users = "one server, one browser";
@@ -212,10 +214,26 @@ public sealed class SharedServer : IAsyncLifetime
 
     public ValueTask DisposeAsync()
     {
-        Browser.EndShared();
+        Browser.EndShared(Server);
         Server.Dispose();
+        GC.SuppressFinalize(this);
         return ValueTask.CompletedTask;
     }
+}
+
+/// <summary>Another such server with a browser of its own: half of those that share one are not in the way of the other half.</summary>
+public sealed class SecondServer : SharedServer
+{
+    /// <inheritdoc cref="SharedServer.Users"/>
+    public const string Others = "another server, another browser";
+}
+
+/// <summary>What is longest begins first, so that nobody waits for it at the end.</summary>
+public sealed class LongRowsFirst : Xunit.v3.ITestCollectionOrderer
+{
+    public IReadOnlyCollection<TTestCollection> OrderTestCollections<TTestCollection>(IReadOnlyCollection<TTestCollection> testCollections)
+        where TTestCollection : Xunit.Sdk.ITestCollection =>
+        [.. testCollections.OrderBy(c => c.TestCollectionDisplayName is SharedServer.Users or SecondServer.Others ? 0 : 1)];
 }
 
 /// <summary>One server with the demonstration project for the tests of one class.</summary>

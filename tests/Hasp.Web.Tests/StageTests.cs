@@ -3,8 +3,8 @@ using OpenQA.Selenium;
 namespace Hasp.Web.Tests;
 
 /// <summary>Preload, Fatigue and Chance, thread ends and figures by hand, in a real browser.</summary>
-[Collection(SharedServer.Users)]
-public sealed class StageTests(SharedServer shared)
+[Collection(SecondServer.Others)]
+public sealed class StageTests(SecondServer shared)
 {
     private readonly Server _server = shared.Server;
 

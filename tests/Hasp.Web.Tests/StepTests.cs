@@ -13,9 +13,7 @@ public sealed class StepTests
 {
     /// <summary>One of each sort: the rest of them runs long.</summary>
     [Theory]
-    [InlineData("making:migrated")]
-    [InlineData("save:written")]
-    [InlineData("entry:committed")]
+    [InlineData("entry:written")]
     [InlineData("restore:cleared")]
     public Task It_starts_again_with_all_that_was_acknowledged(string step) => Dies(step, 2);
 
@@ -23,7 +21,9 @@ public sealed class StepTests
     [Trait("run", "long")]
     public async Task Two_hundred_times_at_every_step()
     {
-        for (var i = 0; i < 200; i++)
+        // Fewer of them: HASP_KILLS=40.
+        var times = int.TryParse(Environment.GetEnvironmentVariable("HASP_KILLS"), out var asked) ? asked : 200;
+        for (var i = 0; i < times; i++)
         {
             var step = Steps.All[i % Steps.All.Count];
             try
