@@ -6,7 +6,7 @@ using System.Text.RegularExpressions;
 [assembly: AssemblyFixture(typeof(Hasp.Web.Tests.SecondServer))]
 [assembly: TestCollectionOrderer(typeof(Hasp.Web.Tests.LongRowsFirst))]
 // Mostly waiting: the two long rows of those that share a server go beside the others from the start.
-[assembly: CollectionBehavior(MaxParallelThreads = 4)]
+[assembly: CollectionBehavior(MaxParallelThreads = 3)]
 
 namespace Hasp.Web.Tests;
 
