@@ -69,8 +69,7 @@ public sealed class DataFolder : IDisposable
     /// <exception cref="UnusableFolderException">There is nothing to be kept, or nowhere to keep it.</exception>
     public static LogCheck Backup(string path, string file) => Spoken(path, () =>
     {
-        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
-        if (!File.Exists(database)) throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        var database = DatabaseIn(path);
         if (File.Exists(file)) throw new UnusableFolderException($"{file} is there already. Name another file; a backup is never written over.");
         var making = file + Making;
         File.Delete(making);
@@ -137,8 +136,7 @@ public sealed class DataFolder : IDisposable
     /// <exception cref="UnusableFolderException">There is none.</exception>
     public static LogCheck CheckLog(string path) => Spoken(path, () =>
     {
-        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
-        if (!File.Exists(database)) throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        var database = DatabaseIn(path);
         return Whole(database);
     });
 
@@ -150,8 +148,7 @@ public sealed class DataFolder : IDisposable
     /// <exception cref="UnusableFolderException">There is no database, or no account of that name that is not closed.</exception>
     public static string Reset(string path, string name) => Spoken(path, () =>
     {
-        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
-        if (!File.Exists(database)) throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        var database = DatabaseIn(path);
         var databases = new OneFile(OptionsFor(database, "ReadWrite"));
         using var db = databases.CreateDbContext();
         if (AppliedOf(db).Count != db.Database.GetMigrations().Count()) throw new UnusableFolderException($"The database in {path} is of another version. Start the server once, or use the version that wrote it.");
@@ -166,6 +163,12 @@ public sealed class DataFolder : IDisposable
         db.SaveChanges();
         return $"/reset?key={key}";
     });
+
+    private static string DatabaseIn(string path)
+    {
+        var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
+        return File.Exists(database) ? database : throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+    }
 
     /// <summary>Whoever works in a terminal on the folder itself.</summary>
     private static readonly Author Terminal = Author.ThisMachine with { Device = "terminal" };

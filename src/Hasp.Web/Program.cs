@@ -37,7 +37,8 @@ if (server.PublicUrl.Length > 0 && server.Public is null) return Refuse($"--publ
 // A few that write to the disk at once must not make everybody else wait for another thread.
 ThreadPool.SetMinThreads(Math.Max(16, 4 * Environment.ProcessorCount), 16);
 // Judging a joint takes its time once: it is warmed while the host is put together.
-_ = Task.Run(() => new KeptResults().Valid(AldermereLock.Documents().First()));
+var results = new KeptResults();
+_ = Task.Run(() => results.Valid(AldermereLock.Documents().First()));
 // The database is made or upgraded while the host is put together: neither waits for the other.
 var opening = Task.Run(() => DataFolder.Open(server.Data));
 var path = Path.GetFullPath(server.Data);
@@ -57,7 +58,7 @@ builder.Services.AddScoped<Workbench>();
 builder.Services.Configure<ServerOptions>(builder.Configuration);
 builder.Services.Configure<JobOptions>(builder.Configuration.GetSection(JobOptions.Section));
 builder.Services.AddSingleton<Jobs>();
-builder.Services.AddSingleton<KeptResults>();
+builder.Services.AddSingleton(_ => results);
 builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<ProjectBasis>();
 builder.Services.AddSingleton<Imports>();

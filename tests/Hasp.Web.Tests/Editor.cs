@@ -39,27 +39,34 @@ public sealed partial class Editor : IDisposable
     /// <summary>Changes a field; the answer is the Bench, and the revision in it is what was acknowledged.</summary>
     public async Task<string> Set(string path, string value)
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, $"/joints/{_joint}?handler=Set")
-        {
-            Content = new FormUrlEncodedContent([new("path", path), new("value", value), new("Seen", $"{Seen}")]),
-        };
-        request.Headers.Add("RequestVerificationToken", Token);
-        request.Headers.Add("HX-Request", "true");
-        using var answer = await Http.SendAsync(request);
+        using var answer = await Post("Set", new("path", path), new("value", value));
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
-        var html = await answer.Content.ReadAsStringAsync();
-        Seen = int.Parse(SeenIn().Match(html).Groups[1].Value);
-        return html;
+        return await Look(answer);
     }
 
     /// <summary>Takes the last change, or what was typed and not kept, back.</summary>
     public async Task Undo()
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, $"/joints/{_joint}?handler=Undo") { Content = new FormUrlEncodedContent([new("Seen", $"{Seen}")]) };
+        using var answer = await Post("Undo");
+        await Look(answer);
+    }
+
+    private async Task<HttpResponseMessage> Post(string handler, params KeyValuePair<string, string>[] fields)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/joints/{_joint}?handler={handler}")
+        {
+            Content = new FormUrlEncodedContent([.. fields, new("Seen", $"{Seen}")]),
+        };
         request.Headers.Add("RequestVerificationToken", Token);
         request.Headers.Add("HX-Request", "true");
-        using var answer = await Http.SendAsync(request);
-        Seen = int.Parse(SeenIn().Match(await answer.Content.ReadAsStringAsync()).Groups[1].Value);
+        return await Http.SendAsync(request);
+    }
+
+    private async Task<string> Look(HttpResponseMessage answer)
+    {
+        var html = await answer.Content.ReadAsStringAsync();
+        Seen = int.Parse(SeenIn().Match(html).Groups[1].Value);
+        return html;
     }
 
     public void Dispose() => Http.Dispose();

@@ -119,13 +119,14 @@ public sealed class LoadSet
         return [.. swinging.Concat(front.Except(swinging).Order().Take(Math.Max(0, LoadEnvelope.MostGoverning - swinging.Length))).Order()];
     }
 
-    /// <summary>Writes the governing cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
-    public void PutGoverning(JsonObject document, Joint joint, CancellationToken stop)
+    /// <summary>Writes cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
+    /// <param name="document">The document.</param>
+    /// <param name="governing">Their indices (<see cref="Governing"/>).</param>
+    public void Put(JsonObject document, IEnumerable<int> governing)
     {
-        var of = document.ToJsonString();
         TakeOut(document);
         if (document["loads"] is not JsonArray loads) document["loads"] = loads = [];
-        foreach (var i in Governing(joint, of, stop)) loads.Add(DocumentOf(i));
+        foreach (var i in governing) loads.Add(DocumentOf(i));
     }
 
     /// <summary>True where a document holds cases of an imported file.</summary>

@@ -220,7 +220,7 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
         if (joint.Judging.Basis.MayLeaveOut && results.Of(before).Joint?.Pattern is { } then
             && then.SharesAs(pattern)) return false;
         if (await sets.Load(id) is not { } set) return false;
-        set.PutGoverning(document, joint, CancellationToken.None);
+        set.Put(document, set.Governing(joint, document.ToJsonString(), CancellationToken.None));
         return true;
     }
 

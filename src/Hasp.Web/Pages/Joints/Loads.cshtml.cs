@@ -193,15 +193,14 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     private async Task<bool> Use(int id)
     {
         if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is null) return false;
-        // What it takes is worked out in its turn, and not at all for whoever has gone; the change finds it done.
-        var stop = HttpContext.RequestAborted;
-        var (done, _) = await jobs.Do(s => set.Governing(State.Result.Joint, State.Document.ToJsonString(), s), stop);
+        // What it takes is worked out in its turn, and not at all for whoever has gone.
+        var (done, governing) = await jobs.Do(s => set.Governing(State.Result.Joint, State.Document.ToJsonString(), s), HttpContext.RequestAborted);
         if (!done)
         {
             Refused = Jobs.Full;
             return false;
         }
-        var changed = await bench.Change(id, State.Stored.Revision, d => set.PutGoverning(d, State.Result.Joint, stop),
+        var changed = await bench.Change(id, State.Stored.Revision, d => set.Put(d, governing!),
             $"{set.Count} cases from {set.Name}", new Conflict("", $"cases from {set.Name}", null));
         if (changed is { Faults.Count: 0 }) return true;
         Refused = changed is null ? "the joint is gone" : "a case cannot be held by this pattern: " + changed.Faults[0].Problem;

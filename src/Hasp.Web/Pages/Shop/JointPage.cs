@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>A page of the shop about one joint: traveller, tablet, record.</summary>
-public abstract class JointPage(Named named, ShopFloor floor, ShopLog log) : PageModel
+public abstract class JointPage(Named named, KeptResults results, ShopFloor floor, ShopLog log) : PageModel
 {
     public StoredJoint Stored { get; private set; } = null!;
 
@@ -24,7 +24,7 @@ public abstract class JointPage(Named named, ShopFloor floor, ShopLog log) : Pag
     {
         if (named.Joint is not { } stored) return NotFound();
         Stored = stored;
-        Result = HttpContext.RequestServices.GetRequiredService<KeptResults>().Valid(stored.Document);
+        Result = results.Valid(stored.Document);
         if (!Result.Joint.Kind.IsPlanned) return Redirect($"/joints/{id}");
         Shop = JointShop.Of(Result, await floor.Look(), await log.OfJoint(id));
         return null;

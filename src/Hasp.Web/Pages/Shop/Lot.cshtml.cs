@@ -17,7 +17,7 @@ namespace Hasp.Web.Pages.Shop;
 
 /// <summary>A lot: how it stands, its tests, their history, and a new verification.</summary>
 [Needs(Right.Read, In = Scope.Any)]
-public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Preferences preferences) : PageModel
+public sealed class LotModel(JointStore store, KeptResults results, ShopFloor floor, ShopLog log, Preferences preferences) : PageModel
 {
     /// <summary>Rows of the form for assemblies.</summary>
     public const int Rows = 5;
@@ -169,7 +169,7 @@ public sealed class LotModel(JointStore store, ShopFloor floor, ShopLog log, Pre
         if (Joint is { } joint && await store.Load(joint) is { } stored && HttpContext.RequestServices.GetRequiredService<Access>()
             .Sees(stored.ProjectId))
         {
-            var result = HttpContext.RequestServices.GetRequiredService<KeptResults>().Valid(stored.Document);
+            var result = results.Valid(stored.Document);
             For = JointShop.Of(result, Floor, []);
             ForName = $"{result.Joint.Number} {result.Joint.Name}".Trim();
         }

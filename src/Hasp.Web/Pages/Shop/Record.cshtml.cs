@@ -12,8 +12,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>What was done to a joint, to be read, printed, corrected and taken along.</summary>
-public sealed class RecordModel(Named named, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences,
-    Access access) : JointPage(named, floor, log)
+public sealed class RecordModel(Named named, KeptResults results, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences,
+    Access access) : JointPage(named, results, floor, log)
 {
     /// <summary>The entry that is being corrected; null where none is.</summary>
     [BindProperty(SupportsGet = true)]

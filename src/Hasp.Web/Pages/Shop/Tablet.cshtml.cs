@@ -9,8 +9,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The traveller on a tablet: one bolt at a time, kept on the device while the server is out of reach.</summary>
-public sealed class TabletModel(Named named, ShopFloor floor, ShopLog log, Preferences preferences, Access access) : JointPage(named,
-    floor, log)
+public sealed class TabletModel(Named named, KeptResults results, ShopFloor floor, ShopLog log, Preferences preferences, Access access)
+    : JointPage(named, results, floor, log)
 {
     public PlanOfBolts Drawn { get; private set; } = null!;
 

@@ -8,7 +8,8 @@ using Microsoft.Extensions.Options;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The traveller on paper: what goes with the joint, to be ticked off and signed.</summary>
-public sealed class TravellerModel(Named named, ShopFloor floor, ShopLog log, IOptions<ServerOptions> options) : JointPage(named, floor, log)
+public sealed class TravellerModel(Named named, KeptResults results, ShopFloor floor, ShopLog log, IOptions<ServerOptions> options)
+    : JointPage(named, results, floor, log)
 {
     public PlanOfBolts Drawn { get; private set; } = null!;
 

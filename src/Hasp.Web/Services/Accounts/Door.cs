@@ -126,11 +126,11 @@ public sealed class Door(
 
     /// <summary>Begins a session for whoever has proved all that is asked while the account was changed.</summary>
     internal async Task<Knock> Began(int account, string way) =>
-        await Begin((await users.FindByIdAsync(account.ToString(CultureInfo.InvariantCulture)))!, way);
+        await Begin((await users.ById(account))!, way);
 
     /// <summary>Goes on with one's own session after its stamp was changed: every other one ends.</summary>
     internal async Task GoOn(int account) =>
-        await Ticket((await users.FindByIdAsync(account.ToString(CultureInfo.InvariantCulture)))!, null);
+        await Ticket((await users.ById(account))!, null);
 
     /// <summary>Counts a try in one statement, the fifth begins a rest; false where one is on.</summary>
     internal async Task<bool> Counted(Account account)

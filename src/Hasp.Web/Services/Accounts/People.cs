@@ -78,7 +78,7 @@ public sealed class People(
     public async Task<IReadOnlyList<string>> ChangePassword(Account account, string old, string password)
     {
         if (!await Knows(account, old)) return ["The old password is wrong, or was too often: after five wrong ones it rests for a quarter of an hour."];
-        var own = (await ById(account.Id))!;
+        var own = (await users.ById(account.Id))!;
         if (await RuleFaults(own, password) is { Count: > 0 } faults) return faults;
         await accessLog.Write(AccessEvent.PasswordChanged, own.UserName!);
         await SetPassword(own, password);
@@ -109,7 +109,7 @@ public sealed class People(
     /// <summary>A link by which an account's password is chosen anew, good for a day and once; null where the account is closed.</summary>
     public async Task<string?> MakeReset(int id, string by)
     {
-        if (await ById(id) is not { } account || IsClosed(account)) return null;
+        if (await users.ById(id) is not { } account || IsClosed(account)) return null;
         var (row, key) = ResetLinks.New(id, by, Now);
         await accessLog.Write(AccessEvent.ResetMade, account.UserName!, $"made by {by}");
         await using var db = await databases.CreateDbContextAsync();
@@ -124,7 +124,7 @@ public sealed class People(
         var (hash, now) = (Secrets.HashOf(key ?? ""), Now);
         await using var db = await databases.CreateDbContextAsync();
         var row = await db.Resets.AsNoTracking().FirstOrDefaultAsync(r => r.KeyHash == hash && r.UsedAt == null && r.Until > now);
-        return row is not null && await ById(row.AccountId) is { } account && !IsClosed(account) ? account : null;
+        return row is not null && await users.ById(row.AccountId) is { } account && !IsClosed(account) ? account : null;
     }
 
     /// <summary>Chooses a new password by a link: time code, short number and sessions of the account are gone with the old one. Why
@@ -156,7 +156,7 @@ public sealed class People(
     /// <summary>Gives an account a role in a project, or takes it away; running sessions see it at their next request.</summary>
     public async Task SetRole(int account, int project, Role? role)
     {
-        if (await ById(account) is not { } whose) return;
+        if (await users.ById(account) is not { } whose) return;
         await accessLog.Write(AccessEvent.RoleGiven, whose.UserName!, $"{(role is { } to ? Word(to) : "none")} in project {project}");
         await using var db = await databases.CreateDbContextAsync();
         await db.Members.Where(m => m.AccountId == account && m.ProjectId == project).ExecuteDeleteAsync();
@@ -167,7 +167,7 @@ public sealed class People(
     /// <summary>Ends an account's access for good: it keeps its name in the records.</summary>
     public async Task Close(int id)
     {
-        if (await ById(id) is not { IsOwner: false } account) return;
+        if (await users.ById(id) is not { IsOwner: false } account) return;
         await accessLog.Write(AccessEvent.AccountClosed, account.UserName!);
         await users.SetLockoutEndDateAsync(account, DateTimeOffset.MaxValue);
         await users.UpdateSecurityStampAsync(account);
@@ -176,8 +176,6 @@ public sealed class People(
 
     /// <summary>True for an account whose access has ended.</summary>
     public static bool IsClosed(Account account) => account.LockoutEnd == DateTimeOffset.MaxValue;
-
-    private Task<Account?> ById(int id) => users.FindByIdAsync(id.ToString(CultureInfo.InvariantCulture));
 
     private async Task<IReadOnlyList<string>> RuleFaults(Account account, string password)
     {
@@ -203,6 +201,12 @@ public sealed class People(
     private static string Word(Role role) => role.ToString().ToLowerInvariant();
 
     private static IReadOnlyList<string> Faults(IdentityResult result) => [.. result.Errors.Select(e => e.Description)];
+}
+
+/// <summary>Accounts by the number that the rest of the house knows them by.</summary>
+internal static class AccountsById
+{
+    internal static Task<Account?> ById(this UserManager<Account> users, int id) => users.FindByIdAsync(id.ToString(CultureInfo.InvariantCulture));
 }
 
 /// <summary>The link by which the first account is made: printed once at the start, good until it is used.</summary>

@@ -101,8 +101,7 @@ public sealed class SecondFactor(
         [.. (await users.GenerateNewTwoFactorRecoveryCodesAsync(own, RecoveryCodes))!];
 
     /// <summary>The account as Identity changes it: what a request has looked up to be read is not written back.</summary>
-    private async Task<Account> Own(Account account) =>
-        (await users.FindByIdAsync(account.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)))!;
+    private async Task<Account> Own(Account account) => (await users.ById(account.Id))!;
 
     private static string Digits(string code) => string.Concat(code.Where(char.IsAsciiDigit));
 }

@@ -208,27 +208,27 @@
   }, true);
 
   const settled = (go) => { if (held.size === 0 || trouble) go(); else setTimeout(() => settled(go), 30); };
+  const wait = (e, go) => {
+    if (held.size === 0 || trouble || e.defaultPrevented) return;
+    e.preventDefault();
+    settled(go);
+  };
 
   // Leaving waits for what is under way, and warns of what cannot be sent.
   document.addEventListener("click", (e) => {
     const a = e.target.closest?.("a[href]");
-    if (!a || held.size === 0 || trouble || e.defaultPrevented || e.button || e.ctrlKey || e.metaKey || e.shiftKey || a.target || a.origin !== location.origin) return;
-    e.preventDefault();
-    settled(() => location.assign(a.href));
+    if (!a || e.button || e.ctrlKey || e.metaKey || e.shiftKey || a.target || a.origin !== location.origin) return;
+    wait(e, () => location.assign(a.href));
   });
   // So does a form that leads to another page, and reloading.
   document.addEventListener("submit", (e) => {
     if (isField(document.activeElement)) take(document.activeElement);
-    if (held.size === 0 || trouble || e.defaultPrevented || e.target.closest("[hx-post], #stage")) return;
-    e.preventDefault();
-    settled(() => e.target.requestSubmit(e.submitter));
+    if (!e.target.closest("[hx-post], #stage")) wait(e, () => e.target.requestSubmit(e.submitter));
   });
   document.addEventListener("keydown", (e) => {
     if (e.key !== "F5" && !(e.key.toLowerCase() === "r" && (e.ctrlKey || e.metaKey))) return;
     if (isField(document.activeElement)) take(document.activeElement);
-    if (held.size === 0 || trouble) return;
-    e.preventDefault();
-    settled(() => location.reload());
+    wait(e, () => location.reload());
   });
   // Where the browser itself goes on, one edit is on its way and arrives; only what has to wait behind it, or cannot be sent, can be lost.
   const Behind = "hasp-on-its-way";

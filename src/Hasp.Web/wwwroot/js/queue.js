@@ -33,12 +33,16 @@ window.hasp.queue = (() => {
   const put = ({ at, joint, ...entry }) => localStorage.setItem(at, JSON.stringify(entry));
   const refuse = (entry, why) => put({ ...entry, problem: why });
 
-  // Sent again, where it was refused, with a reason or as one's own to answer for.
-  const again = (entry, more) => {
+  // Sent again, where it was refused, or taken over from who made it: with what was said of it; false where more has to be said.
+  const asks = (e) => (isMine(e) ? "why all the same" : "why you answer for it");
+  const again = (entry, why) => {
+    const foreign = !isMine(entry);
+    if (foreign && why.length < 3) return false;
     const { problem, ...rest } = entry;
-    put({ ...rest, ...more });
+    put({ ...rest, ...(foreign ? { takenOver: why } : why ? { document: { ...entry.document, despite: why } } : {}) });
     changed();
     send();
+    return true;
   };
 
   const take = async (joint, some) => {
@@ -105,7 +109,7 @@ window.hasp.queue = (() => {
     send();
   }
   draw();
-  return { me, state, all, taken, isMine, keep, again, send, onChange: (f) => listeners.push(f) };
+  return { me, state, all, taken, isMine, keep, asks, again, onChange: (f) => listeners.push(f) };
 })();
 
 // The page that shows what waits: whose it is, why it was not taken, and the ways on.
@@ -121,13 +125,13 @@ window.hasp.queue = (() => {
     const foreign = !queue.isMine(e);
     if (!queue.me && document.body.dataset.accounts === "on") { td.textContent = e.by ? `Sent when ${e.by} signs in.` : "Sent when somebody signs in."; return; }
     if (!foreign && !e.problem) { td.textContent = "Sent as soon as the server answers."; return; }
-    const input = Object.assign(document.createElement("input"), { placeholder: foreign ? "why you answer for it" : "why all the same", maxLength: 200 });
+    const input = Object.assign(document.createElement("input"), { placeholder: queue.asks(e), maxLength: 200 });
     input.setAttribute("aria-label", `${input.placeholder}: ${what(e)}`);
     const button = Object.assign(document.createElement("button"), { type: "button", className: "plain-button", textContent: foreign ? "Take over" : "Send again" });
     button.addEventListener("click", () => {
-      const why = input.value.trim();
-      if (foreign && why.length < 3) { input.focus(); input.setAttribute("aria-invalid", "true"); return; }
-      queue.again(e, foreign ? { takenOver: why } : why ? { document: { ...e.document, despite: why } } : {});
+      if (queue.again(e, input.value.trim())) return;
+      input.focus();
+      input.setAttribute("aria-invalid", "true");
     });
     td.append(input, " ", button);
   };

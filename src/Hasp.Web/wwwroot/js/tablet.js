@@ -171,16 +171,16 @@
       const about = e.problem || `made under ${e.by || "nobody signed in"}: sent when ${e.by || "somebody"} signs in, or taken over`;
       words.textContent = `${e.bolt ? "Bolt " + e.bolt + ", " : ""}${e.document.pass || e.document.step || e.kind}: ${about}`;
       const input = document.createElement("input");
-      input.placeholder = foreign ? "why you answer for it" : "why all the same";
+      input.placeholder = queue.asks(e);
       input.setAttribute("aria-label", input.placeholder);
       const again = document.createElement("button");
       again.type = "button";
       again.className = "glove";
       again.textContent = foreign ? "Take over" : "Send again";
       again.addEventListener("click", () => {
-        const why = input.value.trim();
-        if (foreign && why.length < 3) { fault("Say why you answer for it."); input.focus(); return; }
-        queue.again(e, foreign ? { takenOver: why } : why ? { document: { ...e.document, despite: why } } : {});
+        if (queue.again(e, input.value.trim())) return;
+        fault("Say why you answer for it.");
+        input.focus();
       });
       li.append(words, input, again);
       return li;
