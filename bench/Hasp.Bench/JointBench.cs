@@ -54,7 +54,7 @@ public class JointBench
 
     [Benchmark(Description = "the thickness that just holds, with its curve")]
     public int JustHolds() =>
-        global::Hasp.Files.JustHolds.Of((JsonObject)JsonNode.Parse(_text)!, "layers[0].thickness", UnitSystem.Si)!.Ranges.Count;
+        global::Hasp.Files.JustHolds.Of(JointDocument.Stored(_text), "layers[0].thickness", UnitSystem.Si)!.Ranges.Count;
 
     [Benchmark(Description = "Finder: all 144 threads × all grades × 1…24 bolts, 10 cases")]
     public FinderCell[][] Everything() => Finder.Search(_joint.Said, Standards.Threads, _grades, 24);

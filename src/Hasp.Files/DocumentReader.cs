@@ -1,27 +1,31 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 
 namespace Hasp.Files;
 
-/// <summary>Reads a JSON document by its list of fields and keeps every fault: of what stands there, what is missing and what is
+/// <summary>Reads a JSON document by its shape into a draft and keeps every fault: of what stands there, what is missing and what is
 /// unknown.</summary>
-/// <param name="fields">The fields of the document.</param>
-/// <param name="lists">Its lists.</param>
-/// <param name="besides">Keys at the top that are no fields.</param>
-public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<ListField> lists, params IReadOnlyList<string> besides)
+/// <param name="shape">The fields and lists of the document.</param>
+public sealed class DocumentReader(DocumentShape shape)
 {
     /// <summary>How documents are parsed: every key once, at most 16 levels.</summary>
     public static JsonDocumentOptions Strict { get; } = new() { MaxDepth = 16, AllowDuplicateProperties = false };
 
-    private readonly Part _root = new(fields, lists, besides);
-
     /// <summary>What the document says.</summary>
     /// <param name="root">The document.</param>
-    /// <param name="faults">Takes what is wrong.</param>
+    /// <param name="besides">Faults of what is no field of it.</param>
+    /// <param name="chosen">What was chosen in it, once its rows are known.</param>
     /// <exception cref="InvalidOperationException">A text holds half of a surrogate pair.</exception>
-    public Values Read(JsonElement root, List<Fault> faults) => Element(_root, root, "", faults);
+    public Draft Draft(JsonElement root, IEnumerable<Fault>? besides = null, Func<Draft, IEnumerable<Place>>? chosen = null)
+    {
+        var reading = new Reading();
+        var top = reading.Row(default, shape.Root, root, [.. besides ?? []]);
+        var draft = new Draft(shape, top, reading.Lists.ToImmutableDictionary(), []);
+        return chosen is null ? draft : draft.Choosing(chosen(draft));
+    }
 
     /// <summary>What a stored text says once it is judged; null with its faults where it has any.</summary>
     /// <param name="document">The text.</param>
@@ -29,13 +33,13 @@ public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<Li
     /// <param name="unreadable">The fault of a text that cannot be read at all.</param>
     public (Values? Said, IReadOnlyList<Fault> Faults) Read(string document, Action<Values, List<Fault>> judge, Fault unreadable)
     {
-        var faults = new List<Fault>();
         try
         {
             using var parsed = JsonDocument.Parse(document, Strict);
-            var said = Read(parsed.RootElement, faults);
-            if (faults.Count == 0) judge(said, faults);
-            return (faults.Count == 0 ? said : null, faults);
+            var draft = Draft(parsed.RootElement);
+            var faults = draft.Faults.ToList();
+            if (faults.Count == 0) judge(draft.Said, faults);
+            return (faults.Count == 0 ? draft.Said : null, faults);
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException)
         {
@@ -43,85 +47,81 @@ public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<Li
         }
     }
 
-    /// <summary>What one element of a list says, read by itself.</summary>
+    /// <summary>One row of a list, read by itself.</summary>
     /// <param name="list">The list.</param>
-    /// <param name="element">The element.</param>
-    /// <param name="index">The place that its faults name.</param>
-    /// <param name="faults">Takes what is wrong.</param>
-    public Values ReadElement(ListField list, JsonElement element, int index, List<Fault> faults) =>
-        Element(_root.Under(list), element, $"{list.Path}[{index}]", faults);
+    /// <param name="element">The row.</param>
+    public Row Row(ListField list, JsonElement element) => new Reading().Row(RowId.At(0), shape.Under(list), element, []);
 
-    private static Values Element(Part part, JsonElement json, string path, List<Fault> faults)
+    /// <summary>One reading of a document or of a row.</summary>
+    private sealed class Reading
     {
-        var reading = new Reading(faults);
-        reading.Object(part, json, path);
-        return new Values(path, reading.Given, reading.Lists, [.. faults.Skip(reading.Before).Select(f => f.Path)]);
-    }
+        internal Dictionary<ListField, ImmutableArray<Row>> Lists { get; } = [];
 
-    /// <summary>One reading of a document or of an element of a list.</summary>
-    private sealed class Reading(List<Fault> faults)
-    {
-        internal Dictionary<Field, object> Given { get; } = [];
-
-        internal Dictionary<ListField, ImmutableArray<Values>> Lists { get; } = [];
-
-        internal int Before { get; } = faults.Count;
-
-        internal void Object(Part part, JsonElement json, string path)
+        internal Row Row(RowId id, DocumentShape.Node node, JsonElement json, List<Fault> stray)
         {
-            if (json.ValueKind is not (JsonValueKind.Object or JsonValueKind.Undefined))
-            {
-                faults.Add(new("not-object", path, Was(json), "must be an object"));
-                json = default;
-            }
-            var there = json.ValueKind == JsonValueKind.Object ? json.EnumerateObject().ToList() : [];
-            foreach (var (key, child) in part.Children)
-            {
-                var at = there.FirstOrDefault(p => p.Name == key).Value;
-                if (at.ValueKind == JsonValueKind.Null) at = default;
-                Child(child, at, Join(path, key));
-            }
-            foreach (var unknown in there.Where(p => !part.Knows(p.Name)))
-            {
-                faults.Add(new("unknown-field", Join(path, unknown.Name), Was(unknown.Value),
-                    "no field of that name; here are known: " + part.Known));
-            }
+            var entries = new Dictionary<Field, Entry>();
+            Object(node, json, "", entries, stray);
+            return new(id, entries, [.. stray]);
         }
 
-        private void Child(Part child, JsonElement at, string path)
+        private void Object(DocumentShape.Node node, JsonElement json, string path, Dictionary<Field, Entry> entries, List<Fault> stray)
         {
-            if (child.Field is { } field) One(field, at, path);
-            else if (child.List is { } list) Lists[list] = List(child, list, at, path);
-            // Where a part is absent, what is required in it is still missing.
-            else Object(child, at, path);
-        }
-
-        private void One(Field field, JsonElement at, string path)
-        {
-            if (at.ValueKind == JsonValueKind.Undefined)
+            if (json.ValueKind is JsonValueKind.Undefined) return;
+            if (json.ValueKind is not JsonValueKind.Object)
             {
-                if (field.Required) faults.Add(new("missing", path, null, "missing; " + field.Allowed));
+                stray.Add(new("not-object", path, Was(json), "must be an object"));
                 return;
             }
-            var (value, fault) = field.Parse(RawOf(at));
-            if (fault is null) Given[field] = value!;
-            else faults.Add(fault with { Path = path, Was = Was(at) });
+            foreach (var property in json.EnumerateObject())
+            {
+                var at = Join(path, property.Name);
+                if (node[property.Name] is not { } child)
+                {
+                    if (!node.Knows(property.Name)) stray.Add(new("unknown-field", at, Was(property.Value),
+                        "no field of that name; here are known: " + node.Known));
+                }
+                else if (property.Value.ValueKind == JsonValueKind.Null) continue;
+                else if (child.Field is { } field) entries[field] = Entry.Of(field, RawOf(property.Value));
+                else if (child.List is { } list) Lists[list] = List(list, child, property.Value, at, stray);
+                else Object(child, property.Value, at, entries, stray);
+            }
         }
 
-        private ImmutableArray<Values> List(Part part, ListField list, JsonElement at, string path)
+        private ImmutableArray<Row> List(ListField list, DocumentShape.Node node, JsonElement at, string path, List<Fault> stray)
         {
-            if (at.ValueKind == JsonValueKind.Undefined) return [];
             if (at.ValueKind != JsonValueKind.Array)
             {
-                faults.Add(new("not-list", path, Was(at), "must be a list"));
+                stray.Add(new("not-list", path, Was(at), "must be a list"));
                 return [];
             }
             if (at.GetArrayLength() > list.Most)
             {
-                faults.Add(new("too-many", path, null, $"{at.GetArrayLength()} entries: at most {list.Most} are taken"));
+                stray.Add(new("too-many", path, null, $"{at.GetArrayLength()} entries: at most {list.Most} are taken"));
                 return [];
             }
-            return [.. at.EnumerateArray().Select((element, i) => Element(part, element, $"{path}[{i}]", faults))];
+            var elements = at.EnumerateArray().ToArray();
+            var stated = elements.Select(StatedId).ToArray();
+            var free = new Queue<int>(Enumerable.Range(1, 2 * elements.Length).Except(stated.OfType<int>()));
+            var rows = elements.Select((element, i) => Row(IdOf(i, stated, free), node, element, IdFaults(i, elements[i], stated)));
+            return [.. rows];
+        }
+
+        /// <summary>Its own, or its place's, or one that is free where that is another row's.</summary>
+        private static RowId IdOf(int index, int?[] stated, Queue<int> free)
+        {
+            if (stated[index] is { } own && Array.IndexOf(stated, own) == index) return new(own);
+            return stated.Contains(index + 1) ? new(free.Dequeue() + (2 * stated.Length)) : RowId.At(index);
+        }
+
+        private static int? StatedId(JsonElement row) =>
+            row.ValueKind == JsonValueKind.Object && row.TryGetProperty(RowId.Key, out var id) && id.ValueKind == JsonValueKind.Number
+            && id.TryGetInt32(out var n) && n > 0 ? n : null;
+
+        private static List<Fault> IdFaults(int index, JsonElement row, int?[] stated)
+        {
+            if (row.ValueKind != JsonValueKind.Object || !row.TryGetProperty(RowId.Key, out var id) || id.ValueKind == JsonValueKind.Null) return [];
+            var isFirst = stated[index] is { } own && Array.IndexOf(stated, own) == index;
+            return isFirst ? [] : [new("row-id", RowId.Key, Was(id), "must be a whole number above 0 that no other row of the list has")];
         }
     }
 
@@ -131,56 +131,12 @@ public sealed class DocumentReader(IReadOnlyList<Field> fields, IReadOnlyList<Li
     {
         JsonValueKind.String => new(e.GetString(), null, null),
         JsonValueKind.Number => new(null, e.TryGetDouble(out var x) ? x : null, e.TryGetInt32(out var n) ? n : null),
-        _ => default,
+        _ => new(null, null, null) { Other = e.GetRawText() },
     };
 
     private static string Was(JsonElement e)
     {
         var text = e.ValueKind == JsonValueKind.String ? e.GetString()! : e.GetRawText();
         return text.Length > 80 ? string.Create(CultureInfo.InvariantCulture, $"{text.AsSpan(0, 80)}…") : text;
-    }
-
-    /// <summary>A place in the document: a field, a list, or what holds them.</summary>
-    private sealed class Part
-    {
-        private readonly Dictionary<string, Part> _children = [];
-        private readonly HashSet<string> _known;
-
-        internal Part(IReadOnlyList<Field> fields, IReadOnlyList<ListField> lists, IReadOnlyList<string> besides)
-        {
-            _known = [.. besides];
-            foreach (var field in fields)
-            {
-                var at = this;
-                var parts = field.Path.Split('.');
-                for (var i = 0; i < parts.Length - 1; i++)
-                {
-                    var list = parts[i].EndsWith("[]", StringComparison.Ordinal);
-                    at = at.Under(list ? parts[i][..^2] : parts[i]);
-                    if (list) at.List = lists.First(l => l.Path + "[]" == string.Join('.', parts[..(i + 1)]));
-                }
-                at.Under(parts[^1]).Field = field;
-            }
-        }
-
-        private Part() => _known = [];
-
-        internal Field? Field { get; private set; }
-
-        internal ListField? List { get; private set; }
-
-        internal IReadOnlyDictionary<string, Part> Children => _children;
-
-        internal string Known => string.Join(", ", _known.Concat(_children.Keys).Order());
-
-        internal bool Knows(string key) => _known.Contains(key) || _children.ContainsKey(key);
-
-        internal Part Under(ListField list) => list.Path.Split('.').Aggregate(this, (at, key) => at._children[key]);
-
-        private Part Under(string key)
-        {
-            if (!_children.TryGetValue(key, out var child)) _children[key] = child = new();
-            return child;
-        }
     }
 }

@@ -2,6 +2,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Checks;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files.Shop;
@@ -154,7 +155,7 @@ public static class FormatDescription
             var key = list ? part[..^2] : part;
             if (!Properties(at).ContainsKey(key))
             {
-                Properties(at)[key] = list ? new JsonObject { ["type"] = "array", ["items"] = ObjectSchema() } : ObjectSchema();
+                Properties(at)[key] = list ? new JsonObject { ["type"] = "array", ["items"] = RowSchema() } : ObjectSchema();
             }
             at = (JsonObject)(list ? Properties(at)[key]!["items"]! : Properties(at)[key]!);
         }
@@ -190,6 +191,14 @@ public static class FormatDescription
 
     private static JsonObject ObjectSchema() =>
         new() { ["type"] = "object", ["additionalProperties"] = false, ["properties"] = new JsonObject() };
+
+    private static JsonObject RowSchema()
+    {
+        var schema = ObjectSchema();
+        Properties(schema)[RowId.Key] = new JsonObject { ["type"] = "integer", ["minimum"] = 1,
+            ["description"] = "tells the row from the others wherever it stands, so that changes of two people meet; its place, from 1, if absent" };
+        return schema;
+    }
 
     private static JsonObject Properties(JsonObject schema) => (JsonObject)schema["properties"]!;
 

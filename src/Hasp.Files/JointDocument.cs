@@ -2,9 +2,8 @@ using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
-using Hasp.Core.LoadPath;
 
 namespace Hasp.Files;
 
@@ -26,13 +25,24 @@ public static class JointDocument
     /// <summary>No document is larger, in bytes.</summary>
     public const int MaxBytes = 1_000_000;
 
-    /// <summary>Reads joint documents, and elements of their lists.</summary>
-    internal static readonly DocumentReader Reader = new(Fields.Document, Fields.Lists, "format", "version", "chosen");
+    /// <summary>Reads joint documents, and rows of their lists.</summary>
+    internal static readonly DocumentReader Reader = new(DocumentShape.Joint);
 
     /// <summary>The joint that a document describes, or every fault that was found.</summary>
     /// <param name="utf8">The document.</param>
     /// <param name="upgrades">From older versions; <see cref="Upgrades"/> where none are given.</param>
     public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8, DocumentUpgrades? upgrades = null)
+    {
+        var (draft, faults) = Draft(utf8, upgrades);
+        return draft is null ? (null, faults) : draft.Judged();
+    }
+
+    /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>
+    public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(string json) => Read(Encoding.UTF8.GetBytes(json));
+
+    /// <summary>What a document says, faulty fields among it; null with the one fault of a text that is no document at all.</summary>
+    /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>
+    public static (Draft? Draft, IReadOnlyList<Fault> Faults) Draft(ReadOnlyMemory<byte> utf8, DocumentUpgrades? upgrades = null)
     {
         if (utf8.Length > MaxBytes) return (null, [new Fault("too-large", "", null, $"the document is larger than {MaxBytes / 1000} kB")]);
         // Some editors begin a file with a byte order mark.
@@ -56,50 +66,44 @@ public static class JointDocument
         {
             return IsOlder(document.RootElement, upgrades ?? Upgrades) && JsonNode.Parse(utf8.Span) is JsonObject older
                 && (upgrades ?? Upgrades).Apply(older)
-                ? Read(Encoding.UTF8.GetBytes(older.ToJsonString()))
-                : Read(document.RootElement);
+                ? Draft(Encoding.UTF8.GetBytes(older.ToJsonString()))
+                : Draft(document.RootElement);
         }
     }
 
-    /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>
-    public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(string json) => Read(Encoding.UTF8.GetBytes(json));
+    /// <summary>What a stored document says.</summary>
+    /// <exception cref="InvalidDataException">It is no document at all.</exception>
+    public static Draft Stored(string json) => Draft(Encoding.UTF8.GetBytes(json)) is var (draft, faults) && draft is not null ? draft
+        : throw new InvalidDataException(faults[0].Problem);
 
-    /// <summary>
-    /// The layout that a document describes, pitches chosen where none are stated, be the document faulty elsewhere; null where none is
-    /// laid out or it cannot be read.
-    /// </summary>
-    public static Layout? LayoutOf(JsonObject document)
+    /// <summary>The document of a joint.</summary>
+    /// <param name="draft">What it says.</param>
+    /// <param name="indented">True for a text that people read.</param>
+    public static string Write(Draft draft, bool indented = false) => DocumentWriter.Write(draft, json =>
     {
-        if (document["pattern"] is not JsonObject pattern) return null;
-        using var parsed = JsonDocument.Parse(new JsonObject { ["pattern"] = pattern.DeepClone() }.ToJsonString());
-        var values = Reader.Read(parsed.RootElement, []);
-        if (values.IsFaulty("pattern")) return null;
-        var thread = Standards.FindThread(JointEdit.Get(document, Fields.Thread.Path) ?? "");
-        var faults = new List<Fault>();
-        var layout = PatternRules.LayoutOf(values, thread?.Diameter ?? 16, faults);
-        return faults.Count == 0 ? layout : null;
-    }
+        json.WriteString("format", Format);
+        json.WriteNumber("version", Version);
+        if (draft.Chosen.IsEmpty) return;
+        json.WriteStartArray("chosen");
+        foreach (var place in draft.Chosen) json.WriteStringValue(draft.PathOf(place));
+        json.WriteEndArray();
+    }, indented);
 
-    private static (Joint?, IReadOnlyList<Fault>) Read(JsonElement root)
+    private static (Draft?, IReadOnlyList<Fault>) Draft(JsonElement root)
     {
-        var faults = new List<Fault>();
-        Values values;
         try
         {
-            values = Reader.Read(root, faults);
-            if (root.ValueKind == JsonValueKind.Object)
-            {
-                CheckHeader(root, faults);
-                values = values.Choosing(ChosenIn(root, faults));
-            }
+            var faults = new List<Fault>();
+            if (root.ValueKind != JsonValueKind.Object) return (Reader.Draft(root), []);
+            CheckHeader(root, faults);
+            var chosen = ChosenIn(root, faults);
+            return (Reader.Draft(root, faults, draft => chosen.Select(draft.At).OfType<Place>()), []);
         }
         catch (InvalidOperationException)
         {
             // The one thing that surfaces only when a string is read: half of a surrogate pair.
-            return (null, [.. faults, new Fault("unreadable", "", null, "a text is not valid Unicode")]);
+            return (null, [new Fault("unreadable", "", null, "a text is not valid Unicode")]);
         }
-        var joint = JointRules.JointOf(values, faults);
-        return (faults.Count == 0 ? joint : null, faults);
     }
 
     private static bool IsOlder(JsonElement root, DocumentUpgrades upgrades) =>

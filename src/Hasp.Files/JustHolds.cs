@@ -1,7 +1,7 @@
 using System.Globalization;
-using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Checks;
+using Hasp.Core.Documents;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
@@ -44,14 +44,15 @@ public sealed class JustHolds
     private const int Points = 72;
     private const int MostWhole = 48;
 
-    private readonly JsonObject _document;
+    private readonly Draft _draft;
+    private readonly Place _place;
     private readonly UnitSystem _shown;
     private readonly bool _share;
 
-    private JustHolds(JsonObject document, string path, Field field, UnitSystem shown, Joint joint)
+    private JustHolds(Draft draft, Place place, UnitSystem shown, Joint joint)
     {
-        (_document, Path, Field, _shown) = (document, path, field, shown);
-        var text = JointEdit.Get(document, path);
+        (_draft, _place, _shown) = (draft, place, shown);
+        var (field, text) = (place.Field, draft[place]?.Text);
         _share = field.Kind == FieldKind.Aim && (text is null || text.Contains('%', StringComparison.Ordinal));
         Unit = UnitOf(field, text, shown, _share);
         Now = StatedIn(Unit, text);
@@ -62,10 +63,10 @@ public sealed class JustHolds
     }
 
     /// <summary>Where the field stands.</summary>
-    public string Path { get; }
+    public string Path => _draft.PathOf(_place);
 
     /// <summary>The field.</summary>
-    public Field Field { get; }
+    public Field Field => _place.Field;
 
     /// <summary>The unit of all values; null for a number without one, and for a share in per cent.</summary>
     public Unit? Unit { get; }
@@ -98,16 +99,11 @@ public sealed class JustHolds
 
     /// <summary>The value that just holds and its curve; null where the field is none to look for, or the joint as it stands has
     /// other faults.</summary>
-    /// <param name="document">The joint document; it is not changed.</param>
+    /// <param name="draft">The joint.</param>
     /// <param name="path">The field.</param>
     /// <param name="shown">Unit of a field where none is stated.</param>
-    public static JustHolds? Of(JsonObject document, string path, UnitSystem shown)
-    {
-        if (Fields.At(path) is not { } field || !Offers(field) || !JointEdit.CanHold(document, path)) return null;
-        var copy = (JsonObject)document.DeepClone();
-        var joint = JointDocument.Read(copy.ToJsonString()).Joint;
-        return joint is null ? null : new JustHolds(copy, path, field, shown, joint);
-    }
+    public static JustHolds? Of(Draft draft, string path, UnitSystem shown) =>
+        draft.At(path) is { } place && Offers(place.Field) && draft.Judged().Joint is { } joint ? new JustHolds(draft, place, shown, joint) : null;
 
     private static Unit? UnitOf(Field field, string? text, UnitSystem shown, bool share)
     {
@@ -120,7 +116,7 @@ public sealed class JustHolds
         }
         return field.Kind == FieldKind.Aim
             ? Units.Shown(text is not null && QuantityText.Parse(text, Dimension.Torque).Ok ? Dimension.Torque : Dimension.Force, shown)
-            : JointEdit.BareUnit(field, shown);
+            : JointEdits.BareUnit(field, shown);
     }
 
     private static double? StatedIn(Unit? unit, string? text)
@@ -184,9 +180,7 @@ public sealed class JustHolds
 
     private Tried Try(double value)
     {
-        var trial = (JsonObject)_document.DeepClone();
-        JointEdit.Set(trial, Path, TextOf(value), _shown);
-        var (joint, faults) = JointDocument.Read(trial.ToJsonString());
+        var (joint, faults) = _draft.State(_place, TextOf(value), _shown).Judged();
         if (joint is null) return new(value, double.NaN, double.NaN, null, faults[0].Problem);
         var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
         var least = reserves.Design.Value < reserves.Tightening.Value ? reserves.Design : reserves.Tightening;

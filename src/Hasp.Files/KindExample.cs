@@ -1,4 +1,4 @@
-using System.Text.Json.Nodes;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Kinds;
 
@@ -7,24 +7,14 @@ namespace Hasp.Files;
 /// <summary>A joint of a kind to begin with.</summary>
 public static class KindExample
 {
-    private static readonly string[] Heads = ["format", "version", "name", "kind"];
+    private static readonly Field[] Heads = [Fields.Name, Fields.Kind, Fields.LayerName, Fields.CaseName];
 
-    /// <summary>The example of a kind as a document, every value of it marked as chosen.</summary>
+    /// <summary>The example of a kind, every value of it marked as chosen.</summary>
     /// <exception cref="ArgumentException">The kind has no example.</exception>
-    public static JsonObject Of(Kind kind)
+    public static Draft Of(Kind kind)
     {
         if (kind.Example.Length == 0) throw new ArgumentException($"{kind.Name} has no example", nameof(kind));
-        var document = (JsonObject)JsonNode.Parse(kind.Example)!;
-        document["chosen"] = new JsonArray([.. Leaves(document, "")
-            .Where(p => !Heads.Contains(p) && !p.EndsWith("].name", StringComparison.Ordinal) && Fields.At(p) is not null)
-            .Select(p => (JsonNode)p)]);
-        return document;
+        var draft = JointDocument.Stored(kind.Example);
+        return draft.Choosing(draft.Places().Where(p => !Heads.Contains(p.Field)));
     }
-
-    private static IEnumerable<string> Leaves(JsonNode? node, string path) => node switch
-    {
-        JsonObject o => o.SelectMany(p => Leaves(p.Value, path.Length == 0 ? p.Key : $"{path}.{p.Key}")),
-        JsonArray a => a.SelectMany((e, i) => Leaves(e, $"{path}[{i}]")),
-        _ => [path],
-    };
 }

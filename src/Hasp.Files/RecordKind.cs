@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 
 namespace Hasp.Files;
@@ -15,7 +16,7 @@ namespace Hasp.Files;
 public sealed record RecordKind(string Id, string Name, string One, IReadOnlyList<Field> Fields)
 {
     // Of a kind that stands alone; an element of the joint document is read by its reader.
-    private DocumentReader Reader => field ??= new(Fields, []);
+    private DocumentReader Reader => field ??= new(new DocumentShape(Fields, []));
 
     /// <summary>Grades of the user's own.</summary>
     public static RecordKind Grades { get; } = Element(
@@ -95,31 +96,55 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     /// <summary>Everything that is wrong with a document of this kind, paths from its top.</summary>
     public IReadOnlyList<Fault> FaultsOf(JsonObject document)
     {
-        var faults = new List<Fault>();
         using var parsed = JsonDocument.Parse(document.ToJsonString(), DocumentReader.Strict);
+        List<Fault> faults;
         try
         {
-            Judge(ElementOf is null ? Reader.Read(parsed.RootElement, faults)
-                : JointDocument.Reader.ReadElement(ElementOf, parsed.RootElement, 0, faults), faults);
+            var draft = ElementOf is null ? Reader.Draft(parsed.RootElement) : AsElement(parsed.RootElement);
+            faults = [.. draft.Faults.Where(f => ElementOf is null || f.Path.StartsWith(ElementOf.Path, StringComparison.Ordinal))];
+            Judge(ElementOf is null ? draft.Said : draft.Said[ElementOf][0], faults);
         }
         catch (InvalidOperationException)
         {
-            faults.Add(new("unreadable", "", null, "a text is not valid Unicode"));
+            faults = [new("unreadable", "", null, "a text is not valid Unicode")];
         }
         var above = ElementOf is null ? "" : $"{ElementOf.Path}[0].";
         return [.. faults.Select(f => f.Path.StartsWith(above, StringComparison.Ordinal) ? f with { Path = f.Path[above.Length..] } : f)];
     }
 
+    /// <summary>One that is an element of joint documents, as the row that it makes in one.</summary>
+    /// <exception cref="InvalidOperationException">It stands alone, or a text holds half of a surrogate pair.</exception>
+    public Row RowOf(JsonObject document)
+    {
+        using var parsed = JsonDocument.Parse(document.ToJsonString(), DocumentReader.Strict);
+        return JointDocument.Reader.Row(ElementOf ?? throw new InvalidOperationException($"a {One} stands alone"), parsed.RootElement);
+    }
+
+    private Draft AsElement(JsonElement row) => Draft.Empty.Add(ElementOf!, JointDocument.Reader.Row(ElementOf!, row));
+
     /// <summary>A document from what was typed into a form, by key; what is left empty is left out.</summary>
     public JsonObject Written(IReadOnlyDictionary<string, string> typed, Core.Quantities.UnitSystem shown)
     {
         var document = new JsonObject();
-        foreach (var field in Fields) if (typed.GetValueOrDefault(field.Key) is { Length: > 0 } text) document[field.Key] = JointEdit.Write(field, text, shown);
+        foreach (var field in Fields) if (typed.GetValueOrDefault(field.Key) is { Length: > 0 } text) document[field.Key] = WrittenAs(field, text, shown);
         return document;
     }
 
+    /// <summary>What was typed into a field as a document has it.</summary>
+    public static JsonNode? WrittenAs(Field field, string text, Core.Quantities.UnitSystem shown) =>
+        JointEdits.Written(field, text, shown) is var raw && raw.Text is { } words ? JsonValue.Create(words)
+            : raw.Whole is { } whole ? JsonValue.Create(whole) : JsonValue.Create(raw.Number);
+
+    /// <summary>What stands under a key of a document, as text; null where nothing does.</summary>
+    public static string? TextIn(JsonObject document, string key) => document[key] switch
+    {
+        null => null,
+        JsonValue v when v.TryGetValue<string>(out var text) => text,
+        var other => other.ToJsonString(),
+    };
+
     /// <summary>The name in a document; empty where there is none.</summary>
-    public string NameIn(JsonObject document) => JointEdit.Get(document, Fields[0].Key) ?? "";
+    public string NameIn(JsonObject document) => TextIn(document, Fields[0].Key) ?? "";
 
     private static RecordKind Element(string id, string name, string one, ListField list, Action<Values, List<Fault>> judge) =>
         new(id, name, one, [.. Core.Joints.Fields.All.Where(f => f.Path.StartsWith(list.Path + "[].",

@@ -17,6 +17,8 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
 
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
 
+    public DbSet<JointLineRow> Lines => Set<JointLineRow>();
+
     public DbSet<EntryRow> Entries => Set<EntryRow>();
 
     public DbSet<MemberRow> Members => Set<MemberRow>();
@@ -47,6 +49,9 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
         builder.Entity<ResetRow>().HasIndex(r => r.KeyHash).IsUnique();
         builder.Entity<HouseRow>().Property(h => h.Id).ValueGeneratedNever();
         builder.Entity<RecordRow>().HasIndex(r => new { r.Kind, r.OwnerId });
+        builder.Entity<JointLineRow>().HasKey(l => l.JointId);
+        builder.Entity<JointLineRow>().Property(l => l.JointId).ValueGeneratedNever();
+        builder.Entity<JointLineRow>().HasIndex(l => new { l.ProjectId, l.Reserve });
         builder.Entity<RevisionRow>().HasKey(r => new { r.RecordId, r.Number });
         builder.Entity<DraftRow>().HasKey(d => new { d.RecordId, d.Editor, d.BaseRevision });
     }

@@ -53,6 +53,18 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             select new StoredRecord(r.Id, kind, owner, r.Name, r.Current, v.Document, v.Parent != null, false)).ToListAsync();
     }
 
+    /// <summary>The records of some kinds that belong to everybody and are not deleted, by name.</summary>
+    public async Task<IReadOnlyList<StoredRecord>> Records(IReadOnlyCollection<string> kinds)
+    {
+        await using var db = await Open();
+        return await (
+            from r in db.Records.AsNoTracking()
+            join v in db.Revisions.AsNoTracking() on new { RecordId = r.Id, Number = r.Current } equals new { v.RecordId, v.Number }
+            where kinds.Contains(r.Kind) && r.OwnerId == 0 && r.DeletedAt == null
+            orderby r.Name
+            select new StoredRecord(r.Id, r.Kind, 0, r.Name, r.Current, v.Document, v.Parent != null, false)).ToListAsync();
+    }
+
     /// <summary>Which revisions of some kinds stand for everybody, in a line: two that are alike mean that nothing of them was
     /// written between.</summary>
     public async Task<string> Stamp(IReadOnlyCollection<string> kinds)
@@ -153,26 +165,59 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     /// revision beside the one that stands, and the outcome says so: nobody's work is overwritten and none is lost.
     /// </summary>
     public Task<SaveOutcome> Save(int id, int baseRevision, string document, string summary, string editor) => Write(async db =>
+        await Put(db, id, baseRevision, document, summary, editor, [baseRevision], beside: true));
+
+    /// <summary>
+    /// Keeps a changed document where <paramref name="baseRevision"/> still stands. Where it does not, nothing is written, and the outcome
+    /// says so.
+    /// </summary>
+    /// <param name="id">The record.</param>
+    /// <param name="baseRevision">The revision that the change was put into.</param>
+    /// <param name="document">The changed document.</param>
+    /// <param name="summary">What was changed.</param>
+    /// <param name="editor">The browser.</param>
+    /// <param name="typedAgainst">The revision that the browser was looking at: what was unfinished there is in the document now.</param>
+    public Task<SaveOutcome> SaveOver(int id, int baseRevision, string document, string summary, string editor, int typedAgainst) =>
+        Write(async db => await Put(db, id, baseRevision, document, summary, editor, [baseRevision, typedAgainst], beside: false));
+
+    private async Task<SaveOutcome> Put(HaspDb db, int id, int baseRevision, string document, string summary, string editor, int[] finished,
+        bool beside)
     {
         var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
         if (record is null) return new SaveOutcome(null, false);
+        var conflict = record.Current != baseRevision;
+        if (conflict && !beside) return new SaveOutcome(null, true);
         var next = await db.Revisions.Where(r => r.RecordId == id).MaxAsync(r => r.Number) + 1;
         db.Revisions.Add(Signed(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document,
-            Summary = summary, At = Now }));
-        var conflict = record.Current != baseRevision;
-        if (!conflict) record.Current = next;
+            Summary = summary, At = Now, Editor = editor }));
+        if (!conflict) (record.Current, record.MovedBy) = (next, editor);
         // What was unfinished at this very revision is in the document now; older unfinished typing stays until it is taken or let go.
-        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && d.BaseRevision == baseRevision).ExecuteDeleteAsync();
+        await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && finished.Contains(d.BaseRevision)).ExecuteDeleteAsync();
         await db.SaveChangesAsync();
         return new SaveOutcome(next, conflict);
-    });
+    }
+
+    /// <summary>
+    /// True where one browser, or one account, made everything that led from a revision that it saw to the one that stands: nobody else is in
+    /// it.
+    /// </summary>
+    public async Task<bool> IsAlone(int id, int seen, string editor)
+    {
+        var account = authorship?.Now.Account ?? "";
+        await using var db = await Open();
+        var record = await db.Records.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id);
+        if (record is null || (record.MovedBy != editor && account.Length == 0)) return false;
+        var since = await db.Revisions.AsNoTracking().Where(r => r.RecordId == id && r.Number > seen)
+            .Select(r => new { r.Editor, r.Account }).ToListAsync();
+        return since.All(r => r.Editor == editor || (account.Length > 0 && r.Account == account));
+    }
 
     /// <summary>Moves back to the state before the one that stands; false where there is none or the record has moved on.</summary>
-    public Task<bool> Undo(int id, int baseRevision) => Step(id, baseRevision, async (db, current) =>
+    public Task<bool> Undo(int id, int baseRevision, string editor) => Step(id, baseRevision, editor, async (db, current) =>
         await db.Revisions.Where(r => r.RecordId == id && r.Number == current).Select(r => r.Parent).FirstAsync());
 
     /// <summary>Moves forward to the state last undone; false where there is none or the record has moved on.</summary>
-    public Task<bool> Redo(int id, int baseRevision) => Step(id, baseRevision, async (db, current) =>
+    public Task<bool> Redo(int id, int baseRevision, string editor) => Step(id, baseRevision, editor, async (db, current) =>
         await db.Revisions.Where(r => r.RecordId == id && r.Parent == current && r.Number > current).MaxAsync(r => (int?)r.Number));
 
     /// <summary>Deletes or brings back a record; its revisions stay.</summary>
@@ -224,11 +269,11 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         return row.Id;
     }
 
-    private Task<bool> Step(int id, int baseRevision, Func<HaspDb, int, Task<int?>> target) => Write(async db =>
+    private Task<bool> Step(int id, int baseRevision, string editor, Func<HaspDb, int, Task<int?>> target) => Write(async db =>
     {
         var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
         if (record is null || record.Current != baseRevision || await target(db, baseRevision) is not { } to) return false;
-        record.Current = to;
+        (record.Current, record.MovedBy) = (to, editor);
         await db.SaveChangesAsync();
         return true;
     });

@@ -26,6 +26,9 @@ public sealed class RecordRow
     /// <summary>The revision that stands. Undo and redo move this; no revision is ever changed or removed.</summary>
     public int Current { get; set; }
 
+    /// <summary>The browser that moved it there: its change, its undo; empty where that was before this was kept.</summary>
+    public string MovedBy { get; set; } = "";
+
     public DateTime? DeletedAt { get; set; }
 }
 
@@ -54,6 +57,9 @@ public sealed class RevisionRow
 
     /// <inheritdoc cref="Account"/>
     public string Device { get; set; } = "";
+
+    /// <summary>The browser that made it; empty where that was before this was kept, and for what no browser makes.</summary>
+    public string Editor { get; set; } = "";
 }
 
 /// <summary>What one browser has typed that is not yet valid: kept so that nothing typed is lost.</summary>

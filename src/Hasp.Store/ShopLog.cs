@@ -131,6 +131,9 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     /// <summary>Entries of a project, the oldest first.</summary>
     public Task<IReadOnlyList<EntryRow>> OfProject(int project) => Read(e => e.Where(x => x.ProjectId == project));
 
+    /// <summary>Entries of some joints, the oldest first.</summary>
+    public Task<IReadOnlyList<EntryRow>> OfJoints(IReadOnlyCollection<int> joints) => Read(e => e.Where(x => joints.Contains(x.JointId)));
+
     /// <summary>Entries of a lot, the oldest first.</summary>
     public Task<IReadOnlyList<EntryRow>> OfLot(int lot) => Read(e => e.Where(x => x.LotId == lot));
 

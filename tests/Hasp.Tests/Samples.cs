@@ -34,7 +34,7 @@ internal static class Samples
     internal static JsonObject With(params (string Path, string Text)[] changes)
     {
         var document = (JsonObject)JsonNode.Parse(Plain)!;
-        foreach (var (path, text) in changes) JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+        foreach (var (path, text) in changes) Typing.Set(document, path, text, Core.Quantities.UnitSystem.Si);
         return document;
     }
 
@@ -45,7 +45,7 @@ internal static class Samples
     /// <summary>A document judged by a basis, its strengths stated where it judges by those.</summary>
     internal static JsonObject By(this JsonObject document, string basis)
     {
-        foreach (var (path, text) in StrengthsOf(basis).Prepend((Core.Joints.Fields.Basis.Path, basis))) JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+        foreach (var (path, text) in StrengthsOf(basis).Prepend((Core.Joints.Fields.Basis.Path, basis))) Typing.Set(document, path, text, Core.Quantities.UnitSystem.Si);
         return document;
     }
 

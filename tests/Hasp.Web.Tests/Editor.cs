@@ -36,6 +36,35 @@ public sealed partial class Editor : IDisposable
         return new Editor(http, joint, TokenOf(html), int.Parse(SeenIn().Match(html).Groups[1].Value));
     }
 
+    /// <summary>Opens a joint made of a quick line.</summary>
+    public static async Task<Editor> Make(Server server, string line)
+    {
+        using var http = server.Client();
+        var token = TokenOf(await http.GetStringAsync("/"));
+        using var made = await http.PostAsync("/?handler=Quick",
+            new FormUrlEncodedContent([new("Line", line), new("anyway", "true"), new("__RequestVerificationToken", token)]));
+        var address = made.Headers.Location?.ToString() ?? made.RequestMessage!.RequestUri!.AbsolutePath;
+        return await Open(server, int.Parse(address.Split('/')[^1]));
+    }
+
+    /// <summary>The same joint in another browser.</summary>
+    public Task<Editor> Another(Server server) => Open(server, Joint);
+
+    /// <summary>The joint's number in the database.</summary>
+    public int Joint => _joint;
+
+    /// <summary>Presses a button of the Bench; the answer is the Bench.</summary>
+    public async Task<string> Press(string handler, params (string Name, string Value)[] fields)
+    {
+        using var answer = await Post(handler, [.. fields.Select(f => KeyValuePair.Create(f.Name, f.Value))]);
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        return await Look(answer);
+    }
+
+    /// <summary>The joint as its document stands.</summary>
+    public async Task<Core.Documents.Draft> Kept() =>
+        Files.JointDocument.Stored(await Http.GetStringAsync($"/joints/{_joint}?handler=Export"));
+
     /// <summary>Changes a field; the answer is the Bench, and the revision in it is what was acknowledged.</summary>
     public async Task<string> Set(string path, string value)
     {

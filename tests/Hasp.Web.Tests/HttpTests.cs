@@ -163,7 +163,7 @@ public sealed partial class HttpTests(SecondServer shared)
     public async Task Every_kind_of_joint_is_judged_through_the_door_and_refused_with_its_fields(string kind)
     {
         using var http = _server.Client();
-        var document = Files.KindExample.Of(Core.Kinds.Kind.ById(kind)!);
+        var document = (JsonObject)JsonNode.Parse(Files.JointDocument.Write(Files.KindExample.Of(Core.Kinds.Kind.ById(kind)!)))!;
         var answer = await http.PostAsync("/api/v1/evaluate", Json(document.ToJsonString()));
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         var result = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;

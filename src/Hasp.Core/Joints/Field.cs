@@ -234,7 +234,21 @@ public sealed class ListField(string path, string element, int most)
 /// <param name="Text">A string; null where something else stands there.</param>
 /// <param name="Number">A number; null where something else stands there.</param>
 /// <param name="Whole">A whole number; null where something else stands there.</param>
-public readonly record struct Raw(string? Text, double? Number, int? Whole);
+public readonly record struct Raw(string? Text, double? Number, int? Whole)
+{
+    /// <summary>What stands there as a file has it, where it is neither text nor number.</summary>
+    public string? Other { get; init; }
+
+    /// <summary>A text.</summary>
+    public static implicit operator Raw(string text) => new(text, null, null);
+
+    /// <summary>A whole number.</summary>
+    public static implicit operator Raw(int number) => new(null, number, number);
+
+    /// <summary>A number.</summary>
+    public static implicit operator Raw(double number) =>
+        new(null, number, number == Math.Truncate(number) && Math.Abs(number) <= int.MaxValue ? (int)number : null);
+}
 
 /// <summary>Whether a document said something, and whether it could be read.</summary>
 public enum ReadState

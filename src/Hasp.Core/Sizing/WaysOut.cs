@@ -2,9 +2,11 @@ using System.Globalization;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
 using Hasp.Core.Checks.Codes;
+using Hasp.Core.Documents;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
+using Hasp.Core.Quantities;
 
 namespace Hasp.Core.Sizing;
 
@@ -18,6 +20,21 @@ public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path,
 {
     /// <summary>Which way each part pulls before the change, as a document says it.</summary>
     public required IReadOnlyList<string> Sides { get; init; }
+
+    /// <summary>A joint with this way out taken.</summary>
+    public Draft Into(Draft draft, UnitSystem shown) =>
+        Edits.Aggregate(draft, (d, e) => e.Path == WaysOut.SleeveEdit ? WithSleeve(d, e.Text) : d.State(e.Path, e.Text, shown));
+
+    private Draft WithSleeve(Draft draft, string text)
+    {
+        var size = text.Split(" × ");
+        var rows = draft[Fields.Layers];
+        // Sides go left and right in turn where none is stated: what they were before one more part came is written down.
+        var sided = rows.Select((r, i) => i < Sides.Count ? r.With(Fields.LayerSide, Entry.Of(Fields.LayerSide, Sides[i])) : r);
+        var sleeve = Row.Of(new RowId(rows.Select(r => r.Id.Number).DefaultIfEmpty(0).Max() + 1), (Fields.LayerName, WaysOut.Sleeve),
+            (Fields.LayerThickness, size[0]), (Fields.LayerMaterial, "Steel"), (Fields.LayerSide, "none"), (Fields.LayerEdge, size[1]));
+        return draft.With(Fields.Layers, [sleeve, .. sided]);
+    }
 }
 
 /// <summary>What a search for ways out came to.</summary>

@@ -80,7 +80,7 @@ public sealed class Simulation
     private readonly BoltDemand[] _bolts;
     private readonly (double Tension, double Shear)[][] _slipCases;
     private readonly double _shearedArea;
-    private readonly Draft _draft;
+    private readonly SampleMaker _maker;
 
     /// <summary>
     /// Prepares a joint. Opening and yield get worse with tension alone: the largest of all cases stands for them. Slip weighs tension
@@ -90,7 +90,7 @@ public sealed class Simulation
     {
         _joint = joint;
         Spreads = Spreads.Of(joint);
-        _draft = new Draft(Spreads, joint.Sampling.Correlated);
+        _maker = new SampleMaker(Spreads, joint.Sampling.Correlated);
         _nominal = Mechanics<Plain>.Of(joint);
         var judged = new Judgements(_nominal);
         NotSampled = judged.NotSampled;
@@ -273,7 +273,7 @@ public sealed class Simulation
         Span<Vector<double>> bells = stackalloc Vector<double>[2 * (Quantities + 1)];
         for (var s = 0; s < count; s += Lanes.Count)
         {
-            var x = _draft.Draw(seed, Numbers(first + s), bells, 0);
+            var x = _maker.Draw(seed, Numbers(first + s), bells, 0);
             var factors = FactorsOf(x, Tighten(x, thread), thread, _one);
             var here = Math.Min(Lanes.Count, count - s);
             foreach (var what in events) tally.Take(what, factors[what].Values, here, nominal[what].Value);
@@ -295,7 +295,7 @@ public sealed class Simulation
             Sample<Lanes> x = default;
             for (var b = 0; b < bolts.Length; b++)
             {
-                x = _draft.Draw(seed, Numbers(j), bells, b);
+                x = _maker.Draw(seed, Numbers(j), bells, b);
                 bolts[b] = Tighten(x, thread);
                 var factors = FactorsOf(x, bolts[b], thread, _bolts[b % _bolts.Length]);
                 for (var e = 0; e < events.Length; e++) least[e] = Lanes.Min(least[e], factors[events[e]]);

@@ -1,9 +1,9 @@
 using System.Globalization;
-using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 
@@ -57,7 +57,7 @@ internal static partial class QuickFrame
             forces["fy"] = -1000;
             chosen.Add("1 kN down");
         }
-        return new(parts, Document(), chosen, null);
+        return new(parts, Drawn(), chosen, null);
 
         (string, string?) Take(string text)
         {
@@ -98,7 +98,7 @@ internal static partial class QuickFrame
 
         QuantityReading Length(string text) => QuantityText.Parse(text, Dimension.Length, Units.Shown(Dimension.Length, shown));
 
-        JsonObject Document()
+        Draft Drawn()
         {
             var d = Standards.FindThread(thread)!.Diameter;
             // Bolts two diameters outside the section, the edge two diameters beyond them; an even frame of n bolts has n/2 + 2 along two
@@ -106,32 +106,26 @@ internal static partial class QuickFrame
             var (x, y) = (width + (4 * d), height + (4 * d));
             var frame = Frames.Contains(count) ? count : 4;
             var (columns, rows) = frame == 4 ? (2, 2) : (((frame / 2) + 3) / 2, (frame / 2) + 2 - (((frame / 2) + 3) / 2));
-            var load = new JsonObject { ["name"] = "Load", ["atX"] = Text(at.GetValueOrDefault("beside")),
-                ["atY"] = Text(at.GetValueOrDefault("above")), ["atZ"] = Text(at.GetValueOrDefault("out")) };
-            foreach (var (key, value) in forces) load[key] = QuantityText.ShowText(value, Dimension.Force, UnitSystem.Si, 6);
+            List<(Field, Raw)> load = [(Fields.CaseName, "Load"), (Fields.CaseAtX, Text(at.GetValueOrDefault("beside"))),
+                (Fields.CaseAtY, Text(at.GetValueOrDefault("above"))), (Fields.CaseAtZ, Text(at.GetValueOrDefault("out")))];
+            load.AddRange(forces.Select(f => (Fields.At($"loads[0].{f.Key}")!, (Raw)QuantityText.ShowText(f.Value, Dimension.Force, UnitSystem.Si, 6))));
             chosen.Add($"plate {Text(x + (4 * d))} × {Text(y + (4 * d))} × {Text(plate)} S275 on a part as thick, compression lines at its edges");
-            return new JsonObject
-            {
-                ["format"] = JointDocument.Format, ["version"] = JointDocument.Version, ["name"] = line.Trim().Length <= 80
-                    && !line.Any(char.IsControl) ? line.Trim() : "Frame round a hollow section",
-                ["note"] = "Corner bolts take the most: biaxial bending, torsion and direct shear act at once. Prying and the plate's own bending: state them with the pattern.",
-                ["bolts"] = new JsonObject { ["thread"] = thread, ["grade"] = grade },
-                ["washers"] = new JsonObject { ["head"] = "hardened", ["nut"] = "hardened" },
-                ["pattern"] = new JsonObject
-                {
-                    ["kind"] = frame == 4 ? "grid" : "outline", ["rows"] = rows, ["columns"] = columns,
-                    ["pitchX"] = Text(x / (columns - 1)), ["pitchY"] = Text(y / (rows - 1)), ["tension"] = "pivot",
-                    ["plate"] = new JsonObject { ["shape"] = "rectangle", ["width"] = Text(x + (4 * d)), ["height"] = Text(y + (4 * d)) },
-                },
-                ["layers"] = new JsonArray(
-                    new JsonObject { ["name"] = "End plate", ["thickness"] = Text(plate), ["material"] = "S275",
-                        ["edgeDistance"] = Text(2 * d) }, new JsonObject { ["name"] = "Support", ["thickness"] = Text(plate),
-                        ["material"] = "S275" }),
-                ["loads"] = new JsonArray(load),
-                ["judging"] = new JsonObject { ["shearBy"] = "bearing" },
-                ["chosen"] = new JsonArray("washers.head", "washers.nut", "pattern.tension", "layers[0].material", "layers[1].thickness",
-                    "layers[1].material", "judging.shearBy"),
-            };
+            var draft = Draft.Empty.With(
+                (Fields.Name, line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : "Frame round a hollow section"),
+                (Fields.Note, "Corner bolts take the most: biaxial bending, torsion and direct shear act at once. "
+                    + "Prying and the plate's own bending: state them with the pattern."),
+                (Fields.Thread, thread), (Fields.Grade, grade), (Fields.HeadWasher, "hardened"), (Fields.NutWasher, "hardened"),
+                (Fields.PatternKind, frame == 4 ? "grid" : "outline"), (Fields.PatternRows, rows), (Fields.PatternColumns, columns),
+                (Fields.PitchX, Text(x / (columns - 1))), (Fields.PitchY, Text(y / (rows - 1))), (Fields.Tension, "pivot"),
+                (Fields.PlateShape, "rectangle"), (Fields.PlateWidth, Text(x + (4 * d))), (Fields.PlateHeight, Text(y + (4 * d))),
+                (Fields.ShearBy, "bearing"))
+                .Add(Fields.Layers, Row.Of(RowId.At(0), (Fields.LayerName, "End plate"), (Fields.LayerThickness, Text(plate)),
+                    (Fields.LayerMaterial, "S275"), (Fields.LayerEdge, Text(2 * d))))
+                .Add(Fields.Layers, Row.Of(RowId.At(1), (Fields.LayerName, "Support"), (Fields.LayerThickness, Text(plate)),
+                    (Fields.LayerMaterial, "S275")))
+                .Add(Fields.Loads, Row.Of(RowId.At(0), load));
+            return draft.Choosing(new[] { "washers.head", "washers.nut", "pattern.tension", "layers[0].material", "layers[1].thickness",
+                "layers[1].material", "judging.shearBy" }.Select(p => draft.At(p)!.Value));
         }
 
         static string Text(double mm) => mm.ToString("0.###", CultureInfo.InvariantCulture) + " mm";

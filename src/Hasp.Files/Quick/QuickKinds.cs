@@ -1,8 +1,8 @@
 using System.Globalization;
-using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Kinds;
@@ -34,7 +34,7 @@ internal static partial class QuickKinds
     /// <param name="Count">Field that a number of bolts goes into.</param>
     /// <param name="Needs">What is chosen where nothing was said, the first that holds.</param>
     private sealed record Spoken(string Kind, string[] Words, Piece[] Pieces, string Force, string Count,
-        Func<JsonObject, (string Path, string[] Texts)[]> Needs);
+        Func<Draft, (string Path, string[] Texts)[]> Needs);
 
     private static Piece P(string pattern, string taken, params (string, string)[] fields) =>
         new(new Regex("^" + pattern.Replace("#", Number, StringComparison.Ordinal).Replace("~", Times, StringComparison.Ordinal) + "$",
@@ -91,7 +91,7 @@ internal static partial class QuickKinds
             P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")),
             P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
         ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, graphite", "Gasket sheet, rubber"]), ("cover.thickness", Stock),
-        .. JointEdit.Get(d, "cover.shape") == "rectangle" ? Array.Empty<(string, string[])>()
+        .. d.Text("cover.shape") == "rectangle" ? Array.Empty<(string, string[])>()
         : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
         new("basePlate", ["base"],
         [
@@ -103,11 +103,11 @@ internal static partial class QuickKinds
     ];
 
     /// <summary>Where bolts of a foot may stand: two diameters from the plate's edges, or between the flanges.</summary>
-    private static (string, string[])[] Feet(JsonObject d)
+    private static (string, string[])[] Feet(Draft d)
     {
-        double? Mm(string path) => JointEdit.Get(d, path) is { } text
+        double? Mm(string path) => d.Text(path) is { } text
             && QuantityText.Parse(text, Dimension.Length) is { Problem: null } read ? read.Held : null;
-        var bolt = Standards.FindThread(JointEdit.Get(d, "bolts.thread") ?? "")?.Diameter ?? 20;
+        var bolt = Standards.FindThread(d.Text(Fields.Thread) ?? "")?.Diameter ?? 20;
         string[] Near(string path) => Mm(path) is { } size
             ? [.. new[] { 4, 3, 5, 6, 8 }.Select(k => Text(Math.Max(2 * bolt, size - (k * bolt))))] : ["200 mm"];
         return [("basePlate.boltsY", Near("basePlate.depth")), ("basePlate.boltsX", Near("basePlate.width")),
@@ -121,14 +121,10 @@ internal static partial class QuickKinds
     {
         if (All.FirstOrDefault(s => s.Words.Any(w => Begins(line, w))) is not { } spoken) return null;
         var word = spoken.Words.First(w => Begins(line, w));
-        var document = new JsonObject
-        {
-            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version,
-            ["name"] = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name,
-            ["kind"] = spoken.Kind, [spoken.Kind] = new JsonObject(), ["bolts"] = new JsonObject(),
-            ["loads"] = new JsonArray(new JsonObject { ["name"] = "Case 1" }),
-        };
-        if (word == "lap") document["splice"]!["form"] = "lap";
+        var name = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name;
+        var draft = Draft.Empty.With((Fields.Name, name), (Fields.Kind, spoken.Kind))
+            .Add(Fields.Loads, Row.Of(RowId.At(0), (Fields.CaseName, "Case 1")));
+        if (word == "lap") draft = draft.State("splice.form", "lap", shown);
         var parts = new List<QuickPart>();
         Numbered? number = null;
         var at = line.IndexOf(word, StringComparison.OrdinalIgnoreCase) + word.Length;
@@ -136,19 +132,18 @@ internal static partial class QuickKinds
             Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []));
         foreach (var (start, text) in Pieces(line, at))
         {
-            var (taken, problem) = Take(document, spoken, text, shown, ref number);
+            var (taken, problem) = Take(ref draft, spoken, text, shown, ref number);
             if (number is { Part: < 0 }) number = number with { Part = parts.Count };
             parts.Add(new(start, text.Length, text, taken, problem, []));
         }
         // What a number of bolts means is known when the whole line is read: lines across and rows may stand behind it.
-        if (number is not null) parts[number.Part] = Counted(document, spoken, number, line, parts[number.Part], shown);
+        if (number is not null) parts[number.Part] = Counted(ref draft, spoken, number, line, parts[number.Part], shown);
         var chosen = new List<string>();
-        Choose(document, spoken, chosen);
-        if (document["bolts"] is JsonObject { Count: 0 }) document.Remove("bolts");
-        var (joint, faults) = JointDocument.Read(document.ToJsonString());
+        draft = Choose(draft, spoken, chosen);
+        var (joint, faults) = draft.Judged();
         var short_ = joint is not null && !TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds
             ? "As stated it falls short; the Bench shows by what, and what would mend it." : null;
-        return new QuickJoint(parts, document, chosen, joint is null
+        return new QuickJoint(parts, draft, chosen, joint is null
             ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
     }
 
@@ -176,36 +171,38 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
     private static partial Regex Concrete();
 
-    private static (string Taken, string? Problem) Take(JsonObject document, Spoken spoken, string text, UnitSystem shown,
+    private static (string Taken, string? Problem) Take(ref Draft draft, Spoken spoken, string text, UnitSystem shown,
         ref Numbered? number)
     {
         foreach (var piece in spoken.Pieces)
         {
             if (piece.Pattern.Match(text) is not { Success: true } match) continue;
-            foreach (var (group, path) in piece.Fields) JointEdit.Set(document, path, group[0] == '=' ? group[1..] : match.Groups[group]
-                .Value, shown);
+            foreach (var (group, path) in piece.Fields)
+            {
+                draft = draft.State(path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
+            }
             return (piece.Taken, null);
         }
-        return TakeBolt(document, text, shown, ref number) ?? TakeGiven(document, spoken, text) ?? TakeLoad(document, spoken, text)
+        return TakeBolt(ref draft, text, shown, ref number) ?? TakeGiven(ref draft, spoken, text) ?? TakeLoad(ref draft, spoken, text)
             ?? ("", $"not understood. A {Kind.ById(spoken.Kind)!.Name.ToLowerInvariant()} reads like: {Kind.ById(spoken.Kind)!.Line}");
     }
 
-    private static (string, string?)? TakeBolt(JsonObject document, string text, UnitSystem shown, ref Numbered? number)
+    private static (string, string?)? TakeBolt(ref Draft draft, string text, UnitSystem shown, ref Numbered? number)
     {
         if (Standards.GradeBands(text).Count > 0)
         {
-            JointEdit.Set(document, "bolts.grade", text, shown);
+            draft = draft.State(Fields.Grade, text, shown);
             return ("grade", null);
         }
         var said = Share().Match(text);
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
             || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
-        JointEdit.Set(document, "bolts.thread", thread.Designation, shown);
+        draft = draft.State(Fields.Thread, thread.Designation, shown);
         if (bolt.Groups["grade"].Success)
         {
             if (Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("",
                 $"no grade is called {bolt.Groups["grade"].Value}");
-            JointEdit.Set(document, "bolts.grade", bolt.Groups["grade"].Value, shown);
+            draft = draft.State(Fields.Grade, bolt.Groups["grade"].Value, shown);
         }
         if (bolt.Groups["n"].Success) number = new Numbered(-1, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture),
             said.Success ? said.Groups["all"].Success : null);
@@ -225,70 +222,68 @@ internal static partial class QuickKinds
     /// A number of bolts goes where the kind has it: on each side of a splice, in the rows of a foot, round a tube. Where it could be all
     /// of them or those of one side, it is asked.
     /// </summary>
-    private static QuickPart Counted(JsonObject document, Spoken spoken, Numbered number, string line, QuickPart part, UnitSystem shown)
+    private static QuickPart Counted(ref Draft draft, Spoken spoken, Numbered number, string line, QuickPart part, UnitSystem shown)
     {
         QuickPart Wrong(string problem, params QuickAnswer[] answers) => part with { Taken = "", Problem = problem, Answers = answers };
         QuickAnswer With(string words) => new($"{number.Bolts} {words}", line[..part.Start] + part.Text + " " + words
             + line[(part.Start + part.Length)..]);
-        int? Stated(string path) => int.TryParse(JointEdit.Get(document, path), NumberStyles.None, CultureInfo.InvariantCulture, out var n)
-            ? n : null;
+        int? Stated(Draft d, string path) => d.At(path) is { } place ? d[place]?.Raw.Whole : null;
         if (part.Problem is not null) return part;
         if (spoken.Kind == "pin") return number.Bolts == 1 ? part : Wrong("one bolt is the pin");
         var (groups, each) = spoken.Kind switch
         {
-            "splice" when JointEdit.Get(document, "splice.form") != "lap" => (2, "on each side"),
-            "closure" => (Stated("closure.rows") ?? 1, "in each row"),
+            "splice" when draft.Text("splice.form") != "lap" => (2, "on each side"),
+            "closure" => (Stated(draft, "closure.rows") ?? 1, "in each row"),
             _ => (1, ""),
         };
         if (groups > 1 && number.InAll is null) return Wrong($"in all, or {each}?", With("in all"), With(each));
         if (groups > 1 && number.InAll is true
             && number.Bolts % groups != 0) return Wrong($"{number.Bolts} cannot be shared evenly: say how many {each}");
         var n = number.InAll is true ? number.Bolts / groups : number.Bolts;
-        void Set(string path, int value) => JointEdit.Set(document, path, value.ToString(CultureInfo.InvariantCulture), shown);
+        Draft Set(Draft d, string path, int value) => d.State(path, value.ToString(CultureInfo.InvariantCulture), shown);
         switch (spoken.Kind)
         {
             case "splice":
                 // An odd number stands in one line where nobody said how many there are.
-                var across = Stated("splice.rows") ?? (n % 2 == 0 ? 2 : 1);
+                var across = Stated(draft, "splice.rows") ?? (n % 2 == 0 ? 2 : 1);
                 if (n == 0 || n % across != 0) return Wrong($"{n} bolts do not fill {across} lines across");
-                Set("splice.rows", across);
-                Set("splice.columns", n / across);
+                draft = Set(Set(draft, "splice.rows", across), "splice.columns", n / across);
                 break;
             case "basePlate":
                 if (n < 4 || n % 2 != 0) return Wrong("a foot has two rows of at least two bolts: an even number from 4 on");
-                Set("basePlate.perRow", n / 2);
+                draft = Set(draft, "basePlate.perRow", n / 2);
                 break;
             default:
-                Set(spoken.Count, n);
+                draft = Set(draft, spoken.Count, n);
                 break;
         }
         return part with { Taken = groups > 1 ? $"bolts, {n} {each}" : "bolts" };
     }
 
-    private static (string, string?)? TakeGiven(JsonObject document, Spoken spoken, string text)
+    private static (string, string?)? TakeGiven(ref Draft draft, Spoken spoken, string text)
     {
         if (spoken.Kind == "basePlate" && Profiles.Find(text) is { } profile)
         {
-            document["basePlate"]!["profile"] = profile.Name;
+            draft = draft.State("basePlate.profile", profile.Name, UnitSystem.Si);
             return ("column", null);
         }
         if (spoken.Kind == "basePlate" && Concrete().Match(text) is { Success: true } concrete)
         {
-            document["basePlate"]!["fck"] = concrete.Groups["fck"].Value + " MPa";
+            draft = draft.State("basePlate.fck", concrete.Groups["fck"].Value + " MPa", UnitSystem.Si);
             return ("concrete", null);
         }
         if (Standards.MaterialBands(text) is not { Count: > 0 } bands) return null;
         var field = spoken.Kind switch { "splice" => "material", "pin" => "eyeMaterial", "closure" => "tubeMaterial", _ => "material" };
-        document[spoken.Kind]![field] = bands[0].Name;
-        if (spoken.Kind == "closure") document["closure"]!["plugMaterial"] = bands[0].Name;
+        draft = draft.State($"{spoken.Kind}.{field}", bands[0].Name, UnitSystem.Si);
+        if (spoken.Kind == "closure") draft = draft.State("closure.plugMaterial", bands[0].Name, UnitSystem.Si);
         return ("material", null);
     }
 
-    private static (string, string?)? TakeLoad(JsonObject document, Spoken spoken, string text)
+    private static (string, string?)? TakeLoad(ref Draft draft, Spoken spoken, string text)
     {
         if (Load().Match(text) is not { Success: true } load) return null;
         var (quantity, how) = (load.Groups["q"].Value, load.Groups["how"].Value.ToLowerInvariant());
-        var to = (JsonObject)document["loads"]![0]!;
+        Draft To(Draft d, string key, string text) => d.State($"loads[0].{key}", text, UnitSystem.Si);
         var (force, pressure, moment) = (QuantityText.Parse(quantity, Dimension.Force), QuantityText.Parse(quantity, Dimension.Stress),
             QuantityText.Parse(quantity, Dimension.Torque));
         if (QuantityText.IsBareNumber(quantity)) return ("", "a number without a unit: say what it is, such as 60 kN, 12 MPa or 16 mm");
@@ -296,37 +291,35 @@ internal static partial class QuickKinds
         {
             if (pressure.Problem is not null) return force.Problem is null ? ("", "a pressure is meant here, such as 12 MPa or 120 bar")
                 : ("", pressure.Problem);
-            to["pressure"] = quantity;
+            draft = To(draft, "pressure", quantity);
             return ("pressure", null);
         }
         if (force.Problem is null)
         {
             var key = how is "across" or "shear" && spoken.Kind != "pin" ? spoken.Kind == "splice" ? "fy" : "fx" : spoken.Force;
-            to[key] = how == "down" && key == "fz" ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
-                : quantity;
+            draft = To(draft, key, how == "down" && key == "fz" ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
+                : quantity);
             return (how.Length > 0 ? $"load, {how}" : "load", null);
         }
         if (moment.Problem is null && spoken.Kind is "basePlate" or "splice")
         {
-            to[spoken.Kind == "splice" ? "mz" : how == "about y" ? "my" : "mx"] = quantity;
+            draft = To(draft, spoken.Kind == "splice" ? "mz" : how == "about y" ? "my" : "mx", quantity);
             return ("moment", null);
         }
         return ("", force.Problem);
     }
 
     /// <summary>Chooses what was left out: bolts and what the kind needs, the first that holds.</summary>
-    private static void Choose(JsonObject document, Spoken spoken, List<string> words)
+    private static Draft Choose(Draft draft, Spoken spoken, List<string> words)
     {
         void Make(string path, string text, string said)
         {
-            if (JointEdit.Get(document, path) is not null) return;
-            JointEdit.Set(document, path, text, UnitSystem.Si);
-            if (document["chosen"] is not JsonArray list) document["chosen"] = list = [];
-            list.Add(path);
+            if (draft.Text(path) is not null) return;
+            draft = draft.State(path, text, UnitSystem.Si).Chose(draft.At(path)!.Value);
             words.Add(said);
         }
 
-        var isPlainPin = spoken.Kind == "pin" && JointEdit.Get(document, "bolts.thread") is null;
+        var isPlainPin = spoken.Kind == "pin" && draft.Text(Fields.Thread) is null;
         if (!isPlainPin)
         {
             Make("bolts.thread", spoken.Kind == "basePlate" ? "M20" : "M16", "the size of the bolts");
@@ -337,9 +330,9 @@ internal static partial class QuickKinds
             Make("pin.diameter", "30 mm", "the pin");
         }
         // What is tightened by torque on steelwork has washers under what turns and what is held, hard enough for the grade.
-        if (spoken.Kind is "splice" or "cover" or "angle" && JointEdit.Get(document, "bolts.head") is null or "hex"
-            && Standards.FindThread(JointEdit.Get(document, "bolts.thread")!) is { } thread
-            && JointRules.GradeNamed(JointEdit.Get(document, "bolts.grade")!, thread, []) is { } grade
+        if (spoken.Kind is "splice" or "cover" or "angle" && draft.Text(Fields.Head) is null or "hex"
+            && Standards.FindThread(draft.Text(Fields.Thread)!) is { } thread
+            && JointRules.GradeNamed(draft.Text(Fields.Grade)!, thread, []) is { } grade
             && JointRules.WasherFitting(thread, grade) is { } washer)
         {
             Make("washers.head", washer.Kind, $"{washer.Kind} washers under the heads");
@@ -351,21 +344,20 @@ internal static partial class QuickKinds
             Make("cover.gasketWidth", "16 mm", "gasket 16 mm wide");
         }
         if (spoken.Kind == "basePlate") Make("judging.basis", "eurocode", "Eurocode 3");
-        if (spoken.Kind == "splice" && document["loads"]![0]!.AsObject().Count == 1) Make("loads[0].fx", "0 kN", "no load");
-        var needs = spoken.Needs(document).Where(n => JointEdit.Get(document, n.Path) is null).ToList();
-        if (needs.Count == 0) return;
-        foreach (var (path, text) in First(document, needs)) Make(path, text, $"{Fields.Words(path).ToLowerInvariant()} {text}");
+        if (spoken.Kind == "splice" && draft[Fields.Loads][0].Stated.Count == 1) Make("loads[0].fx", "0 kN", "no load");
+        var needs = spoken.Needs(draft).Where(n => draft.Text(n.Path) is null).ToList();
+        if (needs.Count == 0) return draft;
+        foreach (var (path, text) in First(draft, needs)) Make(path, text, $"{Fields.Words(path).ToLowerInvariant()} {text}");
+        return draft;
     }
 
     /// <summary>The first of all combinations that holds; where none does, the first that can be drawn.</summary>
-    private static IReadOnlyList<(string Path, string Text)> First(JsonObject document, List<(string Path, string[] Texts)> needs)
+    private static IReadOnlyList<(string Path, string Text)> First(Draft draft, List<(string Path, string[] Texts)> needs)
     {
         IReadOnlyList<(string, string)>? drawn = null;
         foreach (var trial in Combinations(needs).Take(MostTrials))
         {
-            var copy = (JsonObject)document.DeepClone();
-            foreach (var (path, text) in trial) JointEdit.Set(copy, path, text, UnitSystem.Si);
-            if (JointDocument.Read(copy.ToJsonString()).Joint is not { } joint) continue;
+            if (trial.Aggregate(draft, (d, t) => d.State(t.Path, t.Text, UnitSystem.Si)).Judged().Joint is not { } joint) continue;
             if (TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds) return trial;
             drawn ??= trial;
         }

@@ -1,8 +1,8 @@
 using Hasp.Core.Checks.Machine;
 using System.Globalization;
-using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
@@ -26,10 +26,10 @@ public sealed record QuickAnswer(string Words, string Line);
 
 /// <summary>What a quick line came to.</summary>
 /// <param name="Parts">Every piece that says something, understood or not, in order.</param>
-/// <param name="Document">The joint of the pieces that were understood, everything else chosen.</param>
+/// <param name="Draft">The joint of the pieces that were understood, everything else chosen.</param>
 /// <param name="Chosen">What was left out and chosen, in words.</param>
 /// <param name="NoSize">Why no size holds, with what would help; null where one does, or none was looked for.</param>
-public sealed record QuickJoint(IReadOnlyList<QuickPart> Parts, JsonObject Document, IReadOnlyList<string> Chosen, string? NoSize)
+public sealed record QuickJoint(IReadOnlyList<QuickPart> Parts, Draft Draft, IReadOnlyList<string> Chosen, string? NoSize)
 {
     /// <summary>True where every piece was understood, and there is one.</summary>
     public bool Understood => Parts.Count > 0 && Parts.All(p => p.Problem is null);
@@ -55,86 +55,75 @@ public static class QuickLine
         line = line.Length > MaxLength ? line[..MaxLength] : line;
         if ((QuickKinds.Read(line, shown) ?? QuickFrame.Read(line, shown)) is { } begun) return begun;
         var read = QuickReader.Read(line, shown);
-        var document = Stated(read, line);
-        var chosen = new Choices(document);
+        var chosen = new Choices(Stated(read, line));
         var noSize = Choose(read, chosen);
-        return new QuickJoint(read.Parts, document, chosen.Words, noSize);
+        return new QuickJoint(read.Parts, chosen.Draft, chosen.Words, noSize);
     }
 
     /// <summary>What was left out, with the field it goes into.</summary>
-    private sealed class Choices(JsonObject document)
+    private sealed class Choices(Draft draft)
     {
-        internal JsonObject Document => document;
+        internal Draft Draft { get; set; } = draft;
 
         internal List<string> Words { get; } = [];
 
-        internal void Make(string path, JsonNode value, string words)
+        internal void Make(Field field, Raw value, string words)
         {
-            Write(document, path, value);
-            Mark(path);
+            Draft = Draft.With((field, value)).Chose(new(field));
             if (words.Length > 0) Words.Add(words);
         }
 
-        internal void Mark(string path)
+        /// <summary>Chooses fields of a row.</summary>
+        internal void Make(ListField list, int index, params IEnumerable<(Field Field, Raw Value)> values)
         {
-            if (document["chosen"] is not JsonArray list) document["chosen"] = list = [];
-            if (!list.Any(c => c!.GetValue<string>() == path)) list.Add(path);
+            var row = Draft[list][index].Id;
+            foreach (var (field, value) in values) Draft = Draft.With(new(field, row), Entry.Of(field, value)).Chose(new(field, row));
         }
     }
 
-    private static void Write(JsonObject document, string path, JsonNode value)
+    private static Draft Stated(QuickReader read, string line)
     {
-        var parts = path.Split('.');
-        var at = document;
-        foreach (var part in parts[..^1]) at = at[part] as JsonObject ?? (JsonObject)(at[part] = new JsonObject())!;
-        at[parts[^1]] = value;
-    }
-
-    private static JsonObject Stated(QuickReader read, string line)
-    {
-        var document = new JsonObject
-        {
-            ["format"] = JointDocument.Format, ["version"] = JointDocument.Version,
-            ["name"] = line.Trim().Length is > 0 and <= 80 && !line.Any(char.IsControl) ? line.Trim() : "New joint",
-            ["bolts"] = new JsonObject(), ["layers"] = new JsonArray(), ["loads"] = new JsonArray(), ["tightening"] = new JsonObject(),
-        };
-        (string Path, JsonNode? Value)[] fields =
+        var name = line.Trim().Length is > 0 and <= 80 && !line.Any(char.IsControl) ? line.Trim() : "New joint";
+        (Field Field, string? Text)[] fields =
         [
-            ("bolts.thread", read.Thread?.Designation), ("bolts.grade", read.Grade), ("bolts.count", read.Count),
-            ("bolts.length", read.Length?.Text), ("bolts.condition", read.Condition),
-            ("bolts.head", read.Head == "hex" ? null : read.Head), ("threadEnd.kind", read.End is "nut" ? null : read.End),
-            ("hole.fit", read.Hole is null ? read.Fit : null), ("hole.diameter", read.Hole?.Text), ("tightening.lubrication", read.Finish),
-            ("tightening.method", read.Method),
-            ("tightening.aim", read.Aim), ("tightening.nutFactor", read.NutFactor), ("faceFriction", read.Friction),
-            ("judging.shearBy", read.ShearBy),
+            (Fields.Name, name),
+            (Fields.Thread, read.Thread?.Designation), (Fields.Grade, read.Grade),
+            (Fields.Length, read.Length?.Text), (Fields.Condition, read.Condition),
+            (Fields.Head, read.Head == "hex" ? null : read.Head), (Fields.EndKind, read.End is "nut" ? null : read.End),
+            (Fields.Fit, read.Hole is null ? read.Fit : null), (Fields.HoleDiameter, read.Hole?.Text),
+            (Fields.Lubrication, read.Finish), (Fields.Method, read.Method), (Fields.Aim, read.Aim),
+            (Fields.ShearBy, read.ShearBy),
         ];
-        foreach (var (path, value) in fields) if (value is not null) Write(document, path, value);
-        foreach (var plate in read.Plates) ((JsonArray)document["layers"]!)
-            .Add(LayerOf(plate, ((JsonArray)document["layers"]!).Count, read.Edge));
-        if (LoadOf(read) is { } load) ((JsonArray)document["loads"]!).Add(load);
-        return document;
+        (Field Field, double? Number)[] numbers = [(Fields.NutFactor, read.NutFactor), (Fields.FaceFriction, read.Friction)];
+        var draft = Draft.Empty.With(fields.Where(f => f.Text is not null).Select(f => (f.Field, (Raw)f.Text!)))
+            .With(numbers.Where(f => f.Number is not null).Select(f => (f.Field, (Raw)f.Number!.Value)));
+        if (read.Count is { } count) draft = draft.With((Fields.Count, count));
+        foreach (var plate in read.Plates) draft = draft.Add(Fields.Layers, LayerOf(plate, draft[Fields.Layers].Length, read.Edge));
+        return LoadOf(read) is { } load ? draft.Add(Fields.Loads, load) : draft;
     }
 
-    private static JsonObject LayerOf(QuickPlate plate, int index, Amount? edge)
+    private static Row LayerOf(QuickPlate plate, int index, Amount? edge) => LayerOf(index, Amount.Of(plate.Value, plate.Unit!).Text,
+        plate.Material ?? "Steel", edge);
+
+    private static Row LayerOf(int index, string thickness, string material, Amount? edge)
     {
-        var layer = new JsonObject { ["name"] = $"Part {index + 1}", ["thickness"] = Amount.Of(plate.Value, plate.Unit!).Text,
-            ["material"] = plate.Material ?? "Steel" };
-        if (edge is not null) layer["edgeDistance"] = edge.Text;
-        return layer;
+        List<(Field, Raw)> stated = [(Fields.LayerName, $"Part {index + 1}"), (Fields.LayerThickness, thickness), (Fields.LayerMaterial, material)];
+        if (edge is not null) stated.Add((Fields.LayerEdge, edge.Text));
+        return Row.Of(RowId.At(index), stated);
     }
 
-    private static JsonObject? LoadOf(QuickReader read)
+    private static Row? LoadOf(QuickReader read)
     {
         if (read is { Bore: { } bore, Pressure: { } pressure, Tension: null })
         {
-            return new JsonObject { ["name"] = "Ram",
-                ["helper"] = new JsonObject { ["kind"] = "ram push", ["bore"] = bore.Text, ["pressure"] = pressure.Text } };
+            return Row.Of(RowId.At(0), (Fields.CaseName, "Ram"), (Fields.HelperKind, "ram push"), (Fields.HelperBore, bore.Text),
+                (Fields.HelperPressure, pressure.Text));
         }
         if (read.Tension is null && read.Shear is null) return null;
-        var load = new JsonObject { ["name"] = read.Ram ? "Ram" : "As stated" };
-        if (read.Tension is { } tension) load["tension"] = tension.Text;
-        if (read.Shear is { } shear) load["shear"] = shear.Text;
-        return load;
+        List<(Field, Raw)> stated = [(Fields.CaseName, read.Ram ? "Ram" : "As stated")];
+        if (read.Tension is { } tension) stated.Add((Fields.CaseTension, tension.Text));
+        if (read.Shear is { } shear) stated.Add((Fields.CaseShear, shear.Text));
+        return Row.Of(RowId.At(0), stated);
     }
 
     /// <summary>Fills what was left out. Where the size or the number was, it is the smallest that holds; else why none does.</summary>
@@ -145,18 +134,19 @@ public static class QuickLine
         ChooseParts(read, choices, inch);
         if (!loaded)
         {
-            choices.Document["loads"] = new JsonArray(new JsonObject { ["name"] = "Case 1", ["tension"] = "0 kN", ["shear"] = "0 kN" });
+            choices.Draft = choices.Draft.With(Fields.Loads,
+                [Row.Of(RowId.At(0), (Fields.CaseName, "Case 1"), (Fields.CaseTension, "0 kN"), (Fields.CaseShear, "0 kN"))]);
             choices.Words.Add("no load yet");
         }
         if (read.Grade is null)
         {
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
-            choices.Make("bolts.grade", grade, $"grade {grade}{(read.Condition == "unknown grade" ? ", the weakest that is sold" : "")}");
+            choices.Make(Fields.Grade, grade, $"grade {grade}{(read.Condition == "unknown grade" ? ", the weakest that is sold" : "")}");
         }
         var noSize = ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
         ChooseEdges(read, choices, inch);
-        if (JointDocument.Read(choices.Document.ToJsonString()).Joint is not { } joint) return noSize;
+        if (choices.Draft.Judged().Joint is not { } joint) return noSize;
         if (read.Shear is not null && !joint.Judging.Shear.Stated) choices.Words.Add(
             joint.Judging.Shear.Bearing ? "shear by bearing: it may slip into its holes" : $"shear by friction: {joint.Judging.Shear.Why}");
         if (read.Finish is null && read.NutFactor is null) choices.Words.Add($"finish {joint.Tightening.NutFactor.Label}");
@@ -167,21 +157,22 @@ public static class QuickLine
 
     private static void ChooseParts(QuickReader read, Choices choices, bool inch)
     {
-        var layers = (JsonArray)choices.Document["layers"]!;
         var thickness = inch ? "1/2 in" : "12 mm";
         var tapped = read.End is "tapped" or "insert";
-        while (layers.Count < 2)
+        while (choices.Draft[Fields.Layers] is { Length: < 2 } layers)
         {
-            var last = tapped && layers.Count == 1;
-            var thick = last ? (inch ? "1-1/2 in" : "40 mm") : layers.Count == 0 ? thickness : layers[0]!["thickness"]!.GetValue<string>();
-            layers.Add(new JsonObject { ["name"] = $"Part {layers.Count + 1}", ["thickness"] = thick, ["material"] = layers.Count > 0
-                ? layers[0]!["material"]!.GetValue<string>() : "Steel" });
-            if (read.Edge is { } edge) layers[^1]!["edgeDistance"] = edge.Text;
-            foreach (var key in new[] { "thickness", "material" }) choices.Mark($"layers[{layers.Count - 1}].{key}");
-            choices.Words.Add($"part {layers.Count}: {thick} {layers[^1]!["material"]!.GetValue<string>().ToLowerInvariant()}");
+            var first = layers.FirstOrDefault();
+            var thick = tapped && layers.Length == 1 ? (inch ? "1-1/2 in" : "40 mm") : first?.Text(Fields.LayerThickness) ?? thickness;
+            var material = first?.Text(Fields.LayerMaterial) ?? "Steel";
+            choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read.Edge));
+            choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick), (Fields.LayerMaterial, material));
+            choices.Words.Add($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}");
         }
         if (read.Plates.Count == 0 || read.Plates.All(p => p.Material is not null)) return;
-        for (var i = 0; i < read.Plates.Count; i++) if (read.Plates[i].Material is null) choices.Mark($"layers[{i}].material");
+        for (var i = 0; i < read.Plates.Count; i++)
+        {
+            if (read.Plates[i].Material is null) choices.Make(Fields.Layers, i, (Fields.LayerMaterial, "Steel"));
+        }
         choices.Words.Add("parts of steel, taken as the weakest structural steel");
     }
 
@@ -192,8 +183,7 @@ public static class QuickLine
     private static void ChooseEdges(QuickReader read, Choices choices, bool inch)
     {
         if (read.Shear is null || read.Edge is not null) return;
-        var layers = (JsonArray)choices.Document["layers"]!;
-        var thread = Standards.FindThread(choices.Document["bolts"]!["thread"]!.GetValue<string>())!;
+        var thread = Standards.FindThread(choices.Draft.Text(Fields.Thread)!)!;
         string Of(double times)
         {
             var step = inch ? 25.4 / 8 : 5;
@@ -201,16 +191,12 @@ public static class QuickLine
         }
         bool TearsNothing(double times)
         {
-            foreach (var layer in layers) layer!["edgeDistance"] = Of(times);
-            return JointDocument.Read(choices.Document.ToJsonString()).Joint is { } joint
-                && MachineBasis.TearOut.WorstFactor(joint) >= joint.Judging.Required(MachineBasis.TearOut);
+            var edge = Entry.Of(Fields.LayerEdge, Of(times));
+            var trial = choices.Draft.With(Fields.Layers, [.. choices.Draft[Fields.Layers].Select(r => r.With(Fields.LayerEdge, edge))]);
+            return trial.Judged().Joint is { } joint && MachineBasis.TearOut.WorstFactor(joint) >= joint.Judging.Required(MachineBasis.TearOut);
         }
         var chosen = EdgeTimes.Cast<double?>().FirstOrDefault(t => TearsNothing(t!.Value)) ?? EdgeTimes[0];
-        for (var i = 0; i < layers.Count; i++)
-        {
-            layers[i]!["edgeDistance"] = Of(chosen);
-            choices.Mark($"layers[{i}].edgeDistance");
-        }
+        for (var i = 0; i < choices.Draft[Fields.Layers].Length; i++) choices.Make(Fields.Layers, i, (Fields.LayerEdge, Of(chosen)));
         choices.Words.Add($"{Of(chosen)} from the holes to the edge");
     }
 
@@ -225,19 +211,18 @@ public static class QuickLine
             && washer.Hardness >= hardness) ?? (band is null ? null : JointRules.WasherFitting(thread, band)?.Kind);
     }
 
-    private static string[] WasherPaths(QuickReader read) =>
-        [.. read.Head is "countersunk" ? Array.Empty<string>() : ["washers.head"], .. read.End is "tapped" or "insert"
-            ? Array.Empty<string>() : ["washers.nut"]];
+    private static Field<string>[] Washers(QuickReader read) =>
+        [.. read.Head is "countersunk" ? Array.Empty<Field<string>>() : [Fields.HeadWasher],
+            .. read.End is "tapped" or "insert" ? Array.Empty<Field<string>>() : [Fields.NutWasher]];
 
     private static void ChooseWashers(QuickReader read, Choices choices)
     {
-        var bolts = (JsonObject)choices.Document["bolts"]!;
-        var grade = bolts["grade"]!.GetValue<string>();
-        if (WashersFor(read, grade, Standards.FindThread(bolts["thread"]!.GetValue<string>())!) is not { } kind) return;
-        foreach (var path in WasherPaths(read))
+        var grade = choices.Draft.Text(Fields.Grade)!;
+        if (WashersFor(read, grade, Standards.FindThread(choices.Draft.Text(Fields.Thread)!)!) is not { } kind) return;
+        foreach (var field in Washers(read))
         {
-            if (read.Washers is "large" or "hardened") Write(choices.Document, path, kind);
-            else choices.Make(path, kind, "");
+            if (read.Washers is "large" or "hardened") choices.Draft = choices.Draft.With((field, kind));
+            else choices.Make(field, kind, "");
         }
         if (read.Washers is null) choices.Words.Add($"{kind} washers");
         else if (read.Washers == "*" && kind != "plain") choices.Words.Add($"{kind} washers, which go with {grade}");
@@ -246,31 +231,28 @@ public static class QuickLine
     private static string? ChooseSize(QuickReader read, Choices choices, bool inch, bool loaded)
     {
         if (read.Thread is not null && read.Count is not null) return null;
-        var document = choices.Document;
-        var grade = document["bolts"]!["grade"]!.GetValue<string>();
+        var grade = choices.Draft.Text(Fields.Grade)!;
         var usual = read.Thread ?? Standards.FindThread(inch ? "1/2-13 UNC" : "M16")!;
         if (!loaded)
         {
-            if (read.Thread is null) choices.Make("bolts.thread", usual.Designation, $"size {usual.Designation}");
-            if (read.Count is null) choices.Make("bolts.count", 4, "4 bolts");
+            if (read.Thread is null) choices.Make(Fields.Thread, usual.Designation, $"size {usual.Designation}");
+            if (read.Count is null) choices.Make(Fields.Count, 4, "4 bolts");
             return null;
         }
-        var trial = (JsonObject)document.DeepClone();
-        trial["bolts"]!["thread"] = usual.Designation;
-        trial["bolts"]!["count"] ??= 4;
+        var trial = choices.Draft.Root.Has(Fields.Count) ? choices.Draft : choices.Draft.With((Fields.Count, 4));
         IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
             : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
         // The washers of one size may not be listed for another: each size is judged as it would be ordered.
         var found = Smallest(read, trial, sizes, grade, read.Count is { } n ? [n] : Counts);
         if (found.Best is { } best)
         {
-            if (read.Thread is null) choices.Make("bolts.thread", best.Cell.Thread.Designation,
+            if (read.Thread is null) choices.Make(Fields.Thread, best.Cell.Thread.Designation,
                 $"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}");
-            if (read.Count is null) choices.Make("bolts.count", best.Count, $"{best.Count} bolts");
+            if (read.Count is null) choices.Make(Fields.Count, best.Count, $"{best.Count} bolts");
             return found.Holds ? null : Sorry(best, grade, read);
         }
-        if (read.Thread is null) choices.Make("bolts.thread", usual.Designation, $"size {usual.Designation}");
-        if (read.Count is null) choices.Make("bolts.count", 4, "4 bolts");
+        if (read.Thread is null) choices.Make(Fields.Thread, usual.Designation, $"size {usual.Designation}");
+        if (read.Count is null) choices.Make(Fields.Count, 4, "4 bolts");
         return found.Refusal is null ? null : $"No size can be fitted: {found.Refusal}.";
     }
 
@@ -279,7 +261,7 @@ public static class QuickLine
         internal FinderEntry Entry => Cell.ByCount[Count - 1];
     }
 
-    private static (Candidate? Best, bool Holds, string? Refusal) Smallest(QuickReader read, JsonObject trial,
+    private static (Candidate? Best, bool Holds, string? Refusal) Smallest(QuickReader read, Draft trial,
         IReadOnlyList<ScrewThread> sizes, string grade, int[] counts)
     {
         Candidate? nearest = null;
@@ -287,10 +269,9 @@ public static class QuickLine
         var cells = new List<FinderCell>();
         foreach (var size in sizes)
         {
-            trial["bolts"]!["thread"] = size.Designation;
-            var washers = WashersFor(read, grade, size);
-            foreach (var path in WasherPaths(read)) Write(trial, path, washers ?? "none");
-            var (joint, faults) = JointDocument.Read(trial.ToJsonString());
+            var washers = WashersFor(read, grade, size) ?? "none";
+            var (joint, faults) = trial.With((Fields.Thread, size.Designation))
+                .With(Washers(read).Select(f => ((Field)f, (Raw)washers))).Judged();
             if (joint is null)
             {
                 refusal ??= faults.Count > 0 ? faults[0].Problem : null;

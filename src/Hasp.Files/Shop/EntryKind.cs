@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Shop;
@@ -20,7 +21,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     /// <summary>What somebody fills in: who answers for an entry of another is written by the server.</summary>
     public IEnumerable<Field> Asked => Fields.Where(f => f != MadeBy && f != TakenOver);
 
-    private DocumentReader Reader => field ??= new(Fields, Id == "verification" ? [Tests] : []);
+    private DocumentReader Reader => field ??= new(new DocumentShape(Fields, Id == "verification" ? [Tests] : []));
 
     // Of what was read at a bolt.
     public static readonly Field<string> Pass = new("pass", Types.Text, "Pass", "the pass of the plan") { Required = true, MaxLength = 40 };
@@ -171,8 +172,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
         var document = new JsonObject();
         foreach (var field in Fields.Where(f => !f.Path.Contains('[', StringComparison.Ordinal)))
         {
-            if (typed.GetValueOrDefault(field.Key)?.Trim() is { Length: > 0 } text) document[field.Key] = JointEdit.Write(field, text,
-                shown);
+            if (typed.GetValueOrDefault(field.Key)?.Trim() is { Length: > 0 } text) document[field.Key] =
+                RecordKind.WrittenAs(field, text, shown);
         }
         return document;
     }

@@ -12,7 +12,7 @@ public static class StoreTable
     /// <summary>What lies on a shelf.</summary>
     public static TableFile Of(RecordKind kind, IEnumerable<JsonObject> documents) =>
         new(kind.Name, [.. kind.Fields.Select(f => f.Key)],
-            [.. documents.Select(d => (IReadOnlyList<object?>)[.. kind.Fields.Select(f => JointEdit.Get(d, f.Key))])]);
+            [.. documents.Select(d => (IReadOnlyList<object?>)[.. kind.Fields.Select(f => RecordKind.TextIn(d, f.Key))])]);
 
     /// <summary>The records of a file, all of them, or every fault: its path names the line.</summary>
     /// <param name="kind">The shelf.</param>

@@ -266,6 +266,76 @@ namespace Hasp.Store.Migrations
                     b.ToTable("Invitations");
                 });
 
+            modelBuilder.Entity("Hasp.Store.JointLineRow", b =>
+                {
+                    b.Property<int>("JointId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Drawing")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("GovernsSi")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("GovernsUs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsInHand")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsInstruction")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Problem")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("ProjectId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("Reserve")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SaidSi")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SaidUs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Standing")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("JointId");
+
+                    b.HasIndex("ProjectId", "Reserve");
+
+                    b.ToTable("Lines");
+                });
+
             modelBuilder.Entity("Hasp.Store.MemberRow", b =>
                 {
                     b.Property<int>("AccountId")
@@ -317,6 +387,10 @@ namespace Hasp.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MovedBy")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -385,6 +459,10 @@ namespace Hasp.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Editor")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

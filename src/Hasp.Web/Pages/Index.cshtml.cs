@@ -1,7 +1,9 @@
-using System.Text;
 using Hasp.Core;
+using Hasp.Core.Documents;
+using Hasp.Core.Joints;
 using Hasp.Files;
 using Hasp.Store;
+using Hasp.Web.Drawing;
 using Hasp.Web.Services;
 using Hasp.Web.Services.Shop;
 using Microsoft.AspNetCore.Mvc;
@@ -12,17 +14,31 @@ namespace Hasp.Web.Pages;
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
 [Needs(Right.Read, In = Scope.Board)]
 public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, Named named,
-    People people, KeptResults results, ShopFloor floor, ShopLog log, IAuthorship author, ILogger<IndexModel> logger) : PageModel
+    People people, KeptResults results, ShopFloor floor, ShopLog log, IAuthorship author, JointLines lines, JointLineStore lineStore) : PageModel
 {
     /// <summary>A joint on the Board.</summary>
-    public sealed record Item(StoredJoint Stored, Result Result)
+    /// <param name="Line">What is kept of it.</param>
+    public sealed record Item(JointLineRow Line)
     {
         /// <summary>Plan, lot and record in the shop; null for what is not put together there, or was not begun.</summary>
         public JointShop? Shop { get; init; }
     }
 
     /// <summary>Joints that were kept with data which is no longer listed, with what is wrong.</summary>
-    public IReadOnlyList<(StoredJoint Stored, string Problem)> Broken { get; private set; } = [];
+    public IReadOnlyList<JointLineRow> Broken { get; private set; } = [];
+
+    /// <summary>How many joints there are in all that fit the search.</summary>
+    public int Count { get; private set; }
+
+    /// <summary>Joints that are being worked out and are not in the list yet.</summary>
+    public int Behind { get; private set; }
+
+    /// <summary>Which part of the list is shown, from 0.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int Part { get; set; }
+
+    /// <summary>Joints in one part of the list.</summary>
+    public const int InPart = 50;
 
     /// <summary>Rows of the Stores that cannot be read any more.</summary>
     public IReadOnlyList<string> Unreadable { get; private set; } = [];
@@ -98,11 +114,11 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         QuickAsked = true;
         if (blank || (Quick.Parts.Count > 0 && (anyway || (Quick.Understood && Quick.NoSize is null))))
         {
-            if (Quick.Chosen.Count > 0) Quick.Document["note"] = "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + ".";
-            await basis.PutInto(Quick.Document, project);
-            var text = Quick.Document.ToJsonString();
-            var (joint, faults) = JointDocument.Read(text);
-            if (joint is not null) return Redirect($"/joints/{await store.Create(project, text, blank ? "Blank joint" : "Quick line: " + Line)}");
+            var noted = Quick.Chosen.Count == 0 ? Quick.Draft
+                : Quick.Draft.With((Fields.Note, "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + "."));
+            var draft = await basis.PutInto(noted, project);
+            var (joint, faults) = draft.Judged();
+            if (joint is not null) return Redirect($"/joints/{await store.Create(project, JointDocument.Write(draft), blank ? "Blank joint" : "Quick line: " + Line)}");
             (Faults, FaultsOf) = (faults, "the quick line");
         }
         await Show();
@@ -114,16 +130,12 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     public async Task<IActionResult> OnPostBegin(string kind)
     {
         var begun = Core.Kinds.Kind.ById(kind ?? "");
-        if (kind != FrameStart && begun is not { Example.Length: > 0 }) return BadRequest();
+        if (kind != KindStarts.Frame && begun is not { Example.Length: > 0 }) return BadRequest();
         var project = await ProjectFor();
-        var document = kind == FrameStart ? QuickLine.Read(QuickLine.Frame, Core.Quantities.UnitSystem.Si).Document
-            : KindExample.Of(begun!);
-        await basis.PutInto(document, project);
-        return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), "To begin with")}");
+        var draft = await basis.PutInto(kind == KindStarts.Frame ? QuickLine.Read(QuickLine.Frame, Core.Quantities.UnitSystem.Si).Draft
+            : KindExample.Of(begun!), project);
+        return Redirect($"/joints/{await store.Create(project, JointDocument.Write(draft), "To begin with")}");
     }
-
-    /// <summary>The start that is no kind: plate, bolts and load round a hollow section.</summary>
-    private const string FrameStart = "frame";
 
     [Needs(Right.Design, In = Scope.Board)]
     public async Task<IActionResult> OnPostImport(IFormFile? file)
@@ -137,13 +149,13 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         {
             using var copy = new MemoryStream();
             await file.CopyToAsync(copy);
-            var (joint, faults) = JointDocument.Read(copy.ToArray());
-            if (joint is not null)
+            var (draft, faults) = JointDocument.Draft(copy.ToArray());
+            if (draft is not null) faults = draft.Judged().Faults;
+            if (draft is not null && faults.Count == 0)
             {
-                var document = Workbench.Parse(Encoding.UTF8.GetString(copy.ToArray()).TrimStart('\uFEFF'));
                 // What others accepted elsewhere is answered for here by whoever brings it in.
-                if (author.Now.Account is { Length: > 0 } account) JointEdit.Sign(document, [], account);
-                return Redirect($"/joints/{await store.Create(project, document.ToJsonString(), "Imported from " + file.FileName)}");
+                if (author.Now.Account is { Length: > 0 } account) draft = draft.Sign(Draft.Empty, account);
+                return Redirect($"/joints/{await store.Create(project, JointDocument.Write(draft), "Imported from " + file.FileName)}");
             }
             (Faults, FaultsOf) = (faults, file.FileName);
         }
@@ -155,10 +167,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     public async Task<IActionResult> OnPostDuplicate(JointId id)
     {
         if (named.Joint is not { } stored) return NotFound();
-        var document = Workbench.Parse(stored.Document);
-        var name = JointEdit.Get(document, "name") ?? "";
-        document["name"] = name.Length > 190 ? name : name + " (copy)";
-        var copy = await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of joint {id}");
+        var copy = await store.Create(stored.ProjectId, JointDocument.Write(JointDocument.Stored(stored.Document).Copied()), $"Copy of joint {id}");
         await sets.Copy(id, copy);
         return Redirect($"/joints/{copy}");
     }
@@ -168,10 +177,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     {
         if (named.Joint is not { } stored) return NotFound();
         Project = new(stored.ProjectId);
-        if (await Refuse($"joint-{id}", name, Core.Joints.Fields.Name.MaxLength)) return Page();
-        var document = Workbench.Parse(stored.Document);
-        document["name"] = name!.Trim();
-        await store.Save(id, stored.Revision, document.ToJsonString(), "name: " + name.Trim(), preferences.Editor);
+        if (await Refuse($"joint-{id}", name, Fields.Name.MaxLength)) return Page();
+        var renamed = JointDocument.Stored(stored.Document).With((Fields.Name, name!.Trim()));
+        await store.Save(id, stored.Revision, JointDocument.Write(renamed), "name: " + name.Trim(), preferences.Editor);
         return Redirect($"/?project={stored.ProjectId}");
     }
 
@@ -249,13 +257,14 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
 
     private async Task<IReadOnlyList<ProjectRow>> Mine() => [.. (await store.Projects()).Where(p => access.Sees(p.Id))];
 
+    private const int MostParts = 100_000;
+
     /// <summary>A joint that has a lot, a wrench or entries is in the shop's hands; the others say nothing of it.</summary>
-    private static Item ItemOf(StoredJoint stored, Result result, Shelf shelf, ILookup<int, EntryRow> entries)
+    private async Task<JointShop?> ShopOf(JointLineRow line, Shelf shelf, ILookup<int, EntryRow> entries)
     {
-        var inHand = result.Joint.Kind.IsPlanned
-            && (entries.Contains(stored.Id) || JointShop.LotNameOf(result.Joint).Length > 0 || JointShop.ToolNameOf(result.Joint)
-            .Length > 0);
-        return new(stored, result) { Shop = inHand ? JointShop.Of(result, shelf, [.. entries[stored.Id]]) : null };
+        if (!line.IsInHand && !entries.Contains(line.JointId)) return null;
+        if (await store.Load(line.JointId) is not { } stored || results.Of(stored.Document).Result is not { } result) return null;
+        return result.Joint.Kind.IsPlanned ? JointShop.Of(result, shelf, [.. entries[line.JointId]]) : null;
     }
 
     private async Task Show()
@@ -269,27 +278,14 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         Project = new(Current.Id);
         var shelf = await floor.Look();
         Unreadable = shelf.Unreadable;
-        var entries = (await log.OfProject(Current.Id)).ToLookup(e => e.JointId);
+        Behind = await lines.Behind(Current.Id);
+        Part = Math.Clamp(Part, 0, MostParts);
+        var page = await lineStore.Lines(Current.Id, Search ?? "", Sort == "number", Part * InPart, InPart);
+        Count = page.Count;
+        Broken = await lineStore.Broken(Current.Id, Search ?? "", InPart);
+        var entries = (await log.OfJoints([.. page.Lines.Select(l => l.JointId)])).ToLookup(e => e.JointId);
         var items = new List<Item>();
-        var broken = new List<(StoredJoint, string)>();
-        foreach (var stored in await store.Joints(Current.Id, Search ?? ""))
-        {
-            try
-            {
-                var (_, faults, result) = results.Of(stored.Document);
-                if (result is null) broken.Add((stored, string.Join("; ", faults.Select(f => f.Path + ": " + f.Problem))));
-                else items.Add(ItemOf(stored, result, shelf, entries));
-            }
-            catch (Exception e) when (e is not OperationCanceledException)
-            {
-                // One joint that cannot be worked out takes the Board with the others not down.
-                Services.Log.Damaged(logger, stored.Id, e.Message);
-                broken.Add((stored, "it cannot be worked out; what went wrong is in the server's log"));
-            }
-        }
-        Broken = broken;
-        Items = Sort == "number"
-            ? [.. items.OrderBy(i => i.Result.Joint.Number, StringComparer.Ordinal)]
-            : [.. items.OrderBy(i => i.Result.GoverningReserve ?? double.PositiveInfinity)];
+        foreach (var line in page.Lines) items.Add(new(line) { Shop = await ShopOf(line, shelf, entries) });
+        Items = items;
     }
 }

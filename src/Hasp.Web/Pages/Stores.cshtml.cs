@@ -72,9 +72,9 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     public async Task OnGet()
     {
         await Show();
-        if (Kind is not { } kind || Own.FirstOrDefault(o => o.Id == Change?.Value) is not { } record) return;
-        var document = Workbench.Parse(record.Document);
-        foreach (var field in kind.Fields) if (JointEdit.Get(document, field.Key) is { } text) Typed[field.Key] = text;
+        if (Kind is not { } kind || Own.FirstOrDefault(o => o.Id == Change?.Value) is not { } record
+            || RecordKind.Parsed(record.Document) is not { } document) return;
+        foreach (var field in kind.Fields) if (RecordKind.TextIn(document, field.Key) is { } text) Typed[field.Key] = text;
     }
 
     public async Task<IActionResult> OnGetCsv() => await File("csv", "text/csv", t => Encoding.UTF8.GetBytes(t.Csv()));

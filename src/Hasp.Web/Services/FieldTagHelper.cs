@@ -1,4 +1,5 @@
 using System.Net;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
@@ -48,7 +49,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var id = IdOf(Path);
         var blank = Chosen ?? field.Chosen(State.Result.Joint, preferences.Units);
         var fault = State.FaultAt(Path);
-        var text = FieldText.Show(State.Document, Path, preferences.Units);
+        var text = FieldText.Show(State.Draft, Path, preferences.Units);
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
         output.Attributes.SetAttribute("class", "field" + (Bare ? " bare" : "") + (Stacked ? " stacked" : "")
@@ -61,7 +62,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, blank, field)
             : field.Lines ? $"<textarea rows=\"4\" maxlength=\"{field.MaxLength}\" dir=\"auto\" {attributes}>\n{E(text)}</textarea>"
             : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
-        var chosen = fault is null && JointEdit.IsChosen(State.Document, Path);
+        var chosen = fault is null && State.Draft.At(Path) is { } place && State.Draft.IsChosen(place);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
         var problem = fault is null || Bare || !SaidFaults.Of(View.HttpContext).Add(Path) ? ""
             : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
@@ -102,9 +103,9 @@ internal static class SaidFaults
 public static class FieldText
 {
     /// <summary>The text in the control; what cannot be read is shown as it was typed.</summary>
-    public static string Show(System.Text.Json.Nodes.JsonObject document, string path, UnitSystem units)
+    public static string Show(Draft draft, string path, UnitSystem units)
     {
-        var text = JointEdit.Get(document, path) ?? "";
+        var text = draft.Text(path) ?? "";
         var field = Fields.At(path);
         if (field is null || text.Length == 0) return text;
         if (field.Kind == FieldKind.Quantity)

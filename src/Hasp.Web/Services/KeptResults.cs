@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using Hasp.Core;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Files;
 using Microsoft.Extensions.Caching.Memory;
@@ -8,10 +9,11 @@ using Microsoft.Extensions.Caching.Memory;
 namespace Hasp.Web.Services;
 
 /// <summary>What a document comes to.</summary>
+/// <param name="Draft">What it says, field by field; null where it is no document at all.</param>
 /// <param name="Joint">The joint; null where the document has faults.</param>
 /// <param name="Faults">What is wrong with it.</param>
 /// <param name="Result">What the joint comes to; null where there is none.</param>
-public sealed record Judged(Joint? Joint, IReadOnlyList<Fault> Faults, Result? Result);
+public sealed record Judged(Draft? Draft, Joint? Joint, IReadOnlyList<Fault> Faults, Result? Result);
 
 /// <summary>
 /// Results of the documents that were asked for last, kept in memory: pages, polls and lists that ask for the same joint again are not
@@ -31,12 +33,19 @@ public sealed class KeptResults : IDisposable
 
     /// <summary>What a document comes to.</summary>
     /// <exception cref="Exception">Whatever working it out ran into: that is not kept.</exception>
-    public Judged Of(string document)
+    public Judged Of(string document) => Of(document, () => JointDocument.Draft(Encoding.UTF8.GetBytes(document)));
+
+    /// <summary>What a draft comes to that is written as <paramref name="document"/>: it is not read again.</summary>
+    /// <exception cref="Exception">Whatever working it out ran into: that is not kept.</exception>
+    public Judged Of(Draft draft, string document) => Of(document, () => (draft, []));
+
+    private Judged Of(string document, Func<(Draft?, IReadOnlyList<Fault>)> read)
     {
         var key = Convert.ToBase64String(SHA256.HashData(Encoding.UTF8.GetBytes(document)));
         if (_kept.TryGetValue(key, out Judged? known)) return known!;
-        var (joint, faults) = JointDocument.Read(document);
-        var judged = new Judged(joint, faults, joint is null ? null : Evaluation.Run(joint));
+        var (draft, unreadable) = read();
+        var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
+        var judged = new Judged(draft, joint, faults, joint is null ? null : Evaluation.Run(joint));
         _kept.Set(key, judged, new MemoryCacheEntryOptions { Size = BytesOfOne + ((long)BytesOfALetter * document.Length) });
         return judged;
     }

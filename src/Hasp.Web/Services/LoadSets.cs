@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Runtime.InteropServices;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Sizing;
@@ -119,54 +120,44 @@ public sealed class LoadSet
         return [.. swinging.Concat(front.Except(swinging).Order().Take(Math.Max(0, LoadEnvelope.MostGoverning - swinging.Length))).Order()];
     }
 
-    /// <summary>Writes cases into a document, in the place of those of an earlier choice; other cases stay.</summary>
-    /// <param name="document">The document.</param>
+    /// <summary>A document with these cases in the place of those of an earlier choice; other cases stay.</summary>
+    /// <param name="draft">The document.</param>
     /// <param name="governing">Their indices (<see cref="Governing"/>).</param>
-    public void Put(JsonObject document, IEnumerable<int> governing)
+    public Draft Put(Draft draft, IEnumerable<int> governing)
     {
-        TakeOut(document);
-        if (document["loads"] is not JsonArray loads) document["loads"] = loads = [];
-        foreach (var i in governing) loads.Add(DocumentOf(i));
+        draft = TakenOut(draft);
+        return draft.With(Fields.Loads, draft[Fields.Loads].AddRange(governing.Select(RowOf)));
     }
 
     /// <summary>True where a document holds cases of an imported file.</summary>
-    public static bool IsIn(JsonObject document) =>
-        document["loads"] is JsonArray loads && loads.Any(l => l is JsonObject o && o.ContainsKey("row"));
+    public static bool IsIn(Draft draft) => draft[Fields.Loads].Any(IsOfFile);
 
-    /// <summary>Takes the cases of an imported file out of a document.</summary>
-    public static void TakeOut(JsonObject document)
-    {
-        if (document["loads"] is not JsonArray loads) return;
-        for (var i = loads.Count - 1; i >= 0; i--) if (loads[i] is JsonObject o && o.ContainsKey("row")) loads.RemoveAt(i);
-    }
+    /// <summary>A document without the cases of an imported file.</summary>
+    public static Draft TakenOut(Draft draft) => draft.With(Fields.Loads, draft[Fields.Loads].RemoveAll(IsOfFile));
 
-    private JsonObject DocumentOf(int index)
+    private static bool IsOfFile(Row load) => load.Has(Fields.CaseRow);
+
+    private Row RowOf(int index)
     {
         var (load, at) = (LoadAt(index), PointAt(index));
-        var node = new JsonObject { ["name"] = NameOf(index), ["row"] = _lines[index] };
-        if (LimitStateText.In(_names[index]) is var state and not LimitStates.NotStated) node["limitState"] = Names.LimitStates[state];
-        void Put(string key, double value, string unit)
-        {
-            if (value != 0) node[key] = value.ToString("R", CultureInfo.InvariantCulture) + " " + unit;
-        }
-
+        List<(Field, Raw)> stated = [(Fields.CaseName, NameOf(index)), (Fields.CaseRow, _lines[index])];
+        if (LimitStateText.In(_names[index]) is var state and not LimitStates.NotStated) stated.Add((Fields.CaseLimitState, Names.LimitStates[state]));
         if (_swings.TryGetValue(index, out var swing))
         {
-            node["alternatesWith"] = swing.With < 0 ? JointRules.Unloaded : NameOf(swing.With);
-            if (swing.Cycles is { } cycles) node["cycles"] = cycles;
+            stated.Add((Fields.CaseAlternates, swing.With < 0 ? JointRules.Unloaded : NameOf(swing.With)));
+            if (swing.Cycles is { } cycles) stated.Add((Fields.CaseCycles, cycles));
         }
 
+        (Field Field, double Value, string Unit)[] figures =
+        [
+            (Fields.CaseFx, load.Force.X, "N"), (Fields.CaseFy, load.Force.Y, "N"), (Fields.CaseFz, load.Force.Z, "N"),
+            (Fields.CaseMx, load.Moment.X, "N·mm"), (Fields.CaseMy, load.Moment.Y, "N·mm"), (Fields.CaseMz, load.Moment.Z, "N·mm"),
+            (Fields.CaseAtX, at.X, "mm"), (Fields.CaseAtY, at.Y, "mm"), (Fields.CaseAtZ, at.Z, "mm"),
+        ];
         // A case of nothing at all still is one.
-        node["fz"] = load.Force.Z.ToString("R", CultureInfo.InvariantCulture) + " N";
-        Put("fx", load.Force.X, "N");
-        Put("fy", load.Force.Y, "N");
-        Put("mx", load.Moment.X, "N·mm");
-        Put("my", load.Moment.Y, "N·mm");
-        Put("mz", load.Moment.Z, "N·mm");
-        node["atX"] = at.X.ToString("R", CultureInfo.InvariantCulture) + " mm";
-        Put("atY", at.Y, "mm");
-        Put("atZ", at.Z, "mm");
-        return node;
+        stated.AddRange(figures.Where(f => f.Value != 0 || f.Field == Fields.CaseFz || f.Field == Fields.CaseAtX)
+            .Select(f => (f.Field, (Raw)(f.Value.ToString("R", CultureInfo.InvariantCulture) + " " + f.Unit))));
+        return Row.Of(RowId.OfLine(_lines[index]), stated);
     }
 
     private Resultant LoadAt(int i)
@@ -232,7 +223,7 @@ public sealed class LoadSets(JointStore store)
         if (await store.Record(RecordKind.LoadSets.Id, id) is not { } kept
             || await store.Payload(id, kept.Revision) is not { } figures) return null;
         foreach (var old in _byJoint.Keys.Where(k => k != jointId).Take(_byJoint.Count - Kept + 1)) _byJoint.TryRemove(old, out _);
-        return _byJoint[jointId] = new LoadSet(id, LoadSetRecord.Of(Workbench.Parse(kept.Document), figures));
+        return _byJoint[jointId] = new LoadSet(id, LoadSetRecord.Of((JsonObject)JsonNode.Parse(kept.Document)!, figures));
     }
 
     /// <summary>Keeps cases for a joint; those imported before stay in the file, out of use.</summary>

@@ -22,6 +22,9 @@ internal static partial class Log
     [LoggerMessage(6, LogLevel.Warning, "Joint {Joint} cannot be judged as it is stored: {Problem}")]
     internal static partial void Damaged(ILogger log, int joint, string problem);
 
+    [LoggerMessage(8, LogLevel.Warning, "Lines of joints could not be made anew: {Problem}")]
+    internal static partial void LinesBehind(ILogger log, string problem);
+
     [LoggerMessage(7, LogLevel.Critical, "{Problem}")]
     internal static partial void ChainBroken(ILogger log, string problem);
 }

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Hasp.Core.Checks;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
@@ -14,11 +15,11 @@ namespace Hasp.Web.Services;
 public sealed class ProjectBasis(JointStore store)
 {
     /// <summary>What a joint states of its basis: the basis and, of what it asks for, all that belongs to no part and no case.</summary>
-    public static IReadOnlyList<(string Path, string Text)> Of(JsonObject document, Basis basis) =>
+    public static IReadOnlyList<(string Path, string Text)> Of(Draft draft, Basis basis) =>
     [
         (Fields.Basis.Path, basis.Id),
         .. basis.Needs().Where(f => f.Path.StartsWith("judging.", StringComparison.Ordinal))
-            .Select(f => (f.Path, Text: JointEdit.Get(document, f.Path) ?? "")).Where(f => f.Text.Length > 0),
+            .Select(f => (f.Path, Text: draft.Text(f) ?? "")).Where(f => f.Text.Length > 0),
     ];
 
     /// <summary>The basis of a project; none where nothing is chosen.</summary>
@@ -34,15 +35,10 @@ public sealed class ProjectBasis(JointStore store)
             new JsonObject(stated.Select(s => KeyValuePair.Create(s.Path, (JsonNode?)s.Text))).ToJsonString());
 
     /// <summary>Writes it into a new joint, as far as that says nothing of its own.</summary>
-    public async Task PutInto(JsonObject document, int project)
-    {
-        if (JointEdit.Get(document, Fields.Basis.Path) is not null) return;
-        Put(document, await Load(project));
-    }
+    public async Task<Draft> PutInto(Draft draft, int project) =>
+        draft.Root.Has(Fields.Basis) ? draft : Put(draft, await Load(project));
 
     /// <summary>Writes a basis into a document.</summary>
-    public static void Put(JsonObject document, IReadOnlyList<(string Path, string Text)> stated)
-    {
-        foreach (var (path, text) in stated) JointEdit.Set(document, path, text, UnitSystem.Si);
-    }
+    public static Draft Put(Draft draft, IReadOnlyList<(string Path, string Text)> stated) =>
+        stated.Aggregate(draft, (d, s) => d.State(s.Path, s.Text, UnitSystem.Si));
 }

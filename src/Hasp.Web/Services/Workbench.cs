@@ -1,6 +1,7 @@
-using System.Text.Json.Nodes;
+using System.Text;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Files;
@@ -17,7 +18,7 @@ public sealed record BenchState
     public required StoredJoint Stored { get; init; }
 
     /// <summary>The document shown: stored, or with this browser's unfinished typing.</summary>
-    public required JsonObject Document { get; init; }
+    public required Draft Draft { get; init; }
 
     /// <summary>What is wrong with the document shown; empty where it is the one stored.</summary>
     public IReadOnlyList<Fault> Faults { get; init; } = [];
@@ -27,6 +28,9 @@ public sealed record BenchState
 
     /// <summary>What it came to before the last change; null where nothing changed.</summary>
     public Result? Before { get; init; }
+
+    /// <summary>What a change was put together with, and what came of it; empty where nobody else had saved.</summary>
+    public string PutTogether { get; init; } = "";
 
     /// <summary>A change of this browser that had to be kept beside another's.</summary>
     public Conflict? Conflict { get; init; }
@@ -39,6 +43,9 @@ public sealed record BenchState
 
     /// <summary>Grades of the user's own.</summary>
     public IReadOnlyList<string> OwnGradeNames { get; init; } = [];
+
+    /// <summary>Grades and materials of the user's own that lie otherwise on the shelf than the joint holds them.</summary>
+    public IReadOnlyList<OwnChanged> OwnChanged { get; init; } = [];
 
     /// <summary>Why the lot's figures that the joint uses hold no more in the shop; nothing where they do, or where it uses none.</summary>
     public IReadOnlyList<string> LotLapsed { get; init; } = [];
@@ -66,11 +73,21 @@ public sealed class DamagedJointException(int joint, string problem) : Exception
     public int Joint => joint;
 }
 
+/// <summary>A grade or material of the user's own that was changed since a joint took it.</summary>
+/// <param name="Kind">Which shelf.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Now">As it lies on the shelf.</param>
+public sealed record OwnChanged(RecordKind Kind, string Name, Row Now);
+
 /// <summary>A change that met another's.</summary>
 /// <param name="Path">The field changed; empty for a change of parts.</param>
 /// <param name="Value">What was typed.</param>
 /// <param name="KeptAs">The revision it is kept as; null where it was not yet valid.</param>
-public sealed record Conflict(string Path, string Value, int? KeptAs);
+public sealed record Conflict(string Path, string Value, int? KeptAs)
+{
+    /// <summary>Why it was not put together with theirs.</summary>
+    public string Why { get; init; } = "";
+}
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
 public sealed class Workbench(JointStore store, Named named, KeptResults results, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author,
@@ -80,82 +97,169 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
     public async Task<BenchState?> Load(int id)
     {
         if (await named.Fresh(id) is not { } stored) return null;
-        var (joint, faults, result) = results.Of(stored.Document);
+        var (draft, joint, faults, result) = results.Of(stored.Document);
         if (joint is null)
         {
             var problem = InWords(faults);
             Log.Damaged(log, id, problem);
             throw new DamagedJointException(id, problem);
         }
-        var document = Parse(stored.Document);
-        var materials = await store.Records(RecordKind.Materials.Id);
+        var own = await OwnShelf();
         var state = new BenchState
         {
             Stored = stored,
-            Document = document,
+            Draft = draft!,
             Result = result!,
             LotLapsed = joint.Tightening.Lot is null ? [] : JointShop.Lapsed(joint, await floor.Look()),
-            MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(materials.Select(m => m.Name)).Distinct()],
-            OwnGradeNames = [.. (await store.Records(RecordKind.Grades.Id)).Select(g => g.Name)],
+            MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(own.Where(o => o.Kind == RecordKind.Materials).Select(o => o.Name)).Distinct()],
+            OwnGradeNames = [.. own.Where(o => o.Kind == RecordKind.Grades).Select(o => o.Name)],
+            OwnChanged = [.. own.Where(o => Held(draft!, o) is { } held && !held.IsAlike(o.Now))],
         };
-        var drafts = await store.Drafts(id, preferences.Editor);
+        var typed = await store.Drafts(id, preferences.Editor);
         var stale = new List<Typed>();
-        foreach (var old in drafts.Where(d => d.BaseRevision != stored.Revision))
+        foreach (var old in typed.Where(d => d.BaseRevision != stored.Revision))
         {
-            if (await store.Revision(id, old.BaseRevision) is { } then) stale.AddRange(TypedSince(Parse(then.Document), Parse(old.Document),
-                document));
+            if (await store.Revision(id, old.BaseRevision) is { } then) stale.AddRange(TypedSince(Read(then.Document), Read(old.Document), draft!));
         }
         state = state with { StaleTyping = [.. stale.DistinctBy(t => t.Path)] };
-        return drafts.FirstOrDefault(d => d.BaseRevision == stored.Revision) is { } draft
-            ? state with { Document = Parse(draft.Document), Faults = results.Of(draft.Document).Faults }
-            : state;
+        if (typed.FirstOrDefault(d => d.BaseRevision == stored.Revision) is not { } unfinished) return state;
+        var judged = results.Of(unfinished.Document);
+        return judged.Draft is null ? state : state with { Draft = judged.Draft, Faults = judged.Faults };
     }
 
+    // Another may save between the look and the save: then it is looked at anew.
+    private const int MostLooks = 5;
+
     /// <summary>
-    /// Applies <paramref name="edit"/> and keeps it: as a new revision where the document is valid, as this browser's
-    /// unfinished typing where it is not, beside the other's where someone saved first.
+    /// Applies <paramref name="edit"/> and keeps it: as a new revision where the document is valid, put together with what others changed
+    /// meanwhile; as this browser's unfinished typing where it is not; beside the other's where both changed the same, or where together they
+    /// come to another verdict than apart.
     /// </summary>
     /// <param name="id">The joint.</param>
     /// <param name="seen">The revision this browser was looking at.</param>
     /// <param name="edit">Changes the document.</param>
     /// <param name="summary">What was changed, for the record.</param>
     /// <param name="conflict">What to say where someone saved first.</param>
-    public async Task<BenchState?> Change(int id, int seen, Action<JsonObject> edit, string summary, Conflict conflict)
+    /// <exception cref="UnknownRevisionException">The joint never had the revision.</exception>
+    /// <exception cref="ArgumentException">The document that this browser saw has no such row.</exception>
+    public async Task<BenchState?> Change(int id, int seen, Func<Draft, Draft> edit, string summary, Conflict conflict)
+    {
+        for (var look = 0; look < MostLooks; look++)
+        {
+            if (await Load(id) is not { } state) return null;
+            var changed = state.Stored.Revision == seen ? await Changed(state, edit, summary)
+                : await PutTogether(state, seen, edit, summary, conflict, isLast: look == MostLooks - 1);
+            if (changed is not null) return changed;
+        }
+        return await Load(id);
+    }
+
+    /// <summary>A change of the revision that stands; null where another stands by now.</summary>
+    private async Task<BenchState?> Changed(BenchState state, Func<Draft, Draft> edit, string summary)
+    {
+        var seen = state.Stored.Revision;
+        var before = state.Draft;
+        var after = await Completed(edit(before), before);
+        if (after.IsAlike(before) && state.Faults.Count == 0) return state;
+        var judged = Judge(after);
+        if (judged.Joint is { } joint && await ChooseAnew(state.Stored.Id, after, joint, before) is { } chosen) judged = Judge(chosen);
+        return judged.Joint is null ? await Unfinished(state, seen, judged) : await Kept(state, seen, judged, summary);
+    }
+
+    /// <summary>A change of an older revision, put together with what was changed since; null where another stands by now.</summary>
+    private async Task<BenchState?> PutTogether(BenchState state, int seen, Func<Draft, Draft> edit, string summary, Conflict conflict,
+        bool isLast)
+    {
+        var (id, now) = (state.Stored.Id, Read(state.Stored.Document));
+        // Its answer had been lost, and it was sent again.
+        if (Already(now, edit)) return state;
+        var (then, mine) = await SeenThen(id, seen);
+        var ours = Judge(await Completed(edit(mine), then));
+        if (ours.Joint is null)
+        {
+            await store.KeepDraft(id, preferences.Editor, seen, JointDocument.Write(ours.Draft!));
+            return (await Load(id))! with { Conflict = conflict };
+        }
+        var alone = await store.IsAlone(id, seen, preferences.Editor);
+        var merge = Merge.Of(then, ours.Draft!, now);
+        var both = Judge(merge.Draft);
+        if (both.Joint is { } joint && await ChooseAnew(id, merge.Draft, joint, now) is { } chosen) both = Judge(chosen);
+        var why = WhyApart(merge, ours, both, state, alone);
+        if (why.Length == 0 && !isLast)
+        {
+            if (alone) return await Kept(state, seen, both, summary);
+            var kept = await Kept(state, seen, both, $"{summary} (put together with revision {state.Stored.Revision}; seen was {seen})");
+            return kept is null ? null : kept with { PutTogether = TogetherWith(state, both.Result!, ours.Result!) };
+        }
+        var outcome = await store.Save(id, seen, JointDocument.Write(ours.Draft!), summary, preferences.Editor);
+        Log.Conflict(log, id, seen, state.Stored.Revision, outcome.Revision);
+        return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision, Why = why } };
+    }
+
+    /// <summary>Why two changes are not put together; empty where they are.</summary>
+    private static string WhyApart(Merge merge, Judged ours, Judged both, BenchState theirs, bool alone)
+    {
+        if (merge.Clashes.Length > 0 && !alone)
+        {
+            var words = merge.Clashes.Select(c => c.Place is { } place ? Fields.Words(merge.Draft.PathOf(place)) : $"the list of {c.List!.Path}");
+            return $"Both changed {string.Join(", ", words.Distinct())}.";
+        }
+        if (!alone && JointEdits.SaidTwice(merge.Draft).FirstOrDefault() is { One: { } one, Other: var other }
+            && !JointEdits.SaidTwice(ours.Draft!).Any()) return $"One of you gave {one.Label.ToLowerInvariant()}, the other {other.Label.ToLowerInvariant()}: only one can be.";
+        if (both.Result is not { } result) return "Put together they cannot be kept: " + InWords(both.Faults) + ".";
+        if (alone) return "";
+        var now = Told(result);
+        // What one of them came to alone, whoever made it saw; a verdict that nobody saw yet is nobody's.
+        return now == Told(ours.Result!) || now == Told(theirs.Result) ? ""
+            : $"Put together the joint {now}; yours alone {Told(ours.Result!)}, theirs {Told(theirs.Result)}.";
+    }
+
+    private static string TogetherWith(BenchState theirs, Result now, Result ours) =>
+        $"Put together with revision {theirs.Stored.Revision}, which was saved since you opened this"
+        + (Told(now) == Told(ours) ? "." : $": the joint {Told(now)}, yours alone {Told(ours)}.");
+
+    private static string Told(Result result) => !result.Holds ? "falls short" : result.IsComplete ? "holds" : "is not judged in full";
+
+    /// <summary>Puts a revision that was kept beside another on top of the one that stands: where both changed the same, it counts.</summary>
+    public async Task<BenchState?> PutOnTop(int id, int kept)
     {
         if (await Load(id) is not { } state) return null;
-        var stale = state.Stored.Revision != seen;
-        var document = stale ? await SeenThen(id, seen) : state.Document;
-        if (stale && Already(state.Document, edit)) return state;
-        var before = document.ToJsonString();
-        edit(document);
-        await EmbedOwn(document);
-        if (author.Now.Account is { Length: > 0 } account) JointEdit.Sign(document, Parse(before), account);
-        var after = document.ToJsonString();
-        if (after == before && state.Faults.Count == 0) return state;
-        var (joint, faults, result) = results.Of(after);
-        if (joint is not null && await ChooseAnew(id, document, joint, before))
+        if (await store.Revision(id, kept) is not { Parent: { } parent } beside || await store.Revision(id, parent) is not { } then)
         {
-            after = document.ToJsonString();
-            (joint, faults, result) = results.Of(after);
+            throw new UnknownRevisionException(id, kept);
         }
-        if (joint is null)
-        {
-            await store.KeepDraft(id, preferences.Editor, seen, after);
-            return stale ? (await Load(id))! with { Conflict = conflict } : state with { Document = document, Faults = faults };
-        }
-        var outcome = await store.Save(id, seen, after, summary, preferences.Editor);
-        if (outcome.Conflict)
-        {
-            Log.Conflict(log, id, seen, state.Stored.Revision, outcome.Revision);
-            return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision } };
-        }
+        return await Change(id, state.Stored.Revision, now => Merge.Of(Read(then.Document), Read(beside.Document), now).Draft,
+            $"{beside.Summary} (revision {kept} put on top)", new Conflict("", beside.Summary, null));
+    }
+
+    /// <summary>With what an edit brings along: own grades and materials that it names, and who answers for what was accepted in it.</summary>
+    private async Task<Draft> Completed(Draft draft, Draft before)
+    {
+        draft = await EmbedOwn(draft);
+        return author.Now.Account is { Length: > 0 } account ? draft.Sign(before, account) : draft;
+    }
+
+    private Judged Judge(Draft draft) => results.Of(draft, JointDocument.Write(draft));
+
+    private async Task<BenchState> Unfinished(BenchState state, int seen, Judged judged)
+    {
+        await store.KeepDraft(state.Stored.Id, preferences.Editor, seen, JointDocument.Write(judged.Draft!));
+        return state with { Draft = judged.Draft!, Faults = judged.Faults };
+    }
+
+    private async Task<BenchState?> Kept(BenchState state, int seen, Judged judged, string summary)
+    {
+        var text = JointDocument.Write(judged.Draft!);
+        var outcome = await store.SaveOver(state.Stored.Id, state.Stored.Revision, text, summary, preferences.Editor, seen);
+        if (outcome.Revision is not { } revision) return null;
         return state with
         {
-            Stored = state.Stored with { Revision = outcome.Revision!.Value, Document = after, CanUndo = true, CanRedo = false },
-            Document = document,
+            Stored = state.Stored with { Revision = revision, Document = text, CanUndo = true, CanRedo = false },
+            Draft = judged.Draft!,
             Faults = [],
-            Result = result!,
+            Result = judged.Result!,
             Before = state.Result,
+            OwnChanged = [.. state.OwnChanged.Where(o => Held(judged.Draft!, o) is { } held && !held.IsAlike(o.Now))],
         };
     }
 
@@ -164,8 +268,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
     {
         if (await Load(id) is not { } state) return null;
         if (back && state.Faults.Count > 0) await store.DropDraft(id, preferences.Editor, state.Stored.Revision);
-        else if (back) await store.Undo(id, seen);
-        else await store.Redo(id, seen);
+        else if (back) await store.Undo(id, seen, preferences.Editor);
+        else await store.Redo(id, seen, preferences.Editor);
         return (await Load(id))! with { Before = state.Result };
     }
 
@@ -179,17 +283,7 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
     }
 
     /// <summary>What a stored document calls its joint; null where it does not tell, or is damaged.</summary>
-    public static string? NameOf(string document)
-    {
-        try
-        {
-            return JsonNode.Parse(document) is JsonObject o ? JointEdit.Get(o, "name") : null;
-        }
-        catch (System.Text.Json.JsonException)
-        {
-            return null;
-        }
-    }
+    public static string? NameOf(string document) => JointDocument.Draft(Encoding.UTF8.GetBytes(document)).Draft?.Text(Fields.Name);
 
     /// <summary>Why a stored document cannot be judged; null where it can.</summary>
     public static string? Damage(string document)
@@ -201,81 +295,85 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
     private static string InWords(IReadOnlyList<Fault> faults) =>
         string.Join("; ", faults.Select(f => f.Path.Length == 0 ? f.Problem : $"{Fields.Words(f.Path)}: {f.Problem}"));
 
-    /// <summary>The document at a stored joint; stored documents are always objects.</summary>
-    public static JsonObject Parse(string document)
-    {
-        var parsed = (JsonObject)JsonNode.Parse(document)!;
-        JointDocument.Upgrades.Apply(parsed);
-        return parsed;
-    }
+    /// <summary>What a stored document says: of those asked for lately it is known.</summary>
+    private Draft Read(string document) => results.Of(document).Draft ?? JointDocument.Stored(document);
 
     /// <summary>
     /// Where the bolts stand elsewhere than before, other rows of an imported file may govern: they are chosen anew. What counts is the
-    /// pattern as it is laid out, which follows the thread where a pitch is left to it.
+    /// pattern as it is laid out, which follows the thread where a pitch is left to it. Null where nothing is chosen anew.
     /// </summary>
-    private async Task<bool> ChooseAnew(int id, JsonObject document, Joint joint, string before)
+    private async Task<Draft?> ChooseAnew(int id, Draft draft, Joint joint, Draft before)
     {
-        if (joint.Pattern is not { } pattern || !LoadSet.IsIn(document)) return false;
+        if (joint.Pattern is not { } pattern || !LoadSet.IsIn(draft)) return null;
         // A basis that asks for more than tension and shear may be governed by another row once its parts or factors are others.
-        if (joint.Judging.Basis.MayLeaveOut && results.Of(before).Joint?.Pattern is { } then
-            && then.SharesAs(pattern)) return false;
-        if (await sets.Load(id) is not { } set) return false;
-        set.Put(document, set.Governing(joint, document.ToJsonString(), CancellationToken.None));
-        return true;
+        if (joint.Judging.Basis.MayLeaveOut && Judge(before).Joint?.Pattern is { } then && then.SharesAs(pattern)) return null;
+        return await sets.Load(id) is { } set
+            ? set.Put(draft, set.Governing(joint, JointDocument.Write(draft), CancellationToken.None)) : null;
     }
 
-    /// <summary>A grade or material of the user's own goes into the document that names it, so that the document stands alone.</summary>
-    private async Task EmbedOwn(JsonObject document)
+    // One request looks once.
+    private List<OwnChanged>? _own;
+
+    /// <summary>The grades and materials of the user's own that can be read.</summary>
+    private async Task<List<OwnChanged>> OwnShelf() =>
+        _own ??= [.. (await store.Records([RecordKind.Grades.Id, RecordKind.Materials.Id])).Select(OwnOf).OfType<OwnChanged>()];
+
+    private static OwnChanged? OwnOf(StoredRecord row)
     {
-        foreach (var row in await store.Records(RecordKind.Grades.Id)) if (JointEdit.Get(document,
-            "bolts.grade") == row.Name) Embed(document, row);
-        var materials = (document["layers"] as JsonArray ?? []).Select((_, i) => JointEdit.Get(document, $"layers[{i}].material"))
-            .ToHashSet();
-        foreach (var row in await store.Records(RecordKind.Materials.Id)) if (materials.Contains(row.Name)) Embed(document, row);
+        var kind = row.Kind == RecordKind.Grades.Id ? RecordKind.Grades : RecordKind.Materials;
+        return RecordKind.Parsed(row.Document) is { } own ? new(kind, row.Name, kind.RowOf(own)) : null;
     }
 
-    /// <summary>One that cannot be read any more is not embedded: the joint then says that no row of that name is listed.</summary>
-    private static void Embed(JsonObject document, StoredRecord row)
+    private static Row? Held(Draft draft, OwnChanged own) =>
+        draft[own.Kind.ElementOf!].FirstOrDefault(r => r.Text(own.Kind.Fields[0]) == own.Name);
+
+    /// <summary>A grade or material of the user's own goes into the document that names it, so that the document stands alone. One that it
+    /// holds already stays as it is.</summary>
+    private async Task<Draft> EmbedOwn(Draft draft)
     {
-        if (RecordKind.Parsed(row.Document) is { } own) JointEdit.Embed(document, row.Kind, own);
+        var materials = draft[Fields.Layers].Select(r => r.Text(Fields.LayerMaterial)).ToHashSet();
+        return (await OwnShelf()).Where(o => o.Kind == RecordKind.Materials ? materials.Contains(o.Name) : draft.Text(Fields.Grade) == o.Name)
+            .Aggregate(draft, (d, o) => d.Embed(o.Kind.ElementOf!, o.Now));
     }
 
-    /// <summary>The document that this browser was looking at: a revision, with what it had typed against it.</summary>
+    /// <summary>The grade or material of the user's own as it lies on the shelf now, in the place of the older one that the joint holds.</summary>
+    public async Task<BenchState?> TakeOwn(int id, int seen, string kind, string name)
+    {
+        if (await Load(id) is not { } state) return null;
+        if (state.OwnChanged.FirstOrDefault(o => o.Kind.Id == kind && o.Name == name) is not { } own) return state;
+        var list = own.Kind.ElementOf!;
+        return await Change(id, seen, d => Held(d, own) is { } held
+            ? d.With(list, d[list].Replace(held, own.Now.As(held.Id))) : d,
+            $"{own.Kind.One} {name} as it is now", new Conflict("", $"{own.Kind.One} {name} as it is now", null));
+    }
+
+    /// <summary>The revision that this browser was looking at, and with what it had typed against it.</summary>
     /// <exception cref="UnknownRevisionException">There is no such revision.</exception>
-    private async Task<JsonObject> SeenThen(int id, int seen)
+    private async Task<(Draft Then, Draft Mine)> SeenThen(int id, int seen)
     {
         var then = await store.Revision(id, seen) ?? throw new UnknownRevisionException(id, seen);
-        var draft = (await store.Drafts(id, preferences.Editor)).FirstOrDefault(d => d.BaseRevision == seen);
-        return Parse(draft?.Document ?? then.Document);
+        var typed = (await store.Drafts(id, preferences.Editor)).FirstOrDefault(d => d.BaseRevision == seen);
+        return (Read(then.Document), Read(typed?.Document ?? then.Document));
     }
 
     /// <summary>True where a change is in the joint as it stands: it was sent again because its answer had been lost.</summary>
-    private static bool Already(JsonObject document, Action<JsonObject> edit)
+    private static bool Already(Draft draft, Func<Draft, Draft> edit)
     {
-        var trial = (JsonObject)document.DeepClone();
         try
         {
-            edit(trial);
+            return edit(draft).IsAlike(draft);
         }
         catch (ArgumentException)
         {
             return false;
         }
-        return JsonNode.DeepEquals(trial, document);
     }
 
     /// <summary>What was typed over <paramref name="then"/> and is not in the joint as it stands now.</summary>
-    private static IEnumerable<Typed> TypedSince(JsonObject then, JsonObject typed, JsonObject now) =>
-        from path in PathsOf(typed)
-        let text = JointEdit.Get(typed, path)
-        where text != JointEdit.Get(then, path) && text != JointEdit.Get(now, path)
-        select new Typed(path, text ?? "", JointEdit.CanHold(now, path));
-
-    private static IEnumerable<string> PathsOf(JsonObject document) =>
-        Fields.All.Select(f => f.Path).Where(p => !p.Contains("[]", StringComparison.Ordinal))
-            .Concat(from list in JointEdit.Lists
-                    from i in Enumerable.Range(0, JointEdit.CountOf(document, list))
-                    from f in Fields.All
-                    where f.Path.StartsWith(list + "[]", StringComparison.Ordinal)
-                    select f.Path.Replace("[]", $"[{i}]", StringComparison.Ordinal));
+    private static IEnumerable<Typed> TypedSince(Draft then, Draft typed, Draft now) =>
+        from place in typed.Places().Concat(then.Places().Where(typed.Holds)).Distinct()
+        let text = typed[place]?.Text
+        where text != then[place]?.Text && text != now[place]?.Text
+        let fits = now.Holds(place)
+        select new Typed((fits ? now : typed).PathOf(place), text ?? "", fits);
 }

@@ -106,7 +106,7 @@ public sealed class CoverageTests
         var document = Document("parts", "aisc-lrfd", ThinPart);
         var open = Evaluated(document);
         Assert.False(open.IsComplete);
-        foreach (var gap in open.Asks) JointEdit.Accept(document, open.Joint, gap, "test 14 of the workshop", "M. Lock");
+        foreach (var gap in open.Asks) document.Change(d => d.Accept(open.Joint, gap, "test 14 of the workshop", "M. Lock"));
         Change(document, changes);
         var result = Evaluated(document);
         if (stands is { } all) Assert.Equal(all, result.IsComplete);
@@ -127,14 +127,14 @@ public sealed class CoverageTests
     {
         var document = Document("parts", "aisc-lrfd", ThinPart);
         var open = Evaluated(document);
-        JointEdit.Accept(document, open.Joint, open.Asks[0], "seen", "the chief");
-        var before = (JsonObject)document.DeepClone();
-        JointEdit.Sign(document, before, "somebody else");
-        Assert.Equal("the chief", JointEdit.Get(document, "accepted[0].by"));
-        JointEdit.Set(document, "accepted[0].reason", "changed", UnitSystem.Si);
-        JointEdit.Sign(document, before, "somebody else");
-        Assert.Equal("somebody else", JointEdit.Get(document, "accepted[0].by"));
-        JointEdit.TakeBack(document, open.Asks[0].Name);
+        document.Change(d => d.Accept(open.Joint, open.Asks[0], "seen", "the chief"));
+        var before = document.Draft();
+        document.Change(d => d.Sign(before, "somebody else"));
+        Assert.Equal("the chief", Typing.Get(document, "accepted[0].by"));
+        Typing.Set(document, "accepted[0].reason", "changed", UnitSystem.Si);
+        document.Change(d => d.Sign(before, "somebody else"));
+        Assert.Equal("somebody else", Typing.Get(document, "accepted[0].by"));
+        document.Change(d => d.TakeBack(open.Asks[0].Name));
         Assert.Null(document["accepted"]);
     }
 
@@ -201,7 +201,7 @@ public sealed class CoverageTests
     private static JsonObject Document(string kindId, string basis, string changes)
     {
         var kind = Kind.ById(kindId)!;
-        var document = kind.IsParts ? Samples.With(("judging.required.tightening", "")) : KindExample.Of(kind);
+        var document = kind.IsParts ? Samples.With(("judging.required.tightening", "")) : Typing.Example(kind);
         document.By(basis);
         Change(document, changes);
         return document;
@@ -220,7 +220,7 @@ public sealed class CoverageTests
             {
                 document["loads"]!.AsArray().Add(new JsonObject { ["name"] = "Other", ["tension"] = tension, ["limitState"] = state });
             }
-            else JointEdit.Set(document, path, text, UnitSystem.Si);
+            else Typing.Set(document, path, text, UnitSystem.Si);
         }
     }
 

@@ -64,7 +64,7 @@ internal sealed record Lap
                   "judging": { "basis": "{{Basis}}", "shearThreads": "included" }
                 }
                 """)!;
-            foreach (var (path, text) in Samples.StrengthsOf(Basis).Concat(More)) JointEdit.Set(document, path, text, UnitSystem.Si);
+            foreach (var (path, text) in Samples.StrengthsOf(Basis).Concat(More)) Typing.Set(document, path, text, UnitSystem.Si);
             return document;
         }
     }

@@ -21,15 +21,15 @@ public sealed class StatedTests
             ("judging.required.tightening", ""), ("bolts.thread", "M16"), ("bolts.grade", "8.8"), ("bolts.count", "2"),
             ("layers[0].thickness", "10 mm"), ("layers[1].thickness", "10 mm"), ("layers[0].edgeDistance", "40 mm"), ("layers[1].edgeDistance", "40 mm"),
             ("layers[0].width", "100 mm"), ("layers[1].width", "100 mm"), ("layers[0].holesAcross", "1"), ("layers[1].holesAcross", "1"),
-            ("faceFriction", ""), ("loads[0].tension", ""), ("loads[0].shear", "80 kN")) : KindExample.Of(Core.Kinds.Kind.ById(kind)!);
-        JointEdit.Set(document, Fields.Basis.Path, "stated", UnitSystem.Si);
+            ("faceFriction", ""), ("loads[0].tension", ""), ("loads[0].shear", "80 kN")) : Typing.Example(Core.Kinds.Kind.ById(kind)!);
+        Typing.Set(document, Fields.Basis.Path, "stated", UnitSystem.Si);
         foreach (var change in stated.Split(';', StringSplitOptions.RemoveEmptyEntries)) Set("judging.stated." + change);
         foreach (var change in changes.Split(';', StringSplitOptions.RemoveEmptyEntries)) Set(change);
         var (joint, faults) = JointDocument.Read(document.ToJsonString());
         Assert.True(joint is not null, string.Join("\n", faults));
         return Evaluation.Run(joint);
 
-        void Set(string change) => JointEdit.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
+        void Set(string change) => Typing.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
     }
 
     [Theory]
@@ -124,7 +124,7 @@ public sealed class StatedTests
     public void What_is_no_strength_is_refused_at_its_field(string path, string text)
     {
         var document = Samples.With(("judging.basis", "stated"));
-        JointEdit.Set(document, path, text, UnitSystem.Si);
+        Typing.Set(document, path, text, UnitSystem.Si);
         Assert.Contains(JointDocument.Read(document.ToJsonString()).Faults, f => f.Path == path);
     }
 

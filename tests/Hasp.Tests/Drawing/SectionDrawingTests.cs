@@ -56,8 +56,8 @@ public sealed class SectionDrawingTests
         var document = Samples.With(("washers.head", "plain"), ("washers.nut", "plain"));
         for (var i = 0; i < 4; i++)
         {
-            JointEdit.Add(document, "layers");
-            JointEdit.Set(document, $"layers[{i + 2}].thickness", "2 mm", UnitSystem.Si);
+            Typing.Add(document, "layers");
+            Typing.Set(document, $"layers[{i + 2}].thickness", "2 mm", UnitSystem.Si);
         }
         var d = new SectionDrawing(Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!), 330, 372, UnitSystem.Si);
         Assert.Equal(10, d.Labels.Count);
@@ -132,7 +132,7 @@ public sealed class SectionDrawingTests
     {
         var document = Samples.With();
         document["layers"]![0]!["thickness"] = stored;
-        Assert.Equal(shown, FieldText.Show(document, "layers[0].thickness", units));
+        Assert.Equal(shown, FieldText.Show(document.Draft(), "layers[0].thickness", units));
         Assert.Equal(stored, document["layers"]![0]!["thickness"]!.GetValue<string>());
     }
 
@@ -140,8 +140,8 @@ public sealed class SectionDrawingTests
     public void An_aim_shows_in_its_own_kind()
     {
         var document = new JsonObject { ["tightening"] = new JsonObject { ["aim"] = "196 N·m" } };
-        Assert.Equal("144.6 ft·lbf", FieldText.Show(document, "tightening.aim", UnitSystem.Us));
+        Assert.Equal("144.6 ft·lbf", FieldText.Show(document.Draft(), "tightening.aim", UnitSystem.Us));
         document["tightening"]!["aim"] = "75 %";
-        Assert.Equal("75 %", FieldText.Show(document, "tightening.aim", UnitSystem.Us));
+        Assert.Equal("75 %", FieldText.Show(document.Draft(), "tightening.aim", UnitSystem.Us));
     }
 }

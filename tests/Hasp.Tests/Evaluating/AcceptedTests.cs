@@ -27,8 +27,8 @@ public sealed class AcceptedTests
 
     private static JsonObject Example(Kind kind, string basis)
     {
-        var document = kind.IsParts ? Samples.With() : KindExample.Of(kind);
-        JointEdit.Set(document, Fields.Basis.Path, basis, UnitSystem.Si);
+        var document = kind.IsParts ? Samples.With() : Typing.Example(kind);
+        Typing.Set(document, Fields.Basis.Path, basis, UnitSystem.Si);
         return document;
     }
 
@@ -49,7 +49,7 @@ public sealed class AcceptedTests
             foreach (var size in Sizes)
             {
                 var document = Example(kind, basis);
-                JointEdit.Set(document, path, $"{size:0.#########} mm", UnitSystem.Si);
+                Typing.Set(document, path, $"{size:0.#########} mm", UnitSystem.Si);
                 if (Survives(document, $"{path} = {size} mm")) accepted++;
                 else refused++;
             }
@@ -68,7 +68,7 @@ public sealed class AcceptedTests
             var document = Example(kind, basis);
             foreach (var field in SizesOf(kind).Where(_ => random.Next(3) == 0))
             {
-                JointEdit.Set(document, field.Path, $"{Math.Pow(10, (random.NextDouble() * 4) - 1):0.####} mm", UnitSystem.Si);
+                Typing.Set(document, field.Path, $"{Math.Pow(10, (random.NextDouble() * 4) - 1):0.####} mm", UnitSystem.Si);
             }
             if (Survives(document, $"seed {i}")) accepted++;
         }

@@ -80,9 +80,9 @@ public sealed class CapacityTests
     public void A_case_alone_goes_no_sooner_than_the_whole_joint()
     {
         var document = Samples.With();
-        JointEdit.Add(document, "loads");
-        JointEdit.Set(document, "loads[1].shear", "20 kN", Core.Quantities.UnitSystem.Si);
-        JointEdit.Set(document, "loads[1].tension", "30 kN", Core.Quantities.UnitSystem.Si);
+        Typing.Add(document, "loads");
+        Typing.Set(document, "loads[1].shear", "20 kN", Core.Quantities.UnitSystem.Si);
+        Typing.Set(document, "loads[1].tension", "30 kN", Core.Quantities.UnitSystem.Si);
         var joint = Samples.Read(document);
         var mechanics = Mechanics<Core.Formulas.Plain>.Of(joint);
         var whole = Capacity.Of(mechanics).ToDictionary(l => l.Check);
@@ -99,9 +99,9 @@ public sealed class CapacityTests
         Gen.Select(Gen.Double[1, 90], Gen.Double[1, 60], Gen.Double[1, 90], Gen.Double[1, 60], Gen.Int[0, Core.Checks.Basis.All.Length - 1].Select(i => Core.Checks.Basis.All[i])).Sample((t1, v1, t2, v2, basis) =>
         {
             var document = Samples.With(("judging.basis", basis.Id), ("loads[0].tension", $"{t1:R} kN"), ("loads[0].shear", $"{v1:R} kN"), ("judging.required.load", "2.2"));
-            JointEdit.Add(document, "loads");
-            JointEdit.Set(document, "loads[1].tension", $"{t2:R} kN", Core.Quantities.UnitSystem.Si);
-            JointEdit.Set(document, "loads[1].shear", $"{v2:R} kN", Core.Quantities.UnitSystem.Si);
+            Typing.Add(document, "loads");
+            Typing.Set(document, "loads[1].tension", $"{t2:R} kN", Core.Quantities.UnitSystem.Si);
+            Typing.Set(document, "loads[1].shear", $"{v2:R} kN", Core.Quantities.UnitSystem.Si);
             var mechanics = Mechanics<Core.Formulas.Plain>.Of(Samples.Read(document));
             var byCase = Enumerable.Range(0, 2).SelectMany(c => Capacity.OfCase(mechanics, c)).ToLookup(l => l.Check);
             foreach (var whole in Capacity.Of(mechanics))
@@ -122,7 +122,7 @@ public sealed class CapacityTests
         {
             var document = pattern == 0 ? Samples.With(("judging.basis", basis.Id), ("loads[0].tension", $"{tension:R} kN"), ("loads[0].shear", $"{shear:R} kN"))
                 : Samples.Bracket(("judging.basis", basis.Id), ("loads[0].fz", $"{tension:R} kN"), ("loads[0].fy", $"{-shear:R} kN"), ("layers[0].width", "240 mm"));
-            JointEdit.Set(document, "judging.jointType", "no slip at ultimate", Core.Quantities.UnitSystem.Si);
+            Typing.Set(document, "judging.jointType", "no slip at ultimate", Core.Quantities.UnitSystem.Si);
             var joint = Samples.Read(document);
             var result = Evaluation.Run(joint);
             foreach (var limit in Capacity.Of(joint).Where(l => l.Check.Info.SetBy == Core.Checks.SetBy.Load && l.Times is > 0 and < 1e5))

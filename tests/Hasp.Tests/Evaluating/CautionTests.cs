@@ -64,9 +64,9 @@ public sealed partial class CautionTests
         (string, string)[] pairs = [.. text.Split(';', StringSplitOptions.RemoveEmptyEntries)
             .Select(c => (c.Split('=')[0], c[(c.IndexOf('=') + 1)..]))];
         var document = patterned ? Samples.Bracket() : Samples.With();
-        if (text.Contains("layers[2]", StringComparison.Ordinal)) JointEdit.Add(document, "layers");
-        if (text.Contains("loads[1]", StringComparison.Ordinal)) JointEdit.Add(document, "loads");
-        foreach (var (path, value) in pairs) JointEdit.Set(document, path, value, Core.Quantities.UnitSystem.Si);
+        if (text.Contains("layers[2]", StringComparison.Ordinal)) Typing.Add(document, "layers");
+        if (text.Contains("loads[1]", StringComparison.Ordinal)) Typing.Add(document, "loads");
+        foreach (var (path, value) in pairs) Typing.Set(document, path, value, Core.Quantities.UnitSystem.Si);
         Assert.Contains(Evaluation.Run(Samples.Read(document)).Cautions, c => c.Id == id);
         // What a change raises, the plain joint does not have.
         if (pairs.Length > 0) Assert.DoesNotContain(Evaluation.Run(patterned ? Samples.PatternJoint() : Samples.Joint()).Cautions,
@@ -84,10 +84,10 @@ public sealed partial class CautionTests
     public void A_shear_that_alternates_is_told_whatever_way_it_turns(string one, string other, bool told)
     {
         var document = Samples.Bracket(("loads[0].fy", ""), ("loads[0].atX", ""));
-        JointEdit.Add(document, "loads");
+        Typing.Add(document, "loads");
         foreach (var (path, text) in new[] { ("loads[1].name", "Back"), ("loads[0]." + one.Split('=')[0], one.Split('=')[1]), ("loads[1]." + other.Split('=')[0], other.Split('=')[1]), ("loads[0].alternatesWith", "Back") })
         {
-            JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+            Typing.Set(document, path, text, Core.Quantities.UnitSystem.Si);
         }
         Assert.Equal(told, Evaluation.Run(Samples.Read(document)).Cautions.Any(c => c.Id == "selfLoosening"));
     }
@@ -97,7 +97,7 @@ public sealed partial class CautionTests
     {
         foreach (var kind in Core.Kinds.Kind.All.Where(k => !k.IsParts))
         {
-            var cautions = Evaluation.Run(JointDocument.Read(KindExample.Of(kind).ToJsonString()).Joint!).Cautions;
+            var cautions = Evaluation.Run(JointDocument.Read(Typing.Example(kind).ToJsonString()).Joint!).Cautions;
             Assert.DoesNotContain(cautions, c => c.Id is "pressureNoEndLoad" or "hangs");
         }
         foreach (var material in Core.Catalogue.Standards.Materials.Where(m => m.Kind == "plastic"))
@@ -121,8 +121,8 @@ public sealed partial class CautionTests
         {
             foreach (var basis in Core.Checks.Basis.All)
             {
-                var document = kind.IsParts ? Samples.With() : KindExample.Of(kind);
-                JointEdit.Set(document, "judging.basis", basis.Id, Core.Quantities.UnitSystem.Si);
+                var document = kind.IsParts ? Samples.With() : Typing.Example(kind);
+                Typing.Set(document, "judging.basis", basis.Id, Core.Quantities.UnitSystem.Si);
                 if (JointDocument.Read(document.ToJsonString()).Joint is not { } joint) continue;
                 var result = Evaluation.Run(joint);
                 seen++;

@@ -16,7 +16,7 @@ public sealed class ChoiceTests
     {
         var document = Samples.With(("faceFriction", ""), ("tightening.lubrication", ""), ("tightening.aim", ""), ("loads[0].tension", ""));
         document.Remove("judging");
-        foreach (var (path, text) in changes) JointEdit.Set(document, path, text, UnitSystem.Si);
+        foreach (var (path, text) in changes) Typing.Set(document, path, text, UnitSystem.Si);
         return document;
     }
 

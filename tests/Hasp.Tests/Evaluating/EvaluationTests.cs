@@ -139,9 +139,9 @@ public sealed class EvaluationTests
     public void Double_cover_has_two_planes_and_shares_the_shear()
     {
         var document = Samples.With(("layers[0].thickness", "10 mm"));
-        JointEdit.Add(document, "layers");
-        JointEdit.Set(document, "layers[2].thickness", "12 mm", UnitSystem.Si);
-        JointEdit.Set(document, "layers[2].edgeDistance", "40 mm", UnitSystem.Si);
+        Typing.Add(document, "layers");
+        Typing.Set(document, "layers[2].thickness", "12 mm", UnitSystem.Si);
+        Typing.Set(document, "layers[2].edgeDistance", "40 mm", UnitSystem.Si);
         var joint = JointDocument.Read(document.ToJsonString()).Joint!;
         var stack = Stack.Of(joint);
         Assert.Equal(2, stack.Planes.Length);
@@ -399,7 +399,7 @@ public sealed class EvaluationTests
         foreach (var way in ways)
         {
             var document = Samples.With(changes);
-            JointEdit.Take(document, way, UnitSystem.Si);
+            Typing.Take(document, way, UnitSystem.Si);
             var after = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
             Assert.True(after.Holds, way.Words);
             Assert.Equal(way.Reserve, after.GoverningReserve!.Value, 1e-12);
@@ -443,7 +443,7 @@ public sealed class EvaluationTests
             foreach (var way in found.Ways)
             {
                 var document = Samples.With(changes);
-                JointEdit.Take(document, way, UnitSystem.Si);
+                Typing.Take(document, way, UnitSystem.Si);
                 var after = Evaluation.Run(JointDocument.Read(document.ToJsonString()).Joint!);
                 Assert.True(after.Holds, $"{joint.Judging.Basis.Id} {string.Join(" ", changes)}: {way.Words}: {after.Governing?.Check.Id} {after.GoverningReserve}");
                 Assert.Equal(way.Reserve, after.GoverningReserve!.Value, 1e-9 * way.Reserve);

@@ -52,8 +52,8 @@ public sealed class FinderTests
     [MemberData(nameof(KindsAndBases))]
     public void Kinds(string kind, string basis)
     {
-        var document = KindExample.Of(Kind.ById(kind)!);
-        JointEdit.Set(document, Fields.Basis.Path, basis, Core.Quantities.UnitSystem.Si);
+        var document = Typing.Example(Kind.ById(kind)!);
+        Typing.Set(document, Fields.Basis.Path, basis, Core.Quantities.UnitSystem.Si);
         Compare(document, least: 1);
     }
 
@@ -88,13 +88,13 @@ public sealed class FinderTests
     {
         var adopted = (JsonObject)document.DeepClone();
         (string, string)[] edits = [(Fields.Thread.Path, cell.Thread.Designation), (Fields.Grade.Path, cell.Grade), (Fields.Length.Path, ""), (Fields.ThreadLength.Path, "")];
-        foreach (var (path, text) in edits) JointEdit.Set(adopted, path, text, Core.Quantities.UnitSystem.Si);
+        foreach (var (path, text) in edits) Typing.Set(adopted, path, text, Core.Quantities.UnitSystem.Si);
         if (!joint.Kind.IsParts)
         {
             if (n != joint.AllBolts) return null;
-            foreach (var c in joint.Kind.CountedIn(joint)) JointEdit.Set(adopted, c.Field.Path, $"{c.Now(joint)}", Core.Quantities.UnitSystem.Si);
+            foreach (var c in joint.Kind.CountedIn(joint)) Typing.Set(adopted, c.Field.Path, $"{c.Now(joint)}", Core.Quantities.UnitSystem.Si);
         }
-        else JointEdit.Set(adopted, Fields.Count.Path, $"{n}", Core.Quantities.UnitSystem.Si);
+        else Typing.Set(adopted, Fields.Count.Path, $"{n}", Core.Quantities.UnitSystem.Si);
         return JointDocument.Read(adopted.ToJsonString()).Joint;
     }
 }

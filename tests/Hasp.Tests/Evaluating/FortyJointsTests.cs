@@ -61,7 +61,7 @@ public sealed class FortyJointsTests
     {
         var read = QuickLine.Read(line, UnitSystem.Si);
         Assert.True(read.Parts.All(p => p.Problem is null), string.Join("; ", read.Parts.Select(p => $"{p.Text}: {p.Problem}")));
-        var result = Evaluation.Run(Samples.Read(read.Document));
+        var result = Evaluation.Run(Samples.Read(read.Draft.Json()));
         var said = $"{result.GoverningReserve:0.00} {result.Governing?.Check.Id} {string.Join("; ", result.Asks.Select(a => a.Path))}";
         var callOut = CallOut.Of(result, UnitSystem.Si);
         Assert.StartsWith(order, callOut.Order, StringComparison.Ordinal);

@@ -13,7 +13,7 @@ public sealed class HandCheckTests
     private static HandComparison Compare(string check, string step, string figure)
     {
         var document = Samples.With();
-        JointEdit.SetHandFigure(document, check, step, figure);
+        Typing.SetHandFigure(document, check, step, figure);
         var (joint, faults) = JointDocument.Read(document.ToJsonString());
         Assert.True(joint is not null, string.Join("\n", faults));
         return Assert.Single(Evaluation.Run(joint).HandComparisons);
@@ -137,12 +137,12 @@ public sealed class HandCheckTests
     public void A_figure_without_its_unit_or_of_no_step_is_refused_at_its_field()
     {
         var document = Samples.With();
-        JointEdit.SetHandFigure(document, "slip", "preload", "68");
-        JointEdit.SetHandFigure(document, "slip", "nonsense", "3");
+        Typing.SetHandFigure(document, "slip", "preload", "68");
+        Typing.SetHandFigure(document, "slip", "nonsense", "3");
         var faults = JointDocument.Read(document.ToJsonString()).Faults;
         Assert.Equal(["handChecks[0].figure", "handChecks[1].step"], faults.Select(f => f.Path));
-        JointEdit.SetHandFigure(document, "slip", "preload", "");
-        JointEdit.SetHandFigure(document, "slip", "nonsense", "");
+        Typing.SetHandFigure(document, "slip", "preload", "");
+        Typing.SetHandFigure(document, "slip", "nonsense", "");
         Assert.False(document.ContainsKey("handChecks"));
     }
 }

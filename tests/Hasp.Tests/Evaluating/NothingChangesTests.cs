@@ -29,8 +29,8 @@ public sealed partial class NothingChangesTests
     private static JsonObject Of(Kind kind, Basis basis)
     {
         var document = kind.IsParts
-            ? Samples.With(("loads[0].alternatesWith", "unloaded"), ("layers[0].width", "120 mm"), ("layers[1].width", "120 mm")) : KindExample.Of(kind);
-        JointEdit.Set(document, Fields.Basis.Path, basis.Id, UnitSystem.Si);
+            ? Samples.With(("loads[0].alternatesWith", "unloaded"), ("layers[0].width", "120 mm"), ("layers[1].width", "120 mm")) : Typing.Example(kind);
+        Typing.Set(document, Fields.Basis.Path, basis.Id, UnitSystem.Si);
         return document;
     }
 
@@ -104,11 +104,11 @@ public sealed partial class NothingChangesTests
             var then = Figures(Evaluation.Run(before));
             foreach (var field in Fields.Document.Where((f, i) => i % 3 == turn % 3 && f.OtherwiseText.Length > 0 && !f.Path.Contains("[]", StringComparison.Ordinal)))
             {
-                if (JointEdit.Get(document, field.Path) is not null) continue;
+                if (Typing.Get(document, field.Path) is not null) continue;
                 // A factor against slip, said aloud, asks for friction: that is no silence any more.
                 if (Core.Checks.Check.All.Any(c => c.Info.ByFriction && field == Fields.Required[c.Index])) continue;
                 var aloud = (JsonObject)document.DeepClone();
-                JointEdit.Set(aloud, field.Path, field.OtherwiseText, UnitSystem.Si);
+                Typing.Set(aloud, field.Path, field.OtherwiseText, UnitSystem.Si);
                 // What does not belong to the joint is refused, not read.
                 if (JointDocument.Read(aloud.ToJsonString()).Joint is not { } joint) continue;
                 said++;

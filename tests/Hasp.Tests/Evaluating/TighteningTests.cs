@@ -239,12 +239,12 @@ public sealed class TighteningTests
                     foreach (var third in new[] { "", "S355", "Gasket sheet, fibre" })
                     {
                         var document = Samples.With(("tightening.roughness", roughness), ("threadEnd.kind", end), ("washers.head", washers), ("layers[1].thickness", "40 mm"));
-                        if (end == "nut") JointEdit.Set(document, "washers.nut", washers, Core.Quantities.UnitSystem.Si);
-                        if (!sheared) JointEdit.Set(document, "loads[0].shear", "", Core.Quantities.UnitSystem.Si);
+                        if (end == "nut") Typing.Set(document, "washers.nut", washers, Core.Quantities.UnitSystem.Si);
+                        if (!sheared) Typing.Set(document, "loads[0].shear", "", Core.Quantities.UnitSystem.Si);
                         if (third.Length > 0)
                         {
-                            JointEdit.Add(document, "layers");
-                            foreach (var (path, text) in new[] { ("layers[2].thickness", "40 mm"), ("layers[2].material", "S355"), ("layers[1].thickness", "2 mm"), ("layers[1].material", third) }) JointEdit.Set(document, path, text, Core.Quantities.UnitSystem.Si);
+                            Typing.Add(document, "layers");
+                            foreach (var (path, text) in new[] { ("layers[2].thickness", "40 mm"), ("layers[2].material", "S355"), ("layers[1].thickness", "2 mm"), ("layers[1].material", third) }) Typing.Set(document, path, text, Core.Quantities.UnitSystem.Si);
                         }
                         var joint = Samples.Read(document);
                         var inners = third.Length == 0 ? 1 : third == "S355" ? 2 : 0;
@@ -309,10 +309,10 @@ public sealed class TighteningTests
             var (upper, lower, aim) = (random.Next(-400, 300), random.Next(-1500, -100), random.Next(3, 60));
             if (upper <= lower) continue;
             var document = Samples.With(("loads[0].tension", $"{upper} kN"), ("tightening.aim", $"{aim} %"), ("loads[0].shear", ""));
-            JointEdit.Add(document, "loads");
-            JointEdit.Set(document, "loads[1].tension", $"{lower} kN", Core.Quantities.UnitSystem.Si);
-            JointEdit.Set(document, "loads[1].name", "Low", Core.Quantities.UnitSystem.Si);
-            JointEdit.Set(document, "loads[0].alternatesWith", "Low", Core.Quantities.UnitSystem.Si);
+            Typing.Add(document, "loads");
+            Typing.Set(document, "loads[1].tension", $"{lower} kN", Core.Quantities.UnitSystem.Si);
+            Typing.Set(document, "loads[1].name", "Low", Core.Quantities.UnitSystem.Si);
+            Typing.Set(document, "loads[0].alternatesWith", "Low", Core.Quantities.UnitSystem.Si);
             var (joint, _) = JointDocument.Read(document.ToJsonString());
             if (joint is null) continue;
             var m = Mechanics<Core.Formulas.Plain>.Of(joint);

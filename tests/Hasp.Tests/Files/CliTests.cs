@@ -63,7 +63,7 @@ public sealed class CliTests
     public void Evaluate_tells_of_fatigue_and_of_figures_by_hand()
     {
         var document = Samples.With(("loads[0].alternatesWith", "unloaded"));
-        Hasp.Files.JointEdit.SetHandFigure(document, "opening", "externalLoad", "72 kN");
+        Typing.SetHandFigure(document, "opening", "externalLoad", "72 kN");
         var (_, words, _) = Run((f, i, o, e) => Commands.Evaluate(f, false, false, i, o, e), document.ToJsonString());
         Assert.Contains("Goodman", words, StringComparison.Ordinal);
         Assert.Contains("smells of the number of bolts", words, StringComparison.Ordinal);

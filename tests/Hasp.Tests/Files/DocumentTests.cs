@@ -81,20 +81,20 @@ public sealed class DocumentTests
     public void An_edit_changes_one_field_and_leaves_the_rest_as_typed()
     {
         var document = Samples.With(("layers[0].thickness", "1/2 in"));
-        JointEdit.Set(document, "layers[1].thickness", "25", UnitSystem.Si);
-        JointEdit.Set(document, "loads[0].tension", "9000", UnitSystem.Us);
-        Assert.Equal("1/2 in", JointEdit.Get(document, "layers[0].thickness"));
-        Assert.Equal("25 mm", JointEdit.Get(document, "layers[1].thickness"));
-        Assert.Equal("9000 lbf", JointEdit.Get(document, "loads[0].tension"));
-        JointEdit.Set(document, "hole.fit", "fine", UnitSystem.Si);
-        JointEdit.Set(document, "hole.diameter", "18", UnitSystem.Si);
-        Assert.Null(JointEdit.Get(document, "hole.fit"));
-        JointEdit.Set(document, "tightening.scatter", "12 %", UnitSystem.Si);
-        Assert.Equal("0.12", JointEdit.Get(document, "tightening.scatter"));
-        JointEdit.Set(document, "tightening.scatter", "", UnitSystem.Si);
-        Assert.Null(JointEdit.Get(document, "tightening.scatter"));
-        JointEdit.Set(document, "bolts.count", "many", UnitSystem.Si);
-        Assert.Equal("many", JointEdit.Get(document, "bolts.count"));
+        Typing.Set(document, "layers[1].thickness", "25", UnitSystem.Si);
+        Typing.Set(document, "loads[0].tension", "9000", UnitSystem.Us);
+        Assert.Equal("1/2 in", Typing.Get(document, "layers[0].thickness"));
+        Assert.Equal("25 mm", Typing.Get(document, "layers[1].thickness"));
+        Assert.Equal("9000 lbf", Typing.Get(document, "loads[0].tension"));
+        Typing.Set(document, "hole.fit", "fine", UnitSystem.Si);
+        Typing.Set(document, "hole.diameter", "18", UnitSystem.Si);
+        Assert.Null(Typing.Get(document, "hole.fit"));
+        Typing.Set(document, "tightening.scatter", "12 %", UnitSystem.Si);
+        Assert.Equal("0.12", Typing.Get(document, "tightening.scatter"));
+        Typing.Set(document, "tightening.scatter", "", UnitSystem.Si);
+        Assert.Null(Typing.Get(document, "tightening.scatter"));
+        Typing.Set(document, "bolts.count", "many", UnitSystem.Si);
+        Assert.Equal("many", Typing.Get(document, "bolts.count"));
     }
 
     [Theory]
@@ -104,20 +104,20 @@ public sealed class DocumentTests
     [InlineData("")]
     [InlineData("layers[0]")]
     public void An_edit_of_what_is_not_there_is_refused(string path) =>
-        Assert.Throws<ArgumentException>(() => JointEdit.Set(Samples.With(), path, "1 mm", UnitSystem.Si));
+        Assert.Throws<ArgumentException>(() => Typing.Set(Samples.With(), path, "1 mm", UnitSystem.Si));
 
     [Fact]
     public void Parts_can_be_added_moved_and_removed()
     {
         var document = Samples.With();
-        JointEdit.Add(document, "layers");
-        JointEdit.Set(document, "layers[2].name", "Third", UnitSystem.Si);
-        JointEdit.Move(document, "layers", 2, -1);
-        Assert.Equal("Third", JointEdit.Get(document, "layers[1].name"));
-        JointEdit.Move(document, "layers", 0, -1);
-        Assert.Equal("Strap", JointEdit.Get(document, "layers[0].name"));
-        JointEdit.Remove(document, "layers", 1);
-        JointEdit.Remove(document, "layers", 17);
+        Typing.Add(document, "layers");
+        Typing.Set(document, "layers[2].name", "Third", UnitSystem.Si);
+        Typing.Move(document, "layers", 2, -1);
+        Assert.Equal("Third", Typing.Get(document, "layers[1].name"));
+        Typing.Move(document, "layers", 0, -1);
+        Assert.Equal("Strap", Typing.Get(document, "layers[0].name"));
+        Typing.Remove(document, "layers", 1);
+        Typing.Remove(document, "layers", 17);
         Assert.Equal(2, document["layers"]!.AsArray().Count);
     }
 

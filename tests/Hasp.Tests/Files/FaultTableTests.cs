@@ -17,7 +17,7 @@ public sealed partial class FaultTableTests
         // Reading
         ("missing", "bolts.count="), ("empty", """{"name": ""}"""), ("unprintable", """{"name": "a\u0001b"}"""), ("not-allowed", "bolts.count=0"),
         ("not-text", """{"temperature": {"parts": 20}}"""), ("unreadable", "bolts.length=long"), ("not-object", """{"hole": 3}"""),
-        ("not-list", """{"layers": 3}"""), ("too-many", """{"layers": [{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{}]}"""),
+        ("row-id", """{"layers": [{"id": 0}]}"""), ("not-list", """{"layers": 3}"""), ("too-many", """{"layers": [{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{}]}"""),
         ("unknown-field", """{"hole": {"bore": "18 mm"}}"""), ("format", """{"format": "other"}"""), ("version", """{"version": 0}"""),
         ("version-newer", """{"version": 99}"""), ("not-paths", """{"chosen": ["no.field"]}"""),
         // Bolts
@@ -123,7 +123,7 @@ public sealed partial class FaultTableTests
         var typed = json < 0 ? changes : changes[..json];
         foreach (var change in typed.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
-            JointEdit.Set(document, change.Split('=')[0], change[(change.IndexOf('=') + 1)..], Core.Quantities.UnitSystem.Si);
+            Typing.Set(document, change.Split('=')[0], change[(change.IndexOf('=') + 1)..], Core.Quantities.UnitSystem.Si);
         }
         if (json < 0) return;
         foreach (var (key, value) in (JsonObject)JsonNode.Parse(changes[json..])!) document[key] = value!.DeepClone();

@@ -136,7 +136,7 @@ public sealed class FaultTests
         var caution = Assert.Single(result.Cautions, c => c.Id == "ownData");
         Assert.Contains("mill sheet 7", caution.Text, StringComparison.Ordinal);
         Assert.Contains("foundry note", caution.Text, StringComparison.Ordinal);
-        JointEdit.Set(document, "bolts.thread", "M30", Core.Quantities.UnitSystem.Si);
+        Typing.Set(document, "bolts.thread", "M30", Core.Quantities.UnitSystem.Si);
         Assert.Contains(JointDocument.Read(document.ToJsonString()).Faults, f => f.Path == "bolts.grade"
             && f.Problem.Contains("24 mm", StringComparison.Ordinal));
         document["own"]!["grades"]![0]!["tensile"] = "800 MPa";

@@ -12,7 +12,7 @@ namespace Hasp.Tests.Files;
 public sealed class JustHoldsTests
 {
     private static JustHolds Of(string path, params (string, string)[] changes) =>
-        JustHolds.Of(Samples.With(changes), path, UnitSystem.Si)!;
+        JustHolds.Of(Samples.With(changes).Draft(), path, UnitSystem.Si)!;
 
     private static bool Holds(string path, string text, params (string, string)[] changes) => Samples.Run([.. changes, (path, text)]).Holds;
 
@@ -96,12 +96,12 @@ public sealed class JustHoldsTests
     {
         var document = Samples.With();
         var before = document.ToJsonString();
-        Assert.NotNull(JustHolds.Of(document, "layers[0].thickness", UnitSystem.Us));
+        Assert.NotNull(JustHolds.Of(document.Draft(), "layers[0].thickness", UnitSystem.Us));
         Assert.Equal(before, document.ToJsonString());
-        JointEdit.Set(document, "layers[1].thickness", "thick", UnitSystem.Si);
-        Assert.Null(JustHolds.Of(document, "layers[0].thickness", UnitSystem.Si));
-        Assert.Null(JustHolds.Of(document, "bolts.grade", UnitSystem.Si));
-        Assert.Null(JustHolds.Of(document, "layers[7].thickness", UnitSystem.Si));
+        Typing.Set(document, "layers[1].thickness", "thick", UnitSystem.Si);
+        Assert.Null(JustHolds.Of(document.Draft(), "layers[0].thickness", UnitSystem.Si));
+        Assert.Null(JustHolds.Of(document.Draft(), "bolts.grade", UnitSystem.Si));
+        Assert.Null(JustHolds.Of(document.Draft(), "layers[7].thickness", UnitSystem.Si));
     }
 
     [Fact]
@@ -113,7 +113,7 @@ public sealed class JustHoldsTests
         foreach (var field in Fields.All.Where(f => JustHolds.Offers(f) && f.Path.Count(c => c == '[') <= 1))
         {
             var path = field.Path.Replace("[]", "[0]", StringComparison.Ordinal);
-            if (JustHolds.Of(document, path, UnitSystem.Si) is not { } found) continue;
+            if (JustHolds.Of(document.Draft(), path, UnitSystem.Si) is not { } found) continue;
             looked++;
             Assert.Equal(found.Curve.OrderBy(t => t.Value).Select(t => t.Value), found.Curve.Select(t => t.Value));
         }
@@ -148,7 +148,7 @@ public sealed class JustHoldsTests
         var walked = 0;
         foreach (var field in Fields.All.Where(f => f.AboveMin && JustHolds.Offers(f) && !f.Path.Contains("[]", StringComparison.Ordinal)))
         {
-            if (JustHolds.Of(Samples.With(), field.Path, UnitSystem.Si) is not { } found) continue;
+            if (JustHolds.Of(Samples.With().Draft(), field.Path, UnitSystem.Si) is not { } found) continue;
             walked++;
             foreach (var edge in found.Ranges.SelectMany(r => new[] { r.From, r.To }).OfType<HoldingEdge>()) Assert.True(Math.Abs(edge.Value) > 1e-9, $"{field.Path}: {edge.Text}");
         }
@@ -158,7 +158,7 @@ public sealed class JustHoldsTests
     [Fact]
     public void An_angle_is_looked_for_all_round()
     {
-        var found = JustHolds.Of(Samples.Bracket(("pattern.turned", "0 deg")), "pattern.turned", UnitSystem.Si)!;
+        var found = JustHolds.Of(Samples.Bracket(("pattern.turned", "0 deg")).Draft(), "pattern.turned", UnitSystem.Si)!;
         Assert.True(found.Curve[0].Value <= -179.9 && found.Curve[^1].Value >= 179.9, $"{found.Curve[0].Value} to {found.Curve[^1].Value}");
     }
 

@@ -96,12 +96,12 @@ public sealed class QuickLineTests
         foreach (var pair in expected.Split("; "))
         {
             var (path, text) = (pair[..pair.IndexOf('=')], pair[(pair.IndexOf('=') + 1)..]);
-            var found = JointEdit.Get(quick.Document, path);
+            var found = Typing.Get(quick.Draft.Json(), path);
             Assert.True((found ?? "~") == text, $"{path}: {found ?? "nothing"} instead of {text}");
         }
         // The joint must be one: nothing that was chosen may make it invalid.
         if (line.StartsWith('#')) return;
-        var faults = JointDocument.Read(quick.Document.ToJsonString()).Faults;
+        var faults = JointDocument.Read(quick.Draft.Json().ToJsonString()).Faults;
         Assert.True(faults.Count == 0, string.Join("; ", faults.Select(f => $"{f.Path}: {f.Problem}")));
     }
 
@@ -130,8 +130,8 @@ public sealed class QuickLineTests
             var again = QuickLine.Read(a.Line, UnitSystem.Si);
             Assert.True(again.Understood,
                 $"{a.Line}: {string.Join("; ", again.Parts.Where(p => p.Problem is not null).Select(p => $"{p.Text}: {p.Problem}"))}");
-            if (again.Document["bolts"]!["thread"] is not null
-                && quick.Document["bolts"]!["thread"] is not null) Assert.NotNull(again.Document["bolts"]!["thread"]);
+            if (again.Draft.Json()["bolts"]!["thread"] is not null
+                && quick.Draft.Json()["bolts"]!["thread"] is not null) Assert.NotNull(again.Draft.Json()["bolts"]!["thread"]);
         }
     }
 
@@ -175,7 +175,7 @@ public sealed class QuickLineTests
         var quick = QuickLine.Read(line, UnitSystem.Si);
         Assert.True(quick.Understood);
         Assert.Null(quick.NoSize);
-        var (joint, faults) = JointDocument.Read(quick.Document.ToJsonString());
+        var (joint, faults) = JointDocument.Read(quick.Draft.Json().ToJsonString());
         Assert.True(joint is not null, string.Join("; ", faults));
         var r = Evaluation.Run(joint);
         Assert.True(r.Holds, $"{r.Governing?.Check.Name} {r.GoverningReserve}");
@@ -197,7 +197,7 @@ public sealed class QuickLineTests
     public void A_blank_joint_does_not_begin_by_falling_short(UnitSystem units)
     {
         var quick = QuickLine.Read("", units);
-        var joint = JointDocument.Read(quick.Document.ToJsonString()).Joint!;
+        var joint = JointDocument.Read(quick.Draft.Json().ToJsonString()).Joint!;
         Assert.True(Evaluation.Run(joint).Holds);
         Assert.Contains("no load yet", quick.Chosen);
         Assert.Contains("bolts.count", joint.Chosen);
@@ -206,11 +206,11 @@ public sealed class QuickLineTests
     [Fact]
     public void What_was_chosen_is_marked_until_somebody_states_it()
     {
-        var document = QuickLine.Read("M16, 10 kN apart", UnitSystem.Si).Document;
-        Assert.True(JointEdit.IsChosen(document, "bolts.grade"));
-        Assert.False(JointEdit.IsChosen(document, "bolts.thread"));
-        JointEdit.Set(document, "bolts.grade", "8.8", UnitSystem.Si);
-        Assert.False(JointEdit.IsChosen(document, "bolts.grade"));
+        var document = QuickLine.Read("M16, 10 kN apart", UnitSystem.Si).Draft.Json();
+        Assert.True(Typing.IsChosen(document, "bolts.grade"));
+        Assert.False(Typing.IsChosen(document, "bolts.thread"));
+        Typing.Set(document, "bolts.grade", "8.8", UnitSystem.Si);
+        Assert.False(Typing.IsChosen(document, "bolts.grade"));
     }
 
     [Fact]

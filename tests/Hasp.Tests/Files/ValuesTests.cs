@@ -11,16 +11,16 @@ public sealed class ValuesTests
     [Fact]
     public void A_field_is_absent_faulty_or_given()
     {
-        var reader = new DocumentReader(Fields.Document, Fields.Lists);
-        var faults = new List<Fault>();
+        var reader = new DocumentReader(Core.Documents.DocumentShape.Joint);
         using var json = System.Text.Json.JsonDocument.Parse("""{"name": "N", "bolts": {"thread": "M16", "grade": "8.8", "length": "long"}}""");
-        var said = reader.Read(json.RootElement, faults);
+        var draft = reader.Draft(json.RootElement);
+        var said = draft.Said;
         Assert.Equal(new Read<string>(ReadState.Given, "M16"), said.Read(Fields.Thread));
         Assert.True(said.Read(Fields.Length).IsFaulty);
         Assert.Equal(new Read<double>(ReadState.Absent, 0.15), said.Read(Fields.FaceFriction));
         Assert.Null(said.Stated(Fields.Relaxation));
         Assert.Throws<InvalidOperationException>(() => said.Of(Fields.ThreadLength));
-        Assert.Equal("bolts.length", Assert.Single(faults).Path);
+        Assert.Equal("bolts.length", Assert.Single(draft.Faults, f => f.Id != "missing").Path);
     }
 
     private static readonly Change[] Changes =
@@ -49,8 +49,8 @@ public sealed class ValuesTests
             foreach (var change in Changes)
             {
                 var changed = (JsonObject)document.DeepClone();
-                if (!JointEdit.CanHold(changed, change.Path)) continue;
-                JointEdit.Set(changed, change.Path, change.Text, Core.Quantities.UnitSystem.Si);
+                if (changed.Draft().At(change.Path) is null) continue;
+                Typing.Set(changed, change.Path, change.Text, Core.Quantities.UnitSystem.Si);
                 // As the document writes it: a pattern may have grown with it, and a count gone.
                 var expected = JointDocument.Read(changed.ToJsonString()).Joint;
                 var varied = JointRules.JointOf(joint.Said.With(change), []);

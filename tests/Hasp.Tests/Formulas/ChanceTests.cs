@@ -60,8 +60,8 @@ public sealed class ChanceTests
         {
             foreach (var basis in Basis.All)
             {
-                var document = kind.IsParts ? Samples.With() : KindExample.Of(kind);
-                JointEdit.Set(document, "judging.basis", basis.Id, Core.Quantities.UnitSystem.Si);
+                var document = kind.IsParts ? Samples.With() : Typing.Example(kind);
+                Typing.Set(document, "judging.basis", basis.Id, Core.Quantities.UnitSystem.Si);
                 if (JointDocument.Read(document.ToJsonString()).Joint is not { NotSearched: null } joint) continue;
                 var simulation = new Simulation(joint);
                 seen++;

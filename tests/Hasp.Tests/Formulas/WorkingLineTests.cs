@@ -26,7 +26,7 @@ public sealed class WorkingLineTests
     {
         var documents = Kind.ById(kind)! is { IsParts: true }
             ? new[] { Samples.With(Samples.EveryCheck), Samples.With(), Samples.Bracket(("loads[0].fz", "30 kN"), ("layers[0].width", "240 mm"), ("pattern.prying.stem", "35 mm"), ("pattern.prying.edge", "30 mm"), ("pattern.prying.length", "80 mm")) }
-            : [KindExample.Of(Kind.ById(kind)!)];
+            : [Typing.Example(Kind.ById(kind)!)];
         var (lines, wrong) = (0, new List<string>());
         foreach (var document in documents)
         {

@@ -12,8 +12,8 @@ public sealed class AngleTests
 {
     private static Result Read(string basis, string changes)
     {
-        var document = KindExample.Of(AngleKind.Kind).By(basis);
-        foreach (var change in ("loads[0].fx=110 kN;washers.head=none;washers.nut=none;" + changes).Split(';', StringSplitOptions.RemoveEmptyEntries)) JointEdit.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
+        var document = Typing.Example(AngleKind.Kind).By(basis);
+        foreach (var change in ("loads[0].fx=110 kN;washers.head=none;washers.nut=none;" + changes).Split(';', StringSplitOptions.RemoveEmptyEntries)) Typing.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
         return Evaluation.Run(Samples.Read(document));
     }
 
@@ -106,9 +106,9 @@ public sealed class AngleTests
     {
         var read = QuickLine.Read(line, UnitSystem.Si);
         Assert.True(read!.Parts.All(p => p.Problem is null), string.Join("; ", read.Parts.Select(p => p.Text + ": " + p.Problem)));
-        Assert.Equal(leg, JointEdit.Get(read.Document, "angle.leg"));
-        Assert.Equal(thickness, JointEdit.Get(read.Document, "angle.thickness"));
-        Assert.Equal(bolts, JointEdit.Get(read.Document, "angle.bolts"));
-        Assert.NotNull(JointDocument.Read(read.Document.ToJsonString()).Joint);
+        Assert.Equal(leg, Typing.Get(read.Draft.Json(), "angle.leg"));
+        Assert.Equal(thickness, Typing.Get(read.Draft.Json(), "angle.thickness"));
+        Assert.Equal(bolts, Typing.Get(read.Draft.Json(), "angle.bolts"));
+        Assert.NotNull(JointDocument.Read(read.Draft.Json().ToJsonString()).Joint);
     }
 }

@@ -60,8 +60,8 @@ public sealed partial class KindFaultTests
     [MemberData(nameof(Rows))]
     public void It_is_answered_at_its_field_with_what_is_allowed(string id, string kind, string changes, string at)
     {
-        var document = KindExample.Of(Kind.ById(kind)!);
-        foreach (var change in changes.Split(';')) JointEdit.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
+        var document = Typing.Example(Kind.ById(kind)!);
+        foreach (var change in changes.Split(';')) Typing.Set(document, change.Split('=')[0], change.Split('=')[1], UnitSystem.Si);
         var (joint, faults) = JointDocument.Read(document.ToJsonString());
         Assert.Null(joint);
         var fault = Assert.Single(faults, f => f.Id == id);
@@ -71,7 +71,7 @@ public sealed partial class KindFaultTests
         foreach (var mend in fault.Mends)
         {
             var mended = (System.Text.Json.Nodes.JsonObject)document.DeepClone();
-            JointEdit.Set(mended, mend.Path, mend.Text, UnitSystem.Si);
+            Typing.Set(mended, mend.Path, mend.Text, UnitSystem.Si);
             Assert.DoesNotContain(JointDocument.Read(mended.ToJsonString()).Faults, f => f.Id == id && f.Path == at);
         }
     }
@@ -95,9 +95,9 @@ public sealed partial class KindFaultTests
     [InlineData("splice", "bolts.grade")]
     public void What_is_needed_is_asked_for_at_its_field_all_at_once(string kind, string path)
     {
-        var document = KindExample.Of(Kind.ById(kind)!);
-        JointEdit.Set(document, path, "", UnitSystem.Si);
-        JointEdit.Set(document, "name", "", UnitSystem.Si);
+        var document = Typing.Example(Kind.ById(kind)!);
+        Typing.Set(document, path, "", UnitSystem.Si);
+        Typing.Set(document, "name", "", UnitSystem.Si);
         var faults = JointDocument.Read(document.ToJsonString()).Faults;
         Assert.Contains(faults, f => f.Path == path && f.Id == "missing");
         Assert.Contains(faults, f => f.Path == "name");
@@ -114,8 +114,8 @@ public sealed partial class KindFaultTests
             {
                 foreach (var text in typed)
                 {
-                    var document = KindExample.Of(kind);
-                    JointEdit.Set(document, field.Path, text, UnitSystem.Si);
+                    var document = Typing.Example(kind);
+                    Typing.Set(document, field.Path, text, UnitSystem.Si);
                     var (joint, faults) = JointDocument.Read(document.ToJsonString());
                     Assert.True(joint is not null || faults.Count > 0, $"{field.Path} = {text}: neither joint nor fault");
                     if (joint is null) Assert.All(faults, f => Assert.True(Fields.At(f.Path) is not null || f.Path.Length == 0

@@ -19,7 +19,7 @@ public sealed class KindTests
 {
     public static TheoryData<string> Kinds => [.. Kind.All.Where(k => !k.IsParts).Select(k => k.Id)];
 
-    internal static Joint Example(string kind) => Read(KindExample.Of(Kind.ById(kind)!));
+    internal static Joint Example(string kind) => Read(Typing.Example(Kind.ById(kind)!));
 
     internal static Joint Read(JsonObject document)
     {
@@ -51,7 +51,7 @@ public sealed class KindTests
     {
         var read = QuickLine.Read(Kind.ById(kind)!.Line, UnitSystem.Si);
         Assert.True(read.Understood, string.Join("; ", read.Parts.Where(p => p.Problem is not null).Select(p => $"{p.Text}: {p.Problem}")));
-        var joint = Read(read.Document);
+        var joint = Read(read.Draft.Json());
         Assert.Equal(kind, joint.Kind.Id);
         var reserves = TwoReserves.Of(Mechanics<Plain>.Of(joint));
         Assert.True(reserves.Holds, $"{reserves.First}");
@@ -65,7 +65,7 @@ public sealed class KindTests
         var read = QuickLine.Read(line, UnitSystem.Si);
         var odd = Assert.Single(read.Parts, p => p.Problem is not null);
         Assert.Equal("with bells on", line.Substring(odd.Start, odd.Length));
-        Read(read.Document);
+        Read(read.Draft.Json());
     }
 
     [Theory]
@@ -100,7 +100,7 @@ public sealed class KindTests
             return;
         }
         Assert.Empty(odd);
-        foreach (var pair in expected.Split(';')) Assert.Equal(pair.Split('=')[1], JointEdit.Get(read.Document, pair.Split('=')[0]));
+        foreach (var pair in expected.Split(';')) Assert.Equal(pair.Split('=')[1], Typing.Get(read.Draft.Json(), pair.Split('=')[0]));
     }
 
     [Theory]
@@ -168,14 +168,14 @@ public sealed class KindTests
     [MemberData(nameof(Kinds))]
     public void It_goes_out_and_comes_back_the_same_and_in_inches(string kind)
     {
-        var document = KindExample.Of(Kind.ById(kind)!);
+        var document = Typing.Example(Kind.ById(kind)!);
         var joint = Read(document);
         var again = Read((JsonObject)JsonNode.Parse(document.ToJsonString(ResultDocument.Indented))!);
         Assert.Equal(ResultDocument.Of(Evaluation.Run(joint)).ToJsonString(), ResultDocument.Of(Evaluation.Run(again)).ToJsonString());
         var inches = (JsonObject)document.DeepClone();
         foreach (var field in joint.Kind.Inputs().OfType<Field<double>>().Where(f => f.Dimension == Dimension.Length))
         {
-            if (joint.Said.Stated(field) is { } mm) JointEdit.Set(inches, field.Path, (mm / 25.4)
+            if (joint.Said.Stated(field) is { } mm) Typing.Set(inches, field.Path, (mm / 25.4)
                 .ToString("R", System.Globalization.CultureInfo.InvariantCulture) + " in", UnitSystem.Us);
         }
         Assert.Equal(TwoReserves.Of(Mechanics<Plain>.Of(joint)).Load.Value, TwoReserves.Of(Mechanics<Plain>.Of(Read(inches))).Load.Value,
@@ -208,7 +208,7 @@ public sealed class KindTests
     public void What_it_chooses_itself_needs_no_caution(string kind)
     {
         var of = Kind.ById(kind)!;
-        foreach (var document in new[] { KindExample.Of(of), QuickLine.Read(of.Line, UnitSystem.Si).Document })
+        foreach (var document in new[] { Typing.Example(of), QuickLine.Read(of.Line, UnitSystem.Si).Draft.Json() })
         {
             var result = Evaluation.Run(Read(document));
             Assert.True(result is { Holds: true, IsComplete: true }, $"{result.GoverningReserve} {result.Governing?.Check.Id}");
@@ -222,7 +222,7 @@ public sealed class KindTests
     {
         foreach (var basis in Basis.All)
         {
-            var document = KindExample.Of(Kind.ById(kind)!).By(basis.Id);
+            var document = Typing.Example(Kind.ById(kind)!).By(basis.Id);
             if (basis.Id != "machine") (document["judging"] as JsonObject)?.Remove("shearBy");
             var result = Evaluation.Run(Read(document));
             Assert.True(result.Governing is not null || result.Asks.Any(a => a.Path == Fields.Basis.Path),
@@ -248,8 +248,8 @@ public sealed class KindTests
         var taken = 0;
         foreach (var times in new[] { 1.5, 3, 6 })
         {
-            var document = Kind.ById(kind)! is { IsParts: true } ? Samples.With() : KindExample.Of(Kind.ById(kind)!);
-            JointEdit.Set(document, Core.Joints.Fields.Basis.Path, basis, Core.Quantities.UnitSystem.Si);
+            var document = Kind.ById(kind)! is { IsParts: true } ? Samples.With() : Typing.Example(Kind.ById(kind)!);
+            Typing.Set(document, Core.Joints.Fields.Basis.Path, basis, Core.Quantities.UnitSystem.Si);
             foreach (var load in document["loads"]!.AsArray().OfType<System.Text.Json.Nodes.JsonObject>())
             {
                 foreach (var key in new[] { "fx", "fy", "fz", "tension", "shear", "pressure" })
@@ -261,7 +261,7 @@ public sealed class KindTests
             foreach (var way in Core.Sizing.WaysOut.Of(joint))
             {
                 var changed = (System.Text.Json.Nodes.JsonObject)document.DeepClone();
-                JointEdit.Take(changed, way, Core.Quantities.UnitSystem.Si);
+                Typing.Take(changed, way, Core.Quantities.UnitSystem.Si);
                 var result = Evaluation.Run(Read(changed));
                 Assert.True(result.Holds, $"{way.Words}: {result.Governing?.Check.Id} {result.GoverningReserve}");
                 Assert.Equal(way.Reserve, result.GoverningReserve!.Value, 1e-9 * way.Reserve);
@@ -277,7 +277,7 @@ public sealed class KindTests
         var (kept, random) = (0, new Random(9));
         for (var i = 0; i < 60; i++)
         {
-            var document = KindExample.Of(Kind.ById("closure")!);
+            var document = Typing.Example(Kind.ById("closure")!);
             var closure = document["closure"]!.AsObject();
             closure.Remove("perRow");
             document["loads"]![0]!["pressure"] = $"{random.Next(2, 30)} MPa";
@@ -302,7 +302,7 @@ public sealed class KindTests
     public void Ways_out_mend_what_falls_short(string kind)
     {
         var joint = Example(kind);
-        var document = KindExample.Of(joint.Kind);
+        var document = Typing.Example(joint.Kind);
         // Somewhat more than it can carry: a larger size, or a size of its own, mends it.
         var times = Capacity.Of(joint)[0].Times * 1.15;
         foreach (var (load, i) in ((JsonArray)document["loads"]!).Select((l, i) => ((JsonObject)l!, i)))
@@ -320,7 +320,7 @@ public sealed class KindTests
         foreach (var way in short_.Ways)
         {
             var mended = (JsonObject)document.DeepClone();
-            JointEdit.Take(mended, way, UnitSystem.Si);
+            Typing.Take(mended, way, UnitSystem.Si);
             Assert.True(Evaluation.Run(Read(mended)).Holds, $"{kind}: {way.Words} does not mend it");
         }
     }

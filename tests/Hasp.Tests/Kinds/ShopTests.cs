@@ -102,7 +102,7 @@ public sealed class ShopTests
     {
         var read = QuickLine.Read(QuickLine.Frame, UnitSystem.Si);
         Assert.True(read.Understood, string.Join("; ", read.Parts.Select(p => p.Problem)));
-        var joint = KindTests.Read(read.Document);
+        var joint = KindTests.Read(read.Draft.Json());
         Assert.True(joint.Kind.IsParts);
         Assert.Equal(8, joint.Bolts.Count);
         // 10 kN down at 400 out pulls the upper bolts; 2 kN across at 400 out those at −x; 100 beside turns them.

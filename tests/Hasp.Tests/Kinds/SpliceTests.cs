@@ -22,7 +22,7 @@ public sealed class SpliceTests
                 ["material"] = "S355" }, ["judging"] = new JsonObject { ["shearBy"] = "bearing" },
             ["loads"] = new JsonArray(new JsonObject { ["name"] = "Pull", ["fx"] = N(pull) }),
         };
-        foreach (var (path, text) in more) JointEdit.Set(document, path, text, UnitSystem.Si);
+        foreach (var (path, text) in more) Typing.Set(document, path, text, UnitSystem.Si);
         return document;
     }
 
@@ -115,8 +115,8 @@ public sealed class SpliceTests
     private static JsonObject Butted(JsonObject document, int left, int right)
     {
         var stated = (JsonObject)document.DeepClone();
-        JointEdit.Set(stated, "splice.columns", $"{left}", UnitSystem.Si);
-        JointEdit.Set(stated, "splice.columnsRight", $"{right}", UnitSystem.Si);
+        Typing.Set(stated, "splice.columns", $"{left}", UnitSystem.Si);
+        Typing.Set(stated, "splice.columnsRight", $"{right}", UnitSystem.Si);
         return stated;
     }
 

@@ -422,18 +422,18 @@ public sealed class LoadFileTests
     public void A_case_is_stated_another_way_and_the_helper_keeps_its_inputs()
     {
         var document = Samples.With();
-        JointEdit.State(document, 0, "components");
-        Assert.Equal(("72 kN", "24 kN"), (JointEdit.Get(document, "loads[0].fz"), JointEdit.Get(document, "loads[0].fx")));
-        JointEdit.State(document, 0, "ram push");
-        JointEdit.Set(document, "loads[0].helper.pressure", "160 bar", UnitSystem.Si);
-        JointEdit.Set(document, "loads[0].helper.bore", "63 mm", UnitSystem.Si);
+        Typing.State(document, 0, "components");
+        Assert.Equal(("72 kN", "24 kN"), (Typing.Get(document, "loads[0].fz"), Typing.Get(document, "loads[0].fx")));
+        Typing.State(document, 0, "ram push");
+        Typing.Set(document, "loads[0].helper.pressure", "160 bar", UnitSystem.Si);
+        Typing.Set(document, "loads[0].helper.bore", "63 mm", UnitSystem.Si);
         Assert.Equal(Math.PI / 4 * 63 * 63 * 16, Samples.Read(document).Cases[0].Tension, 1e-6);
-        JointEdit.State(document, 0, "tension and shear");
-        JointEdit.State(document, 0, "ram push");
-        Assert.Equal("63 mm", JointEdit.Get(document, "loads[0].helper.bore"));
-        JointEdit.Add(document, "loads");
-        JointEdit.State(document, 1, "a combination");
-        Assert.Equal("1 × Full", JointEdit.Get(document, "loads[1].combines"));
+        Typing.State(document, 0, "tension and shear");
+        Typing.State(document, 0, "ram push");
+        Assert.Equal("63 mm", Typing.Get(document, "loads[0].helper.bore"));
+        Typing.Add(document, "loads");
+        Typing.State(document, 1, "a combination");
+        Assert.Equal("1 × Full", Typing.Get(document, "loads[1].combines"));
         Assert.Equal(2, Samples.Read(document).Cases.Length);
     }
 }

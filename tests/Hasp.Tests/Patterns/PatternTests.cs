@@ -138,8 +138,8 @@ public sealed class PatternTests
     [InlineData("arc", 4)]
     public void A_kind_has_its_number_centred_on_its_place(string kind, int bolts)
     {
-        var layout = JointDocument.LayoutOf(Samples.Bracket(("pattern.kind", kind), ("pattern.atX", "300 mm"), ("loads[0].fy", ""),
-            ("loads[0].atX", "")))!;
+        var layout = PatternEdits.LayoutOf(Samples.Bracket(("pattern.kind", kind), ("pattern.atX", "300 mm"), ("loads[0].fy", ""),
+            ("loads[0].atX", "")).Draft())!;
         var places = layout.Places();
         Assert.Equal(bolts, places.Length);
         if (kind is not ("arc" or "staggered")) Assert.Equal(300, places.Average(p => p.X), 1e-9);
@@ -265,14 +265,14 @@ public sealed class PatternTests
     public void A_combination_is_the_sum_of_its_parts_wherever_they_act()
     {
         var document = Samples.Bracket(("loads[0].name", "Dead"), ("loads[0].judged", "only in combinations"));
-        JointEdit.Add(document, "loads");
-        JointEdit.Add(document, "loads");
+        Typing.Add(document, "loads");
+        Typing.Add(document, "loads");
         foreach (var (path, text) in new[]
         {
             ("loads[1].name", "Wind 1+"), ("loads[1].fz", "12 kN"), ("loads[1].atY", "50 mm"), ("loads[1].atX", "0 mm"),
             ("loads[1].factor", "1.1"),
             ("loads[2].name", "Both"), ("loads[2].fz", ""), ("loads[2].combines", "1.35 × Dead + 1.5 Wind 1+"),
-        }) JointEdit.Set(document, path, text, UnitSystem.Si);
+        }) Typing.Set(document, path, text, UnitSystem.Si);
         var joint = Samples.Read(document);
         var load = joint.Cases[2].Load;
         Assert.Equal(-42_000 * 1.35, load.Force.Y, 1e-6);
@@ -353,7 +353,7 @@ public sealed class PatternTests
     public void Coincident_free_bolts_are_refused_where_they_are()
     {
         var document = Samples.Bracket();
-        PatternEdit.Place(document, [new(0, 0), new(80, 0), new(0, 0)]);
+        document.Change(d => d.PlaceBolts([new(0, 0), new(80, 0), new(0, 0)]));
         var fault = Assert.Single(JointDocument.Read(document.ToJsonString()).Faults);
         Assert.Equal("pattern.points[0].x", fault.Path);
         Assert.Contains("same place", fault.Problem);
@@ -421,33 +421,33 @@ public sealed class PatternTests
     public void Adopting_a_number_grows_the_pattern_and_dragging_changes_its_rule()
     {
         var document = Samples.Bracket();
-        JointEdit.Set(document, "bolts.count", "8", UnitSystem.Si);
-        Assert.Equal((4, 2), (JointDocument.LayoutOf(document)!.Rows, JointDocument.LayoutOf(document)!.Columns));
+        Typing.Set(document, "bolts.count", "8", UnitSystem.Si);
+        Assert.Equal((4, 2), (PatternEdits.LayoutOf(document.Draft())!.Rows, PatternEdits.LayoutOf(document.Draft())!.Columns));
         // The corner bolt at (−45, 120) drawn 5 mm out and 12 mm up.
-        PatternEdit.Move(document, [1], new(-5, 12));
-        var laid = JointDocument.LayoutOf(document)!;
+        Typing.MoveBolts(document, [1], new(-5, 12));
+        var laid = PatternEdits.LayoutOf(document.Draft())!;
         Assert.Equal((100, 88), (laid.PitchX, laid.PitchY));
-        PatternEdit.Move(document, [.. Enumerable.Range(1, 8)], new(10, 0));
-        Assert.Equal(10, JointDocument.LayoutOf(document)!.At.X, 1e-9);
-        PatternEdit.Toggle(document, [3, 4]);
-        Assert.Equal([3, 4], JointDocument.LayoutOf(document)!.Off);
-        var before = JointDocument.LayoutOf(document)!.Places();
-        PatternEdit.Free(document);
-        Assert.Equal(before.AsEnumerable(), JointDocument.LayoutOf(document)!.Places());
-        PatternEdit.Move(document, [1, 2], new(0, 4));
-        Assert.Equal(before[0].Y + 4, JointDocument.LayoutOf(document)!.Places()[0].Y, 1e-9);
-        PatternEdit.Add(document, new(200, 100));
-        Assert.Equal(new PlanPoint(200, 100), JointDocument.LayoutOf(document)!.Places()[^1]);
+        Typing.MoveBolts(document, [.. Enumerable.Range(1, 8)], new(10, 0));
+        Assert.Equal(10, PatternEdits.LayoutOf(document.Draft())!.At.X, 1e-9);
+        document.Change(d => d.ToggleBolts([3, 4]));
+        Assert.Equal([3, 4], PatternEdits.LayoutOf(document.Draft())!.Off);
+        var before = PatternEdits.LayoutOf(document.Draft())!.Places();
+        document.Change(d => d.Freed());
+        Assert.Equal(before.AsEnumerable(), PatternEdits.LayoutOf(document.Draft())!.Places());
+        Typing.MoveBolts(document, [1, 2], new(0, 4));
+        Assert.Equal(before[0].Y + 4, PatternEdits.LayoutOf(document.Draft())!.Places()[0].Y, 1e-9);
+        document.Change(d => d.AddBolt(new(200, 100), "added"));
+        Assert.Equal(new PlanPoint(200, 100), PatternEdits.LayoutOf(document.Draft())!.Places()[^1]);
     }
 
     [Fact]
     public void A_first_pattern_takes_the_number_over_and_one_that_goes_leaves_it_behind()
     {
         var document = Samples.With(("bolts.count", "6"));
-        JointEdit.Set(document, "pattern.kind", "grid", UnitSystem.Si);
+        Typing.Set(document, "pattern.kind", "grid", UnitSystem.Si);
         Assert.Equal(6, Samples.Read(document).Bolts.Count);
-        JointEdit.Set(document, "pattern.rows", "4", UnitSystem.Si);
-        JointEdit.Set(document, "pattern.kind", "", UnitSystem.Si);
+        Typing.Set(document, "pattern.rows", "4", UnitSystem.Si);
+        Typing.Set(document, "pattern.kind", "", UnitSystem.Si);
         Assert.Equal(8, Samples.Read(document).Bolts.Count);
         Assert.Null(Samples.Read(document).Pattern);
     }

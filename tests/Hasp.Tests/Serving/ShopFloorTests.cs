@@ -76,9 +76,9 @@ public sealed class ShopFloorTests : IDisposable
         Assert.Equal("lubricated", (await _floor.Look()).LotOf("L-1")!.Lubrication);
         await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1", "moly"), "changed");
         Assert.Equal("moly", (await _floor.Look()).LotOf("L-1")!.Lubrication);
-        await _store.Undo(id, 2);
+        await _store.Undo(id, 2, "me");
         Assert.Equal("lubricated", (await _floor.Look()).LotOf("L-1")!.Lubrication);
-        await _store.Redo(id, 1);
+        await _store.Redo(id, 1, "me");
         Assert.Equal("moly", (await _floor.Look()).LotOf("L-1")!.Lubrication);
         await _store.Put(ShopKinds.Rules.Id, 0, "Rules", """{ "name": "Rules", "temperatureStep": 4 }""", "made");
         Assert.Equal(4, (await _floor.Look()).TemperatureStep, 9);

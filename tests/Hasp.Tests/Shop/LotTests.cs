@@ -99,14 +99,14 @@ public sealed class LotTests
         Assert.True(before.Tightening.AimValue < 0.74);
         var lot = new MeasuredLot("L-9", "M16 8.8", "dry", 0.28, 0.26, 0.30, 6, Math.Round(Verification.RequiredFor(before)), 178_000,
             "2026-11-26T07:20:00Z", "W", 1);
-        Hasp.Files.Shop.LotEdit.Use(document, lot, before, Core.Quantities.UnitSystem.Si);
+        document.Change(d => d.Use(lot, before, Core.Quantities.UnitSystem.Si));
         var after = Samples.Read(document);
         Assert.Equal(aimed, Mechanics<Core.Formulas.Plain>.Aimed(after).Value, 6);
         Assert.Equal(lot, after.Tightening.Lot);
         Assert.DoesNotContain(Evaluation.Run(after).Cautions, c => c.Id is "lotAtOther" or "lotOfOthers");
         Assert.Equal(lot.Torque, Evaluation.Run(after)[Terms.Torque], 3);
         // And out again it is as it was, with the target held.
-        Hasp.Files.Shop.LotEdit.Drop(document);
+        document.Change(d => d.DropLot());
         Assert.Null(Samples.Read(document).Tightening.Lot);
         Assert.Null(document["tightening"]!["lot"]);
     }
@@ -122,7 +122,7 @@ public sealed class LotTests
         var figures = Core.Shop.LotFigures.Of(found);
         var document = Samples.With([.. Lot($"{figures.Mean:R}", $"{figures.Low:R}", $"{figures.High:R}"),
             ("tightening.lot.tests", $"{tests}"), ("tightening.settling", "0 mm"), ("tightening.relaxation", "0"), ("loads[0].shear", "")]);
-        foreach (var input in ScatterInputs.All.Where(u => u.What != Uncertain.NutFactor)) Hasp.Files.JointEdit.Set(
+        foreach (var input in ScatterInputs.All.Where(u => u.What != Uncertain.NutFactor)) Typing.Set(
             document, input.Field.Path, "0 %", Core.Quantities.UnitSystem.Si);
         var simulation = new Simulation(Samples.Read(document));
         var (spread, instruments) = (simulation.Spreads[Uncertain.NutFactor], Math.Sqrt(0.0004 + 0.0016));
@@ -133,7 +133,7 @@ public sealed class LotTests
         // The preload is T/(K·d): of a joint that opens at K over a limit, here 1.5 scales off, the chance is that of a t beyond it.
         const double T = 1.5;
         var pull = 72 * simulation.Factors(Sample<Core.Formulas.Plain>.Mean).Opening.Value / (1 + (T * spread.Share));
-        Hasp.Files.JointEdit.Set(document, "loads[0].tension", $"{pull:R} kN", Core.Quantities.UnitSystem.Si);
+        Typing.Set(document, "loads[0].tension", $"{pull:R} kN", Core.Quantities.UnitSystem.Si);
         var opening = new Simulation(Samples.Read(document)).Run(200_000, 3).Failures.Single(f => f.Name == "opening");
         Assert.InRange(1 - MathNet.Numerics.Distributions.StudentT.CDF(0, 1, tests - 1, T), opening.Interval.From, opening.Interval.To);
     }

@@ -229,7 +229,7 @@ public sealed class TighteningPlanTests
 
     private static TighteningPlan OfKind(string kind)
     {
-        var (joint, faults) = JointDocument.Read(KindExample.Of(Kind.ById(kind)!).ToJsonString());
+        var (joint, faults) = JointDocument.Read(Typing.Example(Kind.ById(kind)!).ToJsonString());
         Assert.True(joint is not null, string.Join("; ", faults.Select(f => f.Problem)));
         return TighteningPlan.Of(Evaluation.Run(joint));
     }
@@ -259,13 +259,13 @@ public sealed class TighteningPlanTests
     [Fact]
     public void Sides_that_clamp_different_lengths_are_not_turned_by_one_angle()
     {
-        var document = KindExample.Of(Kind.ById("splice")!);
-        JointEdit.Set(document, "plan.installation", "turn", Core.Quantities.UnitSystem.Si);
-        JointEdit.Set(document, "splice.form", "two covers", Core.Quantities.UnitSystem.Si);
+        var document = Typing.Example(Kind.ById("splice")!);
+        Typing.Set(document, "plan.installation", "turn", Core.Quantities.UnitSystem.Si);
+        Typing.Set(document, "splice.form", "two covers", Core.Quantities.UnitSystem.Si);
         var (same, _) = JointDocument.Read(document.ToJsonString());
         // Packing makes the sides alike.
         if (same is not null) Assert.Empty(TighteningPlan.Of(Evaluation.Run(same)).Problem);
-        JointEdit.Set(document, "splice.form", "one cover", Core.Quantities.UnitSystem.Si);
+        Typing.Set(document, "splice.form", "one cover", Core.Quantities.UnitSystem.Si);
         var (joint, faults) = JointDocument.Read(document.ToJsonString());
         Assert.True(joint is not null, string.Join("; ", faults.Select(f => f.Problem)));
         Assert.Contains("different lengths", TighteningPlan.Of(Evaluation.Run(joint)).Problem, StringComparison.Ordinal);
@@ -279,8 +279,8 @@ public sealed class TighteningPlanTests
         {
             foreach (var kind in Kind.All.Where(k => k.IsPlanned))
             {
-                var document = kind.IsParts ? Samples.With() : KindExample.Of(kind);
-                JointEdit.Set(document, "plan.installation", installation.Id, Core.Quantities.UnitSystem.Si);
+                var document = kind.IsParts ? Samples.With() : Typing.Example(kind);
+                Typing.Set(document, "plan.installation", installation.Id, Core.Quantities.UnitSystem.Si);
                 var (joint, _) = JointDocument.Read(document.ToJsonString());
                 var plan = TighteningPlan.Of(Evaluation.Run(joint!));
                 Assert.Equal(plan.Problem.Length == 0, plan.Passes.Length > 0);

@@ -69,7 +69,7 @@ public sealed class DataFolderTests : IDisposable
         Assert.Equal("cases.csv", loads.Name);
         Assert.Equal("020000000300000000", (string)JsonNode.Parse(loads.Document)!["lines"]! + "00");
         Assert.Equal(18 * sizeof(double), (await store.Payload(loads.Id, loads.Revision))!.Length);
-        Assert.True(await store.Undo(1, 2));
+        Assert.True(await store.Undo(1, 2, "me"));
         // What is made next stands behind everything that was there.
         Assert.True(await store.Create(project.Id, "{}", "made") > loads.Id);
     }

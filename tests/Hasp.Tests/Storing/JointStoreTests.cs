@@ -32,11 +32,11 @@ public sealed class JointStoreTests : IAsyncLifetime
         var id = await _store.Create(_project, "one", "first");
         await _store.Save(id, 1, "two", "second", "me");
         await _store.Save(id, 2, "three", "third", "me");
-        Assert.True(await _store.Undo(id, 3));
-        Assert.True(await _store.Undo(id, 2));
+        Assert.True(await _store.Undo(id, 3, "me"));
+        Assert.True(await _store.Undo(id, 2, "me"));
         Assert.Equal("one", (await _store.Load(id))!.Document);
-        Assert.False(await _store.Undo(id, 1));
-        Assert.True(await _store.Redo(id, 1));
+        Assert.False(await _store.Undo(id, 1, "me"));
+        Assert.True(await _store.Redo(id, 1, "me"));
         Assert.Equal("two", (await _store.Load(id))!.Document);
         var branch = await _store.Save(id, 2, "other", "branch", "me");
         Assert.Equal(4, branch.Revision);
@@ -117,9 +117,9 @@ public sealed class JointStoreTests : IAsyncLifetime
         Assert.Equal(new SaveOutcome(3, true), await _store.Save(id, 1, "another two", "changed", "you"));
         await _store.KeepDraft(id, "me", 2, "half");
         Assert.Equal("half", Assert.Single(await _store.Drafts(id, "me")).Document);
-        Assert.True(await _store.Undo(id, 2));
+        Assert.True(await _store.Undo(id, 2, "me"));
         Assert.Equal(("one", true), (await _store.Record("wrenches", id) is { } undone ? (undone.Document, undone.CanRedo) : default));
-        Assert.True(await _store.Redo(id, 1));
+        Assert.True(await _store.Redo(id, 1, "me"));
         // A joint's address leads to no record of another kind, nor the other way round.
         Assert.Null(await _store.Load(id));
         Assert.Null(await _store.Record("grades", id));

@@ -44,7 +44,7 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
     public async Task<IActionResult> OnPostProject(JointId id, bool all)
     {
         if (await Bench.Load(id) is not { Faults.Count: 0 } state) return await OnGetPanel(id);
-        var stated = ProjectBasis.Of(state.Document, state.Result.Joint.Judging.Basis);
+        var stated = ProjectBasis.Of(state.Draft, state.Result.Joint.Judging.Basis);
         await projects.Keep(state.Stored.ProjectId, stated);
         foreach (var other in all ? await store.Joints(state.Stored.ProjectId) : [])
         {
@@ -65,7 +65,7 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
         // Found anew, so that only a layout that really holds is taken.
         if (Arranger.Of(state.Result.Joint).FirstOrDefault(a => a.Id == layout) is not { } found) return await OnGetPanel(id);
         return await Changed(Bench.Change(id, Seen,
-            d => { foreach (var edit in found.Edits) JointEdit.Set(d, edit.Path, edit.Text, Preferences.Units); },
+            d => found.Edits.Aggregate(d, (e, edit) => e.State(edit.Path, edit.Text, Preferences.Units)),
             found.Words, new Conflict("", found.Words, null)));
     }
 }

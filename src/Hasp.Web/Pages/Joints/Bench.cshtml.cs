@@ -1,5 +1,5 @@
-using System.Text.Json.Nodes;
 using Hasp.Core.Checks;
+using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
 using Hasp.Files;
 using Hasp.Store;
@@ -11,7 +11,7 @@ namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed
 /// in.</summary>
-public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSets sets, Preferences preferences, IAuthorship author) : StageModel(bench, preferences)
+public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSets sets, KeptResults results, Preferences preferences, IAuthorship author) : StageModel(bench, preferences)
 {
     /// <summary>The check whose working is open; empty where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -52,14 +52,14 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
         "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
 
     public Task<IActionResult> OnPostAdd(JointId id, string list) =>
-        Changed(Bench.Change(id, Seen, d => JointEdit.Add(d, list), $"{list}: one more", new Conflict("", $"one more in {list}", null)));
+        Changed(Bench.Change(id, Seen, d => d.AddTo(JointEdits.ListAt(list), ActOn(list)), $"{list}: one more", new Conflict("", $"one more in {list}", null)));
 
     public Task<IActionResult> OnPostRemove(JointId id, string list, int index) =>
-        Changed(Bench.Change(id, Seen, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed",
+        Changed(Bench.Change(id, Seen, d => d.RowAt(list, index) is { } row ? d.Remove(row.List, row.Id) : d, $"{list}: {index + 1} removed",
             new Conflict("", $"{list} {index + 1} removed", null)));
 
     public Task<IActionResult> OnPostMove(JointId id, string list, int index, int by) =>
-        Changed(Bench.Change(id, Seen, d => JointEdit.Move(d, list, index, by), $"{list}: {index + 1} moved",
+        Changed(Bench.Change(id, Seen, d => d.RowAt(list, index) is { } row ? d.Move(row.List, row.Id, by) : d, $"{list}: {index + 1} moved",
             new Conflict("", $"{list} {index + 1} moved", null)));
 
     /// <summary>Lays a hand-calculated figure beside a step of a working; empty text takes it away.</summary>
@@ -68,7 +68,7 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
         if (Check.ById(check ?? "") is null || string.IsNullOrEmpty(step) || step.Length > 60
             || value?.Length > 200) return Task.FromResult<IActionResult>(BadRequest());
         return Changed(
-            Bench.Change(id, Seen, d => JointEdit.SetHandFigure(d, check!, step, value ?? ""), $"by hand, {step}: {value}",
+            Bench.Change(id, Seen, d => d.SetHandFigure(check!, step, value ?? ""), $"by hand, {step}: {value}",
                 new Conflict("", $"{step} by hand: {value}", null)));
     }
 
@@ -81,12 +81,12 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
         AcceptProblem = found.Path is null ? "it is not open in these words any more: look at it again"
             : Missing(Reason, Hasp.Core.Joints.Fields.AcceptedReason) ?? Missing(By, Hasp.Core.Joints.Fields.AcceptedBy);
         if (AcceptProblem is not null) return await OnGetPanel(id);
-        return await Changed(Bench.Change(id, Seen, d => JointEdit.Accept(d, state.Result.Joint, found, Reason, By),
+        return await Changed(Bench.Change(id, Seen, d => d.Accept(state.Result.Joint, found, Reason, By),
             $"accepted, {found.Name}: {Reason}", new Conflict("", $"{found.Name} accepted: {Reason}", null)));
     }
 
     public Task<IActionResult> OnPostTakeBack(JointId id, string? gap) =>
-        Changed(Bench.Change(id, Seen, d => JointEdit.TakeBack(d, gap ?? ""), $"accepted no more: {gap}",
+        Changed(Bench.Change(id, Seen, d => d.TakeBack(gap ?? ""), $"accepted no more: {gap}",
             new Conflict("", $"{gap} accepted no more", null)));
 
     private static string? Missing(string text, Hasp.Core.Joints.Field field) =>
@@ -97,9 +97,7 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
     public async Task<IActionResult> OnPostCopyOf(JointId id, int revision)
     {
         if (await store.Load(id) is not { } stored || await store.Revision(id, revision) is not { } kept) return NotFound();
-        var document = Workbench.Parse(kept.Document);
-        document["name"] = JointEdit.Get(document, "name") is { Length: > 190 } whole ? whole : JointEdit.Get(document, "name") + " (copy)";
-        var copy = await store.Create(stored.ProjectId, document.ToJsonString(), $"Copy of revision {revision} of joint {id}");
+        var copy = await store.Create(stored.ProjectId, JointDocument.Write(JointDocument.Stored(kept.Document).Copied()), $"Copy of revision {revision} of joint {id}");
         await sets.Copy(id, copy);
         return Redirect($"/joints/{copy}");
     }
@@ -108,10 +106,10 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
     public async Task<IActionResult> OnGetExport(JointId id)
     {
         if (await store.Load(id) is not { } stored) return NotFound();
-        var document = Workbench.Parse(stored.Document);
-        var name = JointEdit.Get(document, "number") is { Length: > 0 } number ? number : $"joint-{id}";
-        return File(
-            System.Text.Encoding.UTF8.GetBytes(document.ToJsonString(ResultDocument.Indented)), "application/json", FileNames.Clean(name)
-                + ".joint.json");
+        // One that cannot be judged any more is handed out as it was stored, to the letter.
+        var judged = results.Of(stored.Document);
+        var text = judged.Joint is null ? stored.Document : JointDocument.Write(judged.Draft!, indented: true);
+        var name = judged.Draft?.Text(Hasp.Core.Joints.Fields.Number) is { Length: > 0 } number ? number : $"joint-{id}";
+        return File(System.Text.Encoding.UTF8.GetBytes(text), "application/json", FileNames.Clean(name) + ".joint.json");
     }
 }

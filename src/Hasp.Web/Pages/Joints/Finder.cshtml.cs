@@ -69,20 +69,17 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         if (await bench.Load(id) is not { } before) return NotFound();
         var joint = before.Result.Joint;
         var kind = joint.Kind.IsParts ? null : joint.Kind;
-        var kept = kind?.CountedIn(joint).Select(c => (c.Field.Path, c.Now(joint).ToString())).ToList() ?? [];
-        var state = await bench.Change(id, seen, document =>
-        {
-            JointEdit.Set(document, Fields.Thread.Path, thread!, preferences.Units);
-            JointEdit.Set(document, Fields.Grade.Path, grade, preferences.Units);
-            foreach (var change in JointRules.HarderWashers(
-                joint.Said.With(Fields.Thread.To(thread!), Fields.Grade.To(grade)))) JointEdit.Set(document, change.Path, change.Text, preferences.Units);
+        var harder = JointRules.HarderWashers(joint.Said.With(Fields.Thread.To(thread!), Fields.Grade.To(grade)));
+        (string Path, string Text)[] adopted =
+        [
+            (Fields.Thread.Path, thread!), (Fields.Grade.Path, grade), .. harder.Select(c => (c.Path, c.Text)),
             // The number of a kind of joint stands in its own fields: those that it found itself are taken as they were judged.
-            if (kind is null) JointEdit.Set(document, Fields.Count.Path, count.ToString(), preferences.Units);
-            foreach (var (path, number) in kept) JointEdit.Set(document, path, number, preferences.Units);
+            .. kind is null ? [(Fields.Count.Path, count.ToString())] : kind.CountedIn(joint).Select(c => (c.Field.Path, c.Now(joint).ToString())),
             // The Finder judged each size with its own length: a length given for another size would not be what was shown.
-            JointEdit.Set(document, Fields.Length.Path, "", preferences.Units);
-            JointEdit.Set(document, Fields.ThreadLength.Path, "", preferences.Units);
-        }, $"adopted {count} × {thread} {grade}", new Conflict("", $"{count} × {thread} {grade}", null));
+            (Fields.Length.Path, ""), (Fields.ThreadLength.Path, ""),
+        ];
+        var state = await bench.Change(id, seen, draft =>
+            adopted.Aggregate(draft, (d, a) => d.State(a.Path, a.Text, preferences.Units)), $"adopted {count} × {thread} {grade}", new Conflict("", $"{count} × {thread} {grade}", null));
         if (state is null) return NotFound();
         if (state.Conflict is null) return Redirect($"/joints/{id}");
         TempData["Conflict"] = $"Someone changed this joint while the Finder was open. Your choice ({count} × {thread} – {grade}) is kept as revision {state.Conflict.KeptAs}; the matrix below is for the joint as it stands now.";
@@ -94,7 +91,7 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
     {
         { Kind: { IsParts: false } kind } joint => $"{joint.AllBolts} bolts, as the {kind.Name.ToLowerInvariant()} has them; other numbers are stated on the Bench.",
         { Pattern: { } pattern } => $"The pattern grows by its own rule ({PatternRules.Words(pattern.Layout)} as it stands); good pitch and edge distances are asked for."
-            + (LoadSet.IsIn(State.Document)
+            + (LoadSet.IsIn(State.Draft)
                 ? " Of the imported file those cases are judged that can govern the pattern as it stands; adopting chooses them anew."
                 : ""),
         _ => "Equal sharing among the bolts; prying is not judged.",

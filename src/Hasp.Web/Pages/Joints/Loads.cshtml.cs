@@ -167,10 +167,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     {
         if (!await Prepare(id)) return NotFound();
         var state = await bench.Change(id, State.Stored.Revision, d =>
-        {
-            LoadSet.TakeOut(d);
-            if (d["loads"] is not System.Text.Json.Nodes.JsonArray { Count: > 0 }) JointEdit.Add(d, "loads");
-        }, "cases of the file taken out", new Conflict("", "cases of the file taken out", null));
+            LoadSet.TakenOut(d) is var left && left[Fields.Loads].IsEmpty ? left.AddTo(Fields.Loads, "none left") : left, "cases of the file taken out", new Conflict("", "cases of the file taken out", null));
         return Redirect(state is null ? "/" : $"/joints/{id}/loads");
     }
 
@@ -194,7 +191,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     {
         if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is null) return false;
         // What it takes is worked out in its turn, and not at all for whoever has gone.
-        var (done, governing) = await jobs.Do(s => set.Governing(State.Result.Joint, State.Document.ToJsonString(), s), HttpContext.RequestAborted);
+        var (done, governing) = await jobs.Do(s => set.Governing(State.Result.Joint, JointDocument.Write(State.Draft), s), HttpContext.RequestAborted);
         if (!done)
         {
             Refused = Jobs.Full;
@@ -229,7 +226,7 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         var joint = state.Result.Joint;
         if (Read is { } read && joint.Pattern is not null && read.CanJudge(joint))
         {
-            Judging = imports.JudgingOf(joint, state.Document.ToJsonString(), id, preferences.Editor, read, Imported is { } before && before.CanJudge(joint) ? before : null);
+            Judging = imports.JudgingOf(joint, JointDocument.Write(state.Draft), id, preferences.Editor, read, Imported is { } before && before.CanJudge(joint) ? before : null);
         }
         return true;
     }

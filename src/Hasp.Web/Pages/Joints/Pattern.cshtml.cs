@@ -3,6 +3,7 @@ using Hasp.Core.Formulas;
 using System.Globalization;
 using System.Text;
 using Hasp.Core;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
@@ -86,7 +87,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     {
         get
         {
-            string? Get(string key) => JointEdit.Get(State.Document, $"loads[{Edited}].{key}");
+            string? Get(string key) => State.Draft.Text($"loads[{Edited}].{key}");
             return Get(
                 "combines") is not null ? "a combination"
                     : Get("helper.kind") ?? (Get("tension") is not null || Get("shear") is not null ? "tension and shear" : Components);
@@ -106,40 +107,38 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         || path.EndsWith("helper.pressure", StringComparison.Ordinal);
 
     public Task<IActionResult> OnPostMove(JointId id, string numbers, double dx, double dy) =>
-        Drawn(id, d => PatternEdit.Move(d, Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
+        Drawn(id, d => d.MoveBolts(Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
 
     public Task<IActionResult> OnPostToggle(JointId id, string numbers) =>
-        Drawn(id, d => PatternEdit.Toggle(d, Numbers(numbers)), $"bolts {numbers} switched");
+        Drawn(id, d => d.ToggleBolts(Numbers(numbers)), $"bolts {numbers} switched");
 
     public Task<IActionResult> OnPostAddBolt(JointId id, double x, double y) =>
-        Drawn(id, d => PatternEdit.Add(d, new(Bounded(x), Bounded(y))), "a bolt more");
+        Drawn(id, d => d.AddBolt(new(Bounded(x), Bounded(y)), ActOn("bolt")), "a bolt more");
 
-    public Task<IActionResult> OnPostFree(JointId id) => Drawn(id, PatternEdit.Free, "bolts set free");
+    public Task<IActionResult> OnPostFree(JointId id) => Drawn(id, d => d.Freed(), "bolts set free");
 
     /// <summary>Moves the point at which a case is stated.</summary>
     public Task<IActionResult> OnPostMoveLoad(JointId id, int index, double x, double y) => Drawn(id, d =>
     {
-        if (d["loads"] is not System.Text.Json.Nodes.JsonArray loads || index < 0 || index >= loads.Count) return;
-        foreach (var (key, value) in new[] { ("atX", x), ("atY", y) })
-        {
-            JointEdit.Set(d, $"loads[{index}].{key}", Math.Round(Bounded(value), 4).ToString(CultureInfo.InvariantCulture) + " mm",
-                UnitSystem.Si);
-        }
+        if (d.RowAt(Fields.Loads.Path, index) is not { } load) return d;
+        Draft At(Draft to, Field field, double value) => to.State(new Place(field, load.Id),
+            Math.Round(Bounded(value), 4).ToString(CultureInfo.InvariantCulture) + " mm", UnitSystem.Si);
+        return At(At(d, Fields.CaseAtX, x), Fields.CaseAtY, y);
     }, $"load {index + 1} moved");
 
     public Task<IActionResult> OnPostAdd(JointId id, string list)
     {
         // A new case is the one to be typed into next.
         if (list == "loads") Case = int.MaxValue.ToString(CultureInfo.InvariantCulture);
-        return Drawn(id, d => JointEdit.Add(d, list), $"{list}: one more");
+        return Drawn(id, d => d.AddTo(JointEdits.ListAt(list), ActOn(list)), $"{list}: one more");
     }
 
     public Task<IActionResult> OnPostRemove(JointId id, string list, int index) =>
-        Drawn(id, d => JointEdit.Remove(d, list, index), $"{list}: {index + 1} removed");
+        Drawn(id, d => d.RowAt(list, index) is { } row ? d.Remove(row.List, row.Id) : d, $"{list}: {index + 1} removed");
 
     /// <summary>Chooses how a case is stated.</summary>
     public Task<IActionResult> OnPostHow(JointId id, int index, string how) =>
-        Drawn(id, d => JointEdit.State(d, index, how ?? ""), $"case {index + 1}: {how}");
+        Drawn(id, d => d.RowAt(Fields.Loads.Path, index) is { } row ? d.StateAs(row.Id, how ?? "") : d, $"case {index + 1}: {how}");
 
     /// <summary>Takes the circles of a drawing as bolts.</summary>
     public async Task<IActionResult> OnPostImportDxf(JointId id, IFormFile? drawing, double unit)
@@ -164,7 +163,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         (string Symbol, double Scale)[] units = unit is > 0 and < 10_000 ? [("", unit)] : stated is { } known ? [("", known)]
             : [("mm", 1), ("in", 25.4), ("m", 1000)];
         if (groups.Count == 1 && units.Length == 1) return await Drawn(id,
-            d => PatternEdit.Place(d, groups[0].Middles.Select(m => units[0].Scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
+            d => d.PlaceBolts(groups[0].Middles.Select(m => units[0].Scale * m)), $"{groups[0].Middles.Count} bolts from {file}");
         Question = (groups.Count > 1, units.Length > 1) switch
         {
             (true, true) => "The drawing has holes of several sizes and states no unit. Which are the bolts', and in what?",
@@ -192,7 +191,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
                 && double.TryParse(y, CultureInfo.InvariantCulture, out var py)) points.Add(new(px, py));
         }
         if (points.Count is 0 or > PatternRules.MostBolts) return BadRequest();
-        return await Drawn(id, d => PatternEdit.Place(d, points), words is { Length: > 0 and < 200 } ? words
+        return await Drawn(id, d => d.PlaceBolts(points), words is { Length: > 0 and < 200 } ? words
             : $"{points.Count} bolts from a drawing");
     }
 
@@ -252,7 +251,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     {
         var verdicts = BoltVerdict.Of(joint);
         // Rows of the file count where this revision uses it.
-        var file = LoadSet.IsIn(State.Document) ? Imported : null;
+        var file = LoadSet.IsIn(State.Draft) ? Imported : null;
         var extremes = file?.Envelope(joint.Pattern!);
         var from = new Dictionary<int, (string, string)>();
         var loads = verdicts.Select((v, i) =>
@@ -281,7 +280,7 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         return named is not null && worst is not null && named.Reserve <= worst.Reserve * (1 + 1e-9) ? named.Number : worst?.Number ?? 0;
     }
 
-    private Task<IActionResult> Drawn(JointId id, Action<System.Text.Json.Nodes.JsonObject> edit, string summary) =>
+    private Task<IActionResult> Drawn(JointId id, Func<Draft, Draft> edit, string summary) =>
         // A place that cannot be read did not come from the drawing.
         !ModelState.IsValid ? Task.FromResult<IActionResult>(BadRequest())
             : Changed(Bench.Change(id, Seen, edit, summary, new Conflict("", summary, null)));

@@ -29,7 +29,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     public string? Seek { get; set; }
 
     /// <summary>That value and its curve; null where the joint has faults to be put right first.</summary>
-    public JustHolds? Sought => Seek is null ? null : JustHolds.Of(State.Document, Seek, preferences.Units);
+    public JustHolds? Sought => Seek is null ? null : JustHolds.Of(State.Draft, Seek, preferences.Units);
 
     /// <summary>Where this stage's changes are sent.</summary>
     public string Address => Request.Path;
@@ -56,7 +56,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         var text = value ?? "";
         if (text.Length > MaxTyped) return Task.FromResult<IActionResult>(BadRequest());
         return Changed(
-            bench.Change(id, Seen, d => JointEdit.Set(d, path!, text, preferences.Units), $"{path}: {Short(text)}",
+            bench.Change(id, Seen, d => d.State(path!, text, preferences.Units), $"{path}: {Short(text)}",
                 new Conflict(path!, text, null)));
     }
 
@@ -98,11 +98,11 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (await bench.Load(id) is not { } state) return;
         var typed = Request.Form
             .Where(f => Fields.At(f.Key) is not null && f.Value.ToString() is { Length: <= MaxTyped } text
-                && Plain(text) != Plain(FieldText.Show(state.Document, f.Key, preferences.Units)))
+                && Plain(text) != Plain(FieldText.Show(state.Draft, f.Key, preferences.Units)))
             .Select(f => (Path: f.Key, Text: f.Value.ToString())).ToList();
         if (typed.Count == 0) return;
         var kept = await bench.Change(id, Seen,
-            d => { foreach (var (path, text) in typed) JointEdit.Set(d, path, text, preferences.Units); },
+            d => typed.Aggregate(d, (e, t) => e.State(t.Path, t.Text, preferences.Units)),
             string.Join("; ", typed.Select(t => $"{t.Path}: {Short(t.Text)}")),
             new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null));
         Seen = kept?.Stored.Revision ?? Seen;
@@ -117,7 +117,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         var typed = state.StaleTyping.Where(t => t.Fits).ToList();
         await bench.DropTyping(id, older: true);
         return await Changed(bench.Change(id, state.Stored.Revision,
-            d => { foreach (var t in typed) JointEdit.Set(d, t.Path, t.Text, preferences.Units); },
+            d => typed.Aggregate(d, (e, t) => e.State(t.Path, t.Text, preferences.Units)),
             "older typing put in", new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null)));
     }
 
@@ -127,9 +127,19 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         if (await bench.Load(id) is not { } state) return NotFound();
         // Found anew, so that only a change that really mends the joint as it stands is taken.
         if (state.Result.Ways.FirstOrDefault(w => w.Id == way) is not { } found) return await OnGetPanel(id);
-        return await Changed(bench.Change(id, Seen, d => JointEdit.Take(d, found, preferences.Units), found.Words,
+        return await Changed(bench.Change(id, Seen, d => found.Into(d, preferences.Units), found.Words,
             new Conflict("", found.Words, null)));
     }
+
+    /// <summary>Puts a change of one's own, kept beside another's, on top of it.</summary>
+    public Task<IActionResult> OnPostPutOnTop(JointId id, int revision) => Changed(bench.PutOnTop(id, revision));
+
+    /// <summary>Takes a grade or material of the user's own as it lies on the shelf now.</summary>
+    public Task<IActionResult> OnPostTakeOwn(JointId id, string? kind, string? name) =>
+        Changed(bench.TakeOwn(id, Seen, kind ?? "", name ?? ""));
+
+    /// <summary>What tells one act of this browser from every other: sent again, it is the same.</summary>
+    protected string ActOn(string list) => $"{list} {Seen} {preferences.Editor}";
 
     public Task<IActionResult> OnPostUndo(JointId id) => Changed(bench.Step(id, Seen, back: true));
 
@@ -171,7 +181,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     {
         if (await loading is not { } state) return NotFound();
         State = state;
-        if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || !JointEdit.CanHold(state.Document, Seek!)) Seek = null;
+        if (Fields.At(Seek ?? "") is not { } sought || !JustHolds.Offers(sought) || state.Draft.At(Seek!) is null) Seek = null;
         await Prepare();
         return null;
     }

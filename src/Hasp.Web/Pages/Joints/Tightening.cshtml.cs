@@ -41,11 +41,9 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
 
     /// <summary>The bolts in the order pointed out, from a drag over the plan or a click on each.</summary>
     public Task<IActionResult> OnPostOrder(JointId id, string? numbers) => Changed(Bench.Change(id, Seen, d =>
-    {
-        JointEdit.Set(d, PlanFields.Sequence.Path, numbers ?? "", Preferences.Units);
-        JointEdit.Set(d, PlanFields.Order.Path, string.IsNullOrWhiteSpace(numbers) ? "" : TighteningOrder.Names[OrderRule.ByHand],
-            Preferences.Units);
-    }, $"order by hand: {numbers}", new Conflict(PlanFields.Sequence.Path, numbers ?? "", null)));
+        d.State(PlanFields.Sequence, numbers ?? "", Preferences.Units)
+            .State(PlanFields.Order, string.IsNullOrWhiteSpace(numbers) ? "" : TighteningOrder.Names[OrderRule.ByHand], Preferences.Units),
+        $"order by hand: {numbers}", new Conflict(PlanFields.Sequence.Path, numbers ?? "", null)));
 
     /// <summary>Puts the figures of the lot in hand into the joint: factors, window, torque and chance go by them from here on.</summary>
     public async Task<IActionResult> OnPostUseLot(JointId id)
@@ -53,13 +51,13 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
         if (await Bench.Load(id) is not { } state) return NotFound();
         // As it stands now, not as the page showed it: the lot may have been tested again.
         if (JointShop.Of(state.Result, await floor.Look(), []).Measured() is not { } measured) return await OnGetPanel(id);
-        return await Changed(Bench.Change(id, Seen, d => LotEdit.Use(d, measured, state.Result.Joint, Preferences.Units),
+        return await Changed(Bench.Change(id, Seen, d => d.Use(measured, state.Result.Joint, Preferences.Units),
             $"lot {measured.Name} used", new Conflict("", $"lot {measured.Name}", null)));
     }
 
     /// <summary>Takes a lot's figures out again: the table's serve.</summary>
     public Task<IActionResult> OnPostDropLot(JointId id) =>
-        Changed(Bench.Change(id, Seen, LotEdit.Drop, "lot taken out", new Conflict("", "lot taken out", null)));
+        Changed(Bench.Change(id, Seen, d => d.DropLot(), "lot taken out", new Conflict("", "lot taken out", null)));
 
     /// <summary>Records a liquid proof test.</summary>
     [Needs(Right.Record)]

@@ -135,7 +135,7 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
     {
         if (!await Load(id)) return NotFound();
         Take();
-        var document = new JsonObject { ["temperature"] = JointEdit.Write(EntryKind.Temperature, Typed.GetValueOrDefault("now", ""),
+        var document = new JsonObject { ["temperature"] = RecordKind.WrittenAs(EntryKind.Temperature, Typed.GetValueOrDefault("now", ""),
             preferences.Units) };
         var (said, faults) = EntryKind.Conditions.Read(document.ToJsonString());
         if (said is null)
@@ -239,9 +239,9 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
             var (torque, tension) = (Typed.GetValueOrDefault($"torque-{i}", ""), Typed.GetValueOrDefault($"tension-{i}", ""));
             if (torque.Length == 0 && tension.Length == 0) continue;
             var test = new JsonObject();
-            if (torque.Length > 0) test["torque"] = JointEdit.Write(EntryKind.TestTorque, torque, preferences.Units);
-            if (tension.Length > 0) test["tension"] = JointEdit.Write(EntryKind.TestTension, tension, preferences.Units);
-            if (Typed.GetValueOrDefault($"spaces-{i}") is { Length: > 0 } spaces) test["spaces"] = JointEdit.Write(EntryKind.TestSpaces,
+            if (torque.Length > 0) test["torque"] = RecordKind.WrittenAs(EntryKind.TestTorque, torque, preferences.Units);
+            if (tension.Length > 0) test["tension"] = RecordKind.WrittenAs(EntryKind.TestTension, tension, preferences.Units);
+            if (Typed.GetValueOrDefault($"spaces-{i}") is { Length: > 0 } spaces) test["spaces"] = RecordKind.WrittenAs(EntryKind.TestSpaces,
                 spaces, preferences.Units);
             if (Typed.GetValueOrDefault($"refusal-{i}") is { Length: > 0 } refusal) test["refusal"] = refusal;
             if (Typed.GetValueOrDefault($"note-{i}") is { Length: > 0 } note) test["note"] = note;

@@ -7,14 +7,14 @@ using MathNet.Numerics.Distributions;
 namespace Hasp.Core.Uncertainty;
 
 /// <summary>Makes samples: bells drawn by counting, mixed by the correlations, each shaped as its quantity scatters.</summary>
-internal sealed class Draft
+internal sealed class SampleMaker
 {
     private static readonly int Quantities = ScatterInputs.All.Length;
     private readonly Spreads _spreads;
     private readonly double[,] _mix;
     private readonly bool[] _mixed;
 
-    internal Draft(Spreads spreads, IReadOnlyList<Correlation> together)
+    internal SampleMaker(Spreads spreads, IReadOnlyList<Correlation> together)
     {
         _spreads = spreads;
         _mix = CorrelationText.Factor(together)!;
