@@ -3,4 +3,5 @@ using Hasp.Bench;
 
 if (args is ["server"]) await ServerTimes.Run();
 else if (args is ["crowd"]) await ServerTimes.Crowd();
+else if (args is ["board"]) await ServerTimes.Board();
 else BenchmarkSwitcher.FromAssembly(typeof(ServerTimes).Assembly).Run(args);

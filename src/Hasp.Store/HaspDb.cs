@@ -51,7 +51,8 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
         builder.Entity<RecordRow>().HasIndex(r => new { r.Kind, r.OwnerId });
         builder.Entity<JointLineRow>().HasKey(l => l.JointId);
         builder.Entity<JointLineRow>().Property(l => l.JointId).ValueGeneratedNever();
-        builder.Entity<JointLineRow>().HasIndex(l => new { l.ProjectId, l.Reserve });
+        builder.Entity<JointLineRow>().HasIndex(l => new { l.ProjectId, l.Reserve, l.JointId });
+        builder.Entity<JointLineRow>().HasIndex(l => new { l.ProjectId, l.Number, l.JointId });
         builder.Entity<RevisionRow>().HasKey(r => new { r.RecordId, r.Number });
         builder.Entity<DraftRow>().HasKey(d => new { d.RecordId, d.Editor, d.BaseRevision });
     }

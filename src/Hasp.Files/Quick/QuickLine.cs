@@ -17,7 +17,14 @@ namespace Hasp.Files;
 /// <param name="Taken">What it was taken for; empty where it was not understood.</param>
 /// <param name="Problem">Why it was not understood, or what is asked; null where it was.</param>
 /// <param name="Answers">Answers to what is asked, each a click.</param>
-public sealed record QuickPart(int Start, int Length, string Text, string Taken, string? Problem, IReadOnlyList<QuickAnswer> Answers);
+public sealed record QuickPart(int Start, int Length, string Text, string Taken, string? Problem, IReadOnlyList<QuickAnswer> Answers)
+{
+    /// <summary>What a word is taken for that says nothing of its own.</summary>
+    public const string Nothing = "says nothing of its own";
+
+    /// <summary>True for a word that says nothing of its own.</summary>
+    public bool IsQuiet => Taken == Nothing;
+}
 
 /// <summary>An answer to what a quick line left open.</summary>
 /// <param name="Words">In words, as on a button.</param>

@@ -23,7 +23,7 @@ internal sealed record QuickPlate(double Value, Unit? Unit, bool Fraction, strin
 /// </summary>
 internal sealed class QuickReader
 {
-    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "on", "to", "onto", "/"], StringComparer.OrdinalIgnoreCase);
+    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/"], StringComparer.OrdinalIgnoreCase);
     private readonly string _line;
     private readonly List<Token> _tokens;
     private readonly UnitSystem _shown;
@@ -118,7 +118,7 @@ internal sealed class QuickReader
             _at++;
             return;
         }
-        if (TryPhrases() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
+        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
             || TryWordedCount(token) || TrySmall()) return;
         Refuse(1, Hint(token));
     }
@@ -204,8 +204,64 @@ internal sealed class QuickReader
     {
         if (AskSign() || TryEach()) return true;
         if (!QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
-        _at++;
+        Take(1, QuickPart.Nothing);
         return true;
+    }
+
+    /// <summary>"No grease" is no grease: what a negation turns round is never read as if it stood there alone.</summary>
+    private bool TryNegated()
+    {
+        if (!QuickWords.Negations.Contains(_tokens[_at].Text) || KnownPhrase(0) is > 1) return false;
+        if (KnownPhrase(1) is not { } count)
+        {
+            // "4 no" counts; it was taken with its number.
+            Refuse(1, "what is it that there is not? Say what there is instead");
+            return true;
+        }
+        var dry = Phrase(QuickWords.Finishes, 1) is not null;
+        Refuse(1 + count, "say what there is instead", dry ? [Instead(1 + count, "dry", "dry")] : []);
+        return true;
+    }
+
+    /// <summary>How many tokens of a phrase stand somewhere ahead, whatever it says; null where none that is known does.</summary>
+    private int? KnownPhrase(int ahead)
+    {
+        int? Of<T>(Dictionary<string, T> table) => Phrase(table, ahead)?.Count;
+        var found = new[]
+        {
+            Of(QuickWords.Washers), Of(QuickWords.Finishes), Of(QuickWords.Conditions), Of(QuickWords.Methods), Of(QuickWords.ShearBy),
+            Of(QuickWords.Ends), Of(QuickWords.Fits), Of(QuickWords.Heads), Of(QuickWords.Ways), Of(QuickWords.Each), Of(QuickWords.Asked),
+            MaterialAt(ahead)?.Count,
+        };
+        return found.Max();
+    }
+
+    /// <summary>A word that could mean two things.</summary>
+    private bool TryAsked()
+    {
+        if (_tokens[_at].Kind != TokenKind.Word || Phrase(QuickWords.Asked) is not var (asked, count)) return false;
+        // "Used on", "used with": a word that says nothing.
+        if (IsWord(0, "used") && IsWord(1, "on", "with", "for", "in", "to", "at"))
+        {
+            Take(1, QuickPart.Nothing);
+            return true;
+        }
+        Refuse(count, asked.Question, [.. asked.Answers.Select(a => Instead(count, a.Instead, a.Words))]);
+        return true;
+    }
+
+    /// <summary>A way that stands before its force: tension 50 kN, shear = 30 kN, Fv = 10 kN.</summary>
+    private bool TryWayFirst()
+    {
+        if (_tokens[_at].Kind != TokenKind.Word) return false;
+        var (way, words) = Phrase(QuickWords.Symbols) is var (symbol, one) && IsWord(one, "=") ? (symbol, one)
+            : Phrase(QuickWords.Ways) is var (said, many) ? (said, many) : (default, 0);
+        if (words == 0) return false;
+        var ahead = words;
+        while (IsWord(ahead, "of", "=", ":", "load", "force", "is", "by", "with")) ahead++;
+        if (Peek(ahead) is { Kind: TokenKind.Break, Text: ":" }) ahead++;
+        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null } || Quantity(ahead, Dimension.Force) is not var (force, pieces)) return false;
+        return Loaded(force, way, ahead + pieces);
     }
 
     /// <summary>A sign in front of a number turns something round or says nothing: which, is asked, and the number is not read
@@ -228,8 +284,13 @@ internal sealed class QuickReader
     private bool TryEach()
     {
         if (Phrase(QuickWords.Each) is not (_, var count)) return false;
+        if (Peek(count) is { Kind: TokenKind.Word } noun && QuickWords.NotOneBolt.Contains(noun.Text))
+        {
+            Refuse(count + 1, "how many bolts, and how much load, is that in all? Write the number and the load of the whole joint");
+            return true;
+        }
         var ahead = count;
-        while (IsWord(ahead, "carries", "carrying", "takes", "has", "with", "in", "under")) ahead++;
+        while (IsWord(ahead, "carries", "carrying", "takes", "has", "with", "in", "under", ":")) ahead++;
         if (Peek(ahead) is { Kind: TokenKind.Number } && Enumerable.Range(1, 3).Any(n => UnitAt(ahead + 1, n, Dimension.Force) is not null))
         {
             _each = true;
@@ -522,8 +583,15 @@ internal sealed class QuickReader
             var thick = IsWord(ahead, "plate", "plates", "thick");
             said |= thick || plate.Material is not null;
             if (thick) ahead++;
-            if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is null) break;
+            if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is not var (next, _)) break;
+            // "12 mm plate on 100 x 100": behind a word a bare number is a thickness only where the first was bare as well.
+            if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null } && !IsPlates(ahead + 2)) break;
             ahead++;
+        }
+        if (plates.Count == 0 && lead is not null && NamesFasteners(start))
+        {
+            Refuse(start + 1, "which grade? Name it: A2-70, A4-80, 8.8, B7");
+            return true;
         }
         if (plates.Count == 0 && lead is not null && Plates.Count > 0 && Plates.All(p => p.Material is null))
         {
@@ -586,6 +654,10 @@ internal sealed class QuickReader
         return true;
     }
 
+    /// <summary>A material in front of these is theirs, not the parts'.</summary>
+    private bool NamesFasteners(int ahead) =>
+        IsWord(ahead, "bolts", "bolt", "screws", "screw", "studs", "stud", "nuts", "nut", "washers", "washer", "fasteners", "capscrews", "threads");
+
     private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
 
     /// <summary>A whole number in figures or in a word.</summary>
@@ -610,7 +682,8 @@ internal sealed class QuickReader
         if (material is null && MaterialAt(ahead + count) is var (after, more)) (material, count) = (after, count + more);
         // A number with another unit is no thickness, nor is one that counts or names bolts.
         if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
-            || IsThreadAt(ahead + count) || BoltsAt(ahead + count))) return null;
+            || IsThreadAt(ahead + count) || BoltsAt(ahead + count)
+            || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
         return (new(number.Value, unit, number.Fraction, material), count);
     }
 
@@ -705,18 +778,11 @@ internal sealed class QuickReader
         while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
             && Phrase(QuickWords.Ways, ahead) is null) ahead++;
         if (Phrase(QuickWords.Ways, ahead) is var (way, words)) return Loaded(force, way, ahead + words);
-        if (_pendingWay is { } before)
-        {
-            _pendingWay = null;
-            return Loaded(force, before, count);
-        }
         if (Ram) return Loaded(force, Way.Apart, count);
         Refuse(count, "does it pull the parts apart, or shear them?",
             Instead(count, Span(_at, count) + " apart", "pulls them apart"), Instead(count, Span(_at, count) + " across", "shears them"));
         return true;
     }
-
-    private Way? _pendingWay;
 
     private bool Loaded(Amount force, Way way, int count)
     {

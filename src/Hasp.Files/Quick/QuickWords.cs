@@ -34,10 +34,10 @@ internal static class QuickWords
 
     /// <summary>Tightening methods, by the name in the table.</summary>
     internal static readonly Dictionary<string, string> Methods = Words(
-        ("feel", "by feel|by hand|feel"), ("impact", "impact|impact wrench|rattle gun|impact gun"),
+        ("feel", "by feel|by hand|feel"), ("impact", "impact wrench|by impact|with impact|rattle gun|impact gun"),
         ("turn", "turn of nut|turn-of-nut|turn of the nut|part turn"),
         ("indicator", "dti|indicator|direct tension indicator|indicator washers|load indicating washers"),
-        ("tensioner", "tensioner|hydraulic tensioner|tensioned"),
+        ("tensioner", "tensioner|hydraulic tensioner|by tensioner"),
         ("stretch", "by stretch|stretch|micrometer"), ("ultrasonic", "ultrasonic|ultrasonics"));
 
     /// <summary>What a person means by a wrench: the one that goes with the finish.</summary>
@@ -52,7 +52,7 @@ internal static class QuickWords
 
     /// <summary>What the thread runs into.</summary>
     internal static readonly Dictionary<string, string> Ends = Words(
-        ("tapped", "tapped|tapped hole|tapped holes|tapped into|into tapped holes|threaded hole|blind|blind hole|screwed into"),
+        ("tapped", "tapped|tapped hole|tapped holes|tapped into|into tapped holes|threaded hole|blind hole|blind holes|screwed into"),
         ("insert", "insert|inserts|thread insert|thread inserts|helical insert|helical inserts"),
         ("nut", "nut|nuts|nut and bolt|nuts and bolts|through|through bolts|through bolted|with nuts"));
 
@@ -64,7 +64,7 @@ internal static class QuickWords
     /// <summary>How shear is carried.</summary>
     internal static readonly Dictionary<string, string> ShearBy = Words(
         ("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"),
-        ("friction", "slip critical|slip-critical|no slip|must not slip|friction grip|friction type|reversing|reversed|reversal|alternating|fluctuating|vibration|vibrating|impact|shock|alignment|stay aligned|kept aligned"));
+        ("friction", "slip critical|slip-critical|no slip|must not slip|friction grip|friction type|reversing|reversed|reversal|alternating|fluctuating|vibration|vibrating|impact load|impact loads|impact loading|shock|shock load|shock loads|shock loading|alignment|stay aligned|kept aligned"));
 
     /// <summary>That a force is one bolt's and not the whole joint's.</summary>
     internal static readonly Dictionary<string, bool> Each = Words((true,
@@ -73,13 +73,13 @@ internal static class QuickWords
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Words(
         ("unknown grade", "as found|unknown grade|unknown bolts|grade unknown|unmarked|no markings|no marks|off the shelf bolts"),
-        ("reused", "reused|re-used|used bolts|second hand|second-hand|used"), ("new", "new|new bolts"));
+        ("reused", "reused|re-used|used bolts|second hand|second-hand"), ("new", "new|new bolts"));
 
     /// <summary>Materials by everyday names; standard designations are found in the catalogue.</summary>
     internal static readonly Dictionary<string, string> Materials = Words(
         ("Steel", "steel|mild steel|ms|carbon steel|plate steel|steel plate|steel plates"),
-        ("Aluminium 6082-T6", "aluminium|alloy|6082|6082-t6"), ("Aluminium 6061-T6", "aluminum|6061|6061-t6"),
-        ("Aluminium 7075-T6", "7075|7075-t6"), ("EN-GJL-250", "cast iron|grey iron|gray iron|iron|ci"),
+        ("Aluminium 6082-T6", "aluminium|aluminium alloy|6082|6082-t6"), ("Aluminium 6061-T6", "aluminum|6061|6061-t6"),
+        ("Aluminium 7075-T6", "7075|7075-t6"), ("EN-GJL-250", "cast iron|grey iron|gray iron|ci"),
         ("EN-GJS-400", "ductile iron|sg iron|spheroidal iron|nodular iron"),
         ("Stainless 1.4301", "stainless|stainless steel|304|304 stainless|stainless 304|1.4301|ss|ss304"),
         ("Stainless 316", "316|316 stainless|stainless 316|316l|1.4401|ss316"),
@@ -99,9 +99,35 @@ internal static class QuickWords
     internal static readonly HashSet<string> Bolts = Set(
         "bolts|bolt|off|no|nos|no.|pcs|pieces|screws|screw|fasteners|ea|qty|studs|stud|capscrews");
 
+    /// <summary>Words that turn round what stands behind them: neither is read without the other.</summary>
+    internal static readonly HashSet<string> Negations = Set("no|not|without|never|non|except|w/o|nor");
+
+    /// <summary>What could mean two things by itself: the question, and the words that each meaning is written in.</summary>
+    internal static readonly Dictionary<string, (string Question, (string Instead, string Words)[] Answers)> Asked = new(StringComparer.OrdinalIgnoreCase)
+    {
+        ["impact"] = ("an impact load, or an impact wrench?", [("impact load", "the load comes as an impact"), ("impact wrench", "tightened by an impact wrench")]),
+        ["tensioned"] = ("by a hydraulic tensioner, or tightened in whatever way?", [("hydraulic tensioner", "by a tensioner"), ("", "tightened, no more")]),
+        ["used"] = ("bolts that were used before?", [("second hand", "used before"), ("", "no, new ones")]),
+        ["blind"] = ("a hole that ends in the part?", [("blind hole", "tapped, not right through"), ("", "no")]),
+        ["alloy"] = ("of which metal?", [("aluminium alloy", "aluminium"), ("", "an alloy steel, by its grade")]),
+        ["iron"] = ("which iron?", [("cast iron", "grey cast iron"), ("ductile iron", "ductile iron"), ("mild steel", "mild steel")]),
+    };
+
+    /// <summary>Words behind "each" or "a bolt" that make it something else than one bolt.</summary>
+    internal static readonly HashSet<string> NotOneBolt = Set(
+        "side|sides|plate|plates|part|parts|face|faces|row|rows|end|ends|line|lines|flange|flanges|corner|corners|leg|legs|hole|holes|column|columns|cover|covers|washer|washers|nut|nuts|way|direction|case|time|day|hour|circle|pattern|group|length|size|head|heads");
+
+    /// <summary>Words behind a bare number that make it a number of something, never a thickness.</summary>
+    internal static readonly HashSet<string> Counted = Set(
+        "washers|washer|nuts|nut|holes|hole|rows|row|columns|column|sides|side|places|place|faces|face|planes|plane|times|cycles|lines|line|pins|pin|pairs|sets|degrees|degree|deg|years|hours|joints");
+
+    /// <summary>Symbols of a force, by the way that it acts.</summary>
+    internal static readonly Dictionary<string, Way> Symbols = Words(
+        (Way.Apart, "Ft|FtEd|Ft,Ed|N|NEd|Fa|Fz"), (Way.Across, "Fv|FvEd|Fv,Ed|V|VEd|Fs|Fq"));
+
     /// <summary>Words that say nothing of their own.</summary>
     internal static readonly HashSet<string> Small = Set(
-        "of|with|and|on|at|to|the|a|an|in|by|for|from|total|load|loads|force|joint|plate|plates|thick|bolts|bolt|screws|screw|per|is|under|off|no|nos|x|×|*|&|plus|max|full|kind|type|set|qty|from a|grade|class|property|sizes|size|holding|between|both|sides|onto|then|use|using|carrying|takes|take");
+        "of|with|and|on|at|to|the|a|an|in|by|for|from|total|load|loads|force|joint|plate|plates|thick|bolts|bolt|screws|screw|per|is|under|off|nos|x|×|*|&|plus|max|full|kind|type|set|qty|from a|grade|class|property|sizes|size|holding|between|both|sides|onto|then|use|using|carrying|takes|take");
 
     /// <summary>Material of that name, in everyday words or as the catalogue lists it; null where there is none.</summary>
     internal static string? MaterialNamed(string text) =>

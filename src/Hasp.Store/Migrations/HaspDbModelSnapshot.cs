@@ -331,7 +331,9 @@ namespace Hasp.Store.Migrations
 
                     b.HasKey("JointId");
 
-                    b.HasIndex("ProjectId", "Reserve");
+                    b.HasIndex("ProjectId", "Number", "JointId");
+
+                    b.HasIndex("ProjectId", "Reserve", "JointId");
 
                     b.ToTable("Lines");
                 });

@@ -52,9 +52,14 @@ namespace Hasp.Store.Migrations
                 });
 
             migrationBuilder.CreateIndex(
-                name: "IX_Lines_ProjectId_Reserve",
+                name: "IX_Lines_ProjectId_Number_JointId",
                 table: "Lines",
-                columns: new[] { "ProjectId", "Reserve" });
+                columns: new[] { "ProjectId", "Number", "JointId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Lines_ProjectId_Reserve_JointId",
+                table: "Lines",
+                columns: new[] { "ProjectId", "Reserve", "JointId" });
         }
 
         /// <inheritdoc />

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Hasp.Store.Migrations
 {
     [DbContext(typeof(HaspDb))]
-    [Migration("20261201091040_WhoMovedAndLines")]
+    [Migration("20261201093546_WhoMovedAndLines")]
     partial class WhoMovedAndLines
     {
         /// <inheritdoc />
@@ -334,7 +334,9 @@ namespace Hasp.Store.Migrations
 
                     b.HasKey("JointId");
 
-                    b.HasIndex("ProjectId", "Reserve");
+                    b.HasIndex("ProjectId", "Number", "JointId");
+
+                    b.HasIndex("ProjectId", "Reserve", "JointId");
 
                     b.ToTable("Lines");
                 });
