@@ -16,11 +16,13 @@ public static partial class Commands
         var code = Holds;
         if (check.Broken is { } broken)
         {
-            error.WriteLine($"Entry {broken} of the log in {file} is not as it was written, or is missing; the {check.Count} before it are whole.");
+            error.WriteLine($"Entry {broken} of the log in {file} is not as it was written, or is missing; "
+                + $"the {check.Count} before it are whole.");
             code = FallsShort;
         }
         if (!done) error.WriteLine("Nothing was changed. Restore an older backup, or add --anyway to take this one as it is.");
-        else output.WriteLine($"Restored into {data}: {Whole(check)}. {(kept is null ? "Nothing stood there." : $"What stood there is kept as {kept}.")}");
+        else output.WriteLine($"Restored into {data}: {Whole(check)}. "
+            + $"{(kept is null ? "Nothing stood there." : $"What stood there is kept as {kept}.")}");
         return code;
     });
 
@@ -32,11 +34,13 @@ public static partial class Commands
     public static int Reset(string data, string name, TextWriter output, TextWriter error) => Usable(error, () =>
     {
         output.WriteLine(DataFolder.Reset(data, name));
-        output.WriteLine($"Open this at the server's address: {name} chooses a new password there. It holds for a day, and once; time code, short number and sessions go with the old password.");
+        output.WriteLine($"Open this at the server's address: {name} chooses a new password there. It holds for a day, and once; "
+            + $"time code, short number and sessions go with the old password.");
         return Holds;
     });
 
-    private static string Whole(LogCheck check) => $"{check.Count} entries whole{(check.Count > 0 ? $", the last with hash {check.Last}" : "")}";
+    private static string Whole(LogCheck check) => $"{check.Count} entries "
+        + $"whole{(check.Count > 0 ? $", the last with hash {check.Last}" : "")}";
 
     private static int Say(Func<LogCheck> work, string done, TextWriter output, TextWriter error) => Usable(error, () =>
     {

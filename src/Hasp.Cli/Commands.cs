@@ -81,20 +81,25 @@ public static partial class Commands
 
     private static void SayChances(Chances chances, Joint joint, TextWriter output)
     {
-        output.WriteLine($"{chances.Samples} samples, seed {chances.Seed}{(chances.Stopped ? ", stopped before the end" : "")}. 95 % confidence.");
+        output.WriteLine($"{chances.Samples} samples, seed {chances.Seed}{(chances.Stopped ? ", stopped before the end" : "")}. "
+            + $"95 % confidence.");
         foreach (var c in chances.Failures)
         {
             output.WriteLine();
-            output.WriteLine($"{c.Name} in {joint.Cases[c.Case].Name}, factor {QuantityText.Figures(c.Mean)} ± {QuantityText.Figures(c.Deviation, 3)}");
+            output.WriteLine($"{c.Name} in {joint.Cases[c.Case].Name}, factor {QuantityText.Figures(c.Mean)} ± "
+                + $"{QuantityText.Figures(c.Deviation, 3)}");
             SayRate(Chances.OneBolt(joint), c.Rate, output);
             foreach (var j in c.OfJoint) SayRate(j.What, j.Rate, output);
-            foreach (var s in c.Sensitivities) output.WriteLine($"  {ScatterInputs.Of(s.What).Name,-38}{s.PerPercent,8:+0.00;-0.00} % per 1 %   scatters the factor by ±{s.Spread * 100:0.0} %");
+            foreach (var s in c.Sensitivities)
+                output.WriteLine($"  {ScatterInputs.Of(s.What).Name,-38}{s.PerPercent,8:+0.00;-0.00} % per 1 %   scatters the "
+                + $"factor by ±{s.Spread * 100:0.0} %");
         }
         foreach (var n in chances.NotSampled) output.WriteLine($"not sampled: {n.Check.Name}: {n.Why}");
     }
 
     private static void SayRate(string of, Rate rate, TextWriter output) =>
-        output.WriteLine($"  {of}: {rate.Probability:0.######} ({rate.Interval.From:0.######} to {rate.Interval.To:0.######}), {rate.Failed} of {rate.Samples}");
+        output.WriteLine($"  {of}: {rate.Probability:0.######} ({rate.Interval.From:0.######} to {rate.Interval.To:0.######}), "
+            + $"{rate.Failed} of {rate.Samples}");
 
     /// <summary>Writes the JSON Schema.</summary>
     public static int Schema(TextWriter output)
@@ -125,7 +130,8 @@ public static partial class Commands
         var (joint, faults) = JointDocument.Read(bytes);
         foreach (var fault in faults)
         {
-            error.WriteLine($"{(fault.Path.Length == 0 ? "document" : fault.Path)}{(fault.Was is null ? "" : $" \"{fault.Was}\"")}: {fault.Problem}");
+            error.WriteLine($"{(fault.Path.Length == 0 ? "document" : fault.Path)}{(fault.Was is null ? "" : $" \"{fault.Was}\"")}: "
+                + $"{fault.Problem}");
         }
         return joint;
     }
@@ -133,7 +139,8 @@ public static partial class Commands
     private static void Say(Result result, UnitSystem units, TextWriter output)
     {
         output.WriteLine(CallOut.Of(result, units).Text);
-        foreach (var ask in result.Asks) output.WriteLine($"Not looked at, or asked for: {ask.Open ?? Fields.Words(ask.Path)}: {ask.Problem}");
+        foreach (var ask in result.Asks)
+            output.WriteLine($"Not looked at, or asked for: {ask.Open ?? Fields.Words(ask.Path)}: {ask.Problem}");
         output.WriteLine();
         output.WriteLine($"{"check",-28}{"factor",8}{"required",10}{"reserve",9}  case, place");
         foreach (var c in result.Checks)
@@ -144,21 +151,27 @@ public static partial class Commands
             output.WriteLine($"{c.Check.Name,-28}{QuantityText.Factor(c.Factor),8}{c.Required,10:0.00}{QuantityText.Factor(c.Reserve),9}  {(c.Holds ? "" : "FALLS SHORT  ")}{where}");
         }
         output.WriteLine();
-        foreach (var v in result.Values) output.WriteLine($"{v.Term.Id,-22}{QuantityText.ShowText(v.Value, v.Term.Dimension, units),16}  {v.Term.Meaning}");
+        foreach (var v in result.Values)
+            output.WriteLine($"{v.Term.Id,-22}{QuantityText.ShowText(v.Value, v.Term.Dimension, units),16}  {v.Term.Meaning}");
         output.WriteLine();
         foreach (var f in result.Fatigue)
         {
             var load = result.Joint.Cases[f.Case];
-            output.WriteLine($"Fatigue, {load.Name} with {load.AlternatesWith}: {QuantityText.ShowText(f.Mean, Dimension.Stress, units, 3)} ± {QuantityText.ShowText(f.Amplitude, Dimension.Stress, units, 3)}; "
+            output.WriteLine($"Fatigue, {load.Name} with {load.AlternatesWith}: "
+                + $"{QuantityText.ShowText(f.Mean, Dimension.Stress, units, 3)} ± "
+                + $"{QuantityText.ShowText(f.Amplitude, Dimension.Stress, units, 3)}; "
                 + string.Join(", ", f.Criteria.Select(c => $"{c.Name} {QuantityText.Factor(c.Factor)}"))
                     + (f.Opens ? "; the faces part, the bolt sees the whole swing" : ""));
         }
-        if (result.Fatigue.Count > 0) output.WriteLine($"Endurance {QuantityText.ShowText(result.Fatigue[0].Strength, Dimension.Stress, units, 3)}: {result.Joint.Fatigue.Source}.");
+        if (result.Fatigue.Count > 0)
+            output.WriteLine($"Endurance {QuantityText.ShowText(result.Fatigue[0].Strength, Dimension.Stress, units, 3)}: "
+            + $"{result.Joint.Fatigue.Source}.");
         foreach (var h in result.HandComparisons)
         {
             output.WriteLine($"By hand, {h.Figure.Step} of {h.Figure.Check}: "
                 + (h.Computed is null ? "no such step" : h.Agrees ? "agrees"
-                : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} times{(h.Smells.Count > 0 ? "; smells of " + string.Join("; or ", h.Smells.Select(s => s.Words)) : "")}"));
+                : $"off, {QuantityText.Figures(h.Ratio ?? double.NaN)} "
+                    + $"times{(h.Smells.Count > 0 ? "; smells of " + string.Join("; or ", h.Smells.Select(s => s.Words)) : "")}"));
         }
         output.WriteLine($"Basis: {result.Basis}.");
         foreach (var ask in result.Asks) output.WriteLine($"? {ask.Path}: {ask.Problem}");
@@ -172,12 +185,15 @@ public static partial class Commands
         output.WriteLine($"{"",-16}{string.Concat(grades.Select(g => $"{g,-17}"))}");
         foreach (var row in rows.Where(r => r[0].Thread.FirstChoice))
         {
-            output.WriteLine($"{row[0].Thread.Designation,-16}{string.Concat(row.Select(c => c.Refusal is not null ? $"{"–",-17}" : $"{QuantityText.Factor(c.ByCount[count - 1].Reserve) + " " + (c.ByCount[count - 1].Check?.Id ?? "unloaded"),-17}"))}");
+            output.WriteLine($"{row[0].Thread.Designation,-16}{string.Concat(row.Select(c =>
+                c.Refusal is not null ? $"{"–",-17}" : $"{QuantityText.Factor(c.ByCount[count - 1].Reserve) + " "
+                + (c.ByCount[count - 1].Check?.Id ?? "unloaded"),-17}"))}");
         }
         var smallest = rows.SelectMany(r => r).Where(c => c.Refusal is null && c.ByCount[count - 1].Holds).OrderBy(c => c.Thread.Diameter)
             .ThenBy(c => c.Torque).FirstOrDefault();
         output.WriteLine(smallest is null
             ? $"Nothing holds with {count} bolts."
-            : $"Smallest that holds: {count} × {smallest.Thread.Designation} – {smallest.Grade}, tightened to {QuantityText.ShowText(smallest.Torque, Dimension.Torque, units, 3)}.");
+            : $"Smallest that holds: {count} × {smallest.Thread.Designation} – {smallest.Grade}, "
+                + $"tightened to {QuantityText.ShowText(smallest.Torque, Dimension.Torque, units, 3)}.");
     }
 }

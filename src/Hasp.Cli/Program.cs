@@ -5,7 +5,8 @@ var file = new Argument<FileInfo>("file") { Description = "A joint document; - r
 var json = new Option<bool>("--json") { Description = "Write the result document instead of words." };
 var us = new Option<bool>("--us") { Description = "US customary units in words." };
 
-var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short, 2 bad input, 3 nothing judged falls short but not all was looked at.") { file, json,
+var evaluate = new Command("evaluate", "Judge a joint: 0 it holds, 1 it falls short, 2 bad input, "
+    + "3 nothing judged falls short but not all was looked at.") { file, json,
     us };
 evaluate.SetAction(p => Commands.Evaluate(p.GetValue(file)!, p.GetValue(json), p.GetValue(us), Console.In, Console.Out, Console.Error));
 
@@ -45,7 +46,8 @@ var name = new Argument<string>("name") { Description = "Name of the account." }
 var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data };
 reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, Console.Out, Console.Error));
 
-var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; the local code and licensed practice come first.")
+var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; "
+    + "the local code and licensed practice come first.")
 {
     evaluate, find, chance, schema, format, backup, restore, checkLog, reset,
 };

@@ -40,7 +40,8 @@ public sealed partial record CallOut(
     {
         var joint = result.Joint;
         var governs = result.Governing is { Factor: { } factor } g
-            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0 ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {SaidBy(result, g, factor)}."
+            ? $"Governs: {g.Check.Name.ToLowerInvariant()}{(g.Place.Length > 0 ? $" ({g.Place})" : "")}{(g.Bolt > 0
+                ? $" of bolt {g.Bolt}" : "")}{(g.Case >= 0 ? $" in {joint.Cases[g.Case].Name}" : "")}, {SaidBy(result, g, factor)}."
             : "Nothing loads it.";
         if (!joint.Kind.IsTightened)
         {

@@ -30,7 +30,8 @@ public static class Evaluation
         var others = joint.Sides.Where(s => s.Name != joint.Side).Select(s => Mechanics<Plain>.Of(s.Joint)).ToList();
         IReadOnlyList<Ask> gaps =
         [
-            .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, coverage)).Concat(IsLookedAt(checks) ? [] : Needs.Loads(joint))
+            .. joint.Asks.Concat(joint.Sides.SelectMany(s => s.Joint.Asks)).Concat(OpenOf(joint, coverage))
+                .Concat(IsLookedAt(checks) ? [] : Needs.Loads(joint))
                 .Concat(others.SelectMany(o => OpenOf(o.Joint, FailureModes.Of(o)))).Distinct(),
         ];
         bool IsAccepted(Ask gap) => joint.Accepted.Any(a => a.Covers(gap, joint));

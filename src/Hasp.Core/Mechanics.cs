@@ -139,7 +139,8 @@ public readonly record struct Mechanics<T>
         var (preload, torque) = how.FrictionMeasured && JobTorque(joint) is { } job
             ? (chain.Reached(job), job)
             : Designed(how, AimedAt(how, proofLoad, yieldStrength, chain), chain);
-        var scatter = T.Given(Terms.Scatter, how.Method.Scatter, source: Traced.Reads<T>() ? $"{how.Method.Label}: {how.Method.Source}" : null);
+        var scatter = T.Given(Terms.Scatter, how.Method.Scatter,
+            source: Traced.Reads<T>() ? $"{how.Method.Label}: {how.Method.Source}" : null);
         // Friction from a table has a band, and the torque that is set does not know where in it the lot lies.
         var banded = how.FrictionFromTable || how.FrictionMeasured;
         T? atLowFriction = banded

@@ -88,7 +88,8 @@ internal static class Slips
         foreach (var length in nodes.Where(e => e.Term!.Dimension == Dimension.Length
             && e.Term.Meaning.Contains("diameter", StringComparison.Ordinal)).Select(e => e.Term).Distinct())
         {
-            foreach (var smell in Made(e => e.Term == length ? e.Value / 2 : null, "the radius in place of the diameter")) yield return smell;
+            foreach (var smell in Made(e => e.Term == length ? e.Value / 2 : null,
+                "the radius in place of the diameter")) yield return smell;
         }
         if (step.Formula.Operation == Operation.Sqrt) yield return new(step.Value, "the root not taken");
         if (step.Term.Dimension == Dimension.None) yield return new(1 / (step.Value * step.Value), "upside down: the one over the other");
@@ -117,13 +118,16 @@ internal static class Slips
         yield return ([(Dimension.Stress, grade.Proof, "the proof strength"), (Dimension.Stress, grade.Yield, "the yield strength"),
             (Dimension.Stress, grade.Tensile, "the tensile strength")], " of the bolt");
         var thread = ThreadGeometry<Plain>.Of(joint.Bolts.Thread);
-        yield return ([(Dimension.Area, thread.StressArea.Value, "the tensile stress area"), (Dimension.Area, thread.ShankArea.Value, "the nominal area"),
+        yield return ([(Dimension.Area, thread.StressArea.Value, "the tensile stress area"),
+            (Dimension.Area, thread.ShankArea.Value, "the nominal area"),
             (Dimension.Area, thread.RootArea.Value, "the root area")], "");
         yield return ([(Dimension.Length, joint.Bolts.Thread.Diameter, "the nominal diameter"), (Dimension.Length, joint.Hole, "the hole"),
-            (Dimension.Length, thread.PitchDiameter.Value, "the pitch diameter"), (Dimension.Length, thread.RootDiameter.Value, "the root diameter")], "");
+            (Dimension.Length, thread.PitchDiameter.Value, "the pitch diameter"),
+                (Dimension.Length, thread.RootDiameter.Value, "the root diameter")], "");
         foreach (var material in joint.Layers.Select(l => l.Material).Where(m => m.Yield > 0 && m.Tensile > 0).DistinctBy(m => m.Name))
         {
-            yield return ([(Dimension.Stress, material.Yield, "the yield strength"), (Dimension.Stress, material.Tensile, "the tensile strength")],
+            yield return ([(Dimension.Stress, material.Yield, "the yield strength"),
+                (Dimension.Stress, material.Tensile, "the tensile strength")],
                 $" of {material.Name}");
         }
     }

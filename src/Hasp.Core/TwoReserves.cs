@@ -124,7 +124,8 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening, Rese
         var many = 0;
         for (var side = 0; side < Kinds.Length; side++)
         {
-            foreach (var check in joint.Judging.Checks) if (check.Info.SetBy == Kinds[side] && IsJudged(check, joint)) room[many++] = check.Index;
+            foreach (var check in joint.Judging.Checks)
+                if (check.Info.SetBy == Kinds[side] && IsJudged(check, joint)) room[many++] = check.Index;
             ends[side] = many;
         }
         return new(room[..ends[0]], room[ends[0]..ends[1]], room[ends[1]..ends[2]]);

@@ -119,7 +119,8 @@ public sealed class DocumentReader(DocumentShape shape)
 
         private static List<Fault> IdFaults(int index, JsonElement row, int?[] stated)
         {
-            if (row.ValueKind != JsonValueKind.Object || !row.TryGetProperty(RowId.Key, out var id) || id.ValueKind == JsonValueKind.Null) return [];
+            if (row.ValueKind != JsonValueKind.Object || !row.TryGetProperty(RowId.Key, out var id)
+                || id.ValueKind == JsonValueKind.Null) return [];
             var isFirst = stated[index] is { } own && Array.IndexOf(stated, own) == index;
             return isFirst ? [] : [new("row-id", RowId.Key, Was(id), "must be a whole number above 0 that no other row of the list has")];
         }

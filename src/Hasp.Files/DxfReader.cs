@@ -125,7 +125,8 @@ internal sealed class DxfReader
     {
         if (!circle.Figures.ContainsKey(10) || !circle.Figures.ContainsKey(20)
             || circle[40] <= 0) _problem = $"circle {_circles.Count + 1} of the drawing has no middle or no radius";
-        else if (!circle.InPlan || !at.IsUniform) _problem = $"circle {_circles.Count + 1} of the drawing is not seen from above as a circle";
+        else if (!circle.InPlan || !at.IsUniform)
+            _problem = $"circle {_circles.Count + 1} of the drawing is not seen from above as a circle";
         else if (_circles.Count >= MostCircles) _problem = $"there are more than {MostCircles} circles in the drawing";
         else _circles.Add(new(layer, at.Of(circle.Mirrored ? -circle[10] : circle[10], circle[20]), 2 * circle[40] * at.Scale));
     }

@@ -121,7 +121,8 @@ public static class FormatDescription
             """);
         foreach (var c in Check.All)
         {
-            b.Append($"| `{c.Id}` | {c.Name} | {QuantityText.Figures(c.Required)} | {c.Preload.ToString().ToLowerInvariant()} | {Cell(c.Meaning)} | {Cell(c.Source)} |\n");
+            b.Append($"| `{c.Id}` | {c.Name} | {QuantityText.Figures(c.Required)} | {c.Preload.ToString()
+                .ToLowerInvariant()} | {Cell(c.Meaning)} | {Cell(c.Source)} |\n");
         }
         b.Append("""
 
@@ -196,7 +197,8 @@ public static class FormatDescription
     {
         var schema = ObjectSchema();
         Properties(schema)[RowId.Key] = new JsonObject { ["type"] = "integer", ["minimum"] = 1,
-            ["description"] = "tells the row from the others wherever it stands, so that changes of two people meet; its place, from 1, if absent" };
+            ["description"] = "tells the row from the others wherever it stands, so that changes of two people meet; its place, "
+                + "from 1, if absent" };
         return schema;
     }
 

@@ -103,7 +103,8 @@ public sealed class JustHolds
     /// <param name="path">The field.</param>
     /// <param name="shown">Unit of a field where none is stated.</param>
     public static JustHolds? Of(Draft draft, string path, UnitSystem shown) =>
-        draft.At(path) is { } place && Offers(place.Field) && draft.Judged().Joint is { } joint ? new JustHolds(draft, place, shown, joint) : null;
+        draft.At(path) is { } place && Offers(place.Field) && draft.Judged().Joint is { } joint
+            ? new JustHolds(draft, place, shown, joint) : null;
 
     private static Unit? UnitOf(Field field, string? text, UnitSystem shown, bool share)
     {
@@ -194,9 +195,11 @@ public sealed class JustHolds
     private IReadOnlyList<Tried> Refined(List<Tried> curve)
     {
         if (Field.Kind == FieldKind.Count) return curve;
-        var tops = Enumerable.Range(0, curve.Count).Where(i => !curve[i].Holds && Least(i) >= Least(i - 1) && Least(i) >= Least(i + 1) && Least(i) > 0)
+        var tops = Enumerable.Range(0, curve.Count).Where(i => !curve[i].Holds && Least(i) >= Least(i - 1)
+            && Least(i) >= Least(i + 1) && Least(i) > 0)
             .OrderByDescending(Least).Take(MostTops).ToList();
-        foreach (var found in tops.Select(i => Top(curve[Math.Max(0, i - 1)].Value, curve[i], curve[Math.Min(curve.Count - 1, i + 1)].Value)).Where(t => t.Holds).ToList())
+        foreach (var found in tops.Select(i => Top(curve[Math.Max(0, i - 1)].Value, curve[i],
+            curve[Math.Min(curve.Count - 1, i + 1)].Value)).Where(t => t.Holds).ToList())
         {
             curve.Insert(curve.FindIndex(t => t.Value > found.Value) is var at and >= 0 ? at : curve.Count, found);
         }

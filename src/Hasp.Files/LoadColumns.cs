@@ -151,7 +151,8 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
     /// none.
     /// </summary>
     public static int HeadLine(IReadOnlyList<TableLine> lines) =>
-        (lines.FirstOrDefault(l => l.Cells.Any(c => LoadColumn.DimensionOf(MeaningOf(c)) is Dimension.Force or Dimension.Torque)) ?? lines.FirstOrDefault())?.Number ?? 0;
+        (lines.FirstOrDefault(l => l.Cells.Any(c => LoadColumn.DimensionOf(MeaningOf(c)) is Dimension.Force or Dimension.Torque))
+            ?? lines.FirstOrDefault())?.Number ?? 0;
 
     /// <summary>What keeps the table from being read, one entry a column: index and reason; −1 for the whole.</summary>
     /// <param name="sample">Cells of the first lines, to see whether something must be asked of them.</param>
@@ -226,7 +227,8 @@ public sealed partial record LoadColumns(IReadOnlyList<LoadColumn> Columns, Comm
                 if (meaning == ColumnMeaning.LimitState)
                 {
                     state = cell.Trim();
-                    if (state.Length > 0 && LimitStateText.In(state) == LimitStates.NotStated) reason = $"the limit state is \"{Short(state)}\": one of {LimitStateText.Words} is understood";
+                    if (state.Length > 0 && LimitStateText.In(state) == LimitStates.NotStated)
+                        reason = $"the limit state is \"{Short(state)}\": one of {LimitStateText.Words} is understood";
                     continue;
                 }
                 if (cell.Length == 0) reason = $"{meaning} is empty";

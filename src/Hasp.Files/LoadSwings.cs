@@ -54,7 +54,8 @@ public static class LoadSwings
         var found = named[with].ToList();
         return found switch
         {
-            [] => (0, $"it alternates with \"{with}\", and no line that was taken is called that; \"{JointRules.Unloaded}\" stands for no load"),
+            [] => (0, $"it alternates with \"{with}\", and no line that was taken is called that; "
+                + $"\"{JointRules.Unloaded}\" stands for no load"),
             [var one] when one == row => (0, "it alternates with itself"),
             [var one] => (one, null),
             _ => (0, $"it alternates with \"{with}\", and {found.Count} lines are called that"),

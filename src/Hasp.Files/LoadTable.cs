@@ -100,7 +100,8 @@ public static class LoadTable
             {
                 var unpacked = packed.Entries.Sum(e => e.Length);
                 if (unpacked > MaxUnpacked || (unpacked > 20_000_000
-                    && unpacked > MaxRatio * stream.Length)) throw new UnreadableTableException($"the workbook unpacks to {unpacked / 1_000_000} MB: save the sheet with the load cases alone");
+                    && unpacked > MaxRatio * stream.Length)) throw new UnreadableTableException($"the workbook unpacks to "
+                        + $"{unpacked / 1_000_000} MB: save the sheet with the load cases alone");
             }
             stream.Position = 0;
             return SpreadsheetDocument.Open(stream, isEditable: false, new OpenSettings { MaxCharactersInPart = MaxUnpacked });
@@ -143,7 +144,9 @@ public static class LoadTable
             for (var i = 0; i < cells.Length; i++)
             {
                 var cell = parser[i];
-                if (cell.Contains('\0', StringComparison.Ordinal)) throw new UnreadableTableException("not a text file: there are zero bytes in it. Save it as CSV in UTF-8, or as an XLSX workbook");
+                if (cell.Contains('\0', StringComparison.Ordinal))
+                    throw new UnreadableTableException("not a text file: there are zero bytes in it. Save it as CSV in UTF-8, "
+                    + "or as an XLSX workbook");
                 cells[i] = cell.Length > MaxCell ? cell[..MaxCell] : cell;
                 if (formula < 0 && cell.StartsWith('=')) formula = i;
             }
@@ -161,7 +164,8 @@ public static class LoadTable
         }
         catch (Exception e) when (e is CsvHelperException or IOException)
         {
-            throw new UnreadableTableException($"the text breaks off near line {parser.RawRow}: a cell there has no end. Check its quotation marks");
+            throw new UnreadableTableException($"the text breaks off near line {parser.RawRow}: a cell there has no end. "
+                + $"Check its quotation marks");
         }
     }
 
@@ -230,7 +234,9 @@ public static class LoadTable
         while (reader.Read())
         {
             if (reader.ElementType != typeof(SharedStringItem) || !reader.IsStartElement) continue;
-            if (++count > MaxShared) throw new UnreadableTableException($"the workbook holds more than {MaxShared} different texts: save the sheet with the load cases alone");
+            if (++count > MaxShared)
+                throw new UnreadableTableException($"the workbook holds more than {MaxShared} different texts: "
+                + $"save the sheet with the load cases alone");
             var text = reader.LoadCurrentElement()!.InnerText;
             yield return text.Length > MaxCell ? text[..MaxCell] : text;
         }

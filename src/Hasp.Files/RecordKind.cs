@@ -126,7 +126,8 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     public JsonObject Written(IReadOnlyDictionary<string, string> typed, Core.Quantities.UnitSystem shown)
     {
         var document = new JsonObject();
-        foreach (var field in Fields) if (typed.GetValueOrDefault(field.Key) is { Length: > 0 } text) document[field.Key] = WrittenAs(field, text, shown);
+        foreach (var field in Fields)
+            if (typed.GetValueOrDefault(field.Key) is { Length: > 0 } text) document[field.Key] = WrittenAs(field, text, shown);
         return document;
     }
 

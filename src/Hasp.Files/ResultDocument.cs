@@ -60,7 +60,8 @@ public static class ResultDocument
         ["rule"] = SideOf(result.Reserves.Rule, result.Joint),
         ["carriedOtherwise"] = result.CarriedOtherwise is not { } other ? null : new JsonObject
         {
-            ["by"] = result.Joint.Judging.Shear.Bearing ? "friction" : "bearing", ["reserve"] = NumberOf(other.First.Value), ["holds"] = other.Holds,
+            ["by"] = result.Joint.Judging.Shear.Bearing ? "friction" : "bearing", ["reserve"] = NumberOf(other.First.Value),
+                ["holds"] = other.Holds,
         },
         ["capacity"] = new JsonArray([.. result.Limits.Select(l => LimitOf(l, result.Joint))]),
         ["checks"] = new JsonArray([.. result.Checks.Select(c => CheckOf(c, result.Joint))]),

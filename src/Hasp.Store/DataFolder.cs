@@ -70,7 +70,8 @@ public sealed class DataFolder : IDisposable
     public static LogCheck Backup(string path, string file) => Spoken(path, () =>
     {
         var database = DatabaseIn(path);
-        if (File.Exists(file)) throw new UnusableFolderException($"{file} is there already. Name another file; a backup is never written over.");
+        if (File.Exists(file))
+            throw new UnusableFolderException($"{file} is there already. Name another file; a backup is never written over.");
         var making = file + Making;
         File.Delete(making);
         using (var source = new SqliteConnection($"Data Source={database};Pooling=False"))
@@ -151,14 +152,20 @@ public sealed class DataFolder : IDisposable
         var database = DatabaseIn(path);
         var databases = new OneFile(OptionsFor(database, "ReadWrite"));
         using var db = databases.CreateDbContext();
-        if (AppliedOf(db).Count != db.Database.GetMigrations().Count()) throw new UnusableFolderException($"The database in {path} is of another version. Start the server once, or use the version that wrote it.");
+        if (AppliedOf(db).Count != db.Database.GetMigrations().Count())
+            throw new UnusableFolderException($"The database in {path} is of another version. Start the server once, "
+            + $"or use the version that wrote it.");
         var normal = name.ToUpperInvariant();
-        if (db.Users.FirstOrDefault(u => u.NormalizedUserName == normal) is not { } account) throw new UnusableFolderException($"There is no account {name}. Those that there are: {string.Join(", ", db.Users.Select(u => u.UserName).OrderBy(n => n))}.");
-        if (account.LockoutEnd == DateTimeOffset.MaxValue) throw new UnusableFolderException($"The account {account.UserName} is closed. Invite its owner anew.");
+        if (db.Users.FirstOrDefault(u => u.NormalizedUserName == normal) is not { } account)
+            throw new UnusableFolderException($"There is no account {name}. Those that there are: "
+            + $"{string.Join(", ", db.Users.Select(u => u.UserName).OrderBy(n => n))}.");
+        if (account.LockoutEnd == DateTimeOffset.MaxValue)
+            throw new UnusableFolderException($"The account {account.UserName} is closed. Invite its owner anew.");
         var now = DateTime.UtcNow;
         var (row, key) = ResetLinks.New(account.Id, Terminal.Device, now);
         using var log = new ShopLog(databases, TimeProvider.System);
-        log.Append([new AccessEntry(AccessEvent.ResetMade, account.UserName!, "made in the terminal", "").ToEntry(now, Terminal)]).GetAwaiter().GetResult();
+        log.Append([new AccessEntry(AccessEvent.ResetMade, account.UserName!, "made in the terminal", "").ToEntry(now, Terminal)])
+            .GetAwaiter().GetResult();
         db.Resets.Add(row);
         db.SaveChanges();
         return $"/reset?key={key}";
@@ -167,7 +174,8 @@ public sealed class DataFolder : IDisposable
     private static string DatabaseIn(string path)
     {
         var database = System.IO.Path.Combine(System.IO.Path.GetFullPath(path), "hasp.db");
-        return File.Exists(database) ? database : throw new UnusableFolderException($"There is no database in {path}. Name its folder with --data.");
+        return File.Exists(database) ? database : throw new UnusableFolderException($"There is no database in {path}. "
+            + $"Name its folder with --data.");
     }
 
     /// <summary>Whoever works in a terminal on the folder itself.</summary>
@@ -185,7 +193,8 @@ public sealed class DataFolder : IDisposable
         var applied = AppliedOf(db);
         if (applied.Count == 0) throw new InvalidDataException();
         if (applied.Except(db.Database.GetMigrations())
-            .Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; nothing was changed.");
+            .Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; "
+                + $"nothing was changed.");
         // Before the version that brought the log there is none to look through.
         return !applied.Contains(LogSince) ? new(0, "", null) : ShopLog.Check(db).GetAwaiter().GetResult();
     }
@@ -244,7 +253,8 @@ public sealed class DataFolder : IDisposable
         }
         catch (IOException e) when (e is not DirectoryNotFoundException && File.Exists(file) && e.HResult is not (DiskFull or ReadOnlyFile))
         {
-            throw new UnusableFolderException($"The data folder {path} is in use by another Hasp. Stop that one, or name another folder with --data.", e);
+            throw new UnusableFolderException($"The data folder {path} is in use by another Hasp. Stop that one, "
+                + $"or name another folder with --data.", e);
         }
     }
 
@@ -288,7 +298,8 @@ public sealed class DataFolder : IDisposable
         var applied = AppliedOf(db);
         if (applied.Except(known).Any())
         {
-            throw new UnusableFolderException($"The data folder {Path} was written by a newer version of Hasp. Start that version, or name another folder with --data; nothing was changed.");
+            throw new UnusableFolderException($"The data folder {Path} was written by a newer version of Hasp. Start that version, "
+                + $"or name another folder with --data; nothing was changed.");
         }
         return applied.Count == known.Count;
     }
@@ -388,14 +399,19 @@ public sealed class DataFolder : IDisposable
     private static string? Sentence(string path, Exception e) => e switch
     {
         UnusableFolderException => e.Message,
-        SqliteException { SqliteErrorCode: 5 or 6 } => $"The database in {path} is locked by another program. Close that program, or name another folder with --data.",
-        SqliteException { SqliteErrorCode: 8 } => $"The database in {path} cannot be written. Give this user the right to write it, or name another folder with --data.",
+        SqliteException { SqliteErrorCode: 5 or 6 } => $"The database in {path} is locked by another program. Close that program, "
+            + $"or name another folder with --data.",
+        SqliteException { SqliteErrorCode: 8 } => $"The database in {path} cannot be written. Give this user the right to write it, "
+            + $"or name another folder with --data.",
         SqliteException { SqliteErrorCode: 11 or 26 } or InvalidDataException =>
-            $"The database in {path} is damaged. Put a backup in its place (hasp.db), or name another folder with --data; nothing was changed.",
+            $"The database in {path} is damaged. Put a backup in its place (hasp.db), or name another folder with --data; "
+                + $"nothing was changed.",
         SqliteException { SqliteErrorCode: 13 } => $"The disk that holds {path} is full. Make room, or name another folder with --data.",
-        SqliteException { SqliteErrorCode: 14 or 10 } => $"The database in {path} cannot be opened. See that hasp.db is a file that this user may read and write, or name another folder with --data.",
+        SqliteException { SqliteErrorCode: 14 or 10 } => $"The database in {path} cannot be opened. "
+            + $"See that hasp.db is a file that this user may read and write, or name another folder with --data.",
         IOException { HResult: DiskFull } => $"The disk that holds {path} is full. Make room, or name another folder with --data.",
-        UnauthorizedAccessException => $"The data folder {path} cannot be written. Give this user the right to write it, or name another folder with --data.",
+        UnauthorizedAccessException => $"The data folder {path} cannot be written. Give this user the right to write it, "
+            + $"or name another folder with --data.",
         IOException => $"The data folder {path} cannot be used ({e.Message.TrimEnd('.')}). Name another folder with --data.",
         _ => null,
     };

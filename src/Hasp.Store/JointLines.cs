@@ -3,7 +3,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Hasp.Store;
 
 /// <summary>
-/// What a list shows of a joint, worked out once for each revision that stands: the lists sort, search and page without working any joint out.
+/// What a list shows of a joint, worked out once for each revision that stands: the lists sort, search and page without working any
+/// joint out.
 /// It is made anew whenever the revision or the program is another; nothing is lost with it.
 /// </summary>
 public sealed class JointLineRow
@@ -71,7 +72,8 @@ public sealed class JointLineStore(IDbContextFactory<HaspDb> databases, TimeProv
     /// <summary>What a joint without a reserve is sorted by.</summary>
     public const double NoReserve = double.MaxValue;
 
-    /// <summary>Joints whose line is not of the revision that stands, or was made by another program: the first so many, oldest first.</summary>
+    /// <summary>Joints whose line is not of the revision that stands, or was made by another program: the first so many, oldest
+    /// first.</summary>
     /// <param name="madeBy">This program.</param>
     /// <param name="project">Of one project; null for all.</param>
     /// <param name="most">How many at most.</param>
@@ -144,7 +146,8 @@ public sealed class JointLineStore(IDbContextFactory<HaspDb> databases, TimeProv
                     select l;
         foreach (var word in search.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
-            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal)
+                .Replace("_", "\\_", StringComparison.Ordinal)}%";
             lines = lines.Where(l => EF.Functions.Like(l.Words, pattern, "\\"));
         }
         return lines;

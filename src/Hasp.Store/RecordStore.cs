@@ -198,7 +198,8 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     }
 
     /// <summary>
-    /// True where one browser, or one account, made everything that led from a revision that it saw to the one that stands: nobody else is in
+    /// True where one browser, or one account, made everything that led from a revision that it saw to the one that stands: nobody
+    /// else is in
     /// it.
     /// </summary>
     public async Task<bool> IsAlone(int id, int seen, string editor)

@@ -12,13 +12,17 @@ public static class Steps
     /// <summary>Every one.</summary>
     public static IReadOnlyList<string> All { get; } =
     [
-        "open:private", "open:held", "making:migrated", "making:moved", "upgrade:kept", "upgrade:copied", "seed:joints", "seed:shop", "save:begun", "save:written",
-        "save:committed", "entry:begun", "entry:written", "entry:committed", "backup:copied", "backup:checked", "restore:copied", "restore:kept", "restore:cleared",
+        "open:private", "open:held", "making:migrated", "making:moved", "upgrade:kept", "upgrade:copied", "seed:joints", "seed:shop",
+            "save:begun", "save:written",
+        "save:committed", "entry:begun", "entry:written", "entry:committed", "backup:copied", "backup:checked", "restore:copied",
+            "restore:kept", "restore:cleared",
         "restore:moved",
     ];
 
-    private static readonly string? At = Environment.GetEnvironmentVariable("HASP_DIE_AT") is { Length: > 0 } said ? said.Split('/')[0] : null;
-    private static int _left = At is null ? 0 : int.Parse(Environment.GetEnvironmentVariable("HASP_DIE_AT")!.Split('/')[1], CultureInfo.InvariantCulture);
+    private static readonly string? At = Environment.GetEnvironmentVariable("HASP_DIE_AT") is { Length: > 0 } said
+        ? said.Split('/')[0] : null;
+    private static int _left = At is null ? 0 : int.Parse(Environment.GetEnvironmentVariable("HASP_DIE_AT")!.Split('/')[1],
+        CultureInfo.InvariantCulture);
 
     /// <summary>A step was come by.</summary>
     public static void Reached(string step)

@@ -25,14 +25,16 @@ if (server.Urls.Length == 0 && server.HttpPorts.Length == 0)
 }
 
 // A certificate is where whoever starts the program says it is, and not beside the program.
-foreach (var (setting, value) in builder.Configuration.AsEnumerable().Where(s => ServerOptions.NamesCertificate(s.Key) && s.Value is { Length: > 0 }).ToList())
+foreach (var (setting, value) in builder.Configuration.AsEnumerable()
+    .Where(s => ServerOptions.NamesCertificate(s.Key) && s.Value is { Length: > 0 }).ToList())
 {
     builder.Configuration[setting] = Path.GetFullPath(value!);
 }
 
 if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true, or addresses such as 192.0.2.7; {noProxy} is none.");
 
-if (server.PublicUrl.Length > 0 && server.Public is null) return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
+if (server.PublicUrl.Length > 0 && server.Public is null)
+    return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
 
 // A few that write to the disk at once must not make everybody else wait for another thread.
 ThreadPool.SetMinThreads(Math.Max(16, 4 * Environment.ProcessorCount), 16);
@@ -144,7 +146,8 @@ app.Use(static (context, next) =>
 {
     var headers = context.Response.Headers;
     headers.ContentSecurityPolicy =
-        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+            + "form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
     headers.XContentTypeOptions = "nosniff";
     if (context.Request.IsHttps) headers.StrictTransportSecurity = "max-age=31536000";
     headers["Referrer-Policy"] = "same-origin";

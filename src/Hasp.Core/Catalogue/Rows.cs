@@ -71,7 +71,8 @@ public sealed record GradeBand(
 
     /// <summary>True where a bolt of it can have that finish: stainless is not plated, hot-dip zinc breaks what hydrogen
     /// embrittles.</summary>
-    public bool Takes(NutFactor finish) => !(Stainless && finish.Plating != Plating.None) && !(Embrittles && finish.Plating == Plating.HotDip);
+    public bool Takes(NutFactor finish) => !(Stainless && finish.Plating != Plating.None)
+        && !(Embrittles && finish.Plating == Plating.HotDip);
 
     /// <summary>True where most shops have it; the others are waited for.</summary>
     public bool Stocked { get; init; }

@@ -139,7 +139,8 @@ public static partial class Standards
     public static IReadOnlyList<Material> MaterialBands(string name) => MaterialsByName.GetValueOrDefault(Listed("material", name)) ?? [];
 
     /// <summary>The name that a row is listed by, where somebody writes another one.</summary>
-    private static string Listed(string kind, string name) => ByOtherName.GetValueOrDefault((kind, name.Trim().ToUpperInvariant())) ?? name.Trim();
+    private static string Listed(string kind, string name) => ByOtherName.GetValueOrDefault((kind, name.Trim().ToUpperInvariant()))
+        ?? name.Trim();
 
     /// <summary>
     /// The thread that <paramref name="text"/> names, or null. <c>M16</c>, <c>M16x2</c> and <c>m16 × 2.0</c> are one thread;

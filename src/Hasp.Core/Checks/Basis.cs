@@ -124,7 +124,8 @@ public sealed record Basis(string Id, string Name, string Edition, ImmutableArra
     /// <summary>The same where it goes by what the basis has read from its fields; null where it does not.</summary>
     public Func<object, LimitStates>? LooksAtBy { get; init; }
 
-    /// <summary>What it is called with whose figures it judges by, by what it has read from its fields; null where its name says it.</summary>
+    /// <summary>What it is called with whose figures it judges by, by what it has read from its fields; null where its name says
+    /// it.</summary>
     public Func<object, string>? NameBy { get; init; }
 
     /// <summary>What it still needs to judge a joint in full.</summary>

@@ -6,7 +6,8 @@ using Hasp.Core.Joints;
 namespace Hasp.Core.Documents;
 
 /// <summary>
-/// A document as it was typed, field by field and row by row, faulty entries among them: what forms show, edits change and files are read into.
+/// A document as it was typed, field by field and row by row, faulty entries among them: what forms show, edits change and files are
+/// read into.
 /// Immutable; an edit makes another, and what it does not touch is not read again.
 /// </summary>
 public sealed partial class Draft
@@ -60,7 +61,8 @@ public sealed partial class Draft
     /// <summary>True where a value was chosen and not stated.</summary>
     public bool IsChosen(Place place) => Chosen.Contains(place);
 
-    /// <summary>The place at a concrete path such as <c>layers[2].thickness</c>; null where no field has it, or there is no such row.</summary>
+    /// <summary>The place at a concrete path such as <c>layers[2].thickness</c>; null where no field has it, or there is no such
+    /// row.</summary>
     public Place? At(string path)
     {
         if (Fields.At(path) is not { } field) return null;
@@ -85,7 +87,8 @@ public sealed partial class Draft
         return -1;
     }
 
-    /// <summary>The same with something else at a place; nothing where <paramref name="entry"/> is null. A row that is not there stays away.</summary>
+    /// <summary>The same with something else at a place; nothing where <paramref name="entry"/> is null. A row that is not there
+    /// stays away.</summary>
     public Draft With(Place place, Entry? entry)
     {
         if (place.Row.IsNone) return new(Shape, _root.With(place.Field, entry), _lists, Chosen);

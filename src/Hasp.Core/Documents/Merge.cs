@@ -9,7 +9,8 @@ namespace Hasp.Core.Documents;
 public readonly record struct Clash(Place? Place, ListField? List);
 
 /// <summary>
-/// Two changes of one document put together, field by field and row by row: what only one of them changed is taken from it. Where both changed
+/// Two changes of one document put together, field by field and row by row: what only one of them changed is taken from it. Where
+/// both changed
 /// the same, ours is taken and the clash is told.
 /// </summary>
 /// <param name="Draft">The document with both.</param>
@@ -44,7 +45,8 @@ public sealed record Merge(Draft Draft, ImmutableArray<Clash> Clashes)
         return row;
     }
 
-    private static ImmutableArray<Row> Lists(ListField list, ImmutableArray<Row> before, ImmutableArray<Row> ours, ImmutableArray<Row> theirs,
+    private static ImmutableArray<Row> Lists(ListField list, ImmutableArray<Row> before, ImmutableArray<Row> ours,
+        ImmutableArray<Row> theirs,
         ImmutableArray<Clash>.Builder clashes)
     {
         if (IsSame(before, ours)) return theirs;
@@ -53,7 +55,8 @@ public sealed record Merge(Draft Draft, ImmutableArray<Clash> Clashes)
         var kept = new Dictionary<RowId, Row>();
         foreach (var id in was.Keys.Concat(mine.Keys).Concat(other.Keys).Distinct())
         {
-            if (One(list, was.GetValueOrDefault(id), mine.GetValueOrDefault(id), other.GetValueOrDefault(id), clashes) is { } row) kept[id] = row;
+            if (One(list, was.GetValueOrDefault(id), mine.GetValueOrDefault(id), other.GetValueOrDefault(id),
+                clashes) is { } row) kept[id] = row;
         }
         return [.. Order(list, before, ours, theirs, clashes).Where(kept.ContainsKey).Select(id => kept[id])];
     }
@@ -71,7 +74,8 @@ public sealed record Merge(Draft Draft, ImmutableArray<Clash> Clashes)
     }
 
     /// <summary>The order of one where only one of them moved rows; rows that came stand behind what they stood behind.</summary>
-    private static IEnumerable<RowId> Order(ListField list, ImmutableArray<Row> before, ImmutableArray<Row> ours, ImmutableArray<Row> theirs,
+    private static IEnumerable<RowId> Order(ListField list, ImmutableArray<Row> before, ImmutableArray<Row> ours,
+        ImmutableArray<Row> theirs,
         ImmutableArray<Clash>.Builder clashes)
     {
         var (weMoved, theyMoved) = (HasMoved(before, ours), HasMoved(before, theirs));

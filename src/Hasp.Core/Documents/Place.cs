@@ -4,7 +4,8 @@ using Hasp.Core.Joints;
 namespace Hasp.Core.Documents;
 
 /// <summary>
-/// What tells a row of a list from the others, wherever it stands: an index shifts when another row goes. Rows of which a document states none
+/// What tells a row of a list from the others, wherever it stands: an index shifts when another row goes. Rows of which a document
+/// states none
 /// are numbered from 1 as they stand.
 /// </summary>
 /// <param name="Number">From 1; 0 for no row.</param>

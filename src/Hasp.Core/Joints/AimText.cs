@@ -8,7 +8,8 @@ namespace Hasp.Core.Joints;
 /// N·m</c>.</summary>
 public static partial class AimText
 {
-    [GeneratedRegex(@"^(?<share>[^%]*)%(?:\s*(?:of\s+)?(?<what>proof|yield|root yield|yield on the root(?: area)?))?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?<share>[^%]*)%(?:\s*(?:of\s+)?(?<what>proof|yield|root yield|yield on the root(?: area)?))?$",
+        RegexOptions.IgnoreCase)]
     private static partial Regex Share();
 
     /// <summary>The aim (a share, N or N·mm), or why it cannot be read.</summary>
@@ -28,11 +29,13 @@ public static partial class AimText
             return share.Success && double.TryParse(share.Groups["share"].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture,
                 out var percent) && percent is > 0 and <= 100
                 ? (new Aim(kind, percent / 100), null)
-                : (null, $"\"{trimmed}\" is not a share: above 0 %, at most 100 %, of proof where nothing is said, else \"of yield\" or \"of root yield\".");
+                : (null, $"\"{trimmed}\" is not a share: above 0 %, at most 100 %, of proof where nothing is said, "
+                    + $"else \"of yield\" or \"of root yield\".");
         }
         if (QuantityText.IsBareNumber(trimmed))
         {
-            return (null, $"\"{trimmed}\" of what? Write a share of proof such as 75 %, a clamp force such as 68 kN, or a torque such as 196 N·m.");
+            return (null, $"\"{trimmed}\" of what? Write a share of proof such as 75 %, a clamp force such as 68 kN, "
+                + $"or a torque such as 196 N·m.");
         }
         var torque = QuantityText.Parse(trimmed, Dimension.Torque);
         if (torque.Ok) return Within(AimKind.Torque, torque.Held, trimmed);

@@ -43,7 +43,8 @@ public static class CombinationText
             if (found < 0)
             {
                 var known = string.Join(", ", names.Where(n => n.Length > 0));
-                return ([], $"\"{rest}\" does not begin with a load case. Write a sum such as 1.35 × {names.FirstOrDefault(n => n.Length > 0) ?? "Case 1"}; known: {known}. Combinations cannot be parts of others");
+                return ([], $"\"{rest}\" does not begin with a load case. Write a sum such as 1.35 × "
+                    + $"{names.FirstOrDefault(n => n.Length > 0) ?? "Case 1"}; known: {known}. Combinations cannot be parts of others");
             }
             terms.Add((sign * factor, found));
             rest = rest[names[found].Length..].TrimStart();

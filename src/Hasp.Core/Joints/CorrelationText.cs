@@ -21,7 +21,8 @@ public static partial class CorrelationText
         foreach (var part in text.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
             var match = Form().Match(part);
-            if (!match.Success) return ([], $"\"{part}\" is no pair: write two names and a coefficient, as threadFriction and bearingFriction 0.8");
+            if (!match.Success)
+                return ([], $"\"{part}\" is no pair: write two names and a coefficient, as threadFriction and bearingFriction 0.8");
             if (Named(match.Groups["first"].Value) is not { } first) return ([], Unknown(match.Groups["first"].Value));
             if (Named(match.Groups["second"].Value) is not { } second) return ([], Unknown(match.Groups["second"].Value));
             if (first == second) return ([], $"\"{part}\" names one quantity twice");
@@ -34,7 +35,8 @@ public static partial class CorrelationText
             pairs.Add(new(first, second, r));
         }
         // Independent as they mostly are, nothing can contradict: a joint is read often.
-        return pairs.Count > 0 && Factor(pairs) is null ? ([], "no quantities can scatter together so: one pair contradicts the others") : (pairs, null);
+        return pairs.Count > 0 && Factor(pairs) is null ? ([],
+            "no quantities can scatter together so: one pair contradicts the others") : (pairs, null);
     }
 
     /// <summary>

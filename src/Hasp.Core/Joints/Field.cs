@@ -132,7 +132,8 @@ public abstract class Field(string path, FieldKind kind, string label, string me
         FieldKind.Date => "a day written 2026-11-26",
         FieldKind.Aim => "a share of proof such as 75 % (above 0, at most 100 %), a clamp force such as 68 kN, a torque such as 196 N·m, "
             + "70 % of yield, 75 % of root yield, or \"structural\" for the least preload of structural practice",
-        FieldKind.Spread => "a share such as 10 % (standard deviation of a normal distribution), lognormal 15 %, uniform 20 % or triangular 20 % (half the width); "
+        FieldKind.Spread => "a share such as 10 % (standard deviation of a normal distribution), lognormal 15 %, "
+            + "uniform 20 % or triangular 20 % (half the width); "
             + "0 % to 100 %. Normal draws are held at a tenth of the mean",
         FieldKind.Count => "a whole number" + Limits(),
         FieldKind.Number => "a number" + Limits(),

@@ -375,7 +375,8 @@ public static partial class Fields
     };
     public static readonly Field<Side> LayerSide = new(
         "layers[].side", Types.Named(Names.Sides), "Shear direction",
-        "which way the part pulls in shear; a shear plane lies between parts that pull opposite ways; none for a sleeve or spacer that is only clamped")
+        "which way the part pulls in shear; a shear plane lies between parts that pull opposite ways; "
+            + "none for a sleeve or spacer that is only clamped")
     {
         Default = "left and right in turn", Labels = new() { ["none"] = "clamped only" },
     };
@@ -620,7 +621,8 @@ public static partial class Fields
         "tightening.aim", Types.Aim, "Target preload",
         "what the tightening aims at: a share of proof or of yield, the least preload of structural practice, a clamp force or a torque")
     {
-        Default = "75 % of proof, or as much as keeps the tight end of the tightening below proof and 0.9 of yield; 90 % is usual for permanent joints",
+        Default = "75 % of proof, or as much as keeps the tight end of the tightening below proof and 0.9 of yield; "
+            + "90 % is usual for permanent joints",
         Blank = (j, _) => j.Tightening.AimChosen ?? "75 % of proof, chosen",
     };
     public static readonly Field<string> Method = new(
@@ -641,7 +643,8 @@ public static partial class Fields
         "tightening.lubrication", Types.OneOf(Standards.Names(Standards.NutFactors, k => k.Lubrication)), "Finish, lubricant",
         "finish and lubricant; gives the nut factor")
     {
-        Default = "what such a bolt comes as: carbon steel to 8.8 zinc plated, 10.9 and 12.9 black and lightly oiled, stainless as received, ASTM F3125 as delivered, sets to EN 14399 by their k-class",
+        Default = "what such a bolt comes as: carbon steel to 8.8 zinc plated, 10.9 and 12.9 black and lightly oiled, "
+            + "stainless as received, ASTM F3125 as delivered, sets to EN 14399 by their k-class",
         Labels = Standards.NutFactors.ToDictionary(k => k.Lubrication, k => k.Label),
         Blank = (j, _) => j.Tightening.NutFactor.Label + ", chosen",
     };
@@ -671,7 +674,8 @@ public static partial class Fields
         "tightening.settling", Types.Length, "Embedment", "embedding of all interfaces together")
     {
         Min = 0, Max = 1,
-        Default = "by roughness and load: usual 3 µm in the thread, 3 µm under head and nut each, 2 µm at each inner face; with shear 3, 4.5 and 2.5 µm; nothing on a gasket",
+        Default = "by roughness and load: usual 3 µm in the thread, 3 µm under head and nut each, 2 µm at each inner face; "
+            + "with shear 3, 4.5 and 2.5 µm; nothing on a gasket",
         Blank = (j, u) => Size(j.Tightening.Settling, u) + ", chosen",
     };
     public static readonly Field<string> Roughness = new(
@@ -723,7 +727,8 @@ public static partial class Fields
         "whether the gasket seals something, or only packs: what must be judged of it goes by that")
     {
         Default = "it seals where an area or a pressure is stated; else asked for",
-        Blank = (j, _) => j.Sealing is not null || j.Cases.Any(c => c.Pressure > 0) ? "seals" : j.Gasket is null ? "no gasket" : "not stated",
+        Blank = (j, _) => j.Sealing is not null || j.Cases.Any(c => c.Pressure > 0) ? "seals" : j.Gasket is null ? "no gasket"
+            : "not stated",
     };
     public static readonly Field<double> SealFactor = new(
         "seal.factor", Types.Number, "Gasket factor m", "clamp pressure needed over the pressure contained")
@@ -735,7 +740,8 @@ public static partial class Fields
 
     public static readonly Field<string> Endurance = new(
         "fatigue.endurance", Types.OneOf(["table", "estimated", "amplitude"]), "Endurance strength",
-        "where the endurance strength comes from: table (rolled threads), estimated from tensile strength, or the amplitude school (rolled threads)")
+        "where the endurance strength comes from: table (rolled threads), estimated from tensile strength, "
+            + "or the amplitude school (rolled threads)")
     {
         Default = "table where threads are rolled and the grade is listed, else estimated",
         Labels = new() { ["table"] = "table, rolled threads", ["estimated"] = "estimated from Su",
@@ -784,9 +790,11 @@ public static partial class Fields
     };
     public static readonly Field<bool> ShearBy = new(
         "judging.shearBy", Types.Named(Names.ShearCarriers), "Shear carried by",
-        "friction: no slip, bearing behind it as a second line; bearing: the joint may slip until the bolts bear, and friction is not counted")
+        "friction: no slip, bearing behind it as a second line; bearing: the joint may slip until the bolts bear, "
+            + "and friction is not counted")
     {
-        Default = "bearing, where nothing asks for friction: a slip coefficient or surface class, a factor against slip, an alternating load, holes oversize or slotted along the load",
+        Default = "bearing, where nothing asks for friction: a slip coefficient or surface class, a factor against slip, "
+            + "an alternating load, holes oversize or slotted along the load",
         Blank = (j, _) => j.Judging.Shear is { } by ? (by.Bearing ? "bearing" : "friction") + ", chosen" : "",
         Labels = new() { ["friction"] = "friction (slip)", ["bearing"] = "bearing" },
     };
@@ -945,7 +953,8 @@ public static partial class Fields
     public static readonly Field<string> AcceptedName = new(
         "accepted[].name", Types.Text, "Not looked at", "the way of failing, or the input, that is open") { Required = true };
     public static readonly Field<string> AcceptedOpen = new(
-        "accepted[].open", Types.Text, "Why it is open", "why it is open, word for word as the result says it; with other words the acceptance has ended")
+        "accepted[].open", Types.Text, "Why it is open", "why it is open, word for word as the result says it; "
+            + "with other words the acceptance has ended")
     {
         Required = true, MaxLength = 1000, OneLine = true,
     };

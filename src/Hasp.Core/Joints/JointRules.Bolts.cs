@@ -121,9 +121,11 @@ public static partial class JointRules
             && (g.System == MeasureSystem.Any || g.System == thread.System));
         if (fitting is not null) return fitting;
         var system = bands[0].System == MeasureSystem.Inch ? UnitSystem.Us : UnitSystem.Si;
-        var range = $"{QuantityText.ShowText(bands.Min(b => b.MinDiameter), Dimension.Length, system)} to {QuantityText.ShowText(bands.Max(b => b.MaxDiameter), Dimension.Length, system)}";
+        var range = $"{QuantityText.ShowText(bands.Min(b => b.MinDiameter), Dimension.Length, system)} to "
+            + $"{QuantityText.ShowText(bands.Max(b => b.MaxDiameter), Dimension.Length, system)}";
         faults.Add(new("grade-size", Fields.Grade.Path, name, bands.All(b => b.System != MeasureSystem.Any && b.System != thread.System)
-            ? $"{name} is made with {(bands[0].System == MeasureSystem.Metric ? "metric" : "inch")} threads ({range}), {thread.Designation} is not one"
+            ? $"{name} is made with {(bands[0].System == MeasureSystem.Metric ? "metric" : "inch")} threads ({range}), "
+                + $"{thread.Designation} is not one"
             : $"{name} is made from {range}; {thread.Designation} is outside that range"));
         return null;
     }
@@ -169,7 +171,9 @@ public static partial class JointRules
             // One that was chosen goes with the grade: nobody asked for a soft one.
             if (fitting is not null && said.Chosen.Contains(field.Path)) return fitting;
             faults.Add(new("washer-soft", field.Path, kind,
-                $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, {grade.WasherHardness:0} HV at least go with this grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
+                $"too soft for {grade.Grade}: {washer.Source} is {washer.Hardness:0} HV, "
+                    + $"{grade.WasherHardness:0} HV at least go with this "
+                    + $"grade{(fitting is null ? "" : $", such as {fitting.Kind} ({fitting.Source})")}")
             {
                 Mends = fitting is null ? [] : [new($"{char.ToUpperInvariant(fitting.Kind[0])}{fitting.Kind[1..]} washer", field.Path,
                     fitting.Kind)],
@@ -213,7 +217,8 @@ public static partial class JointRules
         if (length < least - Tolerance)
         {
             faults.Add(new("length-short", Fields.Length.Path, Mm(length),
-                $"too short for its grip: {Mm(clamped)} clamped and {(stud ? "two nuts" : "nut")} {Mm(least - clamped)} need at least {Mm(least)}"
+                $"too short for its grip: {Mm(clamped)} clamped and {(stud ? "two nuts" : "nut")} {Mm(least - clamped)} need at "
+                    + $"least {Mm(least)}"
                 + (chosen is { } c ? $"; {Mm(c)} is the next preferred length with a thread through the nut" : ""))
             {
                 Mends = chosen is { } next ? [new($"{Mm(next)} long", Fields.Length.Path, Mm(next)),
@@ -293,7 +298,8 @@ public static partial class JointRules
         if (length > most + Tolerance)
         {
             faults.Add(new("screw-bottoms", Fields.Length.Path, Mm(length),
-                $"the screw bottoms: {Mm(length - clamped)} reach past the clamped parts, the thread is {Mm(depth)} deep. It would clamp nothing") { Mends = mends });
+                $"the screw bottoms: {Mm(length - clamped)} reach past the clamped parts, the thread is {Mm(depth)} deep. "
+                    + $"It would clamp nothing") { Mends = mends });
             return null;
         }
         var engaged = stud ? wanted : Math.Min(length - clamped, holds);
@@ -302,7 +308,9 @@ public static partial class JointRules
         {
             faults.Add(new("length-short", Fields.Length.Path, Mm(length), stud
                 ? $"too short: {Mm(wanted)} engaged, {Mm(clamped)} clamped and a nut of {Mm(head.Height)} need at least {Mm(least)}"
-                : $"too short for its grip: {Mm(clamped)} clamped leave {Mm(Math.Max(0, length - clamped))} to engage, {Mm(said.Stated(Fields.Engagement) ?? wanted)} {(said.Stated(Fields.Engagement) is null ? "would be usual" : "is wanted")}") { Mends = mends });
+                : $"too short for its grip: {Mm(clamped)} clamped leave {Mm(Math.Max(0, length - clamped))} to engage, "
+                    + $"{Mm(said.Stated(Fields.Engagement) ?? wanted)} "
+                    + $"{(said.Stated(Fields.Engagement) is null ? "would be usual" : "is wanted")}") { Mends = mends });
             return null;
         }
         if (ThreadLengthFor(said, thread, head, length, clamped, faults) is not { } threadLength) return null;
@@ -335,7 +343,8 @@ public static partial class JointRules
         if (said.Stated(Fields.Length) is null && said.Stated(Fields.ThreadLength) is null) return length;
         var path = said.Stated(Fields.ThreadLength) is null ? Fields.Length.Path : Fields.ThreadLength.Path;
         faults.Add(new("shank-long", path, Mm(said.Stated(Fields.ThreadLength) ?? length),
-            $"the shank is in the way: the thread begins {Mm(length - threadLength)} under the head, only {Mm(clamped)} are clamped. Shorten the bolt, thread it further or pack the grip")
+            $"the shank is in the way: the thread begins {Mm(length - threadLength)} under the head, "
+                + $"only {Mm(clamped)} are clamped. Shorten the bolt, thread it further or pack the grip")
         {
             Mends = [new("Threaded to the head", Fields.ThreadLength.Path, Mm(length)), .. said.Stated(Fields.Length) is null
                 ? Array.Empty<Mend>() : [new("Let the length be chosen", Fields.Length.Path, "")]],

@@ -16,7 +16,8 @@ public static partial class JointRules
         if (said.Stated(Fields.EnduranceStrength) is { } given) return Rules(EnduranceSchool.Given, given, "given");
         var rolled = making != ThreadMaking.Cut;
         var cutFault = new Fault("endurance-rolled", Fields.Endurance.Path, chosen,
-            "these strengths are of rolled threads, and the threads are taken as cut. State the threads as rolled where that is sure, or take the estimate")
+            "these strengths are of rolled threads, and the threads are taken as cut. "
+                + "State the threads as rolled where that is sure, or take the estimate")
         {
             Mends = [new("Take the estimate for cut threads", Fields.Endurance.Path, "estimated"),
                 new("The threads are rolled", Fields.Making.Path, "rolled")],
@@ -37,7 +38,8 @@ public static partial class JointRules
             case null when !rolled || listed is null:
                 return Rules(
                     EnduranceSchool.Estimated, 0,
-                    $"estimated for {(rolled ? "rolled" : "cut")} threads, half the tensile strength over the fatigue stress concentration");
+                    $"estimated for {(rolled ? "rolled" : "cut")} threads, half the tensile strength over the fatigue stress "
+                        + $"concentration");
             default:
                 return Rules(EnduranceSchool.Table, listed!.Strength, listed.Source);
         }

@@ -53,13 +53,16 @@ public static partial class JointRules
             if (hole.Value.Diameter >= PressedDiameter(part, washer, angle))
             {
                 faults.Add(new("pulls-through", path, Mm(hole.Value.Diameter),
-                    $"the {what} would pull through: {(washer is null ? "its bearing face is" : "through its washer it presses")} {Mm(PressedDiameter(part, washer, angle))} across. Use a smaller hole{(washer is null ? " or put a washer under it" : " or a larger washer")}"));
+                    $"the {what} would pull through: {(washer is null ? "its bearing face is" : "through its washer it presses")} "
+                        + $"{Mm(PressedDiameter(part, washer, angle))} across. "
+                        + $"Use a smaller hole{(washer is null ? " or put a washer under it" : " or a larger washer")}"));
                 break;
             }
             if (said.Of(Fields.ConeBore) && hole.Value.Diameter >= part.BearingDiameter)
             {
                 faults.Add(new("cone-bore", Fields.ConeBore.Path, "hole",
-                    $"the cone cannot start: the hole is wider than the {what}'s bearing face ({Mm(part.BearingDiameter)}). Bore the cones with the nominal diameter"));
+                    $"the cone cannot start: the hole is wider than the {what}'s bearing face ({Mm(part.BearingDiameter)}). "
+                        + $"Bore the cones with the nominal diameter"));
                 break;
             }
         }
@@ -128,13 +131,15 @@ public static partial class JointRules
         {
             // A number stated goes before the pattern, and with it the width it was stated for.
             if (layers[i] is { Width: { } width, HolesAcross: null, OnlyClamped: false } && width <= least) faults.Add(new("width-small",
-                $"layers[{i}].width", Mm(width), $"the bolts do not fit: they stand {Mm(least - hole)} apart across the pull, so that above {Mm(least)} is needed"));
+                $"layers[{i}].width", Mm(width), $"the bolts do not fit: they stand {Mm(least - hole)} apart across the pull, "
+                    + $"so that above {Mm(least)} is needed"));
         }
     }
 
     private static string? EdgeFault(double edge, double diameter, double? hole)
     {
-        if (hole is { } bored && edge <= bored / 2) return $"the edge lies within the hole: above {Mm(bored / 2)} is needed, at least {Mm(diameter)} (one diameter) is accepted";
+        if (hole is { } bored && edge <= bored / 2)
+            return $"the edge lies within the hole: above {Mm(bored / 2)} is needed, at least {Mm(diameter)} (one diameter) is accepted";
         return edge < diameter - Tolerance
             ? $"less than one bolt diameter: at least {Mm(diameter)} is accepted, {Mm(2 * diameter)} is good practice" : null;
     }
@@ -164,7 +169,8 @@ public static partial class JointRules
         if (fitting is null)
         {
             faults.Add(new("material-thick", thicknessPath ?? path, Mm(t),
-                $"{bands[0].Name} has its strength listed up to {Mm(bands.Max(b => b.MaxThickness))}. Define a material of your own for thicker parts"));
+                $"{bands[0].Name} has its strength listed up to {Mm(bands.Max(b => b.MaxThickness))}. "
+                    + $"Define a material of your own for thicker parts"));
         }
         return fitting;
     }

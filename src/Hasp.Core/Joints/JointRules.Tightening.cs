@@ -51,7 +51,8 @@ public static partial class JointRules
         if (aim is not { Kind: AimKind.Structural } || grade is null || thread is null) return (aim, null);
         if (Standards.LeastPretension(grade.Grade, thread) is { } least) return (new Aim(AimKind.Structural, least.Force), least.Source);
         faults.Add(new("structural-unlisted", Fields.Aim.Path, "structural",
-            $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, A325 and A490. Aim for a share of proof"));
+            $"structural practice lays down no preload for {grade.Grade} in {thread.Designation}; it does for 8.8, 10.9, "
+                + $"A325 and A490. Aim for a share of proof"));
         return (null, null);
     }
 
@@ -124,7 +125,8 @@ public static partial class JointRules
         if (temperatures.Change && layers.FirstOrDefault(l => l.Material.Expansion is null) is { } unknown)
         {
             faults.Add(new("expansion-unknown", Fields.PartsTemperature.Path, null,
-                $"the thermal expansion of {unknown.Material.Name} is not stated: state it with the material, or leave the temperatures out"));
+                $"the thermal expansion of {unknown.Material.Name} is not stated: state it with the material, "
+                    + $"or leave the temperatures out"));
             return null;
         }
         return temperatures;

@@ -57,7 +57,8 @@ public static partial class JointRules
         foreach (var field in Fields.OfKinds.Where(f => said.Has(f) && !kind.Inputs().Contains(f)))
         {
             faults.Add(new("other-kind", field.Path, null,
-                $"belongs to a {Kind.ById(field.Section)!.Name.ToLowerInvariant()}, and this is {(kind.IsParts ? "a joint of parts" : $"a {kind.Name.ToLowerInvariant()}")}: leave it out, or say kind \"{field.Section}\""));
+                $"belongs to a {Kind.ById(field.Section)!.Name.ToLowerInvariant()}, and this is {(kind.IsParts ? "a joint of parts"
+                    : $"a {kind.Name.ToLowerInvariant()}")}: leave it out, or say kind \"{field.Section}\""));
         }
         return faults.Count > before ? null : kind;
     }
@@ -273,7 +274,8 @@ public static partial class JointRules
         {
             var noShape = pattern.Layout.Grown(number) is null ? ", and no shape with so many" : "";
             faults.Add(new("count-differs", Fields.Count.Path, QuantityText.Figures(number),
-                $"the pattern has {laid} bolts ({PatternRules.Words(pattern.Layout)}), not {number}{noShape}. Change the pattern, or leave the number out")
+                $"the pattern has {laid} bolts ({PatternRules.Words(pattern.Layout)}), not {number}{noShape}. Change the pattern, "
+                    + $"or leave the number out")
             {
                 Mends = [new($"{laid} bolts, as laid out", Fields.Count.Path, "")],
             });

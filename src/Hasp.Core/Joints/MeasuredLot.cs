@@ -74,7 +74,8 @@ public static partial class JointRules
             Fields.BearingFriction }.Where(said.Has))
         {
             faults.Add(new("lot-twice", twice.Path, null,
-                $"the lot {said.Stated(LotFields.Name)} says it already, by its tests: clear this, or the lot") { Mends = [new("Keep the lot's", twice.Path, "")] });
+                $"the lot {said.Stated(LotFields.Name)} says it already, by its tests: clear this, or the lot") { Mends =
+                    [new("Keep the lot's", twice.Path, "")] });
         }
         if (faults.Count > before || LotFields.All.Any(said.IsFaulty)) return null;
         var (low, mean, high) = (said.Stated(LotFields.Low)!.Value, said.Stated(LotFields.NutFactor)!.Value,

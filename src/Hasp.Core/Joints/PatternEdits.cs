@@ -25,7 +25,8 @@ public static class PatternEdits
     }
 
     private static bool IsLaidOut(Draft draft) =>
-        draft.Root.Stated.Any(f => f.Section == Fields.PatternKind.Section) || !draft[Fields.Points].IsEmpty || !draft[Fields.Corners].IsEmpty
+        draft.Root.Stated.Any(f => f.Section == Fields.PatternKind.Section) || !draft[Fields.Points].IsEmpty
+            || !draft[Fields.Corners].IsEmpty
         || !draft[Fields.Openings].IsEmpty;
 
     /// <summary>The pattern grown to a number of bolts by its own rule; null where there is no pattern, or none of that number.</summary>

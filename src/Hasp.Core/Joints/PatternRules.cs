@@ -114,10 +114,13 @@ public static class PatternRules
     {
         { Kind: SpacingKind.Pitch, Distance: < 1e-6 } => $"bolts {finding.Number} and {finding.Other} are at the same place",
         { Kind: SpacingKind.Pitch,
-            IsRefused: true } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} apart: heads, washers or holes would run into each other below {Mm(finding.Refused)}",
-        { Kind: SpacingKind.Pitch } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} apart{(finding.IsShort ? $", under {Mm(finding.Good)}" : "")}",
+            IsRefused: true } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} apart: heads, "
+                + $"washers or holes would run into each other below {Mm(finding.Refused)}",
+        { Kind: SpacingKind.Pitch } => $"bolts {finding.Number} and {finding.Other} are {Mm(finding.Distance)} "
+            + $"apart{(finding.IsShort ? $", under {Mm(finding.Good)}" : "")}",
         { Distance: < 0 } => $"bolt {finding.Number} lies off the plate",
-        { IsRefused: true } => $"bolt {finding.Number} is {Mm(finding.Distance)} from an edge of the plate: at least {Mm(finding.Refused)} is accepted, {Mm(finding.Good)} is good practice",
+        { IsRefused: true } => $"bolt {finding.Number} is {Mm(finding.Distance)} from an edge of the plate: "
+            + $"at least {Mm(finding.Refused)} is accepted, {Mm(finding.Good)} is good practice",
         _ => $"bolt {finding.Number} is {Mm(finding.Distance)} from an edge{(finding.IsShort ? $", under {Mm(finding.Good)}" : "")}",
     };
 
@@ -189,7 +192,8 @@ public static class PatternRules
             {
                 var (ux, uy) = group.LineDirection;
                 if (Math.Abs((ux * mx.Value) + (uy * my.Value)) > least) found.Add((i, Math.Abs(ux) > Math.Abs(uy) ? "mx" : "my",
-                    Why("all bolts lie on one line, and nothing holds against a moment about it; about a compression line beside them it would")));
+                    Why("all bolts lie on one line, and nothing holds against a moment about it; "
+                        + "about a compression line beside them it would")));
             }
         }
         return found;

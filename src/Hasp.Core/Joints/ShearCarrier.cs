@@ -13,7 +13,8 @@ namespace Hasp.Core.Joints;
 public sealed record ShearCarrier(bool Bearing, bool Stated, string Why)
 {
     // Listed when first asked for: checks name fields.
-    private static readonly Lazy<Field<double>[]> AgainstSlip = new(() => [.. Fields.Required.Where((_, i) => Check.All[i].Info.ByFriction)]);
+    private static readonly Lazy<Field<double>[]> AgainstSlip =
+        new(() => [.. Fields.Required.Where((_, i) => Check.All[i].Info.ByFriction)]);
 
     // What asks for friction without saying so, and how that reads. Slots across the load leave the bolts bearing.
     private static readonly (Func<Values, bool> Asks, string Why)[] OfFriction =

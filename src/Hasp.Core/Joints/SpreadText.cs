@@ -7,7 +7,8 @@ namespace Hasp.Core.Joints;
 /// <summary>Reads and writes a scatter: <c>10 %</c>, <c>lognormal 15 %</c>, <c>uniform 20 %</c>.</summary>
 public static partial class SpreadText
 {
-    [GeneratedRegex(@"^(?:(?<shape>normal|lognormal|uniform|triangular)\s+)?(?:±\s*)?(?<share>[0-9]+(?:\.[0-9]+)?)\s*%$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?:(?<shape>normal|lognormal|uniform|triangular)\s+)?(?:±\s*)?(?<share>[0-9]+(?:\.[0-9]+)?)\s*%$",
+        RegexOptions.IgnoreCase)]
     private static partial Regex Form();
 
     /// <summary>The scatter, or null where it cannot be read or is above 100 %.</summary>

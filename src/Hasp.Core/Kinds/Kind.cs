@@ -139,7 +139,8 @@ public sealed record Kind(string Id, string Name, string Brief)
     public ImmutableArray<Check> ChecksBy(Basis basis) =>
         IsParts ? basis.Checks : Found.GetOrCreateValue(this).GetOrAdd(basis, static (b, kind) => kind.FindChecksBy(b), this);
 
-    // A kind and a basis never change once made, so neither does what one has judged by the other; and every joint that is read asks for it.
+    // A kind and a basis never change once made, so neither does what one has judged by the other; and every joint that is read asks
+    // for it.
     private static readonly ConditionalWeakTable<Kind, ChecksByBasis> Found = [];
 
     private sealed class ChecksByBasis() : ConcurrentDictionary<Basis, ImmutableArray<Check>>(ReferenceEqualityComparer.Instance);

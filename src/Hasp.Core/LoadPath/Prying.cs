@@ -40,7 +40,8 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
     /// </summary>
     private double PriedAt(Joint joint, double pull)
     {
-        var n = joint.Judging.Basis.Growth is { } growth ? Math.Max(1, joint.Judging.Required(growth) is > 0 and var f ? f : growth.Required) : 1;
+        var n = joint.Judging.Basis.Growth is { } growth ? Math.Max(1,
+            joint.Judging.Required(growth) is > 0 and var f ? f : growth.Required) : 1;
         double At(double times) => ForceAt(joint, new Plain(times * pull), 0).Value / times;
         return At(n) >= At(1) ? n : 1;
     }

@@ -61,7 +61,8 @@ internal static class DefaultTarget
         var joint = m.Joint;
         var load = BoltLoad<Plain>.None(joint);
         var factor = new[] { MachineBasis.UnderHead, MachineBasis.WasherPressure }
-            .Where(c => joint.Judging.Required(c) > 0 && c.MayApply(joint)).Select(c => c.Judge(m, load).Factor.Value / joint.Judging.Required(c))
+            .Where(c => joint.Judging.Required(c) > 0 && c.MayApply(joint))
+                .Select(c => c.Judge(m, load).Factor.Value / joint.Judging.Required(c))
             .DefaultIfEmpty(double.PositiveInfinity).Min() / (joint.Sharing.MostTension.Case >= 0 ? ForThePull : 1);
         return factor < 1 && Math.Floor(percent * factor) is var mild and >= Mildest ? (int)mild : null;
     }

@@ -91,7 +91,8 @@ public readonly record struct Preloading<T>
             Relaxation = T.Given(Terms.Relaxation, how.Relaxation),
             ThermalChange = joint.Temperatures.Change ? Warmed(joint, stack, bolt, members, times) : null,
             Twist = how.Method.TorsionShare == 1 ? null
-                : T.Given(Terms.TorsionShare, how.Method.TorsionShare, source: Traced.Reads<T>() ? $"{how.Method.Label}: {how.Method.Source}" : null),
+                : T.Given(Terms.TorsionShare, how.Method.TorsionShare,
+                    source: Traced.Reads<T>() ? $"{how.Method.Label}: {how.Method.Source}" : null),
         };
 
         static (T, T) Implied(T both) => (both, both);

@@ -47,7 +47,8 @@ public static partial class QuantityText
         if (!match.Success || match.Groups["unit"].Value is [',' or '.' or >= '0' and <= '9', ..])
         {
             return QuantityReading.Refused(DecimalComma().IsMatch(plain)
-                ? $"\"{text.Trim()}\": a comma only groups thousands here. Write the decimals with a point: {DecimalComma().Match(plain).Value.Trim().Replace(',', '.')}."
+                ? $"\"{text.Trim()}\": a comma only groups thousands here. Write the decimals with a point: "
+                    + $"{DecimalComma().Match(plain).Value.Trim().Replace(',', '.')}."
                 : $"\"{text.Trim()}\" is not a number with a unit. " + Example(dimension));
         }
 
@@ -121,7 +122,8 @@ public static partial class QuantityText
     {
         if (dimension == Dimension.None) return (Figures(held, significant), "");
         // What rounding left of nothing is nothing.
-        if (dimension is Dimension.Length or Dimension.Area or Dimension.Force or Dimension.Torque or Dimension.Stress && Math.Abs(held) < Residue) held = 0;
+        if (dimension is Dimension.Length or Dimension.Area or Dimension.Force or Dimension.Torque or Dimension.Stress
+            && Math.Abs(held) < Residue) held = 0;
         var unit = Readable(held, dimension, system);
         return (Figures(unit.FromHeld(held), significant), unit.Symbol);
     }

@@ -140,7 +140,9 @@ public sealed record Installation(string Id, string Name, string Source)
                 Verified = "shows the tension at the stretch",
                 Passes = c => [Pass.Snug, new("half", "Half", "Measure each bolt free, note its temperature. Stretch to half.",
                     PassMeasure.Stretch, c.Stretch / 2, "F/kb"),
-                    new("full", "Full", "Stretch until the micrometer shows this more than the free length. A bolt that stays longer by a thousandth when loosened is done for.", PassMeasure.Stretch, c.Stretch, "F/kb") { Repeats = true }],
+                    new("full", "Full", "Stretch until the micrometer shows this more than the free length. "
+                        + "A bolt that stays longer by a thousandth when loosened is done for.", PassMeasure.Stretch, c.Stretch,
+                        "F/kb") { Repeats = true }],
                 Refuses = j => NotTightened(j) is { Length: > 0 } no ? no : TwoGrips(j),
             },
             new("tensioner", "Hydraulic tensioner", "force from the pressure, less what the nut's seating loses")
@@ -157,7 +159,9 @@ public sealed record Installation(string Id, string Name, string Source)
             {
                 AsksTest = false,
                 Verified = "is not tested: nothing rests on its preload",
-                Passes = _ => [Pass.Snug with { Does = "Run every nut up to firm contact with an ordinary spanner, and go round once more." }, new("lock", "Secure", "Lock each nut with a second one, or as drawn.", PassMeasure.Sign, 0, "the drawing")],
+                Passes = _ => [Pass.Snug with { Does = "Run every nut up to firm contact with an ordinary spanner, "
+                    + "and go round once more." }, new("lock", "Secure", "Lock each nut with a second one, or as drawn.",
+                    PassMeasure.Sign, 0, "the drawing")],
                 Refuses = j => j.Kind.IsTightened ? "this joint is preloaded" : "",
             },
         ];
@@ -220,7 +224,8 @@ public sealed record Installation(string Id, string Name, string Source)
         {
             _ when Standards.FindPretension(joint.Bolts.Grade.Grade, joint.Bolts.Thread.Diameter)?.Source is not { } source
                 || source.StartsWith("EN", StringComparison.Ordinal) => $"the table is of F3125 bolts, not of {joint.Bolts.Grade.Grade}",
-            _ when joint.Layers.Any(l => l.Material.Family != MaterialFamily.Steel) => "the table holds where all in the grip is steel and nothing is a gasket",
+            _ when joint.Layers.Any(l => l.Material.Family != MaterialFamily.Steel) =>
+                "the table holds where all in the grip is steel and nothing is a gasket",
             _ when TabledTurnOf(joint) is null => "longer than twelve diameters: the turn is found by test",
             _ => TwoGrips(joint),
         };
@@ -243,8 +248,10 @@ public sealed record Installation(string Id, string Name, string Source)
             var bolts = c.Joint.Bolts.Thread;
             var row = TurnTables.Indicators.FirstOrDefault(r => Math.Abs(r.Diameter - bolts.Diameter) < 0.01);
             var words = row is null
-                ? "Tighten until a feeler gauge of 0.40 mm (0.25 mm under a nut that turns) is refused: in 3 of 4 or 5 spaces, 4 of 6 or 7, 5 of 8 or 9, or as the maker states."
-                : $"Tighten until a feeler gauge of 0.005 in (0.125 mm) is refused in at least {(row.Spaces + 1) / 2} of {row.Spaces} spaces, or as the maker states.";
+                ? "Tighten until a feeler gauge of 0.40 mm (0.25 mm under a nut that turns) is refused: in 3 of 4 or 5 spaces, "
+                    + "4 of 6 or 7, 5 of 8 or 9, or as the maker states."
+                : $"Tighten until a feeler gauge of 0.005 in (0.125 mm) is refused in at least {(row.Spaces + 1) / 2} of "
+                    + $"{row.Spaces} spaces, or as the maker states.";
             return new("indicator", "Until it shows", words, PassMeasure.Sign, 0,
                 row?.Source ?? "EN 14399-9; EN 1090-2, Annex J") { Repeats = true };
         }

@@ -52,6 +52,7 @@ public sealed record Pass(string Id, string Name, string Does, PassMeasure Measu
 
     /// <summary>The pass that runs every bolt up to firm contact.</summary>
     public static Pass Snug { get; } = new(
-        "snug", "Snug", "Bring the plies into firm contact: the full effort of one person on an ordinary spanner, or a few blows of an impact wrench.",
+        "snug", "Snug", "Bring the plies into firm contact: the full effort of one person on an ordinary spanner, "
+            + "or a few blows of an impact wrench.",
         PassMeasure.Contact, 0, "EN 1090-2, 8.3; RCSC specification, snug-tightened joints");
 }

@@ -72,12 +72,14 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
         foreach (var own in assembly.Before) yield return own;
         yield return new("threads", !joint.Kind.IsTightened ? "Inspect bolts and nuts; see that the nuts run down by hand." : joint.Tapped
             && joint.End.Blind
-            ? "Inspect bolts and holes. Clean the threads; blow the blind holes dry: oil at their bottom holds the bolt up, or bursts the part."
+            ? "Inspect bolts and holes. Clean the threads; blow the blind holes dry: oil at their bottom holds the bolt up, "
+                + "or bursts the part."
             : "Inspect bolts, nuts and washers. Clean the threads; refuse what is nicked, bent or rusted.");
         if (!joint.Kind.IsTightened) yield break;
         yield return new("reuse", ReuseRule.Of(joint).Words);
         if (finish.PutOn) yield return new("lubricant",
-            $"Lubricate ({finish.Label}): the thread, and the face under what turns. The same tin, the same way as in the test; none on the faces that slip is held by.");
+            $"Lubricate ({finish.Label}): the thread, and the face under what turns. The same tin, the same way as in the test; "
+                + $"none on the faces that slip is held by.");
         else yield return new("as received",
             $"Tighten as received ({finish.Label}): no oil, no cleaning with solvent. Fingers with oil on them halve the torque needed.");
         if (joint.Judging.Basis.Id != "machine" && joint.Sharing.AnyShear && joint.Tightening.Pretensioned) yield return new("faces",
@@ -86,7 +88,8 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
             $"Clean the faces of the gasket ({gasket.Name}); a new gasket each time, dry unless its maker says otherwise.");
         if (WasherSide(joint) is { } washers) yield return new("washers", washers);
         if (joint.Cases.Any(c => c.Pressure > 0)) yield return new("sealant",
-            "Where a hole is open to what is contained, seal the thread with what the medium allows, and count its friction: test the lot with it.", said.Stated(PlanFields.OpenMinutes), true);
+            "Where a hole is open to what is contained, seal the thread with what the medium allows, and count its friction: "
+                + "test the lot with it.", said.Stated(PlanFields.OpenMinutes), true);
         foreach (var locking in Locks(joint)) yield return locking;
     }
 
@@ -112,7 +115,8 @@ public sealed record Preparation(string Id, string Does, double? Minutes = null,
                 if (said.Stated(PlanFields.PrimerMinutes) is { } primer) yield return new("primer",
                     "Clean off all oil, prime both threads and let the primer dry.", primer);
                 yield return new(
-                    "adhesive", "Apply the adhesive where the threads will meet and drive the bolt home before it sets. It acts as a lubricant: the torque is that of a lot tested with it.", said.Stated(PlanFields.OpenMinutes), true);
+                    "adhesive", "Apply the adhesive where the threads will meet and drive the bolt home before it sets. "
+                        + "It acts as a lubricant: the torque is that of a lot tested with it.", said.Stated(PlanFields.OpenMinutes), true);
                 break;
             case Locking.PrevailingNut:
                 yield return new(
@@ -158,14 +162,16 @@ public sealed record ReuseRule(int? Times, string Words)
             "A325" or "A325M" when galvanised => new(1,
                 "Never use galvanised bolts again once they were tight (RCSC specification, reuse)."),
             "A325" or "A325M" => new(null,
-                "Use again only with the engineer's consent, and only where the nut runs the whole thread by hand (RCSC specification, reuse)."),
+                "Use again only with the engineer's consent, and only where the nut runs the whole thread by hand (RCSC "
+                    + "specification, reuse)."),
             _ when how.Pretensioned => new(1,
                 "A preloaded assembly that was loosened is discarded, bolt, nut and washers (EN 1090-2, 8.5.1)."),
             _ when how.Aim is AimKind.YieldShare or AimKind.RootYieldShare
                 && how.AimValue >= 0.9 => new(1, "Tightened to yield: use once."),
             _ when how.NutFactor.Lubricant => new(null,
                 "Use again while the thread is clean, runs free and was lubricated anew: count the tightenings."),
-            _ => new(null, "Dry plated threads lose clamp with each tightening at the same torque, to about half in six: count the tightenings, and use new bolts where it matters."),
+            _ => new(null, "Dry plated threads lose clamp with each tightening at the same torque, to about half in six: "
+                + "count the tightenings, and use new bolts where it matters."),
         };
     }
 }

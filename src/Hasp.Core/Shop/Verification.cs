@@ -73,7 +73,8 @@ public sealed record Conditions(string Lot, string Nuts, string Washers, string 
         ];
         foreach (var (what, then, here) in pairs.Where(p => !p.Then.Equals(p.Now,
             StringComparison.Ordinal))) yield return $"another {what}: tested with {Say(then)}, now {Say(here)}";
-        if (Math.Abs(now.Temperature - Temperature) > step) yield return FormattableString.Invariant($"the temperature moved by more than {step:0.#} K: tested at {Temperature:0.#} °C, now {now.Temperature:0.#} °C");
+        if (Math.Abs(now.Temperature - Temperature) > step)
+            yield return FormattableString.Invariant($"the temperature moved by more than {step:0.#} K: tested at {Temperature:0.#} °C, now {now.Temperature:0.#} °C");
 
         static string Say(string text) => text.Length == 0 ? "none" : text;
     }
@@ -121,11 +122,13 @@ public sealed record Verification(
     /// </summary>
     public double? JobTorque => Installation.AsksTest && Problems.Count == 0 ? Counted.Max(t => TorqueFor(t)) : null;
 
-    /// <summary>Places of assemblies that count and showed more than is asked: their torque is brought back by their own nut factor.</summary>
+    /// <summary>Places of assemblies that count and showed more than is asked: their torque is brought back by their own nut
+    /// factor.</summary>
     public IEnumerable<int> Referred =>
         Tests.Select((t, i) => (t, i)).Where(x => x.t.Counts && IsOver(x.t)).Select(x => x.i);
 
-    /// <summary>Torque of an assembly at the tension to be shown, N·mm: what was read within 5 % over it, else by its own K, Tp + (T − Tp)·F
+    /// <summary>Torque of an assembly at the tension to be shown, N·mm: what was read within 5 % over it, else by its own K, Tp + (T
+    /// − Tp)·F
     /// required/F shown.</summary>
     public double TorqueFor(TestedAssembly test) =>
         IsOver(test) ? Prevailing + ((test.Torque - Prevailing) * Required / test.Tension) : test.Torque;
@@ -168,7 +171,8 @@ public sealed record Verification(
     private string? Indicates(TestedAssembly test) => (test.Refused, Installation.SpacesOf(Diameter)) switch
     {
         (null, _) => "say how many spaces refused the gauge",
-        ({ } refused, { } spaces) when 2 * refused >= spaces => $"{refused} of {spaces} spaces refused the gauge, and fewer than half may: it would show too early",
+        ({ } refused, { } spaces) when 2 * refused >= spaces =>
+            $"{refused} of {spaces} spaces refused the gauge, and fewer than half may: it would show too early",
         _ => null,
     };
 
@@ -176,7 +180,8 @@ public sealed record Verification(
     {
         if (Counted.Count() < Fewest) yield return $"{Counted.Count()} of {Fewest} assemblies count";
         foreach (var (test, i) in Tests.Select((t, i) => (t, i))
-            .Where(x => x.t.Counts && x.t.Tension < Required * (1 - Read))) yield return $"assembly {i + 1} did not reach the tension to be shown";
+            .Where(x => x.t.Counts && x.t.Tension < Required * (1 - Read))) yield return $"assembly {i
+                + 1} did not reach the tension to be shown";
         if (Installation.AsksTest) foreach (var (_, i) in Tests.Select((t, i) => (t, i))
             .Where(x => x.t.Counts && x.t.Torque <= Prevailing)) yield return $"assembly {i + 1} has no torque above the prevailing one";
         if (Installation.Id == "indicator") foreach (var (test, i) in Tests.Select((t, i) => (t, i))
@@ -223,7 +228,8 @@ public sealed record LotStanding(Verification? Verified, ImmutableArray<string> 
     {
         if (Verified is null) return this;
         var more = Reasons.ToBuilder();
-        if (Verified.Installation.Id != installation.Id) more.Add($"tested for \"{Verified.Installation.Name}\", and this joint is tightened by \"{installation.Name}\"");
+        if (Verified.Installation.Id != installation.Id)
+            more.Add($"tested for \"{Verified.Installation.Name}\", and this joint is tightened by \"{installation.Name}\"");
         if (Verified.Required < required * 0.99) more.Add("tested at less tension than this joint asks");
         if (installation.AsksTest
             && Verified.Required > required * 1.01) more.Add("tested at more tension than this joint asks: its torque is too high here");

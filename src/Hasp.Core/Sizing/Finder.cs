@@ -168,7 +168,8 @@ public static class Finder
         if (!joint.Kind.IsParts) return n == joint.AllBolts ? new(TwoReserves.Of(mechanics))
             : FinderEntry.Refused($"the number follows from what is stated of the {joint.Kind.Name.ToLowerInvariant()}");
         if (joint.Pattern is not null
-            && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with {n} bolts");
+            && shared.Pattern is null) return FinderEntry.Refused($"{PatternRules.Words(joint.Pattern.Layout)} has no shape with "
+                + $"{n} bolts");
         if (shared.Sharing is null) return FinderEntry.Refused($"{n} {(n == 1 ? "bolt finds" : "bolts find")} no hold against a moment");
         // Equal shares too go with a joint of their own: how many bolts there are decides what a basis can judge of them.
         var trial = joint.WithBolts(shared.Pattern, shared.Sharing);

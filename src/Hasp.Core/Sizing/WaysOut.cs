@@ -215,7 +215,8 @@ public static class WaysOut
         var left = best.Reserves.First.Value.ToString("0.##", CultureInfo.InvariantCulture);
         var stays = $"{Lower(short_.Name)} stays at {left}× of what is required";
         return best.Words.Count == 0 ? $"none within what is stocked: {stays}, and no change by itself makes it better"
-            : $"none within what is stocked, by up to three changes together: even with {string.Join(" and ", best.Words.Select(Lower))}, {stays}";
+            : $"none within what is stocked, by up to three changes together: "
+                + $"even with {string.Join(" and ", best.Words.Select(Lower))}, {stays}";
     }
 
     private static string IdOf(Proposal change) => change.Edits[0].Path + "=" + change.Edits[0].Text;
@@ -399,7 +400,8 @@ public static class WaysOut
               select Proposal.Of(joint, $"Faces: {field.LabelOf(choice)}", field.To(choice))
             : from face in SteelFaces
               where face.Slip > joint.FaceFriction && joint.Layers.All(l => l.Material.ElasticModulus > LeastOfSteel)
-              select Proposal.Of(joint, $"Faces {face.How}: slip coefficient {face.Slip.ToString("0.0#", CultureInfo.InvariantCulture)} (EN 1090-2, class {face.Class})",
+              select Proposal.Of(joint, $"Faces {face.How}: slip coefficient "
+                  + $"{face.Slip.ToString("0.0#", CultureInfo.InvariantCulture)} (EN 1090-2, class {face.Class})",
                   Fields.FaceFriction.To(face.Slip));
     }
 

@@ -330,11 +330,13 @@ internal sealed class Judgements
         var joint = m.Joint;
         var (loads, left) = (ImmutableArray.CreateBuilder<JudgedLoad>(), ImmutableArray.CreateBuilder<NotSampled>());
         var all = Enumerable.Range(0, joint.Cases.Length).Where(c => !joint.Cases[c].OnlyCombined)
-            .SelectMany(c => Enumerable.Range(0, joint.LoadPath.Distinct).Select(b => (Case: c, Load: BoltLoad<Plain>.Of(joint, c, b)))).ToList();
+            .SelectMany(c => Enumerable.Range(0, joint.LoadPath.Distinct)
+                .Select(b => (Case: c, Load: BoltLoad<Plain>.Of(joint, c, b)))).ToList();
         foreach (var check in joint.Judging.Checks.Where(c => c.Info.SetBy != SetBy.Rule))
         {
             var mechanics = m;
-            List<(int Case, BoltLoad<Plain> Load)> under = check.MayApply(joint) ? all.Where(l => check.Judge(mechanics, l.Load).Applies).ToList() : [];
+            List<(int Case, BoltLoad<Plain> Load)> under = check.MayApply(joint)
+                ? all.Where(l => check.Judge(mechanics, l.Load).Applies).ToList() : [];
             if (check.Info.Sampled == Sampled.None && under.Count > 0) left.Add(new(check, "no sample is taken of it"));
             if (check.Info.Sampled == Sampled.None) continue;
             // Friction that was not chosen to carry the shear is shown and not judged.

@@ -25,7 +25,8 @@ internal static partial class QuickFrame
     [GeneratedRegex(@"^\s*frame\b", RegexOptions.IgnoreCase)]
     private static partial Regex Begins();
 
-    [GeneratedRegex(@"^(?<b>[0-9.]+(?:\s*(?:mm|in))?)\s*[×x*]\s*(?<h>[0-9.]+(?:\s*(?:mm|in))?)\s*(?:tube|section|shs|rhs)?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?<b>[0-9.]+(?:\s*(?:mm|in))?)\s*[×x*]\s*(?<h>[0-9.]+(?:\s*(?:mm|in))?)\s*(?:tube|section|shs|rhs)?$",
+        RegexOptions.IgnoreCase)]
     private static partial Regex Tube();
 
     [GeneratedRegex(@"^(?<n>[0-9]{1,2})\s*(?:[×x]\s*)?(?<thread>\S+(?:\s(?:UNC|UNF))?)(?:\s+(?<grade>\S+))?$", RegexOptions.IgnoreCase)]
@@ -108,8 +109,10 @@ internal static partial class QuickFrame
             var (columns, rows) = frame == 4 ? (2, 2) : (((frame / 2) + 3) / 2, (frame / 2) + 2 - (((frame / 2) + 3) / 2));
             List<(Field, Raw)> load = [(Fields.CaseName, "Load"), (Fields.CaseAtX, Text(at.GetValueOrDefault("beside"))),
                 (Fields.CaseAtY, Text(at.GetValueOrDefault("above"))), (Fields.CaseAtZ, Text(at.GetValueOrDefault("out")))];
-            load.AddRange(forces.Select(f => (Fields.At($"loads[0].{f.Key}")!, (Raw)QuantityText.ShowText(f.Value, Dimension.Force, UnitSystem.Si, 6))));
-            chosen.Add($"plate {Text(x + (4 * d))} × {Text(y + (4 * d))} × {Text(plate)} S275 on a part as thick, compression lines at its edges");
+            load.AddRange(forces.Select(f => (Fields.At($"loads[0].{f.Key}")!,
+                (Raw)QuantityText.ShowText(f.Value, Dimension.Force, UnitSystem.Si, 6))));
+            chosen.Add($"plate {Text(x + (4 * d))} × {Text(y + (4 * d))} × {Text(plate)} S275 on a part as thick, "
+                + $"compression lines at its edges");
             var draft = Draft.Empty.With(
                 (Fields.Name, line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : "Frame round a hollow section"),
                 (Fields.Note, "Corner bolts take the most: biaxial bending, torsion and direct shear act at once. "

@@ -59,10 +59,12 @@ internal static partial class QuickKinds
             "600 mm"])]),
         new("angle", ["angle", "brace"],
         [
-            P("(?:l ?)?(?<a>#)~(?<b>#)~(?<t>#)", "angle: connected leg, outstanding leg, thickness", ("a", "angle.leg"), ("b", "angle.outstanding"),
+            P("(?:l ?)?(?<a>#)~(?<b>#)~(?<t>#)", "angle: connected leg, outstanding leg, thickness", ("a", "angle.leg"),
+                ("b", "angle.outstanding"),
                 ("t", "angle.thickness")),
             P("(?:gusset (?<g>#)|(?<g>#) gusset)(?: thick)?", "gusset", ("g", "angle.gusset")),
-            P("gusset (?<w>#) wide", "gusset width", ("w", "angle.gussetWidth")), P("gauge (?<g>#)", "gauge from the heel", ("g", "angle.gauge")),
+            P("gusset (?<w>#) wide", "gusset width", ("w", "angle.gussetWidth")),
+                P("gauge (?<g>#)", "gauge from the heel", ("g", "angle.gauge")),
             P("pitch (?<p>#)", "pitch", ("p", "angle.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "angle.end")),
         ], "fx", "angle.bolts", _ => [("angle.thickness", ["5 mm", "6 mm", "8 mm", "10 mm", "12 mm", "15 mm", "20 mm"])]),
         new("pin", ["pin", "clevis", "hanger", "lug"],
@@ -90,7 +92,8 @@ internal static partial class QuickKinds
             P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")),
             P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")),
             P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
-        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, graphite", "Gasket sheet, rubber"]), ("cover.thickness", Stock),
+        ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, graphite", "Gasket sheet, rubber"]),
+            ("cover.thickness", Stock),
         .. d.Text("cover.shape") == "rectangle" ? Array.Empty<(string, string[])>()
         : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
         new("basePlate", ["base"],
@@ -165,7 +168,8 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN))(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Bolt();
 
-    [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|up|uplift|apart|across|shear|along|about x|about y))?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|up|uplift|apart|across|shear|along|about x|about y))?$",
+        RegexOptions.IgnoreCase)]
     private static partial Regex Load();
 
     [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
@@ -297,7 +301,8 @@ internal static partial class QuickKinds
         if (force.Problem is null)
         {
             var key = how is "across" or "shear" && spoken.Kind != "pin" ? spoken.Kind == "splice" ? "fy" : "fx" : spoken.Force;
-            draft = To(draft, key, how == "down" && key == "fz" ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
+            draft = To(draft, key, how == "down" && key == "fz"
+                ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
                 : quantity);
             return (how.Length > 0 ? $"load, {how}" : "load", null);
         }

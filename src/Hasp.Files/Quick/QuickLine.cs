@@ -114,7 +114,8 @@ public static class QuickLine
 
     private static Row LayerOf(int index, string thickness, string material, Amount? edge)
     {
-        List<(Field, Raw)> stated = [(Fields.LayerName, $"Part {index + 1}"), (Fields.LayerThickness, thickness), (Fields.LayerMaterial, material)];
+        List<(Field, Raw)> stated = [(Fields.LayerName, $"Part {index + 1}"), (Fields.LayerThickness, thickness),
+            (Fields.LayerMaterial, material)];
         if (edge is not null) stated.Add((Fields.LayerEdge, edge.Text));
         return Row.Of(RowId.At(index), stated);
     }
@@ -194,7 +195,8 @@ public static class QuickLine
         string Of(double times)
         {
             var step = inch ? 25.4 / 8 : 5;
-            return QuantityText.ShowText(Math.Ceiling((times * thread.Diameter / step) - 1e-9) * step, Dimension.Length, inch ? UnitSystem.Us : UnitSystem.Si);
+            return QuantityText.ShowText(Math.Ceiling((times * thread.Diameter / step) - 1e-9) * step, Dimension.Length,
+                inch ? UnitSystem.Us : UnitSystem.Si);
         }
         bool TearsNothing(double times)
         {

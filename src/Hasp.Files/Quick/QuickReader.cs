@@ -23,7 +23,8 @@ internal sealed record QuickPlate(double Value, Unit? Unit, bool Fraction, strin
 /// </summary>
 internal sealed class QuickReader
 {
-    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/"], StringComparer.OrdinalIgnoreCase);
+    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/"],
+        StringComparer.OrdinalIgnoreCase);
     private readonly string _line;
     private readonly List<Token> _tokens;
     private readonly UnitSystem _shown;
@@ -118,7 +119,8 @@ internal sealed class QuickReader
             _at++;
             return;
         }
-        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryKeyed() || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
+        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryKeyed() || TryPlates()
+            || (token.Kind == TokenKind.Number && TryNumber())
             || TryWordedCount(token) || TrySmall()) return;
         Refuse(1, Hint(token));
     }
@@ -260,7 +262,8 @@ internal sealed class QuickReader
         var ahead = words;
         while (IsWord(ahead, "of", "=", ":", "load", "force", "is", "by", "with")) ahead++;
         if (Peek(ahead) is { Kind: TokenKind.Break, Text: ":" }) ahead++;
-        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null } || Quantity(ahead, Dimension.Force) is not var (force, pieces)) return false;
+        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null }
+            || Quantity(ahead, Dimension.Force) is not var (force, pieces)) return false;
         return Loaded(force, way, ahead + pieces);
     }
 
@@ -273,7 +276,8 @@ internal sealed class QuickReader
         var count = 2;
         while (Peek(count) is { Kind: TokenKind.Word } && count < 5) count++;
         var bare = _line[_tokens[_at + 1].Start.._tokens[_at + count - 1].End];
-        Refuse(count, $"{_tokens[_at].Text} in front of a number: what does it say? A load that presses the parts together is written 5 kN pressing",
+        Refuse(count, $"{_tokens[_at].Text} in front of a number: what does it say? A load that presses the parts together is "
+            + $"written 5 kN pressing",
             Instead(count, bare, bare));
         return true;
     }
@@ -323,7 +327,8 @@ internal sealed class QuickReader
             if (tension) Tension = all;
             else Shear = all;
             _parts[at] = all is null
-                ? _parts[at] with { Taken = "", Problem = $"{one.Text} on each of how many bolts? Write the number of bolts, or the load of the whole joint" }
+                ? _parts[at] with { Taken = "", Problem = $"{one.Text} on each of how many bolts? Write the number of bolts, "
+                    + $"or the load of the whole joint" }
                 : _parts[at] with { Taken = $"{(tension ? "tension" : "shear")} {all.Text}, {one.Text} on each of {Count} bolts" };
         }
     }
@@ -389,9 +394,11 @@ internal sealed class QuickReader
             return true;
         }
         if (more.Count > 0 && Standards.FindThread($"{pieces[0]}x{more[0]}") is not null) more.RemoveAt(0);
-        if (more.Count > 1 || IsWord(count, "x", "X", "×", "*") || more.Any(m => !double.TryParse(m, NumberStyles.Float, CultureInfo.InvariantCulture, out _)))
+        if (more.Count > 1 || IsWord(count, "x", "X", "×", "*")
+            || more.Any(m => !double.TryParse(m, NumberStyles.Float, CultureInfo.InvariantCulture, out _)))
         {
-            Refuse(count, $"one number too many: write the size, its length and the number of bolts apart, as in 4 {thread.Designation} 50 mm long");
+            Refuse(count, $"one number too many: write the size, its length and the number of bolts apart, "
+                + $"as in 4 {thread.Designation} 50 mm long");
             return true;
         }
         if (more.Count > 0 && double.TryParse(more[0], NumberStyles.Float, CultureInfo.InvariantCulture, out var number))
@@ -421,7 +428,8 @@ internal sealed class QuickReader
 
     /// <summary>The listed thread of that diameter whose pitch is nearest to a number; none where the coarse one is.</summary>
     private static IEnumerable<ScrewThread> FineOf(ScrewThread thread, double pitch) => Standards.Threads
-        .Where(t => t.System == thread.System && Math.Abs(t.Diameter - thread.Diameter) < 0.01).OrderBy(t => Math.Abs(t.Pitch - pitch)).Take(1);
+        .Where(t => t.System == thread.System && Math.Abs(t.Diameter - thread.Diameter) < 0.01)
+            .OrderBy(t => Math.Abs(t.Pitch - pitch)).Take(1);
 
     private bool Threaded(ScrewThread thread, int count)
     {
@@ -585,7 +593,8 @@ internal sealed class QuickReader
             if (thick) ahead++;
             if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is not var (next, _)) break;
             // "12 mm plate on 100 x 100": behind a word a bare number is a thickness only where the first was bare as well.
-            if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null } && !IsPlates(ahead + 2)) break;
+            if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null }
+                && !IsPlates(ahead + 2)) break;
             ahead++;
         }
         if (plates.Count == 0 && lead is not null && NamesFasteners(start))
@@ -656,7 +665,8 @@ internal sealed class QuickReader
 
     /// <summary>A material in front of these is theirs, not the parts'.</summary>
     private bool NamesFasteners(int ahead) =>
-        IsWord(ahead, "bolts", "bolt", "screws", "screw", "studs", "stud", "nuts", "nut", "washers", "washer", "fasteners", "capscrews", "threads");
+        IsWord(ahead, "bolts", "bolt", "screws", "screw", "studs", "stud", "nuts", "nut", "washers", "washer", "fasteners",
+            "capscrews", "threads");
 
     private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
 
@@ -736,7 +746,8 @@ internal sealed class QuickReader
         return true;
 
         // Written so that it is not asked again: never with three figures behind the point.
-        string Decimals() => thousandth.ToString("0.0##", CultureInfo.InvariantCulture) is var text && text.Length > 4 && text[^4] == '.' ? text + "0" : text;
+        string Decimals() => thousandth.ToString("0.0##", CultureInfo.InvariantCulture) is var text && text.Length > 4
+            && text[^4] == '.' ? text + "0" : text;
 
         string Rest(int words) => _line[token.End.._tokens[_at + words - 1].End];
     }
@@ -820,7 +831,8 @@ internal sealed class QuickReader
             default:
                 if (Tension is not null)
                 {
-                    Refuse(count, $"there is {Tension.Text} apart already: write one, and the other as a load case of its own on the Bench");
+                    Refuse(count, $"there is {Tension.Text} apart already: write one, "
+                        + $"and the other as a load case of its own on the Bench");
                     return true;
                 }
                 Tension = way == Way.Together ? Amount.Of(-force.Unit.FromHeld(force.Held), force.Unit) : force;
@@ -914,7 +926,8 @@ internal sealed class QuickReader
     {
         return token.Kind == TokenKind.Number
             ? "a number without its meaning. Write 4 bolts, 12 + 20 for parts, 72 kN apart, hole 18"
-            : "not understood. Say bolts (4 M16 8.8), a load (72 kN apart, 24 kN across), parts (12 + 20 steel), a finish (oiled, dry, zinc)";
+            : "not understood. Say bolts (4 M16 8.8), a load (72 kN apart, 24 kN across), parts (12 + 20 steel), a finish (oiled, "
+                + "dry, zinc)";
     }
 
     /// <summary>What only the whole line can tell: words as numbers of bolts, inches or millimetres of bare thicknesses, a ram's

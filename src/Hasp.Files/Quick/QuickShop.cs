@@ -56,7 +56,8 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
             if (bore.Problem is not null || pressure.Problem is not null) return (null, "", usual, bore.Problem ?? pressure.Problem);
             if (bore.Held <= 0 || pressure.Held <= 0) return (null, "", usual, "bore and pressure are above nothing");
             var push = LoadHelpers.EndLoad<Plain>(new(pressure.Held), new(bore.Held)).Value;
-            return (push, $"ram, bore {QuantityText.ShowText(bore.Held, Dimension.Length, shown, 4)} at {QuantityText.ShowText(pressure.Held, Dimension.Stress, shown, 4)}", usual, null);
+            return (push, $"ram, bore {QuantityText.ShowText(bore.Held, Dimension.Length, shown, 4)} at "
+                + $"{QuantityText.ShowText(pressure.Held, Dimension.Stress, shown, 4)}", usual, null);
         }
         var force = QuantityText.Parse(text, Dimension.Force);
         if (QuantityText.IsBareNumber(text)) return (null, "", usual,
@@ -77,7 +78,8 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
             $"no thread is called {match.Groups["thread"].Value}. Write it as ordered: M20, 1/2-13 UNC");
         var bands = Standards.GradeBands(match.Groups["grade"].Value);
         if (bands.Count == 0) return (0, null, null,
-            $"no grade is called {match.Groups["grade"].Value}. Known: {string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade))}");
+            $"no grade is called {match.Groups["grade"].Value}. Known: "
+                + $"{string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade))}");
         var faults = new List<Fault>();
         return JointRules.GradeNamed(
             match.Groups["grade"].Value, thread, faults) is { } grade ? (count, thread, grade, null) : (0, null, null, faults[0].Problem);

@@ -8,8 +8,11 @@ internal static class QuickWords
 {
     /// <summary>Ways a force acts, by the field that it goes into.</summary>
     internal static readonly Dictionary<string, Way> Ways = Words(
-        (Way.Apart, "apart|tension|tensile|in tension|pull|pulling|pulls|pull out|up|upwards|uplift|lift|lifting|axial|axially|hanging|hung|separating|pulling apart|straight pull|outwards|out of the face"),
-        (Way.Across, "across|shear|in shear|shearing|sideways|side load|lateral|laterally|transverse|horizontal|horizontally|along the face|single shear"),
+        (Way.Apart, "apart|tension|tensile|in tension|pull|pulling|pulls|pull "
+            + "out|up|upwards|uplift|lift|lifting|axial|axially|hanging|hung|separating|pulling apart|straight pull|outwards|out of "
+            + "the face"),
+        (Way.Across, "across|shear|in shear|shearing|sideways|side load|lateral|laterally|transverse|horizontal|horizontally|along "
+            + "the face|single shear"),
         (Way.Together, "compression|in compression|pressing|together|pressing together|pushing together"),
         (Way.Down, "down|downwards|vertical|vertically|hanging down"));
 
@@ -19,7 +22,8 @@ internal static class QuickWords
         ("dry", "dry|plain dry|black|plain finish|self colour|self-colour|uncoated|unlubricated"),
         ("zinc", "zinc|zinc plated|zinc-plated|plated|bzp|electroplated|zp|yellow zinc|as received|as-received"),
         ("cadmium", "cadmium|cad|cadmium plated|cad plated"),
-        ("moly", "moly|moly paste|molybdenum|molybdenum paste|anti-seize|antiseize|anti seize|copper paste|copper grease|copaslip|never-seize"),
+        ("moly", "moly|moly paste|molybdenum|molybdenum paste|anti-seize|antiseize|anti seize|copper paste|copper "
+            + "grease|copaslip|never-seize"),
         ("wax", "wax|waxed|ptfe|ptfe coated"), ("galvanised",
             "galvanised|galvanized|galv|hdg|hot-dip galvanised|hot-dip galvanized|hot dip galvanised|hot dip galvanized"),
         ("unknown", "unknown finish|finish unknown"));
@@ -27,7 +31,8 @@ internal static class QuickWords
     /// <summary>Heads, by the kind in the table.</summary>
     internal static readonly Dictionary<string, string> Heads = Words(
         ("hex", "hex|hex head|hexagon|hexagon head|hex bolts|hex bolt|set screws|set screw|hex cap screws"),
-        ("socket", "socket|socket head|socket cap|socket head cap screws|socket cap screws|cap head|cap screws|cap screw|shcs|allen|allen bolts"),
+        ("socket", "socket|socket head|socket cap|socket head cap screws|socket cap screws|cap head|cap screws|cap "
+            + "screw|shcs|allen|allen bolts"),
         ("countersunk", "countersunk|csk|flat head|flathead|countersunk head"),
         ("flange", "flange head|flanged head|flange bolts|flanged bolts"),
         ("button", "button|button head|button heads"), ("stud", "stud|studs|studding|threaded rod|stud bolts|studbolts"));
@@ -64,11 +69,14 @@ internal static class QuickWords
     /// <summary>How shear is carried.</summary>
     internal static readonly Dictionary<string, string> ShearBy = Words(
         ("bearing", "bearing type|in bearing|may slip|snug tight|snug-tight|snug"),
-        ("friction", "slip critical|slip-critical|no slip|must not slip|friction grip|friction type|reversing|reversed|reversal|alternating|fluctuating|vibration|vibrating|impact load|impact loads|impact loading|shock|shock load|shock loads|shock loading|alignment|stay aligned|kept aligned"));
+        ("friction", "slip critical|slip-critical|no slip|must not slip|friction grip|friction "
+            + "type|reversing|reversed|reversal|alternating|fluctuating|vibration|vibrating|impact load|impact loads|impact "
+            + "loading|shock|shock load|shock loads|shock loading|alignment|stay aligned|kept aligned"));
 
     /// <summary>That a force is one bolt's and not the whole joint's.</summary>
     internal static readonly Dictionary<string, bool> Each = Words((true,
-        "each|apiece|each bolt|a bolt|per bolt|every bolt|on each|per each|on each bolt|on every bolt|for each bolt|in each bolt|each one|per screw|each screw|a screw|per stud|each stud"));
+        "each|apiece|each bolt|a bolt|per bolt|every bolt|on each|per each|on each bolt|on every bolt|for each bolt|in each "
+            + "bolt|each one|per screw|each screw|a screw|per stud|each stud"));
 
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Words(
@@ -103,10 +111,13 @@ internal static class QuickWords
     internal static readonly HashSet<string> Negations = Set("no|not|without|never|non|except|w/o|nor");
 
     /// <summary>What could mean two things by itself: the question, and the words that each meaning is written in.</summary>
-    internal static readonly Dictionary<string, (string Question, (string Instead, string Words)[] Answers)> Asked = new(StringComparer.OrdinalIgnoreCase)
+    internal static readonly Dictionary<string, (string Question, (string Instead, string Words)[] Answers)> Asked =
+        new(StringComparer.OrdinalIgnoreCase)
     {
-        ["impact"] = ("an impact load, or an impact wrench?", [("impact load", "the load comes as an impact"), ("impact wrench", "tightened by an impact wrench")]),
-        ["tensioned"] = ("by a hydraulic tensioner, or tightened in whatever way?", [("hydraulic tensioner", "by a tensioner"), ("", "tightened, no more")]),
+        ["impact"] = ("an impact load, or an impact wrench?",
+            [("impact load", "the load comes as an impact"), ("impact wrench", "tightened by an impact wrench")]),
+        ["tensioned"] = ("by a hydraulic tensioner, or tightened in whatever way?",
+            [("hydraulic tensioner", "by a tensioner"), ("", "tightened, no more")]),
         ["used"] = ("bolts that were used before?", [("second hand", "used before"), ("", "no, new ones")]),
         ["blind"] = ("a hole that ends in the part?", [("blind hole", "tapped, not right through"), ("", "no")]),
         ["alloy"] = ("of which metal?", [("aluminium alloy", "aluminium"), ("", "an alloy steel, by its grade")]),

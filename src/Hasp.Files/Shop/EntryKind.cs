@@ -95,7 +95,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
 
     /// <summary>What was done to a bolt.</summary>
     public static EntryKind Bolt { get; } = new(
-        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, SetTo, Angle, TensionShown, Stretch, Place, Despite, Corrects,
+        "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, SetTo, Angle, TensionShown, Stretch, Place,
+            Despite, Corrects,
             Note, MadeBy, TakenOver])
     {
         Judge = (said, faults) =>

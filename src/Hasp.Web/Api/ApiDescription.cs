@@ -38,7 +38,8 @@ internal static class ApiDescription
                 operation.RequestBody = new OpenApiRequestBody
                 {
                     Required = true,
-                    Content = new Dictionary<string, OpenApiMediaType> { ["application/json"] = new() { Schema = new OpenApiSchemaReference(carries.Schema, context.Document) } },
+                    Content = new Dictionary<string, OpenApiMediaType> { ["application/json"] =
+                        new() { Schema = new OpenApiSchemaReference(carries.Schema, context.Document) } },
                 };
             }
             return Task.CompletedTask;

@@ -21,7 +21,8 @@ internal static class JointApi
             .WithDescription("The finder document. The query's series names a thread series; the joint's own where it is absent.")
                 .Takes(ApiDescription.Joint).Answers();
         api.MapPost("/chance", Chance).WithName("chance").WithSummary("Sample a joint: how often it opens, slips or yields")
-            .WithDescription("The chances document: probabilities with confidence intervals, sensitivities. Samples, seed and scatter stand in the joint's uncertainty.")
+            .WithDescription("The chances document: probabilities with confidence intervals, sensitivities. Samples, "
+                + "seed and scatter stand in the joint's uncertainty.")
             .Takes(ApiDescription.Joint).Answers();
         app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json"))
             .ExcludeFromDescription().Needs(Right.Member, Scope.Any);

@@ -20,7 +20,9 @@ internal static class ShopApi
         api.MapGet("/", Read).WithName("list-entries")
             .WithSummary("Entries of a joint, the oldest first; after a number, where one is given").Answers();
         api.MapPost("/", Write).WithName("record-entries").Needs(Right.Record)
-            .WithSummary("Records what was done. Each entry has a key of its own: sent again it is kept once. Kept on a device for another account (by), it needs that account or a reason (takenOver). What is refused comes back with its faults; the rest is kept").Answers();
+            .WithSummary("Records what was done. Each entry has a key of its own: sent again it is kept once. "
+                + "Kept on a device for another account (by), it needs that account or a reason (takenOver). "
+                + "What is refused comes back with its faults; the rest is kept").Answers();
         app.MapGet("/schema/entries.json", () => Answer.Json(FormatDescription.Schema(EntryKind.All), 200, "application/schema+json"))
             .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
     }
@@ -31,7 +33,8 @@ internal static class ShopApi
         return Answer.Json(new JsonArray([.. (await log.OfJoint(id)).Where(e => e.Number > after).Select(e => (JsonNode)Shown(e))]));
     }
 
-    private static async Task<IResult> Write(JointId id, HttpRequest request, JointStore store, KeptResults results, Recorder recorder, Access access)
+    private static async Task<IResult> Write(JointId id, HttpRequest request, JointStore store, KeptResults results,
+        Recorder recorder, Access access)
     {
         if (!request.HasJsonContentType()) return Answer.NotJson;
         if (await store.Load(id) is not { } stored) return Gone();
@@ -77,7 +80,8 @@ internal static class ShopApi
                         "an object with key, kind, made (2026-11-26T07:20:00Z) and document")]);
                 }
                 sent.Add(new(Text(e, "key") ?? "", Text(e, "kind") ?? "", e["bolt"]?.GetValueKind() == JsonValueKind.Number
-                    && e["bolt"]!.AsValue().TryGetValue<int>(out var bolt) ? bolt : 0, made, (JsonObject)document.DeepClone(), Text(e, "by"), Text(e, "takenOver")));
+                    && e["bolt"]!.AsValue().TryGetValue<int>(out var bolt) ? bolt : 0, made, (JsonObject)document.DeepClone(),
+                        Text(e, "by"), Text(e, "takenOver")));
             }
             return (sent, []);
         }

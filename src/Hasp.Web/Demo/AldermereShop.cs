@@ -80,7 +80,9 @@ internal static class AldermereShop
             ["tester"] = "Calibrator 1", ["temperature"] = "16 °C", ["method"] = Installation.Of(joint).Id,
             ["required"] = FormattableString.Invariant($"{required:0} N"), ["until"] = shifts.EndOf(at)
                 .UtcDateTime.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
-            ["tests"] = new JsonArray([.. tests.Select(t => (JsonNode)new JsonObject { ["torque"] = FormattableString.Invariant($"{t.Torque / 1000:0.###} N·m"), ["tension"] = FormattableString.Invariant($"{t.Tension / 1000:0.###} kN") })]),
+            ["tests"] = new JsonArray([.. tests.Select(t => (JsonNode)new JsonObject { ["torque"] =
+                FormattableString.Invariant($"{t.Torque / 1000:0.###} N·m"),
+                ["tension"] = FormattableString.Invariant($"{t.Tension / 1000:0.###} kN") })]),
         };
         return new($"demo-test-{lot.Name}-{turn}", EntryKind.Verification.Id, 0, 0, lot.Id, 0, document.ToJsonString(), at.UtcDateTime);
     }

@@ -32,7 +32,9 @@ public sealed class FatigueDrawing
         Limits = [.. amplitudeSchool ? Level(se) : Criteria(se, su, sp, result.Joint.Fatigue.Criterion), YieldLine(sp)];
         Swings = [.. result.Fatigue.Select((f, i) => Swing(f, i == 0, result.Joint.Cases[f.Case].Name))];
         Words = string.Join(" ",
-            result.Fatigue.Select(f => $"{result.Joint.Cases[f.Case].Name}: {Show(f.Mean)} mean, {Show(f.Amplitude)} amplitude from a preload of {Show(f.PreloadStress)}; factor {QuantityText.Factor(f.Factor)} by {f.Criteria[0].Name}."))
+            result.Fatigue.Select(f => $"{result.Joint.Cases[f.Case].Name}: {Show(f.Mean)} mean, "
+                + $"{Show(f.Amplitude)} amplitude from a preload of {Show(f.PreloadStress)}; "
+                + $"factor {QuantityText.Factor(f.Factor)} by {f.Criteria[0].Name}."))
             + $" Endurance {Show(se)}, proof {Show(sp)}, tensile {Show(su)}.";
         string Show(double mpa) => QuantityText.ShowText(mpa, Dimension.Stress, units, 3);
     }

@@ -121,7 +121,8 @@ public sealed class JustHoldsDrawing
         if (_found.Ranges.Count == 0)
         {
             var allowed = curve.Where(t => t.Refused.Length == 0).ToList();
-            if (allowed.Count == 0) return $"The joint can have none of the values from {Text(curve[0].Value)} to {Text(curve[^1].Value)}: {curve[0].Refused}.";
+            if (allowed.Count == 0)
+                return $"The joint can have none of the values from {Text(curve[0].Value)} to {Text(curve[^1].Value)}: {curve[0].Refused}.";
             var best = allowed.MaxBy(t => Math.Min(t.Load, t.Tightening));
             return $"No value from {Text(curve[0].Value)} to {Text(curve[^1].Value)} makes the joint hold; at best, at {Text(best.Value)}, {best.Governs!.Name.ToLowerInvariant()} reaches {QuantityText.Factor(Math.Min(best.Load, best.Tightening))} of what is required.";
         }

@@ -63,11 +63,13 @@ public static class MiniSvg
     }
 
     private static string Svg(double x, double y, double width, double height, string inside) =>
-        $"<svg class=\"mini\" viewBox=\"{N(x)} {N(y)} {N(width)} {N(height)}\" width=\"{N(width)}\" height=\"{N(height)}\" aria-hidden=\"true\">{inside}</svg>";
+        $"<svg class=\"mini\" viewBox=\"{N(x)} {N(y)} {N(width)} {N(height)}\" width=\"{N(width)}\" height=\"{N(height)}\" "
+            + $"aria-hidden=\"true\">{inside}</svg>";
 
     private static string Rect(string style, Box box) => $"<rect class=\"{style}\" {Sides(box)} />";
 
-    private static string Rounded(string style, Box box) => $"<rect class=\"{style}\" {Sides(box)} rx=\"{N(Math.Min(3, box.Height / 6))}\" />";
+    private static string Rounded(string style, Box box) => $"<rect class=\"{style}\" {Sides(box)} "
+        + $"rx=\"{N(Math.Min(3, box.Height / 6))}\" />";
 
     private static string Hatched(string pattern, Box box) => $"<rect fill=\"url(#{pattern})\" {Sides(box)} />";
 

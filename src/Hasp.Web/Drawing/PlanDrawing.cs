@@ -23,8 +23,10 @@ public sealed record DrawnArrow(Spot From, Spot To)
             if (Length < 2) return "";
             var (ux, uy) = ((To.X - From.X) / Length, (To.Y - From.Y) / Length);
             var head = Math.Min(7, Length * 0.6);
-            string P(double along, double beside) => $"{SectionDrawing.N(To.X - (along * ux) - (beside * uy))} {SectionDrawing.N(To.Y - (along * uy) + (beside * ux))}";
-            return $"M{SectionDrawing.N(From.X)} {SectionDrawing.N(From.Y)}L{P(0, 0)}M{P(head, head * 0.42)}L{P(0, 0)}L{P(head, -head * 0.42)}";
+            string P(double along, double beside) => $"{SectionDrawing.N(To.X - (along * ux) - (beside * uy))} "
+                + $"{SectionDrawing.N(To.Y - (along * uy) + (beside * ux))}";
+            return $"M{SectionDrawing.N(From.X)} "
+                + $"{SectionDrawing.N(From.Y)}L{P(0, 0)}M{P(head, head * 0.42)}L{P(0, 0)}L{P(head, -head * 0.42)}";
         }
     }
 }
@@ -136,7 +138,9 @@ public sealed class PlanDrawing
         if (view.Load is { } load) (LoadAt, LoadArrow, Turn) = LoadOf(joint, load);
         Pivots = pattern.School == TensionSchool.Pivot && view.Load is { } turning ? PivotsOf(pattern, turning) : [];
         var worst = view.Bolts.FirstOrDefault(b => b.Number == view.Critical);
-        Words = $"Plan of {pattern.Group.Bolts.Length} bolts, {PatternRules.Words(pattern.Layout)}, centroid at x {Len(pattern.Group.CentroidX)}, y {Len(pattern.Group.CentroidY)}. {view.Name}: largest shear {Force(mostShear)}, largest tension {Force(view.Bolts.Max(b => b.Tension))}."
+        Words = $"Plan of {pattern.Group.Bolts.Length} bolts, {PatternRules.Words(pattern.Layout)}, "
+            + $"centroid at x {Len(pattern.Group.CentroidX)}, y {Len(pattern.Group.CentroidY)}. {view.Name}: "
+            + $"largest shear {Force(mostShear)}, largest tension {Force(view.Bolts.Max(b => b.Tension))}."
             + (worst.Number > 0 ? $" Critical is bolt {worst.Number}: {Force(worst.Tension)} tension, {Force(worst.Shear)} shear." : "")
             + string.Concat(Findings.Select(f => $" {char.ToUpperInvariant(f.Words[0])}{f.Words[1..]}."));
     }
@@ -236,7 +240,8 @@ public sealed class PlanDrawing
             number, at, false,
             new(at, direct), new(direct, Off(direct, part.TorsionX.Value, part.TorsionY.Value)), new(at, Off(at, load.ShearX, load.ShearY)),
             ring < 0.6 ? 0 : Radius + 2 + ring, load.Tension < 0, view.Critical == number,
-            $"Bolt {number}, x {Len(p.X)}, y {Len(p.Y)}: tension {Force(load.Tension)}, shear {Force(load.Shear)}{(view.Critical == number ? ", critical" : "")}") { Room = Radius };
+            $"Bolt {number}, x {Len(p.X)}, y {Len(p.Y)}: tension {Force(load.Tension)}, "
+                + $"shear {Force(load.Shear)}{(view.Critical == number ? ", critical" : "")}") { Room = Radius };
     }
 
     /// <summary>Dimensions from edge to edge through every row or column; of an irregular pattern only the whole.</summary>
@@ -274,8 +279,10 @@ public sealed class PlanDrawing
                 ? (upright ? Fields.PitchY.Path : Fields.PitchX.Path) : layout.IsRound ? Fields.PatternDiameter.Path : "";
             var l = SectionDrawing.N(line);
             var path = upright
-                ? $"M{l} {SectionDrawing.N(a)}V{SectionDrawing.N(b)}M{SectionDrawing.N(line - 4)} {SectionDrawing.N(a + 4)}l8 -8M{SectionDrawing.N(line - 4)} {SectionDrawing.N(b + 4)}l8 -8"
-                : $"M{SectionDrawing.N(a)} {l}H{SectionDrawing.N(b)}M{SectionDrawing.N(a - 4)} {SectionDrawing.N(line + 4)}l8 -8M{SectionDrawing.N(b - 4)} {SectionDrawing.N(line + 4)}l8 -8";
+                ? $"M{l} {SectionDrawing.N(a)}V{SectionDrawing.N(b)}M{SectionDrawing.N(line - 4)} {SectionDrawing.N(a + 4)}l8 "
+                    + $"-8M{SectionDrawing.N(line - 4)} {SectionDrawing.N(b + 4)}l8 -8"
+                : $"M{SectionDrawing.N(a)} {l}H{SectionDrawing.N(b)}M{SectionDrawing.N(a - 4)} {SectionDrawing.N(line + 4)}l8 "
+                    + $"-8M{SectionDrawing.N(b - 4)} {SectionDrawing.N(line + 4)}l8 -8";
             yield return new(
                 path, upright ? new(line - 5, (a + b) / 2) : new((a + b) / 2, line - 5), upright,
                 QuantityText.Show(marks[i] - marks[i - 1], Dimension.Length, _units, 4).Number, field);
@@ -335,7 +342,8 @@ public sealed class PlanDrawing
         {
             var (c, r) = (On(middle), diameter / 2 * Scale);
             path.Append(CultureInfo.InvariantCulture,
-                $"M{SectionDrawing.N(c.X - r)} {SectionDrawing.N(c.Y)}a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(2 * r)} 0a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(-2 * r)} 0z");
+                $"M{SectionDrawing.N(c.X - r)} {SectionDrawing.N(c.Y)}a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 "
+                    + $"{SectionDrawing.N(2 * r)} 0a{SectionDrawing.N(r)} {SectionDrawing.N(r)} 0 1 0 {SectionDrawing.N(-2 * r)} 0z");
         }
         void Polygon(IEnumerable<PlanPoint> corners) => path.Append('M')
             .AppendJoin('L', corners.Select(c => $"{SectionDrawing.N(On(c).X)} {SectionDrawing.N(On(c).Y)}")).Append('z');

@@ -24,9 +24,11 @@ public static class PlanSvg
             if (path.Length > 0) b.Append($"<path d=\"{path}\" fill=\"none\" stroke=\"{colour}\" stroke-width=\"{N(wide)}\"{more}/>\n");
         }
         void Text(Spot at, string text, string colour,
-            string more = "") => b.Append($"<text x=\"{N(at.X)}\" y=\"{N(at.Y)}\" fill=\"{colour}\" text-anchor=\"middle\"{more}>{WebUtility.HtmlEncode(text)}</text>\n");
+            string more = "") => b.Append($"<text x=\"{N(at.X)}\" y=\"{N(at.Y)}\" fill=\"{colour}\" "
+                + $"text-anchor=\"middle\"{more}>{WebUtility.HtmlEncode(text)}</text>\n");
 
-        if (d.Plate.Length > 0) b.Append($"<path d=\"{d.Plate}\" fill=\"#eef2f9\" fill-rule=\"evenodd\" stroke=\"#1a2233\" stroke-width=\"1.2\"/>\n");
+        if (d.Plate.Length > 0)
+            b.Append($"<path d=\"{d.Plate}\" fill=\"#eef2f9\" fill-rule=\"evenodd\" stroke=\"#1a2233\" stroke-width=\"1.2\"/>\n");
         foreach (var dim in d.Dimensions)
         {
             Path(dim.Path, "#5b6270", 0.9);
@@ -37,8 +39,11 @@ public static class PlanSvg
         foreach (var bolt in d.Bolts)
         {
             var dash = bolt.Off ? " stroke-dasharray=\"3 2\"" : "";
-            b.Append($"<circle cx=\"{N(bolt.At.X)}\" cy=\"{N(bolt.At.Y)}\" r=\"{N(d.Radius)}\" fill=\"#ffffff\" stroke=\"#1a2233\"{dash}/>\n");
-            if (bolt.Ring > 0) b.Append($"<circle cx=\"{N(bolt.At.X)}\" cy=\"{N(bolt.At.Y)}\" r=\"{N(bolt.Ring)}\" fill=\"none\" stroke=\"#1f3680\" stroke-width=\"2\"{(bolt.Presses ? " stroke-dasharray=\"2 3\"" : "")}/>\n");
+            b.Append($"<circle cx=\"{N(bolt.At.X)}\" cy=\"{N(bolt.At.Y)}\" r=\"{N(d.Radius)}\" fill=\"#ffffff\" "
+                + $"stroke=\"#1a2233\"{dash}/>\n");
+            if (bolt.Ring > 0)
+                b.Append($"<circle cx=\"{N(bolt.At.X)}\" cy=\"{N(bolt.At.Y)}\" r=\"{N(bolt.Ring)}\" fill=\"none\" "
+                + $"stroke=\"#1f3680\" stroke-width=\"2\"{(bolt.Presses ? " stroke-dasharray=\"2 3\"" : "")}/>\n");
             Text(new(bolt.At.X, bolt.At.Y + 4), bolt.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), "#1a2233");
             Path(bolt.Direct?.Path ?? "", "#5b6270", 1.2);
             Path(bolt.Torsional?.Path ?? "", "#5b6270", 1.2, " stroke-dasharray=\"4 3\"");

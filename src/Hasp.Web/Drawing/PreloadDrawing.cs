@@ -33,7 +33,8 @@ public sealed class PreloadDrawing
         Sweep = new Plot(to, 3, Width, Height, force.Scale);
         Curves = Drawn(sweep);
         SweepWords = "Reserve against preload. "
-            + string.Join(" ", sweep.Curves.Select(c => $"{c.Check.Name}: {At(c, result[Terms.PreloadMin])} at the smallest preload, {At(c, result[Terms.PreloadMax])} at the largest."))
+            + string.Join(" ", sweep.Curves.Select(c => $"{c.Check.Name}: {At(c, result[Terms.PreloadMin])} at the smallest "
+                + $"preload, {At(c, result[Terms.PreloadMax])} at the largest."))
             + (Cliff > 0 ? $" Below {QuantityText.ShowText(Cliff, Dimension.Force, units, 3)} the faces part." : "");
         string At(SweepCurve c, double preload) => QuantityText.Factor(c.Reserves[(int)Math.Clamp(Math.Round(preload / to * (sweep.Preloads.Count - 1)), 0, sweep.Preloads.Count - 1)]);
 
@@ -46,8 +47,11 @@ public sealed class PreloadDrawing
         var apex = aim / kb;
         Diagram = new Plot((apex + (most / km)) * 1.08, peak, Width, Height, length.Scale, force.Scale);
         Lines = [.. DiagramLines(kb, km, share, least, aim, most, worst.Tension, units)];
-        DiagramWords = $"The bolt stretches {QuantityText.ShowText(apex, Dimension.Length, units, 3)} to reach {QuantityText.ShowText(aim, Dimension.Force, units, 3)}; the parts close by {QuantityText.ShowText(aim / km, Dimension.Length, units, 3)}. "
-            + (worst.Tension > 0 ? $"{LoadName}: the bolt takes {QuantityText.Figures(share * 100, 2)} % of it, {(worst.Tension > opens ? "and the faces are apart" : "the rest unloads the parts")}." : "");
+        DiagramWords = $"The bolt stretches {QuantityText.ShowText(apex, Dimension.Length, units, 3)} to reach "
+            + $"{QuantityText.ShowText(aim, Dimension.Force, units, 3)}; the parts close by "
+            + $"{QuantityText.ShowText(aim / km, Dimension.Length, units, 3)}. "
+            + (worst.Tension > 0 ? $"{LoadName}: the bolt takes {QuantityText.Figures(share * 100, 2)} % of it, "
+                + $"{(worst.Tension > opens ? "and the faces are apart" : "the rest unloads the parts")}." : "");
     }
 
     public string ForceUnit { get; }

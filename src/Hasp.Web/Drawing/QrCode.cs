@@ -13,7 +13,9 @@ public sealed class QrCode
         using var data = generator.CreateQrCode(text, QRCodeGenerator.ECCLevel.M);
         Side = data.ModuleMatrix.Count;
         var path = new StringBuilder();
-        for (var y = 0; y < Side; y++) for (var x = 0; x < Side; x++) if (data.ModuleMatrix[y][x]) path.Append(System.Globalization.CultureInfo.InvariantCulture, $"M{x} {y}h1v1h-1z");
+        for (var y = 0; y < Side; y++)
+            for (var x = 0; x < Side; x++)
+            if (data.ModuleMatrix[y][x]) path.Append(System.Globalization.CultureInfo.InvariantCulture, $"M{x} {y}h1v1h-1z");
         Path = path.ToString();
     }
 

@@ -112,7 +112,10 @@ public sealed class SectionDrawing
         GripBottom = Y(stack.SeatDepth + stack.Grip);
         MidPlane = Y(stack.SeatDepth + (stack.Grip / 2));
         Breaks = [.. result.Breaks.Select(p => new DrawnBreak(Y(p.Height), p.Share,
-            $"{QuantityText.Figures(p.Share * 100)} % of fatigue breaks are {p.Name}: {QuantityText.ShowText(p.Mean, Dimension.Stress, units, 3)} ± {QuantityText.ShowText(p.Amplitude, Dimension.Stress, units, 3)}, fatigue concentration {QuantityText.Figures(p.Concentration)}"))];
+            $"{QuantityText.Figures(p.Share * 100)} % of fatigue breaks are {p.Name}: "
+                + $"{QuantityText.ShowText(p.Mean, Dimension.Stress, units, 3)} ± "
+                + $"{QuantityText.ShowText(p.Amplitude, Dimension.Stress, units, 3)}, "
+                + $"fatigue concentration {QuantityText.Figures(p.Concentration)}"))];
         Labels = Spread(LabelsFor(units), height);
         Opens = result.Cases.Any(c => c.State != JointState.Closed);
         if (stack.Planes.Length > 0) OpenAt = Planes[0].Y;
@@ -195,18 +198,24 @@ public sealed class SectionDrawing
             var j = _result.Joint;
             string Mm(double v) => QuantityText.ShowText(v, Dimension.Length, UnitSystem.Si);
             var parts = string.Join(", then ",
-                j.Layers.Select(l => $"{l.Name}, {Mm(l.Thickness)} of {l.Material.Name}, {(l.OnlyClamped ? "only clamped" : "pulling " + l.Side.ToString().ToLowerInvariant())}"));
+                j.Layers.Select(l => $"{l.Name}, {Mm(l.Thickness)} of {l.Material.Name}, {(l.OnlyClamped ? "only clamped"
+                    : "pulling " + l.Side.ToString().ToLowerInvariant())}"));
             var planes = string.Join("; ",
-                _result.Stack.Planes.Select(p => $"shear plane {Mm(p.Height)} below the head, {(p.RunoutOnly ? "in the thread runout" : p.ThreadInPlane ? "in the thread" : "in the shank")}"));
+                _result.Stack.Planes.Select(p => $"shear plane {Mm(p.Height)} below the head, "
+                    + $"{(p.RunoutOnly ? "in the thread runout" : p.ThreadInPlane ? "in the thread" : "in the shank")}"));
             var end = j.End.Kind switch
             {
                 ThreadEndKind.Nut => $"{(j.NutWasher is null ? "" : ", then washer")}, then the nut. ",
-                ThreadEndKind.Insert => $". {j.Layers[^1].Name} is tapped {Mm(j.End.ThreadDepth)} deep for an insert {Mm(j.End.InsertLength)} long; {Mm(j.End.Engagement)} of thread are engaged. ",
+                ThreadEndKind.Insert => $". {j.Layers[^1].Name} is tapped {Mm(j.End.ThreadDepth)} deep for an insert "
+                    + $"{Mm(j.End.InsertLength)} long; {Mm(j.End.Engagement)} of thread are engaged. ",
                 _ => $". {j.Layers[^1].Name} is tapped {Mm(j.End.ThreadDepth)} deep; {Mm(j.End.Engagement)} of thread are engaged. ",
             };
             var breaks = Breaks.Count == 0 ? "" : " Where it would break: " + string.Join("; ", Breaks.Select(b => b.Words)) + ".";
-            return $"Section through one bolt, from the {(j.Bolts.IsStud ? "upper nut" : $"{j.Bolts.Head.Kind} head")} down: {(j.HeadWasher is null ? "" : "washer, then ")}{parts}{end}"
-                + $"Grip {Mm(_result.Stack.Grip)}, hole {Mm(j.Hole)}, {(j.Bolts.IsStud ? "threaded over its whole length" : $"thread begins {Mm(j.Bolts.ShankLength)} below the head")}{(j.Tapped ? "" : $", {Mm(_result.Stack.Protrusion)} past the nut")}. {planes}.{breaks}";
+            return $"Section through one bolt, from the {(j.Bolts.IsStud ? "upper nut" : $"{j.Bolts.Head.Kind} head")} down: "
+                + $"{(j.HeadWasher is null ? "" : "washer, then ")}{parts}{end}"
+                + $"Grip {Mm(_result.Stack.Grip)}, hole {Mm(j.Hole)}, "
+                    + $"{(j.Bolts.IsStud ? "threaded over its whole length" : $"thread begins {Mm(j.Bolts.ShankLength)} below the "
+                    + $"head")}{(j.Tapped ? "" : $", {Mm(_result.Stack.Protrusion)} past the nut")}. {planes}.{breaks}";
         }
     }
 

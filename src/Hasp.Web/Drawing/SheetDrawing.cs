@@ -237,7 +237,8 @@ public sealed class SheetDrawing
             case Round r:
                 var (x, y) = at(r.Centre);
                 var radius = N(r.Radius * Scale);
-                return $"M{N(x - (r.Radius * Scale))} {N(y)}a{radius} {radius} 0 1 0 {N(2 * r.Radius * Scale)} 0a{radius} {radius} 0 1 0 {N(-2 * r.Radius * Scale)} 0Z";
+                return $"M{N(x - (r.Radius * Scale))} {N(y)}a{radius} {radius} 0 1 0 {N(2 * r.Radius * Scale)} 0a{radius} {radius} "
+                    + $"0 1 0 {N(-2 * r.Radius * Scale)} 0Z";
             default: return "";
         }
     }
@@ -282,7 +283,8 @@ public sealed class SheetDrawing
         var free = Enumerable.Range(0, (8 * taken.Count) + 3)
             .Select(i => At(middle + ((i % 2 == 0 ? -1 : 1) * ((i + 1) / 2) * (LabelHeight / 2)))).Where(b => !taken.Any(b.Meets)).ToList();
         var box = free.Where(b => b.Y >= reach.From && b.Y + b.Height <= reach.To).Append(free[0]).First();
-        var lines = $"M{N(from.X)} {N(from.Y)}H{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}H{N(line + (sign * 3))}M{N(line)} {N(from.Y)}V{N(to.Y)}";
+        var lines = $"M{N(from.X)} {N(from.Y)}H{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}H{N(line + (sign * 3))}M{N(line)} "
+            + $"{N(from.Y)}V{N(to.Y)}";
         return new(m, box, lines, Figure(m));
     }
 
@@ -299,7 +301,8 @@ public sealed class SheetDrawing
             var box = new Box(Math.Clamp(middle - (width / 2), reach.From, Math.Max(reach.From, reach.To - width)), sign < 0
                 ? line - LabelHeight - 1 : line + 1, width, LabelHeight);
             if (taken.Any(box.Meets) && row < m.Row + 12) continue;
-            var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} {N(line)}H{N(to.X)}";
+            var lines = $"M{N(from.X)} {N(from.Y)}V{N(line + (sign * 3))}M{N(to.X)} {N(to.Y)}V{N(line + (sign * 3))}M{N(from.X)} "
+                + $"{N(line)}H{N(to.X)}";
             return new(m, box, lines, Figure(m));
         }
     }

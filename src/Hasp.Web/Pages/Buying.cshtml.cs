@@ -45,7 +45,8 @@ public sealed class BuyingModel(JointStore store, KeptResults results) : PageMod
     public async Task<IActionResult> OnGet(ProjectId project)
     {
         if (!await Load(project)) return NotFound();
-        Unsettled = [.. _results.Where(r => !r.Holds || !r.IsComplete).Select(r => r.Joint.Number.Length > 0 ? r.Joint.Number : r.Joint.Name)];
+        Unsettled = [.. _results.Where(r => !r.Holds || !r.IsComplete)
+            .Select(r => r.Joint.Number.Length > 0 ? r.Joint.Number : r.Joint.Name)];
         return Page();
     }
 

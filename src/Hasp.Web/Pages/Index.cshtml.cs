@@ -14,7 +14,8 @@ namespace Hasp.Web.Pages;
 /// <summary>The Board: a project's joints, tightest first, and the quick line.</summary>
 [Needs(Right.Read, In = Scope.Board)]
 public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis basis, Preferences preferences, Access access, Named named,
-    People people, KeptResults results, ShopFloor floor, ShopLog log, IAuthorship author, JointLines lines, JointLineStore lineStore) : PageModel
+    People people, KeptResults results, ShopFloor floor, ShopLog log, IAuthorship author, JointLines lines, JointLineStore lineStore)
+        : PageModel
 {
     /// <summary>A joint on the Board.</summary>
     /// <param name="Line">What is kept of it.</param>
@@ -118,7 +119,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
                 : Quick.Draft.With((Fields.Note, "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + "."));
             var draft = await basis.PutInto(noted, project);
             var (joint, faults) = draft.Judged();
-            if (joint is not null) return Redirect($"/joints/{await store.Create(project, JointDocument.Write(draft), blank ? "Blank joint" : "Quick line: " + Line)}");
+            if (joint is not null)
+                return Redirect($"/joints/{await store.Create(project, JointDocument.Write(draft),
+                blank ? "Blank joint" : "Quick line: " + Line)}");
             (Faults, FaultsOf) = (faults, "the quick line");
         }
         await Show();
@@ -167,7 +170,8 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     public async Task<IActionResult> OnPostDuplicate(JointId id)
     {
         if (named.Joint is not { } stored) return NotFound();
-        var copy = await store.Create(stored.ProjectId, JointDocument.Write(JointDocument.Stored(stored.Document).Copied()), $"Copy of joint {id}");
+        var copy = await store.Create(stored.ProjectId, JointDocument.Write(JointDocument.Stored(stored.Document).Copied()),
+            $"Copy of joint {id}");
         await sets.Copy(id, copy);
         return Redirect($"/joints/{copy}");
     }

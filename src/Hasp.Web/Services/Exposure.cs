@@ -16,9 +16,13 @@ internal static class Exposure
     {
         var beyond = bound.Where(a => !IsLoopback(a)).ToList();
         if (beyond.Count == 0) return null;
-        if (!options.Accounts) return $"Hasp would be open to the network at {beyond[0]}, where everybody could change everything. Use http://127.0.0.1, or add --accounts true, so that people sign in.";
+        if (!options.Accounts)
+            return $"Hasp would be open to the network at {beyond[0]}, where everybody could change everything. "
+            + $"Use http://127.0.0.1, or add --accounts true, so that people sign in.";
         if (options.IsBehindProxy || beyond.All(IsEncrypted)) return null;
-        return $"At {beyond.First(a => !IsEncrypted(a))} passwords would go over the network for all to read. Use an https address with a certificate, or add --behind-proxy true where a proxy on this machine does the encryption, --behind-proxy 192.0.2.7 where one on another does.";
+        return $"At {beyond.First(a => !IsEncrypted(a))} passwords would go over the network for all to read. "
+            + $"Use an https address with a certificate, or add --behind-proxy true where a proxy on this machine does the "
+            + $"encryption, --behind-proxy 192.0.2.7 where one on another does.";
     }
 
     /// <summary>

@@ -61,7 +61,8 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var label = $"<label for=\"{id}\"{(Bare ? " class=\"visually-hidden\"" : "")}>{E(Label.Length > 0 ? Label : field.Label)}</label>";
         var control = Options is not null || field.Choices.Count > 0 ? Select(attributes, Options ?? field.Choices, text, blank, field)
             : field.Lines ? $"<textarea rows=\"4\" maxlength=\"{field.MaxLength}\" dir=\"auto\" {attributes}>\n{E(text)}</textarea>"
-            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
+            : $"<input type=\"text\" autocomplete=\"off\" spellcheck=\"false\" maxlength=\"{Math.Max(field.MaxLength, 200)}\" "
+                + $"dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
         var chosen = fault is null && State.Draft.At(Path) is { } place && State.Draft.IsChosen(place);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
         var problem = fault is null || Bare || !SaidFaults.Of(View.HttpContext).Add(Path) ? ""
@@ -84,7 +85,8 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
         var html = new System.Text.StringBuilder($"<select {attributes}>");
         if (chosen.Length > 0) html.Append($"<option value=\"\"{(text.Length == 0 ? " selected" : "")}>{E(chosen)}</option>");
         if (text.Length > 0 && !all.Contains(text)) html.Append($"<option selected>{E(text)}</option>");
-        foreach (var option in all) html.Append($"<option value=\"{E(option)}\"{(option == text ? " selected" : "")}>{E(field.LabelOf(option))}</option>");
+        foreach (var option in all)
+            html.Append($"<option value=\"{E(option)}\"{(option == text ? " selected" : "")}>{E(field.LabelOf(option))}</option>");
         return html.Append("</select>").ToString();
     }
 
@@ -96,7 +98,8 @@ internal static class SaidFaults
 {
     private static readonly object Key = new();
 
-    internal static HashSet<string> Of(HttpContext context) => (HashSet<string>)(context.Items[Key] ??= new HashSet<string>(StringComparer.Ordinal))!;
+    internal static HashSet<string> Of(HttpContext context) =>
+        (HashSet<string>)(context.Items[Key] ??= new HashSet<string>(StringComparer.Ordinal))!;
 }
 
 /// <summary>A field's stored text as it is shown: as typed where its unit belongs to the system shown, converted where not.</summary>

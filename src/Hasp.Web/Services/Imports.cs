@@ -154,7 +154,8 @@ public sealed class Imports(Jobs jobs) : IDisposable
     public Job<Imported>? JobOf(int joint, string editor) => jobs.Find<Imported>(joint, editor);
 
     /// <summary>
-    /// The judging of the cases that were read, in the background and once for a joint as it stands: begun where it is not going on. It ends
+    /// The judging of the cases that were read, in the background and once for a joint as it stands: begun where it is not going on.
+    /// It ends
     /// with null where it was stopped, because its page was closed.
     /// </summary>
     /// <param name="joint">The joint.</param>
@@ -166,7 +167,8 @@ public sealed class Imports(Jobs jobs) : IDisposable
     public Job<ImportJudged?> JudgingOf(Joint joint, string document, int id, string editor, LoadSet read, LoadSet? before)
     {
         // One that nobody waited for begins anew for who waits now.
-        if (jobs.Find<ImportJudged?>(id, editor) is { Outcome: { IsCompletedSuccessfully: true, Result: null } }) jobs.Drop<ImportJudged?>(id, editor);
+        if (jobs.Find<ImportJudged?>(id, editor) is { Outcome: { IsCompletedSuccessfully: true, Result: null } })
+            jobs.Drop<ImportJudged?>(id, editor);
         return jobs.For<ImportJudged?>(id, editor, $"{FileOf(id, editor)?.Path} {before?.Id} {document}", job =>
         {
             try

@@ -11,7 +11,8 @@ using Hasp.Web.Services.Shop;
 namespace Hasp.Web.Services;
 
 /// <summary>
-/// Keeps the lines of joints up to date. A list asks for its project: a few that are behind are made while it waits, many in the background,
+/// Keeps the lines of joints up to date. A list asks for its project: a few that are behind are made while it waits, many in the
+/// background,
 /// with progress. What a line is made of is the document and this program; both are its key.
 /// </summary>
 public sealed class JointLines(JointLineStore store, KeptResults results, ILogger<JointLines> log) : BackgroundService

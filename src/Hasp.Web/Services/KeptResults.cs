@@ -53,5 +53,6 @@ public sealed class KeptResults : IDisposable
     /// <summary>What a document comes to that was valid when it was stored.</summary>
     /// <exception cref="InvalidOperationException">It no longer is: the catalogue it was made with has changed.</exception>
     public Result Valid(string document) => Of(document) is { Result: { } result } ? result
-        : throw new InvalidOperationException("a stored joint is no longer valid: " + string.Join("; ", Of(document).Faults.Select(f => f.Path + " " + f.Problem)));
+        : throw new InvalidOperationException("a stored joint is no longer valid: "
+            + string.Join("; ", Of(document).Faults.Select(f => f.Path + " " + f.Problem)));
 }

@@ -113,7 +113,8 @@ public sealed class LoadSet
         var pattern = joint.Pattern!;
         IEnumerable<int> front = Enumerable.Range(0, Count).GroupBy(i => LimitStateText.In(_names[i])) is var states && states.Count() == 1
             ? LoadEnvelope.Governing(pattern, _atOrigin, stop)
-            : states.SelectMany(g => g.ToArray() is var rows ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray(), stop)
+            : states.SelectMany(g => g.ToArray() is var rows
+                ? LoadEnvelope.Governing(pattern, rows.Select(r => _atOrigin[r]).ToArray(), stop)
                 .Select(i => rows[i]) : []);
         if (!joint.Judging.Basis.MayLeaveOut && CanJudge(joint)) front = front.Concat(Judged(joint, of, stop: stop).Governing);
         int[] swinging = [.. _swings.Values.SelectMany(s => s.With < 0 ? [s.Row] : new[] { s.Row, s.With }).Distinct()];
@@ -141,7 +142,8 @@ public sealed class LoadSet
     {
         var (load, at) = (LoadAt(index), PointAt(index));
         List<(Field, Raw)> stated = [(Fields.CaseName, NameOf(index)), (Fields.CaseRow, _lines[index])];
-        if (LimitStateText.In(_names[index]) is var state and not LimitStates.NotStated) stated.Add((Fields.CaseLimitState, Names.LimitStates[state]));
+        if (LimitStateText.In(_names[index]) is var state and not LimitStates.NotStated)
+            stated.Add((Fields.CaseLimitState, Names.LimitStates[state]));
         if (_swings.TryGetValue(index, out var swing))
         {
             stated.Add((Fields.CaseAlternates, swing.With < 0 ? JointRules.Unloaded : NameOf(swing.With)));
@@ -230,7 +232,8 @@ public sealed class LoadSets(JointStore store)
     public async Task Keep(int jointId, LoadSet cases)
     {
         var kept = cases.Record;
-        _byJoint[jointId] = cases.As(await store.Replace(RecordKind.LoadSets.Id, jointId, kept.Name, kept.Document, kept.Figures, only: true));
+        _byJoint[jointId] = cases.As(await store.Replace(RecordKind.LoadSets.Id, jointId, kept.Name, kept.Document, kept.Figures,
+            only: true));
     }
 
     /// <summary>The cases of a joint for a copy of it as well, so that the copy can choose among all of them.</summary>

@@ -12,11 +12,16 @@ internal static class Problems
     internal static string? Disk(Exception? error) => error switch
     {
         null => null,
-        SqliteException { SqliteErrorCode: 13 } => "The disk that holds the data is full. What was saved before is safe; make room and send it again.",
-        SqliteException { SqliteErrorCode: 5 or 6 } => "Another program holds the database. What was saved before is safe; close that program and send it again.",
-        SqliteException { SqliteErrorCode: 8 or 14 } => "The data folder can no longer be written to. What was saved before is safe; look at its permissions and send it again.",
-        SqliteException { SqliteErrorCode: 10 } => "The disk that holds the data answered with an error. Make a copy of the data folder before anything else.",
-        SqliteException { SqliteErrorCode: 11 or 26 } => "The database is damaged. Stop the program, keep the data folder as it is, and bring a backup back.",
+        SqliteException { SqliteErrorCode: 13 } => "The disk that holds the data is full. What was saved before is safe; "
+            + "make room and send it again.",
+        SqliteException { SqliteErrorCode: 5 or 6 } => "Another program holds the database. What was saved before is safe; "
+            + "close that program and send it again.",
+        SqliteException { SqliteErrorCode: 8 or 14 } => "The data folder can no longer be written to. "
+            + "What was saved before is safe; look at its permissions and send it again.",
+        SqliteException { SqliteErrorCode: 10 } => "The disk that holds the data answered with an error. "
+            + "Make a copy of the data folder before anything else.",
+        SqliteException { SqliteErrorCode: 11 or 26 } => "The database is damaged. Stop the program, keep the data folder as it is, "
+            + "and bring a backup back.",
         IOException { HResult: -2147024784 or 28 } => "The disk is full. What was saved before is safe; make room and send it again.",
         _ => Disk(error.InnerException),
     };
@@ -48,8 +53,10 @@ internal static class Problems
         http.Response.ContentType = "text/html; charset=utf-8";
         var (title, words) = status switch
         {
-            404 => ("Nothing here", "There is no page or joint at this address. It may have been deleted; the Board can bring it back right after."),
-            413 => ("Too large", "The file is larger than what is taken here, 64 MB for load cases. Nothing was changed. Export fewer columns, or fewer cases at a time."),
+            404 => ("Nothing here", "There is no page or joint at this address. It may have been deleted; "
+                + "the Board can bring it back right after."),
+            413 => ("Too large", "The file is larger than what is taken here, 64 MB for load cases. Nothing was changed. "
+                + "Export fewer columns, or fewer cases at a time."),
             400 => ("Refused", "The request was not in order. Reload the page and try again; what was saved is safe."),
             503 when disk is not null => ("Not saved", disk),
             503 => ("Busy", Jobs.Full),

@@ -74,8 +74,10 @@ public sealed class ServerOptions
 
     /// <summary>True for a setting that says where a certificate or its key lies.</summary>
     internal static bool NamesCertificate(string setting) =>
-        setting.StartsWith("Kestrel:", StringComparison.OrdinalIgnoreCase) && setting.Contains(":Certificate", StringComparison.OrdinalIgnoreCase)
-        && setting.Split(':')[^1] is var last && (last.Equals("Path", StringComparison.OrdinalIgnoreCase) || last.Equals("KeyPath", StringComparison.OrdinalIgnoreCase));
+        setting.StartsWith("Kestrel:", StringComparison.OrdinalIgnoreCase)
+            && setting.Contains(":Certificate", StringComparison.OrdinalIgnoreCase)
+        && setting.Split(':')[^1] is var last && (last.Equals("Path", StringComparison.OrdinalIgnoreCase)
+            || last.Equals("KeyPath", StringComparison.OrdinalIgnoreCase));
 
     /// <summary>Requests answered at the same time.</summary>
     public int Requests { get; set; } = 64;

@@ -76,5 +76,6 @@ public sealed class PlainButtonTagHelper : TagHelper
 
     private static string Query(string? values) =>
         values is null || JsonNode.Parse(values) is not JsonObject all ? ""
-            : string.Concat(all.Select(v => $"&{v.Key}={Uri.EscapeDataString(v.Value?.GetValueKind() == JsonValueKind.String ? v.Value.GetValue<string>() : v.Value?.ToJsonString() ?? "")}"));
+            : string.Concat(all.Select(v => $"&{v.Key}={Uri.EscapeDataString(v.Value?.GetValueKind() == JsonValueKind.String
+                ? v.Value.GetValue<string>() : v.Value?.ToJsonString() ?? "")}"));
 }

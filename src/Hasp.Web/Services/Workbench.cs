@@ -90,7 +90,8 @@ public sealed record Conflict(string Path, string Value, int? KeptAs)
 }
 
 /// <summary>Loads, changes and keeps joints on behalf of one browser.</summary>
-public sealed class Workbench(JointStore store, Named named, KeptResults results, LoadSets sets, Preferences preferences, ShopFloor floor, IAuthorship author,
+public sealed class Workbench(JointStore store, Named named, KeptResults results, LoadSets sets, Preferences preferences,
+    ShopFloor floor, IAuthorship author,
     ILogger<Workbench> log)
 {
     /// <summary>The joint as this browser sees it; null where there is none.</summary>
@@ -111,7 +112,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
             Draft = draft!,
             Result = result!,
             LotLapsed = joint.Tightening.Lot is null ? [] : JointShop.Lapsed(joint, await floor.Look()),
-            MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name).Concat(own.Where(o => o.Kind == RecordKind.Materials).Select(o => o.Name)).Distinct()],
+            MaterialNames = [.. Standards.Names(Standards.Materials, m => m.Name)
+                .Concat(own.Where(o => o.Kind == RecordKind.Materials).Select(o => o.Name)).Distinct()],
             OwnGradeNames = [.. own.Where(o => o.Kind == RecordKind.Grades).Select(o => o.Name)],
             OwnChanged = [.. own.Where(o => Held(draft!, o) is { } held && !held.IsAlike(o.Now))],
         };
@@ -119,7 +121,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
         var stale = new List<Typed>();
         foreach (var old in typed.Where(d => d.BaseRevision != stored.Revision))
         {
-            if (await store.Revision(id, old.BaseRevision) is { } then) stale.AddRange(TypedSince(Read(then.Document), Read(old.Document), draft!));
+            if (await store.Revision(id, old.BaseRevision) is { } then)
+                stale.AddRange(TypedSince(Read(then.Document), Read(old.Document), draft!));
         }
         state = state with { StaleTyping = [.. stale.DistinctBy(t => t.Path)] };
         if (typed.FirstOrDefault(d => d.BaseRevision == stored.Revision) is not { } unfinished) return state;
@@ -132,7 +135,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
 
     /// <summary>
     /// Applies <paramref name="edit"/> and keeps it: as a new revision where the document is valid, put together with what others changed
-    /// meanwhile; as this browser's unfinished typing where it is not; beside the other's where both changed the same, or where together they
+    /// meanwhile; as this browser's unfinished typing where it is not; beside the other's where both changed the same, or where
+    /// together they
     /// come to another verdict than apart.
     /// </summary>
     /// <param name="id">The joint.</param>
@@ -201,7 +205,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
     {
         if (merge.Clashes.Length > 0 && !alone)
         {
-            var words = merge.Clashes.Select(c => c.Place is { } place ? Fields.Words(merge.Draft.PathOf(place)) : $"the list of {c.List!.Path}");
+            var words = merge.Clashes.Select(c => c.Place is { } place ? Fields.Words(merge.Draft.PathOf(place))
+                : $"the list of {c.List!.Path}");
             return $"Both changed {string.Join(", ", words.Distinct())}.";
         }
         if (!alone && JointEdits.SaidTwice(merge.Draft).FirstOrDefault() is { One: { } one, Other: var other }
@@ -220,7 +225,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
 
     private static string Told(Result result) => !result.Holds ? "falls short" : result.IsComplete ? "holds" : "is not judged in full";
 
-    /// <summary>Puts a revision that was kept beside another on top of the one that stands: where both changed the same, it counts.</summary>
+    /// <summary>Puts a revision that was kept beside another on top of the one that stands: where both changed the same, it
+    /// counts.</summary>
     public async Task<BenchState?> PutOnTop(int id, int kept)
     {
         if (await Load(id) is not { } state) return null;
@@ -232,7 +238,8 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
             $"{beside.Summary} (revision {kept} put on top)", new Conflict("", beside.Summary, null));
     }
 
-    /// <summary>With what an edit brings along: own grades and materials that it names, and who answers for what was accepted in it.</summary>
+    /// <summary>With what an edit brings along: own grades and materials that it names, and who answers for what was accepted in
+    /// it.</summary>
     private async Task<Draft> Completed(Draft draft, Draft before)
     {
         draft = await EmbedOwn(draft);
@@ -332,11 +339,13 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
     private async Task<Draft> EmbedOwn(Draft draft)
     {
         var materials = draft[Fields.Layers].Select(r => r.Text(Fields.LayerMaterial)).ToHashSet();
-        return (await OwnShelf()).Where(o => o.Kind == RecordKind.Materials ? materials.Contains(o.Name) : draft.Text(Fields.Grade) == o.Name)
+        return (await OwnShelf()).Where(o => o.Kind == RecordKind.Materials ? materials.Contains(o.Name)
+            : draft.Text(Fields.Grade) == o.Name)
             .Aggregate(draft, (d, o) => d.Embed(o.Kind.ElementOf!, o.Now));
     }
 
-    /// <summary>The grade or material of the user's own as it lies on the shelf now, in the place of the older one that the joint holds.</summary>
+    /// <summary>The grade or material of the user's own as it lies on the shelf now, in the place of the older one that the joint
+    /// holds.</summary>
     public async Task<BenchState?> TakeOwn(int id, int seen, string kind, string name)
     {
         if (await Load(id) is not { } state) return null;

@@ -120,7 +120,8 @@ public static class AiscBasis
                 "Eccentric groups: the elastic shares of the bolts, each against its own strength",
                 "An edge distance under Table J3.4 is allowed down to one diameter where tear-out and J4 hold; they are judged",
                 "Shear planes with thread and with shank in one bolt: their strengths add",
-                "Grades that Table J3.2 does not list are taken as threaded parts (0.75Fu, 0.450Fu, 0.563Fu) with their least tensile strength",
+                "Grades that Table J3.2 does not list are taken as threaded parts (0.75Fu, 0.450Fu, "
+                    + "0.563Fu) with their least tensile strength",
             ]),
     };
 
@@ -137,7 +138,8 @@ public static class AiscBasis
         if (!how.IsSlipCritical && joint.Sharing.AnyShear
             && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
         {
-            yield return new(CodeFields.JointType.Path, "slip-critical: oversize holes and slots along the load are for such joints only (J3.3)");
+            yield return new(CodeFields.JointType.Path, "slip-critical: oversize holes and slots along the load are for such joints "
+                + "only (J3.3)");
         }
         if (!how.Pretensions && joint.Bolts.Grade.Tensile >= SnugBelow && joint.Sharing.MostTension.Case >= 0) yield return new(
             CodeFields.JointType.Path, "pretensioned: bolts of 150 ksi in tension are not left snug-tight (J3.2)");
@@ -153,7 +155,8 @@ public static class AiscBasis
         foreach (var line in Sheared.Assumes(joint)) yield return line;
         if (!AiscBolt.Of(joint.Bolts.Grade)
             .Listed) yield return $"{joint.Bolts.Grade.Grade} is not listed in Table J3.2: taken as a threaded part.";
-        if (joint.Layers.Count(l => !l.OnlyClamped) > 2) yield return "Splice plates: Ae ≤ 0.85Ag, which was asked up to 360-10, is not judged.";
+        if (joint.Layers.Count(l => !l.OnlyClamped) > 2)
+            yield return "Splice plates: Ae ≤ 0.85Ag, which was asked up to 360-10, is not judged.";
         if (joint.Judging.By<AiscSettings>() is { IsSlipCritical: false }
             && joint.Layers.Any(l => l.Holes is HoleKind.Oversize or HoleKind.ShortSlotAlong or HoleKind.LongSlotAlong))
         {

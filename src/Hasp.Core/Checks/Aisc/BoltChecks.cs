@@ -250,7 +250,9 @@ internal readonly struct CombinedCheck : IBoltCheck
         var ratio = load.Shear / how.Available(ShearCheck.Nominal(m));
         var reduced = AiscFormulas.ReducedTension(new Plain(bolt.Tension), ratio);
         var available = how.Available(AiscFormulas.Tension(reduced, m.Thread.ShankArea));
-        return $"at this load F′nt is {QuantityText.ShowText(reduced.Value, Dimension.Stress, UnitSystem.Us)}: available {QuantityText.ShowText(available.Value, Dimension.Force, UnitSystem.Us)} beside the shear, required {QuantityText.ShowText(load.Tension.Value, Dimension.Force, UnitSystem.Us)}";
+        return $"at this load F′nt is {QuantityText.ShowText(reduced.Value, Dimension.Stress, UnitSystem.Us)}: "
+            + $"available {QuantityText.ShowText(available.Value, Dimension.Force, UnitSystem.Us)} beside the shear, "
+            + $"required {QuantityText.ShowText(load.Tension.Value, Dimension.Force, UnitSystem.Us)}";
     }
 }
 

@@ -206,7 +206,11 @@ internal readonly struct SpacingCheck : IPartCheck
             {
                 var edge = Math.Min(place.IsEnd ? place.End : double.PositiveInfinity, place.IsInner ? double.PositiveInfinity
                     : place.Side);
-                if (edge < least - 1e-9) return $"An edge distance of {joint.Layers[part].Name}, {QuantityText.ShowText(edge, Dimension.Length, UnitSystem.Si)}, is under Table J3.4 ({QuantityText.ShowText(least, Dimension.Length, UnitSystem.Si)}): allowed where tear-out and J4 hold";
+                if (edge < least - 1e-9)
+                    return $"An edge distance of {joint.Layers[part].Name}, "
+                    + $"{QuantityText.ShowText(edge, Dimension.Length, UnitSystem.Si)}, "
+                    + $"is under Table J3.4 ({QuantityText.ShowText(least, Dimension.Length, UnitSystem.Si)}): "
+                    + $"allowed where tear-out and J4 hold";
             }
         }
         return null;

@@ -112,7 +112,8 @@ internal sealed class PartPlan
     private readonly record struct Stated(PlanPoint Along, double Hole, Plate? Drawn, double? Edge, double? Side, double? Width,
         bool IsCircle, int Sense);
 
-    private PartPlan(BoltPattern? pattern, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn, (double, double) ends,
+    private PartPlan(BoltPattern? pattern, PlanPoint along, ImmutableArray<PlanPoint> bolts, double hole, Plate? drawn,
+        (double, double) ends,
         (double, double) sides, int sense)
     {
         Along = along;

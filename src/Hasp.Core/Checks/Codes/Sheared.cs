@@ -60,8 +60,10 @@ internal static class Sheared
         for (var i = 0; i < plans.Length; i++)
         {
             if (plans[i] is not { } plan) continue;
-            if (ends && !plan.KnowsEnds) return $"not judged, because the edge distance of {joint.Layers[i].Name} is not stated and no plate is drawn";
-            if (sides && !plan.KnowsSides) return $"not judged, because the side distance of {joint.Layers[i].Name} is not stated and no plate is drawn";
+            if (ends && !plan.KnowsEnds)
+                return $"not judged, because the edge distance of {joint.Layers[i].Name} is not stated and no plate is drawn";
+            if (sides && !plan.KnowsSides)
+                return $"not judged, because the side distance of {joint.Layers[i].Name} is not stated and no plate is drawn";
         }
         return "";
     }
@@ -100,7 +102,8 @@ internal static class Sheared
 
     /// <summary>That a bolt which is sheared bears on concrete, which no rule here covers.</summary>
     internal static Ask? OnConcrete(Joint joint, int layer) => !joint.Layers[layer].Material.IsConcrete ? null
-        : new($"layers[{layer}].material", $"{joint.Layers[layer].Name} is of concrete, and what a bolt bears with on concrete is not covered by this basis: a kind of joint that covers it");
+        : new($"layers[{layer}].material", $"{joint.Layers[layer].Name} is of concrete, "
+            + $"and what a bolt bears with on concrete is not covered by this basis: a kind of joint that covers it");
 
     internal static string Words(LimitStates states) => states switch
     {
@@ -118,7 +121,8 @@ internal static class Sheared
                 .Select(c => c.Name))
                 + ": the load is taken as it stands wherever one is asked for, and no partial factor is put on it.";
         }
-        if (!joint.SidesStated && joint.Sharing.AnyShear) yield return "It is not stated which way the parts pull: bolts are judged bearing both ways.";
+        if (!joint.SidesStated && joint.Sharing.AnyShear)
+            yield return "It is not stated which way the parts pull: bolts are judged bearing both ways.";
     }
 
     /// <summary>Longest distance between end bolts along the in-plane force of any case, mm; 0 where none is sheared.</summary>

@@ -19,7 +19,8 @@ internal readonly record struct SpacingLimit(string Name, double Actual, double 
     public double Factor => IsLeast ? Actual / Allowed : Allowed / Actual;
 
     public string Words =>
-        $"{Name} {QuantityText.ShowText(Actual, Dimension.Length, UnitSystem.Si)}, at {(IsLeast ? "least" : "most")} {QuantityText.ShowText(Allowed, Dimension.Length, UnitSystem.Si)}";
+        $"{Name} {QuantityText.ShowText(Actual, Dimension.Length, UnitSystem.Si)}, "
+            + $"at {(IsLeast ? "least" : "most")} {QuantityText.ShowText(Allowed, Dimension.Length, UnitSystem.Si)}";
 }
 
 /// <summary>Judges the distances of a pattern by the limits of a code: one that is not kept falls short, those that are kept give
@@ -50,7 +51,8 @@ internal static class SpacingLimits
     {
         var worst = Worst(joint, rules);
         return worst is { } w && w.Place == place
-            ? $"bolt {joint.Pattern?.NumberOf(place % joint.Bolts.Count) ?? 1} in {joint.Layers[place / joint.Bolts.Count].Name}: {w.Limit.Words}" : "";
+            ? $"bolt {joint.Pattern?.NumberOf(place % joint.Bolts.Count) ?? 1} in {joint.Layers[place / joint.Bolts.Count].Name}: "
+                + $"{w.Limit.Words}" : "";
     }
 
     /// <summary>The thinner of the two outer parts, mm.</summary>

@@ -71,15 +71,20 @@ public static class EurocodeBasis
         Pretensions = how => how.Where<EurocodeSettings>() is { Pretensions: true },
         Guide = new(
             [
-                "Bolts, Table 3.4: shear in every plane with threads or shank in it, bearing by bolt, part and direction, tension with prying, punching, shear and tension together",
-                "Reductions: packing 3.6.1(12), long joints 3.8, M12 and M14 in 2 mm clearance 3.6.1(5), single lap with one bolt row 3.6.1(10), oversize and slotted holes",
-                "Groups 3.7; slip 3.9 for categories B and C with tension 3.9.2; block tearing 3.10.2 over every failure path of the pattern",
-                "Gross and net sections with staggered holes, EN 1993-1-1 6.2.2 and 6.2.3; T-stubs 6.2.4, modes 1 to 3 of Table 6.2; spacing and edges, Table 3.3",
+                "Bolts, Table 3.4: shear in every plane with threads or shank in it, bearing by bolt, part and direction, "
+                    + "tension with prying, punching, shear and tension together",
+                "Reductions: packing 3.6.1(12), long joints 3.8, M12 and M14 in 2 mm clearance 3.6.1(5), "
+                    + "single lap with one bolt row 3.6.1(10), oversize and slotted holes",
+                "Groups 3.7; slip 3.9 for categories B and C with tension 3.9.2; "
+                    + "block tearing 3.10.2 over every failure path of the pattern",
+                "Gross and net sections with staggered holes, EN 1993-1-1 6.2.2 and 6.2.3; T-stubs 6.2.4, "
+                    + "modes 1 to 3 of Table 6.2; spacing and edges, Table 3.3",
                 "Pins 3.13 and column bases 6.2.2, 6.2.5, 6.2.6.11, as kinds of joint of their own",
             ],
             [
                 "The second generation (EN 1993-1-8:2024), which changes bearing; national annexes: state their factors",
-                "Angles connected by one leg (3.10.3) but as a kind of joint of their own, injection bolts, hollow sections, fatigue (EN 1993-1-9)",
+                "Angles connected by one leg (3.10.3) but as a kind of joint of their own, injection bolts, hollow sections, "
+                    + "fatigue (EN 1993-1-9)",
                 "Stripping of tapped threads and inserts, preload scatter: the machine basis judges them",
             ],
             [

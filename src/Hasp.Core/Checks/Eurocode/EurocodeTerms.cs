@@ -103,9 +103,11 @@ public static class EurocodeTerms
         "EN 1993-1-8, 3.10.2: fu·Ant/γM2 + fy·Anv/(√3·γM0), half of the first where the loading is eccentric");
     public static readonly Term BlockFactor = new(
         "enBlockFactor", "n_eff,EN", Dimension.None, "resistance to block tearing over the load of its bolts", "V_eff,Rd/F ≥ 1");
-    public static readonly Term StubReach = new("enStubReach", "m", Dimension.Length, "bolt line to the stem; fillets and welds not counted", "Figure 6.8");
+    public static readonly Term StubReach = new("enStubReach", "m", Dimension.Length,
+        "bolt line to the stem; fillets and welds not counted", "Figure 6.8");
     public static readonly Term StubEdge = new("enStubEdge", "e", Dimension.Length, "bolt line to the flange's edge", "Figure 6.8");
-    public static readonly Term StubLever = new("enStubLever", "n", Dimension.Length, "lever of the prying force: e, at most 1.25m", "EN 1993-1-8, Table 6.2");
+    public static readonly Term StubLever = new("enStubLever", "n", Dimension.Length, "lever of the prying force: e, at most 1.25m",
+        "EN 1993-1-8, Table 6.2");
     public static readonly Term StubRound = new(
         "enStubRound", "l_eff,cp", Dimension.Length, "effective length of the row, circular pattern", "EN 1993-1-8, Tables 6.4 and 6.6");
     public static readonly Term StubOther = new(

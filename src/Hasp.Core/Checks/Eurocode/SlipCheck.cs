@@ -12,7 +12,8 @@ namespace Hasp.Core.Checks.Eurocode;
 internal readonly struct SlipCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("enSlip", "Slip resistance", "slips", 1, PreloadUsed.None,
-        "slip resistance at the preload of the code over the shear", "EN 1993-1-8:2005, 3.9") { Worsens = Worsens.WithTheCase, Holds = "the tension" };
+        "slip resistance at the preload of the code over the shear", "EN 1993-1-8:2005, 3.9") { Worsens = Worsens.WithTheCase,
+            Holds = "the tension" };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>
@@ -44,7 +45,8 @@ internal readonly struct SlipCheck : IBoltCheck
         var how = m.Joint.Judging.By<EurocodeSettings>();
         if (!how.IsSlipCritical) return "bearing type (category A): it may slip";
         if (!EurocodeBasis.IsPreloadable(m.Joint)) return "not judged, because only bolts of 8.8 and 10.9 are preloaded (3.1.2)";
-        if (EurocodeBasis.FrictionOf(m.Joint) is null) return "not judged, because neither a surface class nor a slip coefficient is stated";
+        if (EurocodeBasis.FrictionOf(m.Joint) is null)
+            return "not judged, because neither a surface class nor a slip coefficient is stated";
         return Sheared.Nothing(m, StatesOf(how));
     }
 

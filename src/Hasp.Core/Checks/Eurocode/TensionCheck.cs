@@ -82,7 +82,8 @@ internal readonly struct CombinedCheck : IBoltCheck
         load.Shear.Value <= 0 || load.Tension.Value <= 0 || m.Stack.Planes.Length == 0 || !load.Case.CountsIn(LimitStates.Uls)
             ? Judged<T>.Nothing
         : Judged<T>.Of(T.Let(EurocodeTerms.CombinedFactor,
-            T.Const(1) / EurocodeFormulas.Combined(load.Shear, ShearCheck.Resistance(m), TensionCheck.Effect(m, load), TensionCheck.Resistance(m))));
+            T.Const(1) / EurocodeFormulas.Combined(load.Shear, ShearCheck.Resistance(m), TensionCheck.Effect(m, load),
+                TensionCheck.Resistance(m))));
 
     public static string Nothing(in Mechanics<Plain> m) => "no bolt is pulled and sheared at once";
 }
@@ -94,7 +95,8 @@ internal readonly struct CombinedCheck : IBoltCheck
 internal readonly struct FlangeCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("enFlange", "T-stub: flange and bolts, with prying", "flange", 1, PreloadUsed.None,
-        "tension per bolt at which the T-stub gives way over the tension before prying", "EN 1993-1-8:2005, 6.2.4, Tables 6.2, 6.4 and 6.6");
+        "tension per bolt at which the T-stub gives way over the tension before prying",
+            "EN 1993-1-8:2005, 6.2.4, Tables 6.2, 6.4 and 6.6");
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>

@@ -14,7 +14,8 @@ internal readonly struct FatigueCheck : IBoltCheck
 {
     public static CheckInfo Info { get; } = new("fatigue", "Fatigue of the bolt", "fatigue", 1.5, PreloadUsed.Both,
         "times the alternating load may grow until the criterion in use, at the worse of largest and smallest preload",
-        "Goodman, Gerber or ASME-elliptic along the load line; VDI 2230-1, 5.5.3 for the amplitude school") { Worsens = Worsens.WithTheCase };
+        "Goodman, Gerber or ASME-elliptic along the load line; VDI 2230-1, 5.5.3 for the amplitude school") { Worsens =
+            Worsens.WithTheCase };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T>

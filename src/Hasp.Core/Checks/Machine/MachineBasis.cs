@@ -69,7 +69,8 @@ public static class MachineBasis
                 "Fatigue of the parts",
             ],
             [
-                "Shear yield by distortion energy (0.577) or maximum shear (0.5); bearing on the projected area or a quarter of the circumference; tear-out planes from the hole's edge or its centre",
+                "Shear yield by distortion energy (0.577) or maximum shear (0.5); "
+                    + "bearing on the projected area or a quarter of the circumference; tear-out planes from the hole's edge or its centre",
                 "The largest preload in strength, the smallest in slip and separation; the handbook's way takes the nominal one everywhere",
             ]),
     };

@@ -44,7 +44,8 @@ internal readonly struct NetSectionCheck : IPartCheck
 
     public static string Nothing(in Mechanics<Plain> m) =>
         m.Stack.Planes.Length == 0 ? ShearCheck.NothingShears(m)
-        : m.Joint.HolesOpen.Any() ? "not judged, because nobody said how many holes stand side by side: state it with the width, or lay out a pattern"
+        : m.Joint.HolesOpen.Any() ? "not judged, because nobody said how many holes stand side by side: state it with the width, "
+            + "or lay out a pattern"
         : "no shear, or neither a width is stated nor a plate drawn";
 
     public static string Place(int place, in Mechanics<Plain> m) => m.Joint.Layers[place].Name;
@@ -56,7 +57,8 @@ internal readonly struct NetSectionCheck : IPartCheck
 
     private static T Yield<T>(Joint joint, int part)
         where T : struct, IScalar<T> =>
-        T.Given(Terms.MemberYield, joint.Layers[part].Material.Yield, part + 1, Traced.Reads<T>() ? joint.Layers[part].Material.Cited : null);
+        T.Given(Terms.MemberYield, joint.Layers[part].Material.Yield, part + 1,
+            Traced.Reads<T>() ? joint.Layers[part].Material.Cited : null);
 
     /// <summary>Strength of a path by the formula of this check, on a millimetre of what is pulled; none where a number of holes is
     /// stated.</summary>

@@ -22,7 +22,8 @@ internal readonly struct PullThroughCheck : IBoltCheck
         for (var number = 1; number <= Ends(m.Joint); number++)
         {
             var end = End(m.Joint, m.Stack, number);
-            var strength = T.Let(Terms.PullThroughLoad, T.Const(0.6) * Area<T>(end) * T.Given(Terms.PunchTensile, end.Layer.Material.Tensile,
+            var strength = T.Let(Terms.PullThroughLoad, T.Const(0.6) * Area<T>(end) * T.Given(Terms.PunchTensile,
+                end.Layer.Material.Tensile,
                 end.Number, end.Layer.Material.Cited), end.Number);
             worst = worst.OrWorse(T.Let(Terms.PullThroughFactor, strength / load.Tension, end.Number), end.Number - 1);
         }
@@ -48,7 +49,8 @@ internal readonly struct PullThroughCheck : IBoltCheck
     /// <summary>The head (1) or the nut (2).</summary>
     internal static PulledEnd End(Joint joint, Stack stack, int number)
     {
-        var (part, face, washer) = number == 1 ? (0, joint.Bolts.Head, joint.HeadWasher) : (joint.Layers.Length - 1, joint.Bolts.Nut!, joint.NutWasher);
+        var (part, face, washer) = number == 1 ? (0, joint.Bolts.Head, joint.HeadWasher)
+            : (joint.Layers.Length - 1, joint.Bolts.Nut!, joint.NutWasher);
         return new(number, part, joint.Layers[part], washer is null ? face.MeanWidth : (washer.OuterDiameter + washer.InnerDiameter) / 2,
             joint.Layers[part].Thickness - (number == 1 ? stack.SeatDepth : 0), washer?.Source ?? face.Source);
     }

@@ -102,7 +102,8 @@ public static class MarginBasis
                 "Tension, ultimate and yield, before and after separation: the least of bolt, its thread, nut, insert and parent thread",
                 "Separation, slip of the joint as a whole, ultimate shear, interaction by threads or shank in the plane",
                 "Bearing and tear-out of the parts, ultimate and yield; shear pins that take the whole shear",
-                "Preload extremes with Γ, or Γ/√N in the minimum of joints that are not separation-critical; the largest preload against yield",
+                "Preload extremes with Γ, or Γ/√N in the minimum of joints that are not separation-critical; "
+                    + "the largest preload against yield",
             ],
             [
                 "Fatigue and fracture control, locking features, bolts in bending over gaps",

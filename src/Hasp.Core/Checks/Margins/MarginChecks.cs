@@ -129,7 +129,8 @@ internal readonly struct SlipCheck : IPartCheck
     public static string Nothing(in Mechanics<Plain> m)
     {
         var how = m.Joint.Judging.By<MarginSettings>();
-        return how.HasPins ? "shear pins take the whole shear" : m.Joint.Judging.Shear.Bearing ? "may slip into bearing: friction is not counted"
+        return how.HasPins ? "shear pins take the whole shear" : m.Joint.Judging.Shear.Bearing
+            ? "may slip into bearing: friction is not counted"
             : Sheared.Nothing(m, LimitStates.Sls);
     }
 

@@ -125,7 +125,8 @@ public sealed record Mode(string Id, string Name, Func<Joint, string?> ExemptBy,
         var stands = $"{short_.Name.ToLowerInvariant()} {Math.Floor(reserve * 100) / 100:0.00}× of what is asked";
         return reserve >= 1
             ? new(this, Looked.SecondLine, $"{no}; by mechanics {stands}", "")
-            : new(this, Looked.Open, $"{basis.Name} has no rule for it here, and by mechanics it falls short, {stands}: mend it, or judge it by another basis",
+            : new(this, Looked.Open, $"{basis.Name} has no rule for it here, and by mechanics it falls short, {stands}: mend it, "
+                + $"or judge it by another basis",
                 Path);
     }
 

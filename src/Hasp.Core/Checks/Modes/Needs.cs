@@ -53,7 +53,8 @@ internal static class Needs
         // Service loads lie below ultimate ones; ultimate ones at most some two and a half times above service ones.
         var limit = most * (looks is LimitStates.Uls or LimitStates.Lrfd ? 1 : MostOfUltimate);
         if (heavier is not null && Size(heavier) > limit) yield return new($"loads[{joint.Cases.IndexOf(heavier)}].limitState",
-            $"{heavier.Name} is heavier than any case that the strength is judged under ({Codes.Sheared.Words(looks)}): nothing looks at its strength");
+            $"{heavier.Name} is heavier than any case that the strength is judged under ({Codes.Sheared.Words(looks)}): "
+                + $"nothing looks at its strength");
     }
 
     internal static IEnumerable<Ask> Planes(Joint joint, Mechanics<Plain> m)
@@ -66,7 +67,8 @@ internal static class Needs
     /// bearing goes by it too.</summary>
     internal static IEnumerable<Ask> Edges(Joint joint, Mechanics<Plain> m) =>
         !joint.Kind.IsParts || !joint.Sharing.AnyShear || m.Stack.Planes.Length == 0
-            || joint.Judging.Where<Codes.CodeSettings>() is not null || joint.Judging.Basis.Offered(FailureModes.TearOut).Checks.IsEmpty ? []
+            || joint.Judging.Where<Codes.CodeSettings>() is not null
+                || joint.Judging.Basis.Offered(FailureModes.TearOut).Checks.IsEmpty ? []
             : Enumerable.Range(0, joint.Layers.Length).Where(i => joint.EdgeDistance(i) is null && !joint.Layers[i].OnlyClamped)
                 .Select(i => new Ask($"layers[{i}].edgeDistance",
                     $"how far the holes of {joint.Layers[i].Name} are from its edge, along the load: tear-out goes by it"));
@@ -82,7 +84,8 @@ internal static class Needs
     internal static IEnumerable<Ask> Clamp(Joint joint, Mechanics<Plain> m)
     {
         if (m.PreloadMin.Value <= 0 && m.Preload.Value > 0) yield return new(Fields.Aim.Path,
-            "a longer grip, or more preload: scatter, settling and relaxation may take the whole clamp, and nothing holds the joint together then");
+            "a longer grip, or more preload: scatter, settling and relaxation may take the whole clamp, "
+                + "and nothing holds the joint together then");
     }
 
     /// <summary>Shear that alternates on bolts that may slip works a thread loose that nothing locks.</summary>

@@ -76,7 +76,8 @@ public static class StatedBasis
         Assumes = Assumes,
         Guide = new(
             [
-                "Tension, shear and both together of the bolt; bearing, tear-out, net and gross section, pull-through of the parts: as far as they are stated",
+                "Tension, shear and both together of the bolt; bearing, tear-out, net and gross section, pull-through of the parts: "
+                    + "as far as they are stated",
                 "Each a stress or a factor on a strength with the area it stands on, or a force a bolt; one required factor for all",
             ],
             [
@@ -119,12 +120,14 @@ public static class StatedBasis
         if (!said.Has(Source)) yield return new(Source.Path, "where they stand: clause, page, sheet or report");
         if (!said.Has(Dated)) yield return new(Dated.Path, "the day of the edition, sheet or report");
         if (!said.Has(Loads)) yield return new(Loads.Path, "whether they are meant for service loads or for factored ones");
-        if (!said.Has(Factor)) yield return new(Factor.Path, "the required factor: 1 where the strengths are permissible ones or have their factors in them");
+        if (!said.Has(Factor))
+            yield return new(Factor.Path, "the required factor: 1 where the strengths are permissible ones or have their factors in them");
         for (var i = 0; joint.Sharing.AnyShear && i < joint.Layers.Length; i++) if (Codes.Sheared.OnConcrete(joint,
             i) is { } concrete) yield return concrete;
         foreach (var s in All.Where(s => s.Area is { } area && said.Stated(s.Strength) is { As: not StatedAs.Force } && !said.Has(area)))
         {
-            yield return new(s.Area!.Path, $"the area that the strength in {s.Key} stands on: shank, stress area, root, or a share of the shank");
+            yield return new(s.Area!.Path, $"the area that the strength in {s.Key} stands on: shank, stress area, root, "
+                + $"or a share of the shank");
         }
     }
 
@@ -199,9 +202,11 @@ public sealed record StatedSettings
     /// <summary>True where a case counts.</summary>
     public bool Counts(LoadCase load) => Loads is not { } states || load.CountsIn(states);
 
-    /// <summary>The strength stated for a way of failing; null where none is that says anything of it, or its area is still asked for.</summary>
+    /// <summary>The strength stated for a way of failing; null where none is that says anything of it, or its area is still asked
+    /// for.</summary>
     internal StatedStrength? Of(Stated stated) =>
-        _said.Stated(stated.Strength) is { } s && stated.Takes(s) && (stated.Area is null || s.As == StatedAs.Force || _said.Has(stated.Area)) ? s : null;
+        _said.Stated(stated.Strength) is { } s && stated.Takes(s)
+            && (stated.Area is null || s.As == StatedAs.Force || _said.Has(stated.Area)) ? s : null;
 
     /// <summary>The area that it stands on.</summary>
     internal StatedArea AreaOf(Stated stated) => _said.Of(stated.Area!);

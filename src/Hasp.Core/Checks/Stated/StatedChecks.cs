@@ -22,7 +22,8 @@ internal static class Strengths
     /// <summary>True where somebody stated a strength for it that can be judged by.</summary>
     internal static bool IsStated(Joint joint, Stated stated) => joint.Judging.Where<StatedSettings>()?.Of(stated) is not null;
 
-    internal static string Nothing(in Mechanics<Plain> m, Stated stated, string unloaded) => IsStated(m.Joint, stated) ? unloaded : NotStated;
+    internal static string Nothing(in Mechanics<Plain> m, Stated stated, string unloaded) =>
+        IsStated(m.Joint, stated) ? unloaded : NotStated;
 
     /// <summary>A stress on the material given: the stress stated, or k·fu, k·fy. MPa.</summary>
     internal static T Stress<T>(in Mechanics<T> m, StatedStrength s, int index, T yield, T tensile)

@@ -11,7 +11,9 @@ internal static class AngleDrawing
     {
         var a = joint.Of<AngleInputs>();
         return new([View(joint, a), Section(joint, a)],
-            $"Angle {KindReader.Mm(a.Leg)} by {KindReader.Mm(a.Outstanding)} by {KindReader.Mm(a.Thickness)}, bolted by its {KindReader.Mm(a.Leg)} leg to a gusset {KindReader.Mm(a.Gusset)} thick with {a.Bolts} bolts in a line, {KindReader.Mm(a.Gauge)} from the heel.");
+            $"Angle {KindReader.Mm(a.Leg)} by {KindReader.Mm(a.Outstanding)} by {KindReader.Mm(a.Thickness)}, "
+                + $"bolted by its {KindReader.Mm(a.Leg)} leg to a gusset {KindReader.Mm(a.Gusset)} thick with {a.Bolts} bolts in a "
+                + $"line, {KindReader.Mm(a.Gauge)} from the heel.");
     }
 
     private static View View(Joint joint, AngleInputs a)

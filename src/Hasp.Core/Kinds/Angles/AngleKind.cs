@@ -72,7 +72,8 @@ public static class AngleKind
         ],
         Assumes = _ =>
         [
-            "The pull lies in the line that the codes allow to be taken as concentric: the lag of the other leg is in the section, not in the bolts.",
+            "The pull lies in the line that the codes allow to be taken as concentric: the lag of the other leg is in the section, "
+                + "not in the bolts.",
             "The angle is in tension. Its legs are taken without fillets and rounded toes, on the safe side.",
             "The gusset's width at the bolts carries the pull; how it goes on from there is not judged.",
         ],
@@ -86,7 +87,8 @@ public static class AngleKind
             (Pitch, j => j.Of<AngleInputs>().Pitch, "pitch"),
         ],
         Line = "angle 80 × 80 × 8, gusset 10, 120 kN, M16 8.8",
-        Explains = "For a brace or tie of an angle that is bolted by one leg. State the angle, the gusset and the pull; the bolts in line are chosen, the lag of the other leg is counted by the basis in use.",
+        Explains = "For a brace or tie of an angle that is bolted by one leg. State the angle, the gusset and the pull; "
+            + "the bolts in line are chosen, the lag of the other leg is counted by the basis in use.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Brace", "kind": "angle", "bolts": { "thread": "M16", "grade": "8.8" },
               "angle": { "leg": "80 mm", "thickness": "8 mm", "gusset": "10 mm", "bolts": 3 }, "washers": { "head": "plain", "nut": "plain" }, "loads": [ { "name": "Pull", "fx": "65 kN" } ] }

@@ -14,7 +14,8 @@ namespace Hasp.Core.Kinds.BasePlates;
 internal static class Base
 {
     /// <summary>The books of rules that say anything of a column's foot.</summary>
-    internal static System.Collections.Immutable.ImmutableArray<string> WithRules { get; } = [Book.Mechanics, Book.Eurocode3, Book.Aisc360, Book.Is800];
+    internal static System.Collections.Immutable.ImmutableArray<string> WithRules { get; } =
+        [Book.Mechanics, Book.Eurocode3, Book.Aisc360, Book.Is800];
 
     internal static CheckInfo En(string id, string name, string brief, string meaning, string clause) =>
         new(id, name, brief, 1, PreloadUsed.None, meaning, "EN 1993-1-8:2005, " + clause) { Books = [Book.Eurocode3] };
@@ -82,9 +83,11 @@ internal static class Base
 
     /// <summary>Why shear on the holding-down bolts is not judged by 6.2.2(7); null where it is, or where none bears on them.</summary>
     internal static string? NotCovered(Joint joint) =>
-        joint.Judging.Where<EurocodeSettings>() is null || joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction || !joint.Cases.Any(c => c.Shear > 0)
+        joint.Judging.Where<EurocodeSettings>() is null || joint.Of<BasePlateInputs>().ShearBy == BaseShear.Friction
+            || !joint.Cases.Any(c => c.Shear > 0)
             || BasePlateFormulas.CoversShear(Strength(joint).Yield) ? null
-        : $"not covered: EN 1993-1-8, 6.2.2(7) gives the shear of holding-down bolts for fyb from 235 to 640 MPa, and these have {Strength(joint).Yield:0}";
+        : $"not covered: EN 1993-1-8, 6.2.2(7) gives the shear of holding-down bolts for fyb from 235 to 640 MPa, "
+            + $"and these have {Strength(joint).Yield:0}";
 
     internal static string NothingPulls(in Mechanics<Plain> m) => "no case pulls on a bolt";
 
@@ -314,7 +317,8 @@ internal readonly struct AiscBasePressedCheck : IPartCheck
 
     public static CheckInfo Info { get; } = new(
         "aiscBasePressed", "Bearing on concrete", "concrete crushes", 1, PreloadUsed.None,
-        "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase, Books = [Book.Aisc360] };
+        "available strength of the area about the profile over the compression", "AISC 360-22, J8") { Worsens = Worsens.WithTheCase,
+            Books = [Book.Aisc360] };
 
     public static Judged<T> Judge<T>(in Mechanics<T> m, in JointLoad<T> load)
         where T : struct, IScalar<T>

@@ -14,7 +14,9 @@ internal static class BasePlateDrawing
     {
         var p = joint.Of<BasePlateInputs>();
         return new Sheet([Plan(joint, p), Elevation(joint, p)],
-            $"A base plate {KindReader.Mm(p.Shape.PlateDepth)} by {KindReader.Mm(p.Shape.PlateWidth)}, {KindReader.Mm(p.Thickness)} thick, under a profile {KindReader.Mm(p.Shape.Depth)} deep and {KindReader.Mm(p.Shape.Width)} wide; {p.Bolts.Length} bolts {p.Thread.Designation}.");
+            $"A base plate {KindReader.Mm(p.Shape.PlateDepth)} by {KindReader.Mm(p.Shape.PlateWidth)}, "
+                + $"{KindReader.Mm(p.Thickness)} thick, under a profile {KindReader.Mm(p.Shape.Depth)} deep and "
+                + $"{KindReader.Mm(p.Shape.Width)} wide; {p.Bolts.Length} bolts {p.Thread.Designation}.");
     }
 
     private static Outline Profile(PressedShape s, double by, Ink ink)

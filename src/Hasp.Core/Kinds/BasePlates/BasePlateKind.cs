@@ -198,7 +198,8 @@ public static class BasePlateKind
             (PlateDepth, j => j.Of<BasePlateInputs>().Shape.PlateDepth, "plate along y"),
             (PlateWidth, j => j.Of<BasePlateInputs>().Shape.PlateWidth, "plate along x")],
         Line = "base HEA 200, plate 340 × 300 × 25, 4 M24 4.6, C20, 300 kN down",
-        Explains = "For a post or column on concrete or masonry. State the profile, the plate, the bolts and the concrete; cases press or lift, with shear and moments. Pull-out of the anchorage is handed over with its forces.",
+        Explains = "For a post or column on concrete or masonry. State the profile, the plate, the bolts and the concrete; "
+            + "cases press or lift, with shear and moments. Pull-out of the anchorage is handed over with its forces.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Column foot", "kind": "basePlate", "bolts": { "thread": "M24", "grade": "4.6" }, "judging": { "basis": "eurocode" },
               "basePlate": { "profile": "HEA 200", "depth": "340 mm", "width": "300 mm", "thickness": "25 mm", "boltsX": "220 mm", "boltsY": "260 mm", "fck": "20 MPa" },
@@ -215,7 +216,8 @@ public static class BasePlateKind
             Before =
             [
                 new("level", "Set the column on packs or levelling nuts, plumb and to level; take nothing on the bolts."),
-                new("grout", "Clean and wet the bed, fill it with grout from one side until it comes out at the other; leave no air under the plate."),
+                new("grout", "Clean and wet the bed, fill it with grout from one side until it comes out at the other; "
+                    + "leave no air under the plate."),
                 new("set", "Leave the nuts alone until the grout has its strength.",
                     joint.Said.Stated(PlanFields.CureHours) * MinutesInHour),
             ],
@@ -247,9 +249,12 @@ public static class BasePlateKind
         var p = joint.Of<BasePlateInputs>();
         yield return "The load is stated at the column's axis, on the plate. Bolts carry tension only; compression goes through the plate.";
         yield return p.School == BaseSchool.StressBlock
-            ? $"Bolt tensions by equilibrium of concrete that presses and bolts that pull, both axes at once, modular ratio {QuantityText.Figures(p.ModularRatio, 3)} (Es/Ecm)."
-            : "Bolt tensions about the middle of the compression flange (a quarter of the flange's width about the weak axis), each axis a line of its own; where all bolts pull, by equilibrium about their centroid.";
-        yield return "Fillets of the profile and the welds are not counted. Where the strips about flanges and web meet, or run off the plate, each area counts once and is cut.";
+            ? $"Bolt tensions by equilibrium of concrete that presses and bolts that pull, both axes at once, "
+                + $"modular ratio {QuantityText.Figures(p.ModularRatio, 3)} (Es/Ecm)."
+            : "Bolt tensions about the middle of the compression flange (a quarter of the flange's width about the weak axis), "
+                + "each axis a line of its own; where all bolts pull, by equilibrium about their centroid.";
+        yield return "Fillets of the profile and the welds are not counted. Where the strips about flanges and web meet, "
+            + "or run off the plate, each area counts once and is cut.";
     }
 
     private static IEnumerable<Caution> Cautions(Joint joint)
@@ -257,26 +262,32 @@ public static class BasePlateKind
         var p = joint.Of<BasePlateInputs>();
         var hand = Handed(joint);
         yield return new(
-            "anchorage", $"Pull-out, concrete cone, splitting and edge failure of the anchorage are not judged here. Hand to the anchorage designer: {hand}.");
+            "anchorage", $"Pull-out, concrete cone, splitting and edge failure of the anchorage are not judged here. "
+                + $"Hand to the anchorage designer: {hand}.");
         if (p.Beta is null) yield return new("groutBeta",
-            "The grout is thicker or weaker than EN 1993-1-8, 6.2.5(7) allows for βj = 2/3: βj is taken as 0.2, and a better grout is needed.");
+            "The grout is thicker or weaker than EN 1993-1-8, 6.2.5(7) allows for βj = 2/3: βj is taken as 0.2, "
+                + "and a better grout is needed.");
         if (joint.Cases.Any(c => !c.OnlyCombined && BasePlatePath.Lifts(joint, c))) yield return new("noFrictionUnderUplift",
             "Some case lifts the plate or part of it: no friction is counted in it.");
         if (p.ShearBy != BaseShear.Friction && joint.Cases.Any(c => c.Shear > 0)
             && p.Grout > 2 * p.Thread.Diameter) yield return new("boltsBendInGrout",
-            "The bolts bend in a thick grout under shear: a shear key set into the concrete is better. Its area is given with the figures.");
+            "The bolts bend in a thick grout under shear: a shear key set into the concrete is better. "
+                + "Its area is given with the figures.");
         if (p.Grade.Tensile > 700) yield return new("holdingDownGrade",
-            "Holding-down bolts of 8.8 and above do not stretch before they break: EN 1993-1-8, 6.2.6.12 and seismic codes ask for ductile ones.");
+            "Holding-down bolts of 8.8 and above do not stretch before they break: EN 1993-1-8, "
+                + "6.2.6.12 and seismic codes ask for ductile ones.");
         if (joint.Cases.Any(c => c.Load.Moment.X != 0 && c.Load.Moment.Y != 0)) yield return new("biaxialBase",
             p.School == BaseSchool.CompressionLine
-            ? "Moments about both axes: two compression lines whose tensions add, not one neutral axis. The stress block takes both at once." : "Moments about both axes: one neutral axis, found by equilibrium.");
+            ? "Moments about both axes: two compression lines whose tensions add, not one neutral axis. "
+                + "The stress block takes both at once." : "Moments about both axes: one neutral axis, found by equilibrium.");
     }
 
     /// <summary>The largest forces on one bolt, in words, for whoever designs the anchorage.</summary>
     private static string Handed(Joint joint)
     {
         var worst = joint.Cases.Select((c, i) => (c.Name, Loads: joint.Sharing.Cases[i])).Where(c => c.Loads.Length > 0)
-            .Select(c => $"{c.Name}: {QuantityText.ShowText(Math.Max(0, c.Loads.Max(b => b.Tension)), Dimension.Force, UnitSystem.Si, 3)} tension, {QuantityText.ShowText(c.Loads.Max(b => b.Shear), Dimension.Force, UnitSystem.Si, 3)} shear on a bolt");
+            .Select(c => $"{c.Name}: {QuantityText.ShowText(Math.Max(0, c.Loads.Max(b => b.Tension)), Dimension.Force, UnitSystem.Si,
+                3)} tension, {QuantityText.ShowText(c.Loads.Max(b => b.Shear), Dimension.Force, UnitSystem.Si, 3)} shear on a bolt");
         return string.Join("; ", worst.Take(6));
     }
 
@@ -321,7 +332,8 @@ public static class BasePlateKind
         var p = joint.Of<BasePlateInputs>();
         string Mm(double v) => QuantityText.ShowText(v, Dimension.Length, units, 3);
         return ($"{p.Bolts.Length} × holding-down bolt {p.Thread.Designation} – {p.Grade.Grade}",
-            $"plate {Mm(p.Shape.PlateDepth)} × {Mm(p.Shape.PlateWidth)} × {Mm(p.Thickness)} {p.Plate.Name}, bolts {Mm(p.BoltsX)} × {Mm(p.BoltsY)}, grout {Mm(p.Grout)}",
+            $"plate {Mm(p.Shape.PlateDepth)} × {Mm(p.Shape.PlateWidth)} × {Mm(p.Thickness)} {p.Plate.Name}, "
+                + $"bolts {Mm(p.BoltsX)} × {Mm(p.BoltsY)}, grout {Mm(p.Grout)}",
             "Level, grout without voids, let it harden, then run the nuts up snug");
     }
 }
@@ -439,7 +451,9 @@ internal sealed record BasePlateInputs(
         {
             var most = size - (2 * Math.Max(d, (hole / 2) + 0.5));
             r.Refuse(bolts > most, "base-hole-outside", field, KindReader.Mm(bolts),
-                $"the holes come too near the plate's edge: at most {KindReader.Mm(most)}, a diameter from the edge; {KindReader.Mm(size - (4 * d))} is usual", most > 0 ? [KindReader.To(field, Math.Max(d, size - (4 * d)), KindReader.Mm(Math.Max(d, size - (4 * d))))] : []);
+                $"the holes come too near the plate's edge: at most {KindReader.Mm(most)}, a diameter from the edge; "
+                    + $"{KindReader.Mm(size - (4 * d))} is usual",
+                    most > 0 ? [KindReader.To(field, Math.Max(d, size - (4 * d)), KindReader.Mm(Math.Max(d, size - (4 * d))))] : []);
         }
         r.Refuse(boltsY / (rows - 1) < 2 * d, "base-rows-crowded", BasePlateKind.Rows, rows.ToString(CultureInfo.InvariantCulture),
             $"the rows stand closer than two diameters: at most {(int)Math.Floor(boltsY / (2 * d)) + 1}");
@@ -453,12 +467,14 @@ internal sealed record BasePlateInputs(
         }
         var shearBy = r.Said.Of(BasePlateKind.ShearBy);
         r.Refuse(shearBy == BaseShear.Both && r.Said.Of(BasePlateKind.Oversize), "base-oversize", BasePlateKind.ShearBy,
-            "friction and bolts", "bolts in oversize holes do not act together with friction (EN 1993-1-8, 6.2.2(8)): take friction alone, or bolts in holes of usual clearance",
+            "friction and bolts", "bolts in oversize holes do not act together with friction (EN 1993-1-8, 6.2.2(8)): "
+                + "take friction alone, or bolts in holes of usual clearance",
             new Mend("Friction", BasePlateKind.ShearBy.Path, "friction"), new Mend("Usual holes", BasePlateKind.Oversize.Path, ""));
         var lifted = r.Said[Fields.Loads].FirstOrDefault(l => (l.Stated(Fields.CaseFz) ?? 0) >= 0
             && ((l.Stated(Fields.CaseFx) ?? 0) != 0 || (l.Stated(Fields.CaseFy) ?? 0) != 0));
         r.Refuse(shearBy == BaseShear.Friction && lifted is not null, "base-friction-uplift", BasePlateKind.ShearBy, "friction",
-            $"in {lifted?.Stated(Fields.CaseName) ?? "a case"} nothing presses the plate down, and there is no friction to carry its shear: let bolts carry it, or friction and bolts",
+            $"in {lifted?.Stated(Fields.CaseName) ?? "a case"} nothing presses the plate down, "
+                + $"and there is no friction to carry its shear: let bolts carry it, or friction and bolts",
             new Mend("Bolts", BasePlateKind.ShearBy.Path, "bolts"),
             new Mend("Friction and bolts", BasePlateKind.ShearBy.Path, "friction and bolts"));
         var stock = r.Said.Of(BasePlateKind.Stock).Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries)

@@ -12,7 +12,8 @@ internal static class ClosureDrawing
     {
         var c = joint.Of<ClosureInputs>();
         return new Sheet([Along(joint, c), Across(joint, c)],
-            $"A plug in a tube of bore {KindReader.Mm(c.Bore)} and outer diameter {KindReader.Mm(c.Outer)}, held by {c.Rows} {(c.Rows == 1 ? "row" : "rows")} of {c.PerRow} radial bolts {joint.Bolts.Thread.Designation}.");
+            $"A plug in a tube of bore {KindReader.Mm(c.Bore)} and outer diameter {KindReader.Mm(c.Outer)}, "
+                + $"held by {c.Rows} {(c.Rows == 1 ? "row" : "rows")} of {c.PerRow} radial bolts {joint.Bolts.Thread.Designation}.");
     }
 
     // x along the tube, the pressure at the left, the tube's end at the right.

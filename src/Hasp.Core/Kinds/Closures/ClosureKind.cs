@@ -76,7 +76,8 @@ public static class ClosureKind
     public static readonly Field<double> TestAt = new(
         "closure.testPressure", Types.Stress, "Proof test", "pressure of the liquid proof test")
     {
-        Above = 0, Max = 2000, Default = "1.43 times the largest pressure, or 1.25 times it over the strength left at temperature (EN 13445-5, 10.2.3.3)", Blank = KindFields.Size<ClosureInputs>(Dimension.Stress, "chosen", c => c.Test),
+        Above = 0, Max = 2000, Default = "1.43 times the largest pressure, or 1.25 times it over the strength left at temperature "
+            + "(EN 13445-5, 10.2.3.3)", Blank = KindFields.Size<ClosureInputs>(Dimension.Stress, "chosen", c => c.Test),
     };
 
     public static readonly Check Hoop = Check.OfParts<ClosureHoopCheck>();
@@ -123,7 +124,8 @@ public static class ClosureKind
             (TubeEnd, j => j.Of<ClosureInputs>().TubeEnd, "hole to tube end"),
             (Engagement, j => j.Of<ClosureInputs>().Engagement, "into the plug")],
         Line = "plug 100 bore 124 tube, 6 M12 8.8, 12 MPa",
-        Explains = "For a plug or end cap in a tube under pressure. State bore, tube and pressure; the number of bolts is chosen from what can be indexed. Liquid proof test, relief and what goes first are part of it.",
+        Explains = "For a plug or end cap in a tube under pressure. State bore, tube and pressure; "
+            + "the number of bolts is chosen from what can be indexed. Liquid proof test, relief and what goes first are part of it.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Plug", "kind": "closure", "bolts": { "thread": "M12", "grade": "8.8" },
               "closure": { "bore": "100 mm", "outer": "124 mm", "tubeMaterial": "S355", "plugMaterial": "S355", "perRow": 4 },
@@ -139,7 +141,8 @@ public static class ClosureKind
             .SelectMany(row => Assembly.Ring(c.PerRow, (c.Outer / 2) + (row * c.RowPitch)))];
         return new(places, [.. Enumerable.Range(1, places.Length)], OrderRule.Star)
         {
-            Before = [new("index", "Ream or drill tube and plug together on the dividing head; mark tube and plug so that they go together the same way again.")],
+            Before = [new("index", "Ream or drill tube and plug together on the dividing head; "
+                + "mark tube and plug so that they go together the same way again.")],
         };
     }
 
@@ -181,9 +184,12 @@ public static class ClosureKind
     {
         var c = joint.Of<ClosureInputs>();
         yield return new(
-            "standClear", "Stand clear of the plug's line while there is pressure, in test and in service: what holds it shears without warning.");
+            "standClear", "Stand clear of the plug's line while there is pressure, in test and in service: "
+                + "what holds it shears without warning.");
         yield return new(
-            "liquidTest", $"Proof test with liquid, all air let out, at {QuantityText.ShowText(c.Test, Dimension.Stress, UnitSystem.Si, 3)}: write down pressure, time held, gauge and who saw it. A gas test stores energy that kills.");
+            "liquidTest", $"Proof test with liquid, all air let out, at "
+                + $"{QuantityText.ShowText(c.Test, Dimension.Stress, UnitSystem.Si, 3)}: write down pressure, time held, "
+                + $"gauge and who saw it. A gas test stores energy that kills.");
         if (c.Relief == Relief.None) yield return new("noRelief", "No relief is stated: nothing is sure to go before the closure does.");
         if (joint.Bolts.Head.Countersunk && c.Wall < joint.Bolts.Head.Height + 1) yield return new("countersinkDeep",
             "The countersink takes nearly the whole wall: little is left to bear on.");
@@ -263,7 +269,8 @@ internal sealed record ClosureInputs(
         var d = thread.Diameter;
         var deep = r.Said.Stated(Fields.Head) is { } kind && Standards.FindHead(kind, d) is { Countersunk: true } sunk ? sunk.Height : 0;
         r.Refuse(deep > wall, "closure-countersink", Fields.Head, r.Said.Stated(Fields.Head) ?? "",
-            $"the countersink, {KindReader.Mm(deep)} deep, goes through the wall of {KindReader.Mm(wall)}: a thicker tube, smaller bolts, or heads that stand on the wall",
+            $"the countersink, {KindReader.Mm(deep)} deep, goes through the wall of {KindReader.Mm(wall)}: a thicker tube, "
+                + $"smaller bolts, or heads that stand on the wall",
             KindReader.To(ClosureKind.Outer, bore + (2 * Math.Ceiling(deep + 1)),
                 $"Tube outer {KindReader.Mm(bore + (2 * Math.Ceiling(deep + 1)))}"), new Mend("Hex head", Fields.Head.Path, "hex"));
         var (tubeEnd, plugEnd) = (r.Or(ClosureKind.TubeEnd, 2 * d), r.Or(ClosureKind.PlugEnd, 2 * d));
@@ -281,7 +288,8 @@ internal sealed record ClosureInputs(
         // At the bore, where they stand closest, a diameter of metal must be left between two holes.
         var most = (int)Math.Floor(Math.PI * bore / (hole + d));
         r.Refuse(perRow > most, "closure-crowded", ClosureKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture),
-            $"more bolts than fit round the tube: at most {most} with a diameter of metal between the holes; take another row, or larger bolts",
+            $"more bolts than fit round the tube: at most {most} with a diameter of metal between the holes; take another row, "
+                + $"or larger bolts",
             list.Where(n => n <= most).OrderDescending().Take(1)
                 .Select(n => new Mend($"{n} in a row", ClosureKind.PerRow.Path, n.ToString(CultureInfo.InvariantCulture))).ToArray());
         r.Refuse(!list.Contains(perRow), "closure-indexing", ClosureKind.PerRow, perRow.ToString(CultureInfo.InvariantCulture),
@@ -291,7 +299,9 @@ internal sealed record ClosureInputs(
         // Row behind row: as between two holes of a row, a diameter of metal.
         var pitch = r.Or(ClosureKind.RowPitch, 3 * d);
         r.Refuse(rows > 1 && pitch < hole + d, "closure-rows-crowded", ClosureKind.RowPitch, KindReader.Mm(pitch),
-            $"the holes of one row come too near those of the next: at least {KindReader.Mm(hole + d)}, a diameter of metal between them; {KindReader.Mm(3 * d)} is usual", KindReader.To(ClosureKind.RowPitch, 3 * d, $"{KindReader.Mm(3 * d)} between rows"));
+            $"the holes of one row come too near those of the next: at least {KindReader.Mm(hole + d)}, "
+                + $"a diameter of metal between them; {KindReader.Mm(3 * d)} is usual",
+                KindReader.To(ClosureKind.RowPitch, 3 * d, $"{KindReader.Mm(3 * d)} between rows"));
         var relief = r.Said.Of(ClosureKind.ReliefKind);
         r.Refuse(relief == Relief.None && r.Said.Has(ClosureKind.ReliefAt), "closure-relief-kind", ClosureKind.ReliefKind, "none",
             "a relief pressure is stated: say what relieves it");

@@ -12,7 +12,9 @@ internal static class CoverDrawing
     {
         var c = joint.Of<CoverInputs>();
         return new Sheet([Plan(joint, c), Section(joint, c)],
-            $"A {(c.IsRectangle ? "rectangular" : "circular")} cover {KindReader.Mm(c.Thickness)} thick on {joint.Bolts.Count} bolts {joint.Bolts.Thread.Designation}{(c.Gasket is null ? "" : $", over a gasket {KindReader.Mm(c.GasketWidth)} wide")}.");
+            $"A {(c.IsRectangle ? "rectangular" : "circular")} cover {KindReader.Mm(c.Thickness)} thick on {joint.Bolts.Count} "
+                + $"bolts {joint.Bolts.Thread.Designation}{(c.Gasket is null ? "" : $", over a gasket "
+                + $"{KindReader.Mm(c.GasketWidth)} wide")}.");
     }
 
     private static View Plan(Joint joint, CoverInputs c)

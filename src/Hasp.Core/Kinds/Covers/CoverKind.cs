@@ -108,9 +108,11 @@ public static class CoverKind
         ],
         Cautions = _ =>
         [
-            new("standClearCover", "Take the pressure off and make sure of it before a bolt is loosened; stand aside when the seal is broken."),
+            new("standClearCover", "Take the pressure off and make sure of it before a bolt is loosened; "
+                + "stand aside when the seal is broken."),
             new("evenTightening", "Tighten crosswise in passes: a gasket pressed on one side first stays crooked and leaks."),
-            new("flangeNotJudged", "Flange rotation and the flange's own strength are not judged here: the code for pressure equipment comes first."),
+            new("flangeNotJudged", "Flange rotation and the flange's own strength are not judged here: "
+                + "the code for pressure equipment comes first."),
         ],
         Values = Values,
         Draw = CoverDrawing.Of,
@@ -120,7 +122,8 @@ public static class CoverKind
         Grows = [(Thickness, j => j.Of<CoverInputs>().Thickness, "cover"),
             (FlangeThickness, j => j.Of<CoverInputs>().FlangeThickness, "flange")],
         Line = "cover 250 seal, 16 M16 8.8, 22 thick, 1 MPa",
-        Explains = "For an inspection cover, a blind flange, a valve's bonnet. State where it seals, the bolts, the thickness and the pressure; a second pressure that it alternates with shows fatigue.",
+        Explains = "For an inspection cover, a blind flange, a valve's bonnet. State where it seals, the bolts, "
+            + "the thickness and the pressure; a second pressure that it alternates with shows fatigue.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Cover", "kind": "cover", "bolts": { "thread": "M16", "grade": "8.8", "count": 16 },
               "cover": { "seal": "250 mm", "boltCircle": "310 mm", "thickness": "30 mm", "gasketWidth": "16 mm" }, "tightening": { "lubrication": "lubricated" }, "washers": { "head": "plain", "nut": "plain" },

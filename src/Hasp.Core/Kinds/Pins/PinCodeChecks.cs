@@ -47,7 +47,8 @@ internal static class EnPin
     /// <summary>αv: 0.6 in a shank; where threads lie in the planes 0.6 or 0.5 by grade (Table 3.4).</summary>
     private static T PlaneShear<T>(PinInputs p)
         where T : struct, IScalar<T> => p.ThreadInPlanes && Nominal(p) is { } bolt
-            ? T.Given(EurocodeTerms.ThreadShear, bolt.ThreadShear, source: $"threads in the planes, Table 3.4, {bolt.Grade}") : T.Const(0.6);
+            ? T.Given(EurocodeTerms.ThreadShear, bolt.ThreadShear, source: $"threads in the planes, Table 3.4, {bolt.Grade}")
+                : T.Const(0.6);
 
     private static NominalStrength? Nominal(PinInputs p) => p.Bolt is null ? null : NominalStrength.Of(p.Grade);
 

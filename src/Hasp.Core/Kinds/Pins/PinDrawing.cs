@@ -13,7 +13,8 @@ internal static class PinDrawing
         var p = joint.Of<PinInputs>();
         var (eye, cheek) = (p.Members[0], p.Members[1]);
         return new Sheet([Front(p, eye, cheek, joint), Section(p, eye, cheek)],
-            $"An eye {KindReader.Mm(eye.Thickness)} thick and {KindReader.Mm(eye.Width)} wide between {p.Cheeks} cheeks of {KindReader.Mm(cheek.Thickness)}, held by a pin of {KindReader.Mm(p.Diameter)} in a hole of {KindReader.Mm(p.Hole)}.");
+            $"An eye {KindReader.Mm(eye.Thickness)} thick and {KindReader.Mm(eye.Width)} wide between {p.Cheeks} cheeks of "
+                + $"{KindReader.Mm(cheek.Thickness)}, held by a pin of {KindReader.Mm(p.Diameter)} in a hole of {KindReader.Mm(p.Hole)}.");
     }
 
     // The eye pulls upwards: its end lies below the hole, the shank goes up.

@@ -148,7 +148,8 @@ public static class PinKind
             _ => f != GammaM6 || j.Of<PinInputs>().Replaceable,
         },
         Line = "pin 30, eye 16 thick, cheeks 2 × 12, 60 kN",
-        Explains = "For a hanger, a clevis, a lug or a ram's end. State the pin, the thickness of eye and cheeks and the pull; what goes first, at what load, and what next, is ranked.",
+        Explains = "For a hanger, a clevis, a lug or a ram's end. State the pin, the thickness of eye and cheeks and the pull; "
+            + "what goes first, at what load, and what next, is ranked.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Clevis", "kind": "pin",
               "pin": { "diameter": "30 mm", "eyeThickness": "20 mm", "eyeWidth": "80 mm", "eyeEnd": "45 mm", "cheekThickness": "12 mm" },
@@ -175,9 +176,11 @@ public static class PinKind
     {
         var p = joint.Of<PinInputs>();
         yield return new(
-            "overhead", "If it lifts or carries people: the rules for lifting gear come first, with their own factors; never stand under it.");
+            "overhead", "If it lifts or carries people: the rules for lifting gear come first, with their own factors; "
+                + "never stand under it.");
         yield return new(
-            "pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. What keeps it is not judged here.");
+            "pinKept", "The pin must be kept from working out: collar, split pins at both ends, or a keeper plate. "
+                + "What keeps it is not judged here.");
         if (p.Bolt is not null) yield return new("boltAsPin",
             "A bolt as a pin is run up by hand and locked: it is not preloaded, and it turns and wears.");
         const double MostPlay = 1;
@@ -207,7 +210,8 @@ public static class PinKind
         string Mm(double v) => QuantityText.ShowText(v, Dimension.Length, units, 3);
         var pin = p.Bolt is { } bolt ? $"Bolt {bolt.Designation} – {p.Grade.Grade} as a pin" : $"Pin Ø{Mm(p.Diameter)}, {p.Grade.Grade}";
         var (eye, cheek) = (p.Members[0], p.Members[1]);
-        return (pin, $"hole {Mm(p.Hole)}, eye {Mm(eye.Thickness)} × {Mm(eye.Width)} {eye.Material.Name}, {p.Cheeks} × cheek {Mm(cheek.Thickness)} × {Mm(cheek.Width)} {cheek.Material.Name}, gap {Mm(p.Gap)} each side",
+        return (pin, $"hole {Mm(p.Hole)}, eye {Mm(eye.Thickness)} × {Mm(eye.Width)} {eye.Material.Name}, "
+            + $"{p.Cheeks} × cheek {Mm(cheek.Thickness)} × {Mm(cheek.Width)} {cheek.Material.Name}, gap {Mm(p.Gap)} each side",
             "Fit the pin by hand and secure it at both ends");
     }
 }
@@ -259,11 +263,13 @@ internal sealed record PinInputs(
             // Cheeks that follow the eye have its fault already.
             if (what == "cheek" && !r.Said.Has(ofWidth) && !r.Said.Has(ofEnd)) continue;
             r.Refuse(width <= hole, "pin-hole-outside", ofWidth, KindReader.Mm(width),
-                $"the hole is wider than the {what}: above {KindReader.Mm(hole)} is needed, {KindReader.Mm(Math.Ceiling(2.5 * hole))} is usual",
+                $"the hole is wider than the {what}: above {KindReader.Mm(hole)} is needed, "
+                    + $"{KindReader.Mm(Math.Ceiling(2.5 * hole))} is usual",
                 KindReader.To(ofWidth, Math.Ceiling(2.5 * hole), $"{KindReader.Mm(Math.Ceiling(2.5 * hole))} wide"));
             var least = Math.Max(d, (hole / 2) + 0.1);
             r.Refuse(end < least, "pin-end-small", ofEnd, KindReader.Mm(end),
-                $"the hole comes too near the end of the {what}: at least one pin diameter, {KindReader.Mm(least)}; {KindReader.Mm(Math.Ceiling(1.25 * hole))} is usual",
+                $"the hole comes too near the end of the {what}: at least one pin diameter, {KindReader.Mm(least)}; "
+                    + $"{KindReader.Mm(Math.Ceiling(1.25 * hole))} is usual",
                 KindReader.To(ofEnd, Math.Ceiling(1.25 * hole), $"{KindReader.Mm(Math.Ceiling(1.25 * hole))} to the end"));
         }
         if (r.Failed || eye is null || cheek is null || shank is null || (grade is null && material is null)) return null;

@@ -108,7 +108,8 @@ public static class PinTerms
     public static readonly Term PinFlexure = new(
         "aiscPinFlexure", "M_n", Dimension.Torque, "nominal flexural strength of the pin", D5
             + "F11.1: Fy·Z, at most 1.6·Fy·S, which governs a round bar");
-    public static readonly Term Beyond = new("aiscPinBeyond", "a_e", Dimension.Length, "from the hole's edge to the end of the part", D5 + "D5.2");
+    public static readonly Term Beyond = new("aiscPinBeyond", "a_e", Dimension.Length, "from the hole's edge to the end of the part",
+        D5 + "D5.2");
     public static readonly Term Proportion = new(
         "aiscPinProportion", "n_a", Dimension.None, "length beyond the hole over what D5.2 asks", "a_e/(1.33·be) ≥ 1");
     public static readonly Term AiscFactor = new(

@@ -19,7 +19,8 @@ internal static class SpliceDrawing
         var bolts = s.Form == SpliceForm.Lap ? $"{s.Rows} by {s.Columns} bolts"
             : $"{s.Rows} by {s.Columns} bolts at the left, {s.Rows} by {s.ColumnsRight} at the right";
         return new Sheet([Plan(joint, s), Elevation(joint, s), Section(joint, s)],
-            $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; {bolts}{(s.Packs ? ", " : "")}{s.PackingSaid}.");
+            $"Plates {KindReader.Mm(s.Left)} and {KindReader.Mm(s.Right)} thick and {KindReader.Mm(s.Width)} wide, {form}; "
+                + $"{bolts}{(s.Packs ? ", " : "")}{s.PackingSaid}.");
     }
 
     /// <summary>Where the columns of bolts stand, along the splice, from the left.</summary>

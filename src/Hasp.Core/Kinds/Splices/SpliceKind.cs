@@ -117,8 +117,10 @@ public static class SpliceKind
         ],
         Assumes = joint => joint.Of<SpliceInputs>() switch
         {
-            { Form: SpliceForm.Lap } => ["The load is stated in the middle of the lap; its eccentricity out of the plane bends the plates and is not judged."],
-            { Form: SpliceForm.OneCover } => ["The load is stated in the middle of the gap. One cover: the eccentricity out of the plane bends plates and cover and is not judged."],
+            { Form: SpliceForm.Lap } => ["The load is stated in the middle of the lap; "
+                + "its eccentricity out of the plane bends the plates and is not judged."],
+            { Form: SpliceForm.OneCover } => ["The load is stated in the middle of the gap. One cover: "
+                + "the eccentricity out of the plane bends plates and cover and is not judged."],
             _ => ["The load is stated in the middle of the gap; each side carries the whole of it, the covers share it by thickness."],
         },
         Cautions = Cautions,
@@ -130,7 +132,8 @@ public static class SpliceKind
         Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"),
             (Width, j => j.Of<SpliceInputs>().Width, "width")],
         Line = "splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8",
-        Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
+        Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; "
+            + "the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
         Example = """
             { "format": "hasp-joint", "version": 1, "name": "Splice", "kind": "splice", "bolts": { "thread": "M20", "grade": "8.8" },
               "splice": { "left": "12 mm", "right": "16 mm", "width": "160 mm", "cover": "10 mm" }, "washers": { "head": "plain", "nut": "plain" }, "judging": { "shearBy": "bearing" },
@@ -206,7 +209,8 @@ public static class SpliceKind
     {
         var s = joint.Of<SpliceInputs>();
         if (Math.Max(s.AtHead, s.AtNut) > 4.0 / 3 * joint.Bolts.Thread.Diameter) yield return new("packingThick",
-            "The packing is thicker than four thirds of the bolt: EN 1993-1-8, 3.6.1(12) and IS 800, 10.3.3.3 reduce the bolts, and such packing should be fixed by bolts of its own.");
+            "The packing is thicker than four thirds of the bolt: EN 1993-1-8, 3.6.1(12) and IS 800, 10.3.3.3 reduce the bolts, "
+                + "and such packing should be fixed by bolts of its own.");
         if (s.Form != SpliceForm.TwoCovers) yield return new("spliceBends",
             "One-sided: the plates are pulled out of line and bend. Two covers carry the same without it.");
     }
@@ -300,7 +304,9 @@ internal sealed record SpliceInputs(
         var beside = (width - ((rows - 1) * gauge)) / 2;
         var least = Math.Max(d, (hole / 2) + 0.5);
         r.Refuse(beside < least, "splice-outside", rows > 1 ? SpliceKind.Gauge : SpliceKind.Width, KindReader.Mm(rows > 1 ? gauge : width),
-            $"the outer bolts come too near the edge ({KindReader.Mm(beside)}): at least one diameter, {KindReader.Mm(least)}. {(rows > 1 ? $"The gauge may be at most {KindReader.Mm((width - (2 * least)) / (rows - 1))}" : $"The width must be at least {KindReader.Mm(2 * least)}")}",
+            $"the outer bolts come too near the edge ({KindReader.Mm(beside)}): at least one diameter, {KindReader.Mm(least)}. "
+                + $"{(rows > 1 ? $"The gauge may be at most {KindReader.Mm((width - (2 * least)) / (rows - 1))}" : $"The width must "
+                + $"be at least {KindReader.Mm(2 * least)}")}",
             rows > 1 && width / rows > hole ? [KindReader.To(SpliceKind.Gauge, width / rows, $"Gauge {KindReader.Mm(width / rows)}")] : []);
         r.Refuse(end < least, "splice-end", SpliceKind.End, KindReader.Mm(end),
             $"the last bolt comes too near the end: at least one diameter, {KindReader.Mm(least)}; {KindReader.Mm(2 * d)} is usual",

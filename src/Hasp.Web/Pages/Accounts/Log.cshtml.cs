@@ -46,7 +46,8 @@ public sealed class LogModel(ShopLog log) : PageModel
 
     public async Task<IActionResult> OnGetCsv()
     {
-        var rows = (await log.Newest(AccessEntry.Kind, long.MaxValue, Most)).Select(r => (Row: r, Said: AccessEntry.Of(r))).Where(e => Fits(e.Row, e.Said));
+        var rows = (await log.Newest(AccessEntry.Kind, long.MaxValue, Most)).Select(r => (Row: r, Said: AccessEntry.Of(r)))
+            .Where(e => Fits(e.Row, e.Said));
         var text = CsvText.Of(["number", "at (UTC)", "what", "account", "about", "from", "by", "device"], rows.Select(e => new object?[]
             { e.Row.Number, At(e.Row), e.Said.What.Id, e.Said.Who, e.Said.About, e.Said.From, e.Row.Account, e.Row.Device }));
         return File(System.Text.Encoding.UTF8.GetBytes(text), "text/csv; charset=utf-8", "door.csv");
@@ -56,5 +57,6 @@ public sealed class LogModel(ShopLog log) : PageModel
     public static string At(EntryRow row) => row.At.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture);
 
     private bool Fits(EntryRow row, AccessEntry e) => string.IsNullOrWhiteSpace(Find)
-        || new[] { e.Who, e.What.Words, e.About, e.From, row.Account, row.Device }.Any(t => t.Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase));
+        || new[] { e.Who, e.What.Words, e.About, e.From, row.Account, row.Device }.Any(t =>
+            t.Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase));
 }

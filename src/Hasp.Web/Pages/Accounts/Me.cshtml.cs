@@ -52,7 +52,8 @@ public sealed class MeModel(People people, Devices devices, SecondFactor second,
     [Needs(Right.Account, In = Scope.Any)]
     public async Task<IActionResult> OnPostBegin(string? password)
     {
-        if (Account.TwoFactorEnabled || !await people.Knows(Account, password ?? "")) return await Say("code", ["The password is wrong, or was too often."], "");
+        if (Account.TwoFactorEnabled || !await people.Knows(Account, password ?? ""))
+            return await Say("code", ["The password is wrong, or was too often."], "");
         Key = await second.Key(Account, anew: true);
         return await OnGet();
     }
@@ -61,7 +62,8 @@ public sealed class MeModel(People people, Devices devices, SecondFactor second,
     public async Task<IActionResult> OnPostOn(string? code)
     {
         if (Account.TwoFactorEnabled) return Redirect("/me");
-        if (await second.TurnOn(Account, code ?? "") is { } codes) return await Shown(codes, "From now on you sign in with a time code; every other session has ended.");
+        if (await second.TurnOn(Account, code ?? "") is { } codes)
+            return await Shown(codes, "From now on you sign in with a time code; every other session has ended.");
         Key = await second.Key(Account, anew: false);
         return await Say("code", ["That code does not fit. See that the device's clock is right, and give the one that it shows now."], "");
     }

@@ -98,7 +98,8 @@ public sealed class SignInModel(Door door, Devices devices, SecondFactor second,
     private async Task<IActionResult> Show(Knock knock)
     {
         (Asked, Pending) = (knock.What, knock.Pending);
-        if (knock.What == Answered.AsksSetup && await door.ToBeSetUp(knock.Pending) is { } account) Key = await second.Key(account, anew: false);
+        if (knock.What == Answered.AsksSetup && await door.ToBeSetUp(knock.Pending) is { } account)
+            Key = await second.Key(account, anew: false);
         Device = await devices.Current();
         return Page();
     }

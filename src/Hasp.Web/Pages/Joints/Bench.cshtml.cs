@@ -11,7 +11,8 @@ namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Bench: one joint, drawn, judged and changed in place. Every change answers with the whole Bench, which is morphed
 /// in.</summary>
-public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSets sets, KeptResults results, Preferences preferences, IAuthorship author) : StageModel(bench, preferences)
+public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSets sets, KeptResults results,
+    Preferences preferences, IAuthorship author) : StageModel(bench, preferences)
 {
     /// <summary>The check whose working is open; empty where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -52,14 +53,17 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
         "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
 
     public Task<IActionResult> OnPostAdd(JointId id, string list) =>
-        Changed(Bench.Change(id, Seen, d => d.AddTo(JointEdits.ListAt(list), ActOn(list)), $"{list}: one more", new Conflict("", $"one more in {list}", null)));
+        Changed(Bench.Change(id, Seen, d => d.AddTo(JointEdits.ListAt(list), ActOn(list)), $"{list}: one more",
+            new Conflict("", $"one more in {list}", null)));
 
     public Task<IActionResult> OnPostRemove(JointId id, string list, int index) =>
-        Changed(Bench.Change(id, Seen, d => d.RowAt(list, index) is { } row ? d.Remove(row.List, row.Id) : d, $"{list}: {index + 1} removed",
+        Changed(Bench.Change(id, Seen, d => d.RowAt(list, index) is { } row ? d.Remove(row.List, row.Id) : d,
+            $"{list}: {index + 1} removed",
             new Conflict("", $"{list} {index + 1} removed", null)));
 
     public Task<IActionResult> OnPostMove(JointId id, string list, int index, int by) =>
-        Changed(Bench.Change(id, Seen, d => d.RowAt(list, index) is { } row ? d.Move(row.List, row.Id, by) : d, $"{list}: {index + 1} moved",
+        Changed(Bench.Change(id, Seen, d => d.RowAt(list, index) is { } row ? d.Move(row.List, row.Id, by) : d,
+            $"{list}: {index + 1} moved",
             new Conflict("", $"{list} {index + 1} moved", null)));
 
     /// <summary>Lays a hand-calculated figure beside a step of a working; empty text takes it away.</summary>
@@ -97,7 +101,8 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
     public async Task<IActionResult> OnPostCopyOf(JointId id, int revision)
     {
         if (await store.Load(id) is not { } stored || await store.Revision(id, revision) is not { } kept) return NotFound();
-        var copy = await store.Create(stored.ProjectId, JointDocument.Write(JointDocument.Stored(kept.Document).Copied()), $"Copy of revision {revision} of joint {id}");
+        var copy = await store.Create(stored.ProjectId, JointDocument.Write(JointDocument.Stored(kept.Document).Copied()),
+            $"Copy of revision {revision} of joint {id}");
         await sets.Copy(id, copy);
         return Redirect($"/joints/{copy}");
     }

@@ -74,15 +74,19 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         [
             (Fields.Thread.Path, thread!), (Fields.Grade.Path, grade), .. harder.Select(c => (c.Path, c.Text)),
             // The number of a kind of joint stands in its own fields: those that it found itself are taken as they were judged.
-            .. kind is null ? [(Fields.Count.Path, count.ToString())] : kind.CountedIn(joint).Select(c => (c.Field.Path, c.Now(joint).ToString())),
+            .. kind is null ? [(Fields.Count.Path, count.ToString())] : kind.CountedIn(joint)
+                .Select(c => (c.Field.Path, c.Now(joint).ToString())),
             // The Finder judged each size with its own length: a length given for another size would not be what was shown.
             (Fields.Length.Path, ""), (Fields.ThreadLength.Path, ""),
         ];
         var state = await bench.Change(id, seen, draft =>
-            adopted.Aggregate(draft, (d, a) => d.State(a.Path, a.Text, preferences.Units)), $"adopted {count} × {thread} {grade}", new Conflict("", $"{count} × {thread} {grade}", null));
+            adopted.Aggregate(draft, (d, a) => d.State(a.Path, a.Text, preferences.Units)), $"adopted {count} × {thread} {grade}",
+                new Conflict("", $"{count} × {thread} {grade}", null));
         if (state is null) return NotFound();
         if (state.Conflict is null) return Redirect($"/joints/{id}");
-        TempData["Conflict"] = $"Someone changed this joint while the Finder was open. Your choice ({count} × {thread} – {grade}) is kept as revision {state.Conflict.KeptAs}; the matrix below is for the joint as it stands now.";
+        TempData["Conflict"] = $"Someone changed this joint while the Finder was open. "
+            + $"Your choice ({count} × {thread} – {grade}) is kept as revision {state.Conflict.KeptAs}; "
+            + $"the matrix below is for the joint as it stands now.";
         return Redirect($"/joints/{id}/finder");
     }
 
@@ -90,7 +94,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
     public string Shared => State.Result.Joint switch
     {
         { Kind: { IsParts: false } kind } joint => $"{joint.AllBolts} bolts, as the {kind.Name.ToLowerInvariant()} has them; other numbers are stated on the Bench.",
-        { Pattern: { } pattern } => $"The pattern grows by its own rule ({PatternRules.Words(pattern.Layout)} as it stands); good pitch and edge distances are asked for."
+        { Pattern: { } pattern } => $"The pattern grows by its own rule ({PatternRules.Words(pattern.Layout)} as it stands); "
+            + $"good pitch and edge distances are asked for."
             + (LoadSet.IsIn(State.Draft)
                 ? " Of the imported file those cases are judged that can govern the pattern as it stands; adopting chooses them anew."
                 : ""),
@@ -111,7 +116,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
             : entry.Check is null ? "nothing loads it"
             : $"{(entry.Holds ? "holds" : "falls short")}; {entry.Check.Name.ToLowerInvariant()} governs{(entry.Check.Info.WithoutLoad || entry.Case < 0 ? "" : $" in {State.Result.Joint.Cases[entry.Case].Name}")}, {QuantityText.Factor(entry.Factor)}";
         var reserves = entry.Check is null ? ""
-            : $". Reserve: load {QuantityText.Factor(entry.Reserves.Load.Value)}, tightening {QuantityText.Factor(entry.Reserves.Tightening.Value)}";
+            : $". Reserve: load {QuantityText.Factor(entry.Reserves.Load.Value)}, "
+                + $"tightening {QuantityText.Factor(entry.Reserves.Tightening.Value)}";
         var least = cell.LeastCount is { } n ? $". {(n == 1 ? "1 bolt holds" : $"{n} bolts hold")}" : $". No number up to {MaxCount} holds";
         var wrench = cell.Torque > MaxTorque ? ". More torque than the wrench gives" : "";
         return head + verdict + reserves + least + wrench + ".";

@@ -28,7 +28,8 @@ public sealed record BoltChange(int Number, SweptBolt Before, SweptBolt Now)
 /// joint.</summary>
 [RequestSizeLimit(LoadTable.MaxBytes + 1_000_000)]
 [RequestFormLimits(MultipartBodyLengthLimit = LoadTable.MaxBytes + 1_000_000)]
-public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences, Jobs jobs) : PageModel
+public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets, Imports imports, Preferences preferences, Jobs jobs)
+    : PageModel
 {
     /// <summary>The joint.</summary>
     public BenchState State { get; private set; } = null!;
@@ -71,7 +72,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     /// to compare.
     /// </summary>
     public IReadOnlyList<BoltChange> Changes(ImportJudged judged) =>
-        [.. (judged.Before?.ByBolt ?? []).Zip(judged.Sweep.ByBolt, (b, n) => new BoltChange(State.Result.Joint.Pattern!.NumberOf(b.Bolt), b, n))
+        [.. (judged.Before?.ByBolt ?? []).Zip(judged.Sweep.ByBolt, (b, n) =>
+            new BoltChange(State.Result.Joint.Pattern!.NumberOf(b.Bolt), b, n))
             .Where(c => c.Changes).OrderBy(c => c.Times)];
 
     public async Task<IActionResult> OnGet(JointId id) => await Prepare(id) ? Page() : NotFound();
@@ -82,7 +84,9 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         try
         {
             if (table is null) Refused = "no file was chosen";
-            else if (table.Length > LoadTable.MaxBytes) Refused = $"{Path.GetFileName(table.FileName)} is larger than {LoadTable.MaxBytes / 1_000_000} MB. Export fewer columns or fewer cases at a time";
+            else if (table.Length > LoadTable.MaxBytes)
+                Refused = $"{Path.GetFileName(table.FileName)} is larger than {LoadTable.MaxBytes / 1_000_000} MB. "
+                + $"Export fewer columns or fewer cases at a time";
             else await imports.Take(id, preferences.Editor, table);
         }
         catch (UnreadableTableException e)
@@ -130,7 +134,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         return Page();
     }
 
-    /// <summary>How far it is; once it has ended, a link in its place that the page follows: what asked is gone with the answer, and asks no
+    /// <summary>How far it is; once it has ended, a link in its place that the page follows: what asked is gone with the answer, and
+    /// asks no
     /// more.</summary>
     public async Task<IActionResult> OnGetProgress(JointId id) => await Prepare(id) ? Partial("_ImportProgress", this) : NotFound();
 
@@ -167,7 +172,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     {
         if (!await Prepare(id)) return NotFound();
         var state = await bench.Change(id, State.Stored.Revision, d =>
-            LoadSet.TakenOut(d) is var left && left[Fields.Loads].IsEmpty ? left.AddTo(Fields.Loads, "none left") : left, "cases of the file taken out", new Conflict("", "cases of the file taken out", null));
+            LoadSet.TakenOut(d) is var left && left[Fields.Loads].IsEmpty ? left.AddTo(Fields.Loads, "none left") : left,
+                "cases of the file taken out", new Conflict("", "cases of the file taken out", null));
         return Redirect(state is null ? "/" : $"/joints/{id}/loads");
     }
 
@@ -191,7 +197,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
     {
         if (await sets.Load(id) is not { } set || State.Result.Joint.Pattern is null) return false;
         // What it takes is worked out in its turn, and not at all for whoever has gone.
-        var (done, governing) = await jobs.Do(s => set.Governing(State.Result.Joint, JointDocument.Write(State.Draft), s), HttpContext.RequestAborted);
+        var (done, governing) = await jobs.Do(s => set.Governing(State.Result.Joint, JointDocument.Write(State.Draft), s),
+            HttpContext.RequestAborted);
         if (!done)
         {
             Refused = Jobs.Full;
@@ -226,7 +233,8 @@ public sealed class LoadsModel(Workbench bench, JointStore store, LoadSets sets,
         var joint = state.Result.Joint;
         if (Read is { } read && joint.Pattern is not null && read.CanJudge(joint))
         {
-            Judging = imports.JudgingOf(joint, JointDocument.Write(state.Draft), id, preferences.Editor, read, Imported is { } before && before.CanJudge(joint) ? before : null);
+            Judging = imports.JudgingOf(joint, JointDocument.Write(state.Draft), id, preferences.Editor, read, Imported is { } before
+                && before.CanJudge(joint) ? before : null);
         }
         return true;
     }

@@ -152,7 +152,8 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
         using var reader = new StreamReader(drawing.OpenReadStream(), Encoding.UTF8);
         var (circles, stated, problem) = DxfDrawing.Read(await reader.ReadToEndAsync());
         var groups = DxfDrawing.Candidates(circles);
-        if (problem is null && groups.All(g => g.Middles.Count > PatternRules.MostBolts)) problem = $"{groups[0].Middles.Count} circles alike: at most {PatternRules.MostBolts} bolts are taken";
+        if (problem is null && groups.All(g => g.Middles.Count > PatternRules.MostBolts))
+            problem = $"{groups[0].Middles.Count} circles alike: at most {PatternRules.MostBolts} bolts are taken";
         if (problem is not null)
         {
             Refused = problem;

@@ -69,7 +69,8 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     {
         // A kind that has no such stage is shown where it is at home, whatever was asked of the stage.
         var services = HttpContext.RequestServices;
-        if (services.GetRequiredService<Named>().Joint is { } stored && services.GetRequiredService<KeptResults>().Of(stored.Document).Joint is { } joint
+        if (services.GetRequiredService<Named>().Joint is { } stored
+            && services.GetRequiredService<KeptResults>().Of(stored.Document).Joint is { } joint
             && !Stage.At(Request.Path).Offers(joint))
         {
             context.Result = Elsewhere(Stage.All[0].AddressOf(stored.Id));

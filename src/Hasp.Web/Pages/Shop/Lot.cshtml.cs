@@ -56,7 +56,8 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
 
     /// <summary>The wrench of the form.</summary>
     public string ToolName =>
-        Typed.GetValueOrDefault("tool") ?? For?.Tool?.Name ?? Tests.FirstOrDefault()?.Verification.With.Tool ?? Floor.Tools.FirstOrDefault(t => t.Ended is null)?.Name ?? "";
+        Typed.GetValueOrDefault("tool") ?? For?.Tool?.Name ?? Tests.FirstOrDefault()?.Verification.With.Tool
+            ?? Floor.Tools.FirstOrDefault(t => t.Ended is null)?.Name ?? "";
 
     public async Task<IActionResult> OnGet(LotId id)
     {
@@ -146,13 +147,15 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
         return await Keep(new(Key, EntryKind.Conditions.Id, 0, 0, Lot.Id, 0, document.ToJsonString(), floor.Now.UtcDateTime));
     }
 
-    /// <summary>Keeps an entry. What is another than was kept under the form's key before is refused, and said: sent again, it gets a key of
+    /// <summary>Keeps an entry. What is another than was kept under the form's key before is refused, and said: sent again, it gets
+    /// a key of
     /// its own.</summary>
     private async Task<IActionResult> Keep(NewEntry entry)
     {
         if (!(await log.Append([entry]))[0].Differs) return Redirect(Address(Lot.Id));
         Faults = [new("same-key", entry.Kind == EntryKind.Conditions.Id ? "now" : "tests", null,
-            "this form was sent before with other figures, and those were kept: look at the list, and send these once more if they are another test")];
+            "this form was sent before with other figures, and those were kept: look at the list, "
+                + "and send these once more if they are another test")];
         Key = Guid.NewGuid().ToString("N");
         return Page();
     }
@@ -220,7 +223,8 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
 
     /// <summary>How many rows the form shows.</summary>
     public int Shown =>
-        Math.Max(Rows, Enumerable.Range(0, MostRows).Where(i => Typed.ContainsKey($"torque-{i}")).Select(i => i + 1).DefaultIfEmpty().Max());
+        Math.Max(Rows, Enumerable.Range(0, MostRows).Where(i => Typed.ContainsKey($"torque-{i}")).Select(i => i + 1)
+            .DefaultIfEmpty().Max());
 
     private JsonObject Written()
     {
@@ -241,7 +245,8 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
             var test = new JsonObject();
             if (torque.Length > 0) test["torque"] = RecordKind.WrittenAs(EntryKind.TestTorque, torque, preferences.Units);
             if (tension.Length > 0) test["tension"] = RecordKind.WrittenAs(EntryKind.TestTension, tension, preferences.Units);
-            if (Typed.GetValueOrDefault($"spaces-{i}") is { Length: > 0 } spaces) test["spaces"] = RecordKind.WrittenAs(EntryKind.TestSpaces,
+            if (Typed.GetValueOrDefault($"spaces-{i}") is { Length: > 0 } spaces)
+                test["spaces"] = RecordKind.WrittenAs(EntryKind.TestSpaces,
                 spaces, preferences.Units);
             if (Typed.GetValueOrDefault($"refusal-{i}") is { Length: > 0 } refusal) test["refusal"] = refusal;
             if (Typed.GetValueOrDefault($"note-{i}") is { Length: > 0 } note) test["note"] = note;

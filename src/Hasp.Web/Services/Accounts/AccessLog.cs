@@ -4,7 +4,8 @@ using Hasp.Store;
 namespace Hasp.Web.Services;
 
 /// <summary>
-/// What happens at the door, each an entry of the shop's log (ASVS 7.1, 7.2): written before it takes effect, so that what cannot be written
+/// What happens at the door, each an entry of the shop's log (ASVS 7.1, 7.2): written before it takes effect, so that what cannot be
+/// written
 /// does not happen.
 /// </summary>
 public sealed class AccessLog(ShopLog log, IHttpContextAccessor http, TimeProvider clock)

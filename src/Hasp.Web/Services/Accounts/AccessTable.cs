@@ -42,7 +42,8 @@ public static class AccessTable
         foreach (var r in await All(app))
         {
             var may = Enum.GetValues<Role>().Select(role => Requirements.Grants(role, r.Right) ? "yes" : "");
-            text.Append($"| {r.Method} | `{r.Address}` | {r.Right} | {r.In} | {(r.Right == Right.Open ? "yes" : "")} | {string.Join(" | ", may)} | yes | {(Requirements.GrantsByNumber(r.Right) ? "yes" : "")} |\n");
+            text.Append($"| {r.Method} | `{r.Address}` | {r.Right} | {r.In} | {(r.Right == Right.Open ? "yes" : "")} | "
+                + $"{string.Join(" | ", may)} | yes | {(Requirements.GrantsByNumber(r.Right) ? "yes" : "")} |\n");
         }
         return text.ToString();
     }
@@ -61,7 +62,8 @@ public static class AccessTable
             if (compiled.HandlerMethods.Count == 0) found.Add(Row("GET", path, "", Requirements.Of(compiled, null, "GET"), []));
             foreach (var h in compiled.HandlerMethods)
             {
-                var ids = h.Parameters.Select(p => (p.Name, p.ParameterType)).Concat(compiled.BoundProperties.Select(p => (p.Name, p.ParameterType)));
+                var ids = h.Parameters.Select(p => (p.Name, p.ParameterType))
+                    .Concat(compiled.BoundProperties.Select(p => (p.Name, p.ParameterType)));
                 found.Add(Row(h.HttpMethod.ToUpperInvariant(), path, h.Name ?? "", Requirements.Of(compiled, h, h.HttpMethod), ids));
             }
         }
@@ -71,7 +73,8 @@ public static class AccessTable
             var ids = (endpoint.Metadata.GetMetadata<MethodInfo>()?.GetParameters() ?? []).Select(p => (p.Name!, p.ParameterType));
             foreach (var method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"])
             {
-                found.Add(Row(method, "/" + endpoint.RoutePattern.RawText!.TrimStart('/'), "", Requirements.Of(endpoint.Metadata, method), ids));
+                found.Add(Row(method, "/" + endpoint.RoutePattern.RawText!.TrimStart('/'), "",
+                    Requirements.Of(endpoint.Metadata, method), ids));
             }
         }
         return [.. found.DistinctBy(r => (r.Method, r.Address)).OrderBy(r => r.Path, StringComparer.Ordinal)
@@ -79,10 +82,12 @@ public static class AccessTable
     }
 
     /// <exception cref="InvalidOperationException">A handler asks a right on what is named, and names nothing.</exception>
-    private static Reachable Row(string method, string path, string handler, NeedsAttribute need, IEnumerable<(string Name, Type Type)> taken)
+    private static Reachable Row(string method, string path, string handler, NeedsAttribute need,
+        IEnumerable<(string Name, Type Type)> taken)
     {
         var ids = taken.Where(t => typeof(IId).IsAssignableFrom(t.Type)).ToList();
-        if (need is { In: Scope.Named, Right: not Right.Open } && ids.Count == 0) throw new InvalidOperationException($"{method} {path} {handler} names nothing, and does not say so");
+        if (need is { In: Scope.Named, Right: not Right.Open } && ids.Count == 0)
+            throw new InvalidOperationException($"{method} {path} {handler} names nothing, and does not say so");
         var project = ids.FirstOrDefault(i => i.Type == typeof(JointId) || i.Type == typeof(ProjectId));
         var on = need.In == Scope.Board && need.Right != Right.Read ? "Board"
             : project.Type is null || need.In != Scope.Named ? "Any"

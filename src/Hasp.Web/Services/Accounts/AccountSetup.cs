@@ -38,7 +38,8 @@ internal static class AccountSetup
         services.AddScoped<IAuthorizationHandler, Doorkeeper>();
         services.AddScoped<IAuthorizationHandler, Rights>();
         // Asked wherever an endpoint does not open itself to anybody, and of addresses that lead nowhere: before anything is read.
-        services.AddAuthorization(options => options.FallbackPolicy = new AuthorizationPolicyBuilder().AddRequirements(new PastTheDoor()).Build());
+        services.AddAuthorization(options => options.FallbackPolicy = new AuthorizationPolicyBuilder()
+            .AddRequirements(new PastTheDoor()).Build());
         services.AddSingleton<AccessLog>();
         services.AddScoped<Devices>();
         services.AddScoped<SecondFactor>();
@@ -47,7 +48,8 @@ internal static class AccountSetup
         services.AddIdentityCore<Account>(options =>
         {
             options.Password.RequiredLength = 12;
-            options.Password.RequireDigit = options.Password.RequireLowercase = options.Password.RequireUppercase = options.Password.RequireNonAlphanumeric = false;
+            options.Password.RequireDigit = options.Password.RequireLowercase = options.Password.RequireUppercase =
+                options.Password.RequireNonAlphanumeric = false;
             options.User.RequireUniqueEmail = false;
             options.User.AllowedUserNameCharacters = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-._ ";
         }).AddEntityFrameworkStores<HaspDb>().AddSignInManager().AddPasswordValidator<PasswordRules>()
@@ -80,7 +82,8 @@ internal static class AccountSetup
     internal static void AddSignInLimit(this RateLimiterOptions limits) =>
         limits.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
         // Whoever wants to leave is never told to wait.
-        HttpMethods.IsPost(context.Request.Method) && context.Request.Query["handler"] != "Out" ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
+        HttpMethods.IsPost(context.Request.Method) && context.Request.Query["handler"] != "Out"
+            ? context.Connection.RemoteIpAddress?.ToString() ?? "" : "reading",
         from => new FixedWindowRateLimiterOptions { PermitLimit = from == "reading" ? int.MaxValue : TriesAMinute,
             Window = TimeSpan.FromMinutes(1) }));
 

@@ -29,7 +29,8 @@ public sealed class Devices(IDbContextFactory<HaspDb> databases, IHttpContextAcc
     {
         var key = Secrets.New();
         await using var db = await databases.CreateDbContextAsync();
-        db.Devices.Add(new DeviceRow { Name = name, KeyHash = Secrets.HashOf(key), ApprovedBy = by, ApprovedAt = clock.GetUtcNow().UtcDateTime });
+        db.Devices.Add(new DeviceRow { Name = name, KeyHash = Secrets.HashOf(key), ApprovedBy = by,
+            ApprovedAt = clock.GetUtcNow().UtcDateTime });
         await accessLog.Write(AccessEvent.DeviceApproved, by, name);
         await db.SaveChangesAsync();
         Http.Response.Cookies.Append(Cookie, key,

@@ -95,7 +95,8 @@ public sealed class Door(
         // Counted before it is looked at: many tries at once are as many failures.
         await Change(account.Id, a => (a.PinFailures, a.PinLockedUntil) = a.PinFailures + 1 >= MostFailures ? (0, Now + Rest)
             : (a.PinFailures + 1, a.PinLockedUntil));
-        if (hasher.VerifyHashedPassword(account, hash, number) == PasswordVerificationResult.Failed) return await Refuse(account, "short number");
+        if (hasher.VerifyHashedPassword(account, hash, number) == PasswordVerificationResult.Failed)
+            return await Refuse(account, "short number");
         await Change(account.Id, a => (a.PinFailures, a.PinLockedUntil) = (0, null));
         await accessLog.Write(AccessEvent.SignedIn, name, $"short number on {device!.Name}", account);
         return await Ticket(account, device.Id);

@@ -42,7 +42,8 @@ public sealed class Gate(Named named, Access access, AccessLog accessLog, IAutho
         {
             // What belongs to a project that is not one's own is not there.
             if (thing.Project is { } project && !access.Sees(project)) return await Denied(http, StatusCodes.Status404NotFound);
-            if (!(await authorization.AuthorizeAsync(http.User, thing, new Asked(onlyRead ? Right.Read : need.Right))).Succeeded) return await Denied(http, StatusCodes.Status403Forbidden);
+            if (!(await authorization.AuthorizeAsync(http.User, thing, new Asked(onlyRead ? Right.Read : need.Right))).Succeeded)
+                return await Denied(http, StatusCodes.Status403Forbidden);
         }
         return isThere ? null : StatusCodes.Status404NotFound;
     }
@@ -70,7 +71,8 @@ internal sealed class PageGate(Gate gate, Access access, IAntiforgery antiforger
         PageHandlerExecutingContext context)
     {
         const int OutOfOrder = StatusCodes.Status400BadRequest;
-        if (!access.IsOn && page.HandlerTypeInfo.IsDefined(typeof(WithAccountsAttribute), inherit: true)) return StatusCodes.Status404NotFound;
+        if (!access.IsOn && page.HandlerTypeInfo.IsDefined(typeof(WithAccountsAttribute), inherit: true))
+            return StatusCodes.Status404NotFound;
         if (!Order.AsksFor(http.Request, page, handler)) return OutOfOrder;
         var need = Requirements.Of(page, handler, http.Request.Method);
         // What is asked on nothing in particular needs no id to be refused.
@@ -81,14 +83,16 @@ internal sealed class PageGate(Gate gate, Access access, IAntiforgery antiforger
         return Order.SaysTwice(http.Request, handler) || !await IsOwnForm(http) ? OutOfOrder : null;
     }
 
-    private async Task<bool> IsOwnForm(HttpContext http) => Order.IsReading(http.Request.Method) || await antiforgery.IsRequestValidAsync(http);
+    private async Task<bool> IsOwnForm(HttpContext http) => Order.IsReading(http.Request.Method)
+        || await antiforgery.IsRequestValidAsync(http);
 
     /// <summary>The ids that the handler is given, as arguments and as properties of its page.</summary>
     private static List<(IId, bool)> IdsOf(PageHandlerExecutingContext context) =>
     [
         .. context.HandlerArguments.Values.OfType<IId>().Select(id => (id, false)),
         .. context.ActionDescriptor.BoundProperties.OfType<PageBoundPropertyDescriptor>()
-            .Select(p => (Id: p.Property.GetValue(context.HandlerInstance) as IId, OnlyRead: p.Property.IsDefined(typeof(OnlyReadAttribute), inherit: true)))
+            .Select(p => (Id: p.Property.GetValue(context.HandlerInstance) as IId,
+                OnlyRead: p.Property.IsDefined(typeof(OnlyReadAttribute), inherit: true)))
             .Where(p => p.Id is not null).Select(p => (p.Id!, p.OnlyRead)),
     ];
 }
@@ -99,7 +103,8 @@ internal sealed class EndpointGate : IEndpointFilter
     public async ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
         var http = context.HttpContext;
-        if (Order.SaidTwice(http.Request, []) is { } twice) return Results.Problem(statusCode: 400, title: "Refused", detail: $"Said twice: {twice}.");
+        if (Order.SaidTwice(http.Request, []) is { } twice)
+            return Results.Problem(statusCode: 400, title: "Refused", detail: $"Said twice: {twice}.");
         var need = Requirements.Of(http.GetEndpoint()!.Metadata, http.Request.Method);
         var ids = context.Arguments.OfType<IId>().Select(id => (id, false)).ToList();
         return await http.RequestServices.GetRequiredService<Gate>().Refusal(http, need, ids) is { } refused

@@ -79,7 +79,8 @@ internal sealed class IdBinder<TOf> : IModelBinder
         var given = http.Request.RouteValues.TryGetValue(name, out var routed) ? (string?)routed : Sent(context, http.Request, name);
         context.ModelState.SetModelValue(name, given, given);
         if (Id<TOf>.TryParse(given, null, out var id)) context.Result = ModelBindingResult.Success(id);
-        else if (!string.IsNullOrEmpty(given) || !context.ModelMetadata.IsNullableValueType) context.ModelState.TryAddModelError(name, "not an id");
+        else if (!string.IsNullOrEmpty(given) || !context.ModelMetadata.IsNullableValueType)
+            context.ModelState.TryAddModelError(name, "not an id");
         return Task.CompletedTask;
     }
 

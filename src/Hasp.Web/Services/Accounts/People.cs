@@ -24,7 +24,8 @@ public sealed class People(
     /// <summary>Makes the first account by the link that the start printed; why not, where it cannot be.</summary>
     public async Task<IReadOnlyList<string>> MakeFirst(string key, string name, string password)
     {
-        if (!first.Fits(key) || await users.Users.AnyAsync()) return ["The link was used, or is of an earlier start. Start the program again where there is no account yet."];
+        if (!first.Fits(key) || await users.Users.AnyAsync())
+            return ["The link was used, or is of an earlier start. Start the program again where there is no account yet."];
         var account = new Account { UserName = name, IsOwner = true };
         if (Faults(await users.CreateAsync(account, password)) is { Count: > 0 } faults) return faults;
         first.Use();
@@ -68,7 +69,8 @@ public sealed class People(
             await users.DeleteAsync(account);
             return (["The invitation was used just now: ask for another."], default);
         }
-        await accessLog.Write(AccessEvent.AccountMade, name, $"invited by {invitation.InvitedBy} as {Word(invitation.Role)} in project {invitation.ProjectId}", account);
+        await accessLog.Write(AccessEvent.AccountMade, name,
+            $"invited by {invitation.InvitedBy} as {Word(invitation.Role)} in project {invitation.ProjectId}", account);
         db.Members.Add(new MemberRow { AccountId = account.Id, ProjectId = invitation.ProjectId, Role = invitation.Role });
         await db.SaveChangesAsync();
         return ([], await door.Proceed(account, "invitation"));
@@ -77,7 +79,8 @@ public sealed class People(
     /// <summary>Changes the password; every other session ends. A wrong old one counts as a try to sign in.</summary>
     public async Task<IReadOnlyList<string>> ChangePassword(Account account, string old, string password)
     {
-        if (!await Knows(account, old)) return ["The old password is wrong, or was too often: after five wrong ones it rests for a quarter of an hour."];
+        if (!await Knows(account, old))
+            return ["The old password is wrong, or was too often: after five wrong ones it rests for a quarter of an hour."];
         var own = (await users.ById(account.Id))!;
         if (await RuleFaults(own, password) is { Count: > 0 } faults) return faults;
         await accessLog.Write(AccessEvent.PasswordChanged, own.UserName!);
@@ -89,7 +92,8 @@ public sealed class People(
     /// <summary>True for the account's password; each wrong one counts as a try to sign in.</summary>
     public async Task<bool> Knows(Account account, string password)
     {
-        if (!await door.Counted(account) || hasher.VerifyHashedPassword(account, account.PasswordHash ?? "", password) == PasswordVerificationResult.Failed) return false;
+        if (!await door.Counted(account) || hasher.VerifyHashedPassword(account, account.PasswordHash ?? "",
+            password) == PasswordVerificationResult.Failed) return false;
         await door.Free(account.Id);
         return true;
     }
@@ -136,7 +140,8 @@ public sealed class People(
         var (hash, now) = (Secrets.HashOf(key!), Now);
         await using var db = await databases.CreateDbContextAsync();
         if (await db.Resets.Where(r => r.KeyHash == hash && r.UsedAt == null)
-            .ExecuteUpdateAsync(s => s.SetProperty(r => r.UsedAt, (DateTime?)now)) == 0) return (["The link was used just now: ask for another."], default);
+            .ExecuteUpdateAsync(s => s.SetProperty(r => r.UsedAt,
+                (DateTime?)now)) == 0) return (["The link was used just now: ask for another."], default);
         await accessLog.Write(AccessEvent.ResetUsed, account.UserName!, by: account);
         await SetPassword(account, password);
         await second.Forget(account);
@@ -206,7 +211,8 @@ public sealed class People(
 /// <summary>Accounts by the number that the rest of the house knows them by.</summary>
 internal static class AccountsById
 {
-    internal static Task<Account?> ById(this UserManager<Account> users, int id) => users.FindByIdAsync(id.ToString(CultureInfo.InvariantCulture));
+    internal static Task<Account?> ById(this UserManager<Account> users, int id) =>
+        users.FindByIdAsync(id.ToString(CultureInfo.InvariantCulture));
 }
 
 /// <summary>The link by which the first account is made: printed once at the start, good until it is used.</summary>

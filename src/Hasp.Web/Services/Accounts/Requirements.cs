@@ -111,7 +111,9 @@ public static class Requirements
 
     /// <summary>What an endpoint asks.</summary>
     public static NeedsAttribute Of(EndpointMetadataCollection metadata, string method) =>
-        metadata.GetMetadata<IAllowAnonymous>() is not null ? Nothing : metadata.GetMetadata<NeedsAttribute>() ?? Usual(method, Scope.Named);
+        metadata.GetMetadata<IAllowAnonymous>() is not null ? Nothing : metadata.GetMetadata<NeedsAttribute>()
+            ?? Usual(method, Scope.Named);
 
-    private static NeedsAttribute Usual(string method, Scope scope) => new(Order.IsReading(method) ? Right.Read : Right.Design) { In = scope };
+    private static NeedsAttribute Usual(string method, Scope scope) =>
+        new(Order.IsReading(method) ? Right.Read : Right.Design) { In = scope };
 }

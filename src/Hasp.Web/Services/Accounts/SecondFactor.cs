@@ -157,7 +157,8 @@ internal sealed class AccountStore(HaspDb db, IdentityErrorDescriber? describer 
 {
     private const int Rounds = 100_000, HashDigits = 64;
 
-    public override Task ReplaceCodesAsync(Account user, IEnumerable<string> recoveryCodes, CancellationToken cancellationToken = default) =>
+    public override Task ReplaceCodesAsync(Account user, IEnumerable<string> recoveryCodes,
+        CancellationToken cancellationToken = default) =>
         base.ReplaceCodesAsync(user, recoveryCodes.Select(c => c.Length == HashDigits ? c : HashOf(user, c)).ToList(), cancellationToken);
 
     public override Task<bool> RedeemCodeAsync(Account user, string code, CancellationToken cancellationToken = default) =>

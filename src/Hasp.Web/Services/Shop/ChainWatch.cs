@@ -15,7 +15,8 @@ public sealed class ChainWatch(ShopLog log, ILogger<ChainWatch> logger) : Backgr
 
     /// <summary>What is to be said of it; null where every entry is whole, or nobody has looked yet.</summary>
     public string? Problem => Last is { Broken: { } at } found
-        ? $"The chain of entries is broken at entry {at}: what stands from there on is not as it was written, and nothing rests on it. The {found.Count} entries before it are whole."
+        ? $"The chain of entries is broken at entry {at}: what stands from there on is not as it was written, "
+            + $"and nothing rests on it. The {found.Count} entries before it are whole."
         : null;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)

@@ -106,7 +106,8 @@ public sealed class JointRecord
 
     private static AsBuiltBolt? ClampOf(Result result, int number, Recorded r) =>
         // Where nothing was read, what the wrench was set to is the best that is known; the record says which it was.
-        AsBuiltBolt.Of(result, number, r.Said.Stated(EntryKind.Torque) ?? r.Said.Stated(EntryKind.SetTo), r.Said.Stated(EntryKind.TensionShown),
+        AsBuiltBolt.Of(result, number, r.Said.Stated(EntryKind.Torque) ?? r.Said.Stated(EntryKind.SetTo),
+            r.Said.Stated(EntryKind.TensionShown),
             r.Said.Stated(EntryKind.Stretch));
 
     private BoltProgress ProgressOf(int number)

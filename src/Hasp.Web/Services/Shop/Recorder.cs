@@ -70,7 +70,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
                 ? new(key, null, false, [new("key-taken", "key", key, "something else was kept under this key: send it under another")])
                 : new(key, kept[i].Entry.Number, kept[i].Again, []);
         }
-        await SayTakenOver(stored.Id, keep.Where((_, i) => kept[i] is { Again: false, Differs: false }).Select(k => sent[k.At]).Where(s => IsOfAnother(s, me)));
+        await SayTakenOver(stored.Id, keep.Where((_, i) => kept[i] is { Again: false, Differs: false }).Select(k => sent[k.At])
+            .Where(s => IsOfAnother(s, me)));
         return [.. outcomes.Select(o => o!)];
     }
 
@@ -81,7 +82,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
     {
         if (!IsOfAnother(sent, me)) return sent.Document;
         var document = (JsonObject)sent.Document.DeepClone();
-        (document[EntryKind.MadeBy.Path], document[EntryKind.TakenOver.Path]) = (sent.By!.Length > 0 ? sent.By : Author.ThisMachine.Device, sent.TakenOver!.Trim());
+        (document[EntryKind.MadeBy.Path], document[EntryKind.TakenOver.Path]) =
+            (sent.By!.Length > 0 ? sent.By : Author.ThisMachine.Device, sent.TakenOver!.Trim());
         return document;
     }
 
@@ -89,7 +91,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
     {
         foreach (var of in taken.GroupBy(s => (s.By, s.TakenOver)))
         {
-            await accessLog.Write(AccessEvent.TakenOver, author.Now.Account, $"{of.Count()} of {of.Key.By}, joint {joint}: {of.Key.TakenOver!.Trim()}");
+            await accessLog.Write(AccessEvent.TakenOver, author.Now.Account,
+                $"{of.Count()} of {of.Key.By}, joint {joint}: {of.Key.TakenOver!.Trim()}");
         }
     }
 
@@ -105,10 +108,13 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
             $"a key of its own, at most {LongestKey} characters")];
         if (OfJoints.FirstOrDefault(k => k.Id == sent.Kind) is not { } kind) return [new("kind-unknown", "kind", sent.Kind, "one of "
             + string.Join(", ", OfJoints.Select(k => k.Id)))];
-        if (sent.Document.ContainsKey(EntryKind.MadeBy.Path) || sent.Document.ContainsKey(EntryKind.TakenOver.Path)) return [new("said-beside", "by", null,
+        if (sent.Document.ContainsKey(EntryKind.MadeBy.Path) || sent.Document.ContainsKey(EntryKind.TakenOver.Path))
+            return [new("said-beside", "by", null,
             "who made it and why it is taken over are said beside the document, as by and takenOver")];
-        if (IsOfAnother(sent, me) && (sent.TakenOver ?? "").Trim().Length < ShortestReason) return [new("other-account", "takenOver", sent.TakenOver,
-            sent.By!.Length == 0 ? "made while nobody was signed in: say why you answer for it" : $"made under {sent.By}: it is sent when {sent.By} signs in on this device, or say why you answer for it")];
+        if (IsOfAnother(sent, me) && (sent.TakenOver ?? "").Trim().Length < ShortestReason)
+            return [new("other-account", "takenOver", sent.TakenOver,
+            sent.By!.Length == 0 ? "made while nobody was signed in: say why you answer for it"
+                : $"made under {sent.By}: it is sent when {sent.By} signs in on this device, or say why you answer for it")];
         var (said, faults) = kind.Read(sent.Document.ToJsonString());
         if (said is null) return faults;
         if (kind == EntryKind.Witness && !mayWitness) return [new("not-witness", "result", null,

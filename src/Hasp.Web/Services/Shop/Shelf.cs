@@ -193,12 +193,14 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
     {
         var unreadable = new List<string>();
         var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(e => Readable(() => TestOf(e))).OfType<LotTest>();
-        var told = (await log.OfKind(EntryKind.Conditions.Id)).Select(e => (e.LotId, e.Made, Said: Readable(() => EntryKind.Conditions.Read(e.Document).Said)))
+        var told = (await log.OfKind(EntryKind.Conditions.Id))
+            .Select(e => (e.LotId, e.Made, Said: Readable(() => EntryKind.Conditions.Read(e.Document).Said)))
             .Where(e => e.Said is not null);
         return new(
             stamp, (await Of(ShopKinds.Rules, unreadable)).Select(r => r.Said).FirstOrDefault(),
             [.. (await Of(ShopKinds.Lots, unreadable)).Select(r => new Lot(r.Id, r.Name, r.Said))],
-            await Of(ShopKinds.Wrenches, unreadable), await Of(ShopKinds.Testers, unreadable), await Of(ShopKinds.Consumables, unreadable), unreadable,
+            await Of(ShopKinds.Wrenches, unreadable), await Of(ShopKinds.Testers, unreadable),
+                await Of(ShopKinds.Consumables, unreadable), unreadable,
             tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
     }
 

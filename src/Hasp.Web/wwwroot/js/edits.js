@@ -46,7 +46,8 @@
 
   const send = async (entry) => {
     const body = new URLSearchParams(entry.values);
-    for (const i of document.querySelectorAll("#stage-state input[name]")) if (!body.has(i.name) && i.name !== "__RequestVerificationToken") body.append(i.name, i.value);
+    for (const i of document.querySelectorAll("#stage-state input[name]"))
+        if (!body.has(i.name) && i.name !== "__RequestVerificationToken") body.append(i.name, i.value);
     const stop = new AbortController(), limit = setTimeout(() => stop.abort(), Patience);
     let answer, html;
     try {
@@ -84,7 +85,8 @@
     if (marked) f.select();
   };
 
-  const show = (html) => htmx.swap(stage(), html, { swapStyle: "morph:outerHTML", swapDelay: 0, settleDelay: 0 }, { contextElement: document.body });
+  const show = (html) => htmx.swap(stage(), html, { swapStyle: "morph:outerHTML", swapDelay: 0, settleDelay: 0 },
+      { contextElement: document.body });
 
   const later = (why) => {
     trouble = why;
@@ -99,7 +101,8 @@
   // After a part or case was removed or moved, the fields behind it have other numbers: what waits for them goes along.
   const follow = ({ list, index, by }) => {
     if (!list || index === undefined) return;
-    const moved = (i) => by === undefined ? (i > index ? i - 1 : i === index ? -1 : i) : i === index ? index + by : i === index + by ? index : i;
+    const moved = (i) => by === undefined ? (i > index ? i - 1 : i === index ? -1 : i) : i === index ? index + by : i === index + by
+        ? index : i;
     const start = list + "[";
     const renamed = (path) => {
       if (!path.startsWith(start)) return path;
@@ -141,7 +144,8 @@
 
   // Buttons belong to the form that sends all fields where there are no scripts; here the fields go by themselves.
   document.addEventListener("htmx:configRequest", (e) => {
-    if (e.detail.elt.getAttribute("form") === "stage-form") for (const f of document.querySelectorAll("#stage [data-path]")) e.detail.formData.delete(f.name);
+    if (e.detail.elt.getAttribute("form") === "stage-form")
+        for (const f of document.querySelectorAll("#stage [data-path]")) e.detail.formData.delete(f.name);
     // What its address says already is not sent with it once more: the server refuses what is said twice.
     for (const name of new URLSearchParams(e.detail.path.split("?")[1]).keys()) e.detail.formData.delete(name);
   });
@@ -172,7 +176,8 @@
   });
   const removed = Idiomorph.defaults.callbacks.beforeNodeRemoved;
   Idiomorph.defaults.callbacks.beforeNodeRemoved = (node) => {
-    if (node instanceof Element) for (const bar of [node, ...node.querySelectorAll("#progress, #import-progress")]) if (isBar(bar)) htmx.trigger(bar, "htmx:abort");
+    if (node instanceof Element)
+        for (const bar of [node, ...node.querySelectorAll("#progress, #import-progress")]) if (isBar(bar)) htmx.trigger(bar, "htmx:abort");
     return removed ? removed(node) : true;
   };
 
@@ -192,8 +197,10 @@
     if (kept.textContent !== text) kept.textContent = text;
     kept.classList.toggle("unsaved", n > 0 && !!trouble);
   };
-  document.addEventListener("htmx:afterSettle", () => { const k = document.getElementById("kept"); if (k) delete k.dataset.saved; mark(); });
-  document.addEventListener("htmx:beforeSwap", () => { const k = document.getElementById("kept"); if (k?.dataset.saved) { k.textContent = k.dataset.saved; } });
+  document.addEventListener("htmx:afterSettle", () => { const k =
+      document.getElementById("kept"); if (k) delete k.dataset.saved; mark(); });
+  document.addEventListener("htmx:beforeSwap", () => { const k =
+      document.getElementById("kept"); if (k?.dataset.saved) { k.textContent = k.dataset.saved; } });
 
   document.addEventListener("change", (e) => { if (isField(e.target)) take(e.target); });
   document.addEventListener("keydown", (e) => {

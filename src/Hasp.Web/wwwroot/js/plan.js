@@ -17,7 +17,8 @@
   const show = (mm) => { const [u, s] = unit(); return Math.round(mm / s * 1000) / 1000 + " " + u; };
 
   const post = (handler, values) => Edits.enqueue(() =>
-    htmx.ajax("POST", plan().dataset.address + "?handler=" + handler, { source: "#plan", target: "#stage", swap: "morph:outerHTML", values }));
+    htmx.ajax("POST", plan().dataset.address + "?handler=" + handler,
+        { source: "#plan", target: "#stage", swap: "morph:outerHTML", values }));
 
   const mark = () => {
     if (!plan()) return;
@@ -43,9 +44,12 @@
     const start = onSheet(e);
     if (pivot) drag = { kind: "pivot", element: pivot, start };
     else if (load && load.dataset.load !== "") drag = { kind: "load", element: load, start };
-    else if (bolt) drag = { kind: "bolts", element: bolt, number: bolt.dataset.bolt, start, group: taken(bolt.dataset.bolt).map((n) => document.getElementById("bolt-" + n)).filter(Boolean) };
+    else if (bolt)
+        drag = { kind: "bolts", element: bolt, number: bolt.dataset.bolt, start,
+        group: taken(bolt.dataset.bolt).map((n) => document.getElementById("bolt-" + n)).filter(Boolean) };
     else if (!e.target.closest("[data-focus]")) drag = { kind: "marquee", start };
-    if (drag) { plan().setPointerCapture(e.pointerId); if (drag.kind !== "marquee") e.preventDefault(); (bolt || load || pivot)?.focus({ preventScroll: true }); }
+    if (drag) { plan().setPointerCapture(e.pointerId); if (drag.kind !== "marquee") e.preventDefault(); (bolt || load
+        || pivot)?.focus({ preventScroll: true }); }
   });
 
   document.addEventListener("pointermove", (e) => {
@@ -78,7 +82,8 @@
       const box = { x: +m.getAttribute("x"), y: +m.getAttribute("y"), w: +m.getAttribute("width"), h: +m.getAttribute("height") };
       if (!e.shiftKey) selected.clear();
       if (d.moved) for (const b of plan().querySelectorAll("[data-bolt]")) {
-        if (b.dataset.px >= box.x && b.dataset.px <= box.x + box.w && b.dataset.py >= box.y && b.dataset.py <= box.y + box.h) selected.add(b.dataset.bolt);
+        if (b.dataset.px >= box.x && b.dataset.px <= box.x + box.w && b.dataset.py >= box.y && b.dataset.py <= box.y + box.h)
+            selected.add(b.dataset.bolt);
       }
       m.setAttribute("width", 0); m.setAttribute("height", 0);
       mark();
@@ -104,10 +109,12 @@
     if (!plan() || ((e.ctrlKey || e.metaKey) && !e.shiftKey) || e.altKey) return;
     const t = e.target;
     if (t.matches && !t.matches("input, select, textarea")) {
-      if (e.key === "[" || e.key === "]") { document.getElementById(e.key === "[" ? "case-before" : "case-after")?.click(); e.preventDefault(); return; }
+      if (e.key === "[" || e.key === "]") { document.getElementById(e.key === "[" ? "case-before"
+          : "case-after")?.click(); e.preventDefault(); return; }
       if (e.key === "e") { document.getElementById("case-all")?.click(); e.preventDefault(); return; }
     }
-    const bolt = t.closest && t.closest("#plan [data-bolt]"), load = t.closest && t.closest("#plan [data-load]"), pivot = t.closest && t.closest("#plan [data-pivot]");
+    const bolt = t.closest && t.closest("#plan [data-bolt]"), load = t.closest && t.closest("#plan [data-load]"), pivot = t.closest
+        && t.closest("#plan [data-pivot]");
     if (!bolt && !load && !pivot) return;
     // Bare arrows go from one to the next; with Shift they move what is stood on.
     const step = (e.ctrlKey || e.metaKey ? 10 : 1) * snap();
@@ -117,7 +124,8 @@
       else if (load && load.dataset.load !== "") moveLoad(load, by[0], by[1]);
       else if (pivot) movePivot(pivot, pivot.dataset.upright === "x" ? by[0] : by[1]);
     } else if (bolt && (e.key === " " || e.key === "Enter")) choose(bolt.dataset.bolt, true);
-    else if (bolt && (e.key === "Delete" || e.key === "Backspace")) { const numbers = taken(bolt.dataset.bolt).join(","); selected.clear(); post("Toggle", { numbers }); }
+    else if (bolt && (e.key === "Delete" || e.key === "Backspace")) { const numbers =
+        taken(bolt.dataset.bolt).join(","); selected.clear(); post("Toggle", { numbers }); }
     else if (bolt && e.key === "a") { for (const b of plan().querySelectorAll("[data-bolt]:not(.off)")) selected.add(b.dataset.bolt); mark(); }
     else if (e.key === "Escape") { selected.clear(); mark(); }
     else return;
@@ -128,8 +136,10 @@
   // Drawing and table light up together.
   const light = (number, on) => { for (const x of document.querySelectorAll(`[data-bolt="${number}"]`)) x.classList.toggle("lit", on); };
   for (const [come, go] of [["pointerover", "pointerout"], ["focusin", "focusout"]]) {
-    document.addEventListener(come, (e) => { const b = e.target.closest && e.target.closest("[data-bolt]"); if (b) light(b.dataset.bolt, true); });
-    document.addEventListener(go, (e) => { const b = e.target.closest && e.target.closest("[data-bolt]"); if (b) light(b.dataset.bolt, false); });
+    document.addEventListener(come, (e) => { const b = e.target.closest
+        && e.target.closest("[data-bolt]"); if (b) light(b.dataset.bolt, true); });
+    document.addEventListener(go, (e) => { const b = e.target.closest
+        && e.target.closest("[data-bolt]"); if (b) light(b.dataset.bolt, false); });
   }
   document.addEventListener("click", (e) => {
     const row = e.target.closest && e.target.closest("#bolt-table tr[data-bolt]");
@@ -148,10 +158,12 @@
     const value = wanted;
     wanted = null;
     busy = true;
-    Edits.enqueue(() => htmx.ajax("GET", plan().dataset.address + "?handler=Panel&Case=" + encodeURIComponent(value), { source: "#scrub", target: "#stage", swap: "morph:outerHTML" })
+    Edits.enqueue(() => htmx.ajax("GET", plan().dataset.address + "?handler=Panel&Case=" + encodeURIComponent(value),
+        { source: "#scrub", target: "#stage", swap: "morph:outerHTML" })
       .finally(() => { busy = false; scrub(); }));
   };
-  document.addEventListener("input", (e) => { if (e.target.id === "scrub") { wanted = e.target.dataset.scrub + e.target.value; scrub(); } });
+  document.addEventListener("input", (e) => { if (e.target.id === "scrub") { wanted =
+      e.target.dataset.scrub + e.target.value; scrub(); } });
 
   document.addEventListener("htmx:afterSettle", () => {
     if (!plan()) return;

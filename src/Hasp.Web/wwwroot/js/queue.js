@@ -127,7 +127,8 @@ window.hasp.queue = (() => {
     if (!foreign && !e.problem) { td.textContent = "Sent as soon as the server answers."; return; }
     const input = Object.assign(document.createElement("input"), { placeholder: queue.asks(e), maxLength: 200 });
     input.setAttribute("aria-label", `${input.placeholder}: ${what(e)}`);
-    const button = Object.assign(document.createElement("button"), { type: "button", className: "plain-button", textContent: foreign ? "Take over" : "Send again" });
+    const button = Object.assign(document.createElement("button"),
+        { type: "button", className: "plain-button", textContent: foreign ? "Take over" : "Send again" });
     button.addEventListener("click", () => {
       if (queue.again(e, input.value.trim())) return;
       input.focus();

@@ -1,6 +1,7 @@
 // The plan played through and pointed out anew; clocks that run out; printing.
 (() => {
-  const ordinal = (n) => n + (n % 10 === 1 && n % 100 !== 11 ? "st" : n % 10 === 2 && n % 100 !== 12 ? "nd" : n % 10 === 3 && n % 100 !== 13 ? "rd" : "th");
+  const ordinal = (n) => n + (n % 10 === 1 && n % 100 !== 11 ? "st" : n % 10 === 2 && n % 100 !== 12 ? "nd" : n % 10 === 3
+      && n % 100 !== 13 ? "rd" : "th");
   let step = 0;
   let timer = null;
   let pointed = null;
@@ -17,7 +18,8 @@
     });
     figure().querySelector("[data-play-words]").textContent = `${ordinal(step + 1)}: bolt ${all[step]}`;
   };
-  const stop = () => { clearInterval(timer); timer = null; const run = figure()?.querySelector("[data-play-run]"); if (run) run.textContent = "▶ Play"; };
+  const stop = () => { clearInterval(timer); timer = null; const run =
+      figure()?.querySelector("[data-play-run]"); if (run) run.textContent = "▶ Play"; };
 
   const words = () => {
     const keep = figure().querySelector("[data-point-keep]");

@@ -56,10 +56,12 @@
   });
 
   // Straight to a part of a stage: what can be stood on first in it.
-  const parts = { inputs: "#stage .inputs, .finder-tools", drawing: "#plan, #stage .drawing, #stage .plan-side, #matrix", verdicts: "#stage .verdicts, #stage .bolts-side" };
+  const parts = { inputs: "#stage .inputs, .finder-tools", drawing: "#plan, #stage .drawing, #stage .plan-side, #matrix",
+      verdicts: "#stage .verdicts, #stage .bolts-side" };
   const go = (part) => {
     const there = document.querySelector(parts[part]);
-    const first = there && [...there.querySelectorAll("a[href], button:not(:disabled), input:not([type=hidden]), select, textarea, [tabindex='0']")].find((e) => e.tabIndex >= 0 && e.getClientRects().length);
+    const first = there && [...there.querySelectorAll("a[href], button:not(:disabled), input:not([type=hidden]), select, textarea, "
+        + "[tabindex='0']")].find((e) => e.tabIndex >= 0 && e.getClientRects().length);
     if (first) first.focus();
     return !!first;
   };
@@ -80,7 +82,8 @@
   // What was opened stays open, and columns stay where they were scrolled to, over an undo, a reload, another stage and back.
   const place = "hasp:" + location.pathname;
   const memory = () => { try { return JSON.parse(sessionStorage.getItem(place)) || {}; } catch { return {}; } };
-  const remember = (change) => { try { sessionStorage.setItem(place, JSON.stringify({ ...memory(), ...change })); } catch { /* a browser that keeps nothing */ } };
+  const remember = (change) => { try { sessionStorage.setItem(place,
+      JSON.stringify({ ...memory(), ...change })); } catch { /* a browser that keeps nothing */ } };
   document.addEventListener("toggle", (e) => {
     if (e.target.id && e.target.matches("#stage details")) remember({ open: { ...memory().open, [e.target.id]: e.target.open } });
   }, true);
@@ -123,7 +126,8 @@
   const callout = () => document.getElementById("callout");
   const pressed = [
     ["[hx-post*='TakeWayOut']", callout],
-    ["#undo, #redo", (e) => (document.getElementById(e.id)?.disabled ? document.querySelector("#undo:not(:disabled), #redo:not(:disabled)") || callout() : null)],
+    ["#undo, #redo", (e) => (document.getElementById(e.id)?.disabled
+        ? document.querySelector("#undo:not(:disabled), #redo:not(:disabled)") || callout() : null)],
     ["#seek-close", (e, was) => fieldOf(was) || callout()],
     ["[hx-post*='handler=Add']", (e) => newest(JSON.parse(e.getAttribute("hx-vals") || "{}").list)],
   ];
@@ -149,9 +153,12 @@
   measure();
 
   // What was waited for is there.
-  document.addEventListener("htmx:afterSettle", () => { const done = document.querySelector("[data-follow]"); if (done) location.replace(done.dataset.follow); });
-  document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent = "Not done: the server refused the request."; });
-  document.addEventListener("htmx:sendError", () => { document.getElementById("announce").textContent = "Not done: the server does not answer."; });
+  document.addEventListener("htmx:afterSettle", () => { const done =
+      document.querySelector("[data-follow]"); if (done) location.replace(done.dataset.follow); });
+  document.addEventListener("htmx:responseError", () => { document.getElementById("announce").textContent =
+      "Not done: the server refused the request."; });
+  document.addEventListener("htmx:sendError", () => { document.getElementById("announce").textContent =
+      "Not done: the server does not answer."; });
 
   if (location.search.includes("quick=1")) { const q = document.getElementById("quick"); if (q) q.focus(); }
 })();

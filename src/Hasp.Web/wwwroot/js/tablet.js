@@ -37,7 +37,8 @@
     const unsent = waiting().filter((e) => !e.problem);
     const known = new Set(entries.map((e) => e.key));
     const corrected = new Set(entries.map((e) => e.document.corrects).filter(Boolean));
-    return entries.filter((e) => !corrected.has(e.number)).concat(queue.taken.filter((e) => e.joint === plan.joint && !known.has(e.key) && !corrected.has(e.number)).map((e) => ({ ...e, own: true })))
+    return entries.filter((e) => !corrected.has(e.number)).concat(queue.taken.filter((e) => e.joint === plan.joint
+        && !known.has(e.key) && !corrected.has(e.number)).map((e) => ({ ...e, own: true })))
       .concat(unsent.filter((e) => !known.has(e.key)).map((e) => ({ ...e, mine: true })));
   };
 
@@ -70,7 +71,8 @@
   const pass = () => plan.passes[at.pass];
 
   // What any pass says has its room from the beginning: the button must not move from under a hand that taps bolt after bolt.
-  const room = (id, texts) => $(id).replaceChildren(...texts.map((text) => Object.assign(document.createElement("span"), { textContent: text })));
+  const room = (id, texts) => $(id).replaceChildren(...texts.map((text) =>
+      Object.assign(document.createElement("span"), { textContent: text })));
   const say = (id, which) => [...$(id).children].forEach((e, i) => e.classList.toggle("idle", i !== which));
   room("t-set", plan.passes.map((p) => (p.setting === "–" ? "" : p.setting)));
   room("t-does", plan.passes.map((p) => p.does));
@@ -104,7 +106,9 @@
     const lapsed = may.until && Date.parse(may.until) <= now().getTime();
     const why = lapsed ? ["the shift in which the lot was tested is over", ...may.why] : may.why;
     $("t-may").className = why.length ? "no" : "yes";
-    $("t-may").textContent = why.length ? "◇ Not to be tightened now: " + why.join("; ") : "● May be tightened now" + (may.until ? " until " + new Date(may.until).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false }) : "");
+    $("t-may").textContent = why.length ? "◇ Not to be tightened now: " + why.join("; ")
+        : "● May be tightened now" + (may.until ? " until " + new Date(may.until).toLocaleTimeString([],
+        { hour: "2-digit", minute: "2-digit", hour12: false }) : "");
     const here = waiting();
     const mine = here.filter((e) => !e.problem && queue.isMine(e)).length;
     const { signedOut, fault: trouble } = queue.state;
@@ -231,7 +235,8 @@
 
   const advance = () => {
     const s = state();
-    const next = [...plan.order.keys()].map((i) => (at.turn + 1 + i) % plan.order.length).find((i) => !s.bolts[plan.order[i]].passes[pass().id]);
+    const next = [...plan.order.keys()].map((i) => (at.turn + 1 + i) % plan.order.length).find((i) =>
+        !s.bolts[plan.order[i]].passes[pass().id]);
     if (next !== undefined) at.turn = next;
     else if (!pass().holds && at.pass + 1 < plan.passes.length) at = { pass: at.pass + 1, turn: 0 };
     $("t-reading").value = "";
@@ -240,7 +245,8 @@
 
   const withUnit = (text, reads) => (/^[0-9.,\s]+$/.test(text) ? `${text.trim()} ${{ torque: plan.torqueUnit, angle: "°", stretch: "mm", tension: "kN" }[reads]}` : text.trim());
 
-  const common = () => ({ pass: pass().id, method: plan.method, order: at.turn + 1, ...(plan.lot && { lot: plan.lot }), ...(plan.wrench && { wrench: plan.wrench }) });
+  const common = () => ({ pass: pass().id, method: plan.method, order: at.turn + 1, ...(plan.lot && { lot: plan.lot }),
+      ...(plan.wrench && { wrench: plan.wrench }) });
 
   $("t-tight").addEventListener("click", () => {
     const p = pass();
@@ -270,8 +276,10 @@
     $("t-reasons").hidden = !$("t-reasons").hidden;
     $("t-refuse").setAttribute("aria-expanded", $("t-reasons").hidden ? "false" : "true");
   });
-  for (const button of root.querySelectorAll("[data-reason]")) button.addEventListener("click", () => refuse(button.dataset.reason, button.dataset.loosen === "true"));
-  $("t-reason-own").addEventListener("click", () => { const own = $("t-reason").value.trim(); if (own) refuse(own, false); else { fault("Say why."); $("t-reason").focus(); } });
+  for (const button of root.querySelectorAll("[data-reason]"))
+      button.addEventListener("click", () => refuse(button.dataset.reason, button.dataset.loosen === "true"));
+  $("t-reason-own").addEventListener("click", () => { const own =
+      $("t-reason").value.trim(); if (own) refuse(own, false); else { fault("Say why."); $("t-reason").focus(); } });
   $("t-back").addEventListener("click", () => { at.turn = (at.turn + plan.order.length - 1) % plan.order.length; fault(""); draw(); });
   $("t-next").addEventListener("click", () => { at.turn = (at.turn + 1) % plan.order.length; fault(""); draw(); });
   for (const g of root.querySelectorAll(".tablet-bolt")) {
