@@ -193,7 +193,8 @@ public static class Terms
     // Shear, bearing and the members, for one bolt.
     public static readonly Term ShearPlanes = new("shearPlanes", "m_v", Dimension.None,
         "shear planes that share the shear", "faces between parts that pull opposite ways");
-    public static readonly Term ShearStress = new("shearStress", "τ", Dimension.Stress, "shear stress in the plane", "mean stress V/(m·A)");
+    public static readonly Term ShearStress = new("shearStress", "τ", Dimension.Stress, "shear stress in the plane",
+        "mean stress V/(m·A)");
     public static readonly Term ShearFactor = new("shearFactor", "n_v", Dimension.None,
         "shear yield over shear stress", "distortion energy or maximum shear");
     public static readonly Term CombinedFactor = new("combinedFactor", "n_c", Dimension.None,
@@ -379,7 +380,8 @@ public static class Terms
         "cycles at which the S–N line reaches the endurance strength", "given, 2 million where not");
     public static readonly Term Slope = new("slope", "m_S", Dimension.None, "exponent of the S–N line", "given");
     public static readonly Term ReversedAmplitude = new("reversedAmplitude", "σ_eq", Dimension.Stress,
-        "fully reversed amplitude that harms alike", "Goodman σa/(1 − σm/Su), Gerber σa/(1 − (σm/Su)²), ellipse σa/√(1 − (σm/Sp)²)");
+        "fully reversed amplitude that harms alike", "Goodman σa/(1 − σm/Su), Gerber σa/(1 − (σm/Su)²), "
+            + "ellipse σa/√(1 − (σm/Sp)²)");
     public static readonly Term CyclesToFailure = new("cyclesToFailure", "N_f", Dimension.None,
         "cycles to failure on the S–N line", "N_k·(Se/σeq)^m");
     public static readonly Term Damage = new("damage", "D_f", Dimension.None,
@@ -496,7 +498,8 @@ public static class Terms
         "sum of squares along y about the centroid", "the pattern");
     public static readonly Term SumXY = new("sumProducts", "Σxy", Dimension.Area,
         "sum of products about the centroid; 0 in a symmetrical group", "the pattern");
-    public static readonly Term PolarSum = new("polar", "Σr²", Dimension.Area, "sum of squared distances from the centroid", "the pattern");
+    public static readonly Term PolarSum = new("polar", "Σr²", Dimension.Area, "sum of squared distances from the centroid",
+        "the pattern");
     public static readonly Term DirectShearX = new("directShearX", "V_d,x", Dimension.Force,
         "direct share of the in-plane force, along x", "elastic vector method, V/N");
     public static readonly Term DirectShearY = new("directShearY", "V_d,y", Dimension.Force,

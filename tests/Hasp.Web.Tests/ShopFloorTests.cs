@@ -273,6 +273,11 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
             ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "refused" } } ] }""", "reason-missing"),
             ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "tight", "torque": "12 kN" } } ] }""", "unreadable"),
             ("""{ "entries": [ { "key": "a", "kind": "bolt", "bolt": 1, "made": "2026-11-26T07:00:00Z", "document": { "pass": "snug", "result": "tight", "corrects": 1 } } ] }""", "corrects-nothing"),
+            (Of("bolt", 1, """{ "pass": "nonsense", "result": "tight" }"""), "no-such-pass"),
+            (Of("witness", 0, """{ "pass": "nonsense", "result": "accepted" }"""), "no-such-pass"),
+            (Of("preparation", 0, """{ "step": "wave" }"""), "no-such-step"),
+            (Of("bolt", 1, """{ "pass": "snug", "result": "loosened", "reason": "x" }"""), "reason-short"),
+            (Of("bolt", 1, """{ "pass": "snug", "result": "tight", "deviceClock": "2031-01-01T00:00:00Z" }"""), "said-beside"),
             ("""{ "entries": [ { "key": "a", "kind": "proof", "bolt": 0, "made": "2026-11-26T07:00:00Z", "document": { "pressure": "8 bar", "medium": "water", "minutes": 10, "result": "refused" } } ] }""", "reason-missing"),
             ("""{ "entries": [ { "key": "a", "kind": "bolt", "made": "soon", "document": {} } ] }""", "entry-unreadable"),
             ("""{ "entries": 3 }""", "not-object"),
@@ -287,6 +292,39 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
             Assert.Contains($"\"{id}\"", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         }
         Assert.Empty(await Entries(server, "AL-05"));
+    }
+
+    private static string Of(string kind, int bolt, string document, string key = "a", string made = "2026-11-26T07:00:00Z") =>
+        $$"""{ "entries": [ { "key": "{{key}}", "kind": "{{kind}}", "bolt": {{bolt}}, "made": "{{made}}", "document": {{document}} } ] }""";
+
+    /// <summary>What is far from what was asked for, comes before its pass or from a fast clock is kept, and leaves the bolt open.</summary>
+    [Fact]
+    public async Task What_does_not_count_is_kept_and_the_bolt_is_open()
+    {
+        using var server = await Server.Start();
+        using var http = server.Client();
+        var joint = server.IdOf("AL-17");
+        var before = (await Entries(server, "AL-17")).Count;
+        async Task<JsonNode> Send(string body, string key)
+        {
+            using var answer = await http.PostAsync($"/api/v1/joints/{joint}/entries", new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+            Assert.Contains("\"faults\":[]", (await answer.Content.ReadAsStringAsync()).Replace(" ", "", StringComparison.Ordinal), StringComparison.Ordinal);
+            return (await Entries(server, "AL-17")).Single(e => (string)e["key"]! == key);
+        }
+
+        string Tight(string pass, string torque) => $$"""{ "pass": "{{pass}}", "result": "tight", "torque": "{{torque}}", "lot": "L-2031", "wrench": "Click 500" }""";
+        var now = DateTime.UtcNow;
+        // 60 % of the demonstration is done: its last bolt has not been through the last pass.
+        var far = await Send(Of("bolt", 1, Tight("round", "3000 N·m"), "far", $"{now:O}"), "far");
+        Assert.False((bool)far["counts"]!);
+        Assert.NotEmpty((string)far["why"]!);
+        var fast = await Send(Of("bolt", 1, """{ "pass": "snug", "result": "tight" }""", "fast", $"{now.AddHours(3):O}"), "fast");
+        Assert.False((bool)fast["counts"]!);
+        Assert.Contains("clock", (string)fast["why"]!, StringComparison.Ordinal);
+        var held = await Send(Of("witness", 0, """{ "pass": "round", "result": "accepted" }""", "held", $"{now:O}"), "held");
+        Assert.Contains("before every bolt", (string)held["why"]!, StringComparison.Ordinal);
+        Assert.Equal(before + 3, (await Entries(server, "AL-17")).Count);
+        Assert.Contains("does not count", await http.GetStringAsync($"/joints/{joint}/record"), StringComparison.Ordinal);
     }
 
     [Fact]

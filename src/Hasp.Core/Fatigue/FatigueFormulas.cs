@@ -63,7 +63,8 @@ public static class FatigueFormulas
     }
 
     /// <summary>
-    /// Goodman, Sa/Se + Sm/Su = 1: n = (Se·(Su − m0) − Su·a0)/(Su·a1 + Se·m1); nothing where the start lies outside, no limit where the
+    /// Goodman, Sa/Se + Sm/Su = 1: n = (Se·(Su − m0) − Su·a0)/(Su·a1 + Se·m1); nothing where the start lies outside, no limit
+    /// where the
     /// path never meets it.
     /// </summary>
     public static T Goodman<T>(in LoadLine<T> line, T endurance, T tensile)
@@ -125,7 +126,8 @@ public static class FatigueFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.FirstCycleYield, proof / (mean + amplitude));
 
-    /// <summary>Se = 0.929·0.5·Su/Kf, MPa: axial load factor and half the tensile strength over the fatigue stress concentration.</summary>
+    /// <summary>Se = 0.929·0.5·Su/Kf, MPa: axial load factor and half the tensile strength over the fatigue stress
+    /// concentration.</summary>
     public static T EstimatedEndurance<T>(T tensile, T concentration)
         where T : struct, IReal<T> =>
         T.Let(Terms.Endurance, T.Const(0.929) * T.Const(0.5) * tensile / concentration);
@@ -148,7 +150,8 @@ public static class FatigueFormulas
         where T : struct, IReal<T> =>
         T.Let(Terms.AmplitudeFactor, Meeting(strength - line.AmplitudeStart, line.AmplitudeSlope));
 
-    /// <summary>σeq by Goodman, MPa: the fully reversed amplitude that harms alike, σa/(1 − σm/Su); without limit from Su on.</summary>
+    /// <summary>σeq by Goodman, MPa: the fully reversed amplitude that harms alike, σa/(1 − σm/Su); without limit from Su
+    /// on.</summary>
     public static T ReversedByGoodman<T>(T amplitude, T mean, T tensile, int block = 0)
         where T : struct, IReal<T> =>
         T.Let(Terms.ReversedAmplitude, Over(amplitude, T.Const(1) - (mean / tensile)), block);

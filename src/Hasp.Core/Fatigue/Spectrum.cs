@@ -6,7 +6,8 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Fatigue;
 
 /// <summary>
-/// Finite life: every swing of one bolt on its S–N line, N_f = N_k·(Se/σeq)^m with the fully reversed amplitude that the criterion makes
+/// Finite life: every swing of one bolt on its S–N line, N_f = N_k·(Se/σeq)^m with the fully reversed amplitude that the criterion
+/// makes
 /// equal; damages add (linear damage sum). The line is not read below a thousand cycles, and no swing may break the bolt statically.
 /// </summary>
 internal static class Spectrum

@@ -101,7 +101,8 @@ public static partial class JointRules
     }
 
     /// <summary>
-    /// The method with its scatter: stated; of a lot how far its band lies above its mean, K̄/K_low − 1, for whoever knows but one figure;
+    /// The method with its scatter: stated; of a lot how far its band lies above its mean, K̄/K_low − 1, for whoever knows but one
+    /// figure;
     /// else the table's.
     /// </summary>
     private static TighteningMethod ScatterOf(TighteningMethod method, Values said, MeasuredLot? lot)

@@ -20,7 +20,8 @@ public static class JointUnderLoad
         T.Let(Terms.BoltForce, T.IfLess(OpeningLoad(preload, share), load, load, T.Max(T.Const(0), preload + (share * load))), index);
 
     /// <summary>
-    /// Fm = Fi − (1 − C)·P while the faces touch, nothing once they are apart, N; the whole of a load that presses where the bolt is slack.
+    /// Fm = Fi − (1 − C)·P while the faces touch, nothing once they are apart, N; the whole of a load that presses where the bolt
+    /// is slack.
     /// </summary>
     public static T MemberForce<T>(T preload, T share, T load)
         where T : struct, IReal<T> =>

@@ -35,7 +35,8 @@ public sealed record Prying(double Factor, double Stem, double Edge, double Leng
     }
 
     /// <summary>
-    /// The growth of the load at which it is pried most, of 1 and the required factor n of the flange: the larger of Q(F) and Q(n·F)/n goes
+    /// The growth of the load at which it is pried most, of 1 and the required factor n of the flange: the larger of Q(F) and
+    /// Q(n·F)/n goes
     /// with F, so that a higher required factor never lowers the tension.
     /// </summary>
     private double PriedAt(Joint joint, double pull)

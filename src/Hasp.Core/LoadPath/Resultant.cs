@@ -17,7 +17,8 @@ public readonly record struct Components(double X, double Y, double Z)
 }
 
 /// <summary>
-/// A force (N) and a moment (N·mm) at a point. Moments are right-handed: +Mx pulls the bolts at +y, +My those at −x, +Mz turns x towards y.
+/// A force (N) and a moment (N·mm) at a point. Moments are right-handed: +Mx pulls the bolts at +y, +My those at −x, +Mz turns x
+/// towards y.
 /// </summary>
 /// <param name="Force">N.</param>
 /// <param name="Moment">N·mm.</param>

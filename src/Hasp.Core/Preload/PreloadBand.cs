@@ -19,7 +19,8 @@ public sealed record PreloadBand(double Most, double Least, bool ByNumber)
         return T.Let(Terms.PreloadMax, thermal is { } gained ? tight + T.Max(T.Const(0), gained) : tight);
     }
 
-    /// <summary>Fi,min = cmin·(1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing; Γ/√N where separation is
+    /// <summary>Fi,min = cmin·(1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing; Γ/√N where
+    /// separation is
     /// not critical.</summary>
     public T Smallest<T>(T preload, T scatter, int count, T embeddingLoss, T relaxation, T? thermal = null)
         where T : struct, IReal<T>

@@ -56,7 +56,8 @@ public static class Tension
             + (T.Const(0.5) * diameter / (rootArea * modulus))));
 
     /// <summary>
-    /// ΔF = (αm·ΔTm − αb·ΔTb)·l/(1/kb + 1/km), N: parts that grow more than the bolt stretch it. Holds while both stay elastic and
+    /// ΔF = (αm·ΔTm − αb·ΔTb)·l/(1/kb + 1/km), N: parts that grow more than the bolt stretch it. Holds while both stay
+    /// elastic and
     /// the temperature is even along the grip.
     /// </summary>
     /// <param name="memberExpansion">αm, 1/K, mean over the grip.</param>
@@ -71,7 +72,8 @@ public static class Tension
         T.Let(Terms.ThermalChange,
             ((memberExpansion * memberWarming) - (boltExpansion * boltWarming)) * grip / ((T.Const(1) / bolt) + (T.Const(1) / members)));
 
-    /// <summary>The tight end, N: (1 + Γ)·Fi, or what the torque gives at the low end of the friction's band where that is more.</summary>
+    /// <summary>The tight end, N: (1 + Γ)·Fi, or what the torque gives at the low end of the friction's band where that is
+    /// more.</summary>
     /// <param name="preload">Fi, N.</param>
     /// <param name="scatter">Γ; null where the band of a measured friction stands for it.</param>
     /// <param name="atLowFriction">T/(K_low·d), N; null where the friction was given, or does not come in.</param>
@@ -97,7 +99,8 @@ public static class Tension
     }
 
     /// <summary>
-    /// Fi,min = (1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing; where the torque gives less at the high end
+    /// Fi,min = (1 − Γ)·Fi − ΔFz − r·Fi, and what temperature takes, N, never below nothing; where the torque gives less at
+    /// the high end
     /// of the friction's band, that in the place of (1 − Γ)·Fi. Used in every slip and opening check.
     /// </summary>
     /// <param name="preload">Fi, N.</param>

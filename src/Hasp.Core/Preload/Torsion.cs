@@ -42,7 +42,8 @@ public static class Torsion
         T.Let(Terms.TorqueArm, (pitch / T.Const(2 * Math.PI, "2π")) + (threadFriction * pitchDiameter / HalfCosine<T>())
             + (bearingFriction * meanDiameter / T.Const(2)));
 
-    /// <summary>The nut factor that the long form equals, (T − Tprev)/(F·d): what turns into clamp, the locking feature left out.</summary>
+    /// <summary>The nut factor that the long form equals, (T − Tprev)/(F·d): what turns into clamp, the locking feature left
+    /// out.</summary>
     public static T EquivalentNutFactor<T>(T arm, T diameter)
         where T : struct, IReal<T> =>
         T.Let(Terms.EquivalentNutFactor, arm / diameter);

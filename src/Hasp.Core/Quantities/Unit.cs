@@ -193,7 +193,8 @@ public static class Units
 
     private static readonly FrozenSet<string> Customary = new[]
     {
-        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi", "°F", "in²",
+        "in", "ft", "mil", "lbf", "kip", "US tonf", "UK tonf", "ft·lbf", "in·lbf", "kip·ft", "kip·in", "psi", "ksi", "Msi",
+            "°F", "in²",
         "lbf/in", "kip/in", "lb",
     }.ToFrozenSet();
 

@@ -203,7 +203,8 @@ public sealed record Installation(string Id, string Name, string Source)
             return new("turn", "Turn", "Turn the nut against the bolt by this much from the match mark.", PassMeasure.Turn, turn.Turn,
                 turn.Source)
             {
-                // From 2014 one tolerance holds for every turn; the editions before had ±30° up to half a turn and ±45° from two thirds.
+                // From 2014 one tolerance holds for every turn; the editions before had ±30° up to half a turn and ±45° from two
+                // thirds.
                 Tolerance = (30 * Degree, 60 * Degree),
             };
         }

@@ -33,7 +33,8 @@ public sealed record LotFigures(int Tests, double Mean, double Deviation, double
     public bool IsEnough => Factor > 0 && Low > 0;
 
     /// <summary>
-    /// Γ, how far the preload may lie above what is aimed at by the same torque: K̄/K_low − 1. Below, it may lie 1 − K̄/K_high, which is
+    /// Γ, how far the preload may lie above what is aimed at by the same torque: K̄/K_low − 1. Below, it may lie 1 − K̄/K_high,
+    /// which is
     /// less: the joint takes the ends of K themselves, and Γ stands for them where a basis knows but one figure.
     /// </summary>
     public double Scatter => IsEnough ? (Mean / Low) - 1 : double.PositiveInfinity;

@@ -76,7 +76,8 @@ public static class BuyingList
             yield return new(
                 what, $"{(set.IsStud ? "stud" : Standard(set.Head.Source))} – {set.Thread.Designation} × {CallOut.LengthOf(set)} – "
                     + $"{set.Grade.Grade}", finish, count, name, note);
-            if (set.IsStud) yield return new("nut", $"{Standard(set.Head.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count,
+            if (set.IsStud)
+                yield return new("nut", $"{Standard(set.Head.Source)} – {set.Thread.Designation}{Class(joint)}", finish, count,
                 name, note);
             if (set.Nut is { } nut) yield return new("nut", $"{Standard(nut.Source)} – {set.Thread.Designation}{Class(joint)}", finish,
                 count, name, note);

@@ -167,7 +167,8 @@ public static class ScatterInputs
     public static ScatterInput Of(Uncertain what) => All[(int)what];
 
     /// <summary>
-    /// The next bolt of a lot, K by a t distribution about the mean of its tests: s·√(1 + 1/n) and what the instruments may be off, read as
+    /// The next bolt of a lot, K by a t distribution about the mean of its tests: s·√(1 + 1/n) and what the instruments may be off,
+    /// read as
     /// two standard deviations. s is what its tolerance interval, k2·s and the instruments together, was made of.
     /// </summary>
     private static Spread OfLot(MeasuredLot lot)

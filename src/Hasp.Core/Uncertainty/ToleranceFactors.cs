@@ -52,7 +52,8 @@ public static class ToleranceFactors
     }
 
     /// <summary>
-    /// k1: x̄ − k1·s lies below at least <paramref name="content"/> of the population with that confidence, the noncentral t quantile over
+    /// k1: x̄ − k1·s lies below at least <paramref name="content"/> of the population with that confidence, the noncentral t
+    /// quantile over
     /// √n (ISO 16269-6, 5.2).
     /// </summary>
     /// <inheritdoc cref="TwoSided"/>

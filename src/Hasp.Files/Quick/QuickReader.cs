@@ -365,7 +365,8 @@ internal sealed class QuickReader
     private bool JoinsAt(int ahead) => Peek(ahead) is { } t && Joiners.Contains(t.Text) && t.Text is not "on" and not "to";
 
     private static string Inches(Token token) => token.Fraction
-        ? token.Text.Replace("½", "1/2").Replace("¼", "1/4").Replace("¾", "3/4").Replace("⅝", "5/8").Replace("⅜", "3/8").Replace("⅞", "7/8")
+        ? token.Text.Replace("½", "1/2").Replace("¼", "1/4").Replace("¾", "3/4").Replace("⅝", "5/8").Replace("⅜", "3/8")
+            .Replace("⅞", "7/8")
             .Replace("⅛", "1/8").Replace(' ', '-')
         : token.Text;
 

@@ -19,7 +19,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     private static readonly ListField Tests = new("tests", "Assembly", 200);
 
     /// <summary>What somebody fills in: who answers for an entry of another is written by the server.</summary>
-    public IEnumerable<Field> Asked => Fields.Where(f => f != MadeBy && f != TakenOver);
+    public IEnumerable<Field> Asked => Fields.Where(f => !OfTheServer.Contains(f));
 
     private DocumentReader Reader => field ??= new(new DocumentShape(Fields, Id == "verification" ? [Tests] : []));
 
@@ -93,17 +93,35 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static readonly Field<string> TakenOver = new(
         "takenOver", Types.Text, "Taken over", "why another account answers for it");
 
+    // Of any that came from a device whose clock was ahead; written by the server alone.
+    public static readonly Field<string> DeviceClock = new(
+        "deviceClock", Types.Text, "Device's clock", "what the device's clock said, where that was ahead of the server's");
+
+    /// <summary>What the server alone writes.</summary>
+    public static IReadOnlyList<Field> OfTheServer { get; } = [MadeBy, TakenOver, DeviceClock];
+
+    // Shorter is no reason.
+    private const int ShortestReason = 3;
+
+    private static void AskReason(Values said, Field<string> field, bool asked, string words, List<Fault> faults)
+    {
+        var reason = said.Stated(field)?.Trim() ?? "";
+        if (asked && reason.Length == 0) faults.Add(new("reason-missing", field.Path, null, words));
+        else if (reason.Length is > 0 and < ShortestReason && (asked || field == Despite))
+            faults.Add(new("reason-short", field.Path, reason, $"no reason yet: at least {ShortestReason} characters"));
+    }
+
     /// <summary>What was done to a bolt.</summary>
     public static EntryKind Bolt { get; } = new(
         "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, SetTo, Angle, TensionShown, Stretch, Place,
             Despite, Corrects,
-            Note, MadeBy, TakenOver])
+            Note, MadeBy, TakenOver, DeviceClock])
     {
         Judge = (said, faults) =>
         {
-            if (said.Stated(Result) is "refused" or "loosened"
-                && string.IsNullOrWhiteSpace(said.Stated(Reason))) faults.Add(new("reason-missing", Reason.Path, null,
-                "say why: dirt, dry, galled, wrong nut, nicked, or in your own words"));
+            AskReason(said, Reason, said.Stated(Result) is "refused" or "loosened",
+                "say why: dirt, dry, galled, wrong nut, nicked, or in your own words", faults);
+            AskReason(said, Despite, false, "", faults);
         },
     };
 
@@ -116,20 +134,19 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static EntryKind Conditions { get; } = new("conditions", "Conditions", [Temperature, Note]);
 
     /// <summary>A hold point, looked at.</summary>
-    public static EntryKind Witness { get; } = new("witness", "Hold point", [Pass, Accepted, Note, MadeBy, TakenOver])
+    public static EntryKind Witness { get; } = new("witness", "Hold point", [Pass, Accepted, Note, MadeBy, TakenOver, DeviceClock])
     {
         Judge = (said, faults) =>
         {
-            if (said.Stated(Accepted) == "refused" && string.IsNullOrWhiteSpace(said.Stated(Note))) faults.Add(new("reason-missing",
-                Note.Path, null, "say what was found"));
+            AskReason(said, Note, said.Stated(Accepted) == "refused", "say what was found", faults);
         },
     };
 
     /// <summary>Something done before or after tightening.</summary>
-    public static EntryKind Preparation { get; } = new("preparation", "Preparation", [Step, Minutes, Note, MadeBy, TakenOver]);
+    public static EntryKind Preparation { get; } = new("preparation", "Preparation", [Step, Minutes, Note, MadeBy, TakenOver, DeviceClock]);
 
     /// <summary>A liquid proof test.</summary>
-    public static EntryKind Proof { get; } = new("proof", "Proof test", [Pressure, Medium, HeldMinutes, Accepted, Note, MadeBy, TakenOver])
+    public static EntryKind Proof { get; } = new("proof", "Proof test", [Pressure, Medium, HeldMinutes, Accepted, Note, MadeBy, TakenOver, DeviceClock])
     {
         Judge = Witness.Judge,
     };

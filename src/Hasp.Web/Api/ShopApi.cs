@@ -27,10 +27,15 @@ internal static class ShopApi
             .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
     }
 
-    private static async Task<IResult> Read(JointId id, JointStore store, ShopLog log, long after = 0)
+    private static async Task<IResult> Read(JointId id, JointStore store, ShopLog log, ShopFloor floor, KeptResults results, long after = 0)
     {
-        if (await store.Load(id) is null) return Gone();
-        return Answer.Json(new JsonArray([.. (await log.OfJoint(id)).Where(e => e.Number > after).Select(e => (JsonNode)Shown(e))]));
+        if (await store.Load(id) is not { } stored) return Gone();
+        var entries = await log.OfJoint(id);
+        if (entries.All(e => e.Number <= after)) return Answer.Json(new JsonArray());
+        var record = results.Of(stored.Document).Result is { } result ? JointShop.Of(result, await floor.Look(), entries).Record : null;
+        var why = record?.All.ToDictionary(r => r.Entry.Number, record.WhyNot) ?? [];
+        return Answer.Json(new JsonArray([.. entries.Where(e => e.Number > after).Select(e =>
+            (JsonNode)Shown(e, why.GetValueOrDefault(e.Number, "")))]));
     }
 
     private static async Task<IResult> Write(JointId id, HttpRequest request, JointStore store, KeptResults results,
@@ -52,11 +57,14 @@ internal static class ShopApi
     };
 
     /// <summary>An entry as it goes out.</summary>
-    internal static JsonObject Shown(EntryRow e) => new()
+    /// <param name="e">The entry.</param>
+    /// <param name="why">Why it does not count; empty where it does.</param>
+    private static JsonObject Shown(EntryRow e, string why) => new()
     {
         ["number"] = e.Number, ["key"] = e.Key, ["kind"] = e.Kind, ["bolt"] = e.Bolt, ["document"] = JsonNode.Parse(e.Document),
         ["at"] = Iso(e.At), ["made"] = Iso(e.Made),
         ["account"] = e.Account, ["role"] = e.Role, ["device"] = e.Device, ["previous"] = e.Previous, ["hash"] = e.Hash,
+        ["counts"] = why.Length == 0, ["why"] = why,
     };
 
     private static string Iso(DateTime utc) => DateTime.SpecifyKind(utc, DateTimeKind.Utc).ToString("O", CultureInfo.InvariantCulture);

@@ -110,7 +110,7 @@ public sealed class CapacityTests
                 Assert.Equal(byCase[whole.Check].Min(l => l.ToFailure ?? double.PositiveInfinity), whole.ToFailure ?? double.PositiveInfinity, 1e-9);
                 Assert.Equal(byCase[whole.Check].Min(l => l.Times), whole.Times, 1e-9);
             }
-        }, iter: 80);
+        }, iter: 120);
         Assert.True(kept >= 300, $"only {kept} limits were kept");
     }
 

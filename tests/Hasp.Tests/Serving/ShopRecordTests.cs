@@ -82,67 +82,86 @@ public sealed class ShopRecordTests
         Role = "", Device = device, Previous = "", Hash = "",
     };
 
-    private static JsonObject Tight(string pass, string torque = "195 N·m") =>
-        new() { ["pass"] = pass, ["result"] = "tight", ["torque"] = torque };
+    private static readonly TighteningPlan Plan = TighteningPlan.Of(Run());
 
-    private static JointRecord Record(params EntryRow[] entries) => JointRecord.Of(entries, TighteningPlan.Of(Run()));
+    /// <summary>A bolt tightened in a pass, at what is asked for where nothing else is read.</summary>
+    private static JsonObject Tight(string pass, string? torque = null)
+    {
+        var document = new JsonObject { ["pass"] = pass, ["result"] = "tight" };
+        var asked = Plan.Passes.Single(p => p.Id == pass);
+        if (torque is not null || asked.Measure == PassMeasure.Torque) document["torque"] = torque ?? $"{asked.Set / 1000:0.###} N·m";
+        return document;
+    }
+
+    private static JointRecord Record(params IEnumerable<EntryRow> entries) => JointRecord.Of([.. entries], Plan, new(Run(), Shelf(), Plan));
+
+    /// <summary>Entries of a bolt through every pass before one, and that one as it is said.</summary>
+    private static IEnumerable<EntryRow> Through(int bolt, string pass, long first = 1, string? torque = null) =>
+        Plan.Passes.TakeWhile(p => p.Id != pass).Select((p, i) => Entry(first + i, bolt, Tight(p.Id)))
+            .Append(Entry(first + Plan.Passes.TakeWhile(p => p.Id != pass).Count(), bolt, Tight(pass, torque)));
 
     [Fact]
     public void A_joint_is_done_when_every_bolt_went_through_every_pass_and_the_hold_point_was_accepted()
     {
-        var plan = TighteningPlan.Of(Run());
         var number = 0L;
-        var entries = plan.Steps.Select(s => Entry(++number, plan.Assembly.Numbers[s.Bolt], Tight(plan.Passes[s.Pass].Id))).ToList();
-        Assert.False(Record([.. entries]).IsDone);
+        var entries = Plan.Steps.Select(s => Entry(++number, Plan.Assembly.Numbers[s.Bolt], Tight(Plan.Passes[s.Pass].Id))).ToList();
+        Assert.False(Record(entries).IsDone);
         entries.Add(Entry(++number, 0, new() { ["pass"] = "round", ["result"] = "refused", ["note"] = "paint under a washer" },
             kind: "witness"));
-        Assert.False(Record([.. entries]).IsDone);
+        Assert.False(Record(entries).IsDone);
         entries.Add(Entry(++number, 0, new() { ["pass"] = "round", ["result"] = "accepted" }, kind: "witness"));
-        Assert.True(Record([.. entries]).IsDone);
+        Assert.True(Record(entries).IsDone);
         // A bolt that is refused afterwards takes it back.
         entries.Add(Entry(++number, 2, new() { ["pass"] = "round", ["result"] = "refused", ["reason"] = "galled" }));
-        Assert.False(Record([.. entries]).IsDone);
+        Assert.False(Record(entries).IsDone);
     }
 
     [Fact]
     public void A_correction_takes_the_place_of_what_it_corrects_and_that_stays()
     {
-        var wrong = Tight("round", "19.5 N·m");
+        var wrong = Through(3, "round", torque: "19.5 N·m").ToList();
         var right = Tight("round");
-        right["corrects"] = 1;
-        var record = Record(Entry(1, 3, wrong), Entry(2, 3, right));
-        Assert.Equal(2, record.All.Count);
-        Assert.Equal(2, record.All[0].CorrectedBy);
-        Assert.Equal(195_000, record.Bolts.Single(b => b.Number == 3).Passes["round"].Said.Stated(EntryKind.Torque));
+        right["corrects"] = wrong.Count;
+        var record = Record(wrong.Append(Entry(wrong.Count + 1, 3, right)));
+        Assert.Equal(wrong.Count + 1, record.All.Count);
+        Assert.Equal(wrong.Count + 1, record.All[^2].CorrectedBy);
+        Assert.Equal(right["torque"]!.GetValue<string>(),
+            Core.Quantities.QuantityText.ShowText(record.Bolts.Single(b => b.Number == 3).Passes["round"].Said.Stated(EntryKind.Torque)!.Value,
+                Core.Quantities.Dimension.Torque, Core.Quantities.UnitSystem.Si, 6));
+        // One that is corrected later than what came after it keeps its place.
+        var snug = Tight("snug");
+        snug["corrects"] = 1;
+        Assert.Equal("", Record(Through(1, "round").Append(Entry(20, 1, snug))) is var late ? late.WhyNot(late.All[^1]) : "");
+        Assert.Contains("round", late.Bolts.Single(b => b.Number == 1).Passes.Keys);
     }
 
     [Fact]
     public void Loosened_it_begins_anew_and_its_tightenings_are_counted()
     {
         var loosened = new JsonObject { ["pass"] = "round", ["result"] = "loosened", ["reason"] = "gasket changed" };
-        var record = Record(Entry(1, 1, Tight("round")), Entry(2, 1, loosened), Entry(3, 1, Tight("snug")),
-            Entry(4, 1, Tight("round", "180 N·m")));
+        var set = Plan.Passes[^1].Set / 1000;
+        var record = Record([.. Through(1, "round"), Entry(20, 1, loosened),
+            .. Through(1, "round", 21, FormattableString.Invariant($"{set * 0.97} N·m"))]);
         var bolt = record.Bolts.Single(b => b.Number == 1);
-        Assert.Equal((2, 2), (bolt.Cycle, bolt.Passes.Count));
+        Assert.Equal((2, Plan.Passes.Length), (bolt.Cycle, bolt.Passes.Count));
         var cycles = record.ByCycle(Run());
         Assert.Equal([1, 2], cycles.Select(c => c.Cycle));
-        Assert.True(cycles[0].Clamp.Most > cycles[1].Clamp.Most);
-        Assert.Equal(195.0 / 180, cycles[0].Clamp.Most / cycles[1].Clamp.Most, 6);
+        Assert.Equal(1 / 0.97, cycles[0].Clamp.Most / cycles[1].Clamp.Most, 4);
     }
 
     [Fact]
     public void What_two_devices_recorded_in_one_pass_is_shown_and_a_round_may_be_gone_twice()
     {
-        Assert.Equal(["p30"], Record(Entry(1, 1, Tight("p30")), Entry(2, 1, Tight("p30"), "Tablet 2")).Bolts[0].Twice);
-        Assert.Empty(Record(Entry(1, 1, Tight("p30")), Entry(2, 1, Tight("p30"))).Bolts[0].Twice);
-        Assert.Empty(Record(Entry(1, 1, Tight("round")), Entry(2, 1, Tight("round"), "Tablet 2")).Bolts[0].Twice);
+        EntryRow[] snug = [Entry(1, 1, Tight("snug"))];
+        Assert.Equal(["p30"], Record([.. snug, Entry(2, 1, Tight("p30")), Entry(3, 1, Tight("p30"), "Tablet 2")]).Bolts[0].Twice);
+        Assert.Empty(Record([.. snug, Entry(2, 1, Tight("p30")), Entry(3, 1, Tight("p30"))]).Bolts[0].Twice);
+        Assert.Empty(Record([.. Through(1, "round"), Entry(20, 1, Tight("round"), "Tablet 2")]).Bolts[0].Twice);
     }
 
     [Fact]
     public void The_clamp_is_told_by_full_passes_only()
     {
-        Assert.Empty(Record(Entry(1, 1, Tight("p60", "118 N·m"))).AsBuilt(Run()));
-        Assert.Equal(ClampBy.Torque, Assert.Single(Record(Entry(1, 1, Tight("p60", "118 N·m")), Entry(2, 1, Tight("p100"))).AsBuilt(Run()))
-            .By);
+        Assert.Empty(Record(Through(1, "p60")).AsBuilt(Run()));
+        Assert.Equal(ClampBy.Torque, Assert.Single(Record(Through(1, "p100")).AsBuilt(Run())).By);
     }
 }

@@ -19,7 +19,8 @@ public static class AiscFormulas
         T.Let(AiscTerms.NominalTension, stress * area);
 
     /// <summary>
-    /// 1 − s·(t − t0) ≥ 0.85, t the fillers together (J5.2): from t0 = ¼ in with s = 0.4 an inch; of metric joints from 6 mm with 0.0154 a
+    /// 1 − s·(t − t0) ≥ 0.85, t the fillers together (J5.2): from t0 = ¼ in with s = 0.4 an inch; of metric joints from 6 mm
+    /// with 0.0154 a
     /// millimetre. Asked over t0.
     /// </summary>
     public static T Fillers<T>(T thickness, T free, T slope)

@@ -222,7 +222,8 @@ internal readonly struct TensionCheck : IBoltCheck
 }
 
 /// <summary>
-/// Combined tension and shear, J3.8, as the times both may grow together: T and frv with the factor on both meet φF′nt·Ab at the lesser of
+/// Combined tension and shear, J3.8, as the times both may grow together: T and frv with the factor on both meet φF′nt·Ab at the
+/// lesser of
 /// 1.3·φRnt/(T + φRnt·V/φRnv) and φRnt/T. Where either stress is 0.3 of its strength or less, the second is the lesser.
 /// </summary>
 internal readonly struct CombinedCheck : IBoltCheck

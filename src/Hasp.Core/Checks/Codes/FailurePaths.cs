@@ -41,7 +41,8 @@ internal readonly record struct PathStrength(double NetPulled, double GrossPulle
 
 /// <summary>
 /// Finds, among all ways that a part can part in one direction, the one whose strength is least over the load of the bolts that go with it.
-/// The strength is a sum over the pieces of a path, and so is the load: for a ratio λ the path with the least (strength − λ·load) is found
+/// The strength is a sum over the pieces of a path, and so is the load: for a ratio λ the path with the least (strength − λ·load)
+/// is found
 /// by one walk over the bolts from line to line, and λ is lowered to that path's own ratio until none lies below it. Exact for any pattern
 /// and any forces. Two corners torn out together are not looked at: their strengths and their loads both add, so that together they are
 /// never weaker than the weaker of the two (the mediant of two ratios lies between them).

@@ -38,7 +38,8 @@ public static class EurocodeFormulas
         T.Let(BearingAlong, T.Min(T.Min(alphaD, boltTensile / tensile), T.Const(1)));
 
     /// <summary>
-    /// k1 on an edge line: min(2.8·e2/d0 − 1.7, 1.4·p2/d0 − 1.7, 2.5); on an inner line without the first; without a neighbour without the
+    /// k1 on an edge line: min(2.8·e2/d0 − 1.7, 1.4·p2/d0 − 1.7, 2.5); on an inner line without the first; without a neighbour
+    /// without the
     /// second (Table 3.4). Not below nothing.
     /// </summary>
     /// <param name="edgeDistance">e2; null on an inner line.</param>
@@ -129,7 +130,8 @@ public static class EurocodeFormulas
 
     /// <summary>
     /// FT,Rd of a row of two bolts, N: the least of mode 1, 4·Mpl,1/m, mode 2, (2·Mpl,2 + n·2Ft,Rd)/(m + n), and mode 3, 2·Ft,Rd; where
-    /// nothing pries 2·Mpl,1/m stands for modes 1 and 2 (Table 6.2). Mpl = 0.25·leff·t²·fy/γM0, leff,1 the lesser length, leff,2 the other
+    /// nothing pries 2·Mpl,1/m stands for modes 1 and 2 (Table 6.2). Mpl = 0.25·leff·t²·fy/γM0, leff,1 the lesser length, leff,2
+    /// the other
     /// patterns'.
     /// </summary>
     public static T Stub<T>(T reach, T edge, T round, T other, T thickness, T yield, T gammaM0, T bolt, bool isPried)

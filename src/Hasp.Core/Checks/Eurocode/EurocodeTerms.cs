@@ -87,7 +87,8 @@ public static class EurocodeTerms
     public static readonly Term SlipFriction = new(
         "enSlipFriction", "μ", Dimension.None, "slip factor of the faces", "EN 1993-1-8, Table 3.7, or a test to EN 1090-2 Annex G");
     public static readonly Term SlipResistance = new(
-        "enSlipResistance", "F_s,Rd", Dimension.Force, "slip resistance", "EN 1993-1-8, 3.9.1 and 3.9.2: ks·n·μ·(Fp,C − 0.8 Ft)/γM3");
+        "enSlipResistance", "F_s,Rd", Dimension.Force, "slip resistance",
+            "EN 1993-1-8, 3.9.1 and 3.9.2: ks·n·μ·(Fp,C − 0.8 Ft)/γM3");
     public static readonly Term SlipFactor = new(
         "enSlipFactor", "n_s,EN", Dimension.None, "slip resistance over shear", "F_s,Rd/F_v,Ed ≥ 1");
     public static readonly Term GrossResistance = new(

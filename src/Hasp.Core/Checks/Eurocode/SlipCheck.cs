@@ -6,7 +6,8 @@ using Hasp.Core.LoadPath;
 namespace Hasp.Core.Checks.Eurocode;
 
 /// <summary>
-/// Slip resistance, 3.9, at the preload of the code: category B under service loads with γM3,ser, category C under ultimate loads with γM3.
+/// Slip resistance, 3.9, at the preload of the code: category B under service loads with γM3,ser, category C under ultimate loads
+/// with γM3.
 /// What a moment pulls is balanced by contact in the same joint and takes nothing away (3.9.2(2)).
 /// </summary>
 internal readonly struct SlipCheck : IBoltCheck

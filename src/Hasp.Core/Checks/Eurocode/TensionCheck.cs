@@ -20,7 +20,8 @@ internal readonly struct TensionCheck : IBoltCheck
     public static string Nothing(in Mechanics<Plain> m) => Sheared.NothingPulls(m.Joint, LimitStates.Uls);
 
     /// <summary>
-    /// Ft,Ed with prying (3.11): where a flange is stated as a T-stub, Ft,Rd·FT,Ed/FT,Rd, so that the bolt is used as far as the T-stub is.
+    /// Ft,Ed with prying (3.11): where a flange is stated as a T-stub, Ft,Rd·FT,Ed/FT,Rd, so that the bolt is used as far as the
+    /// T-stub is.
     /// </summary>
     internal static T Effect<T>(in Mechanics<T> m, in BoltLoad<T> load)
         where T : struct, IScalar<T> =>

@@ -40,9 +40,11 @@ public static class Is800Terms
     public static readonly Term BearingHoles = new(
         "isBearingHoles", "k_h", Dimension.None, "0.7 in oversize holes and short slots, 0.5 in long slots", "IS 800:2007, 10.3.4");
     public static readonly Term BearingStrength = new(
-        "isVdpb", "V_dpb", Dimension.Force, "design bearing strength of the bolt in the part", "IS 800:2007, 10.3.4: 2.5·kb·d·t·fu/γmb");
+        "isVdpb", "V_dpb", Dimension.Force, "design bearing strength of the bolt in the part",
+            "IS 800:2007, 10.3.4: 2.5·kb·d·t·fu/γmb");
     public static readonly Term TensionStrength = new(
-        "isTdb", "T_db", Dimension.Force, "design tension strength of the bolt", "IS 800:2007, 10.3.5: 0.9·fub·An/γmb ≤ fyb·Asb/γm0");
+        "isTdb", "T_db", Dimension.Force, "design tension strength of the bolt",
+            "IS 800:2007, 10.3.5: 0.9·fub·An/γmb ≤ fyb·Asb/γm0");
     public static readonly Term CombinedSum = new(
         "isSum", "Σ_IS", Dimension.None, "squares of shear and tension over their strengths", "IS 800:2007, 10.3.6 and 10.4.6");
     public static readonly Term ProofLoad = new(

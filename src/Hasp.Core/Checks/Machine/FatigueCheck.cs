@@ -7,7 +7,8 @@ namespace Hasp.Core.Checks.Machine;
 
 /// <summary>
 /// Times the swing may grow until the criterion in use: at the largest preload (mean stress) and at the smallest (opening), the worse
-/// of the two, by the forces really in the bolt: with the faces touching, parting at the upper end, or apart at both. Where an S–N slope is
+/// of the two, by the forces really in the bolt: with the faces touching, parting at the upper end, or apart at both. Where an S–N
+/// slope is
 /// stated, all swings of the bolt are one spectrum, and the factor is the one at which their damages sum to 1.
 /// </summary>
 internal readonly struct FatigueCheck : IBoltCheck

@@ -7,7 +7,8 @@ namespace Hasp.Core.Checks.Margins;
 public static class MarginFormulas
 {
     /// <summary>
-    /// P′: the allowable where the joint opens first (allowable ≥ Fi,max/(1 − n·C)), else (allowable − Fi,max)/(n·C), N; nothing where the
+    /// P′: the allowable where the joint opens first (allowable ≥ Fi,max/(1 − n·C)), else (allowable − Fi,max)/(n·C), N;
+    /// nothing where the
     /// preload alone reaches the allowable.
     /// </summary>
     /// <param name="allowable">Least of bolt, threads and nut.</param>

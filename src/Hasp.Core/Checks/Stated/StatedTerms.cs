@@ -19,7 +19,8 @@ public static class StatedTerms
     public static readonly Term Factor = new("stFactor", "F", Dimension.None, "required factor", Stated);
     public static readonly Term Available = new("stAvailable", "R_st/F", Dimension.Force, "what is left of the strength", "R/F");
     public static readonly Term Area = new("stArea", "A_st", Dimension.Area, "area that the strength stands on", "drawing");
-    public static readonly Term Reserve = new("stReserve", "n_st", Dimension.None, "what is left of the strength over the load", "R/(F·E)");
+    public static readonly Term Reserve = new("stReserve", "n_st", Dimension.None, "what is left of the strength over the load",
+        "R/(F·E)");
     public static readonly Term ShearShare = new("stShearShare", "R_v", Dimension.None, "shear over what is left of its strength",
         "V/(R/F)");
     public static readonly Term TensionShare = new("stTensionShare", "R_t", Dimension.None, "tension over what is left of its strength",

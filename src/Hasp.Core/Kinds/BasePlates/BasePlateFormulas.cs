@@ -69,7 +69,8 @@ public static class BasePlateFormulas
         where T : struct, IReal<T> => T.Let(BasePlateTerms.Concrete5dd, T.Const(5) * diameter * diameter * fcd);
 
     /// <summary>
-    /// leff of a row of two bolts outside the flange (EN 1993-1-8, Table 6.6): the least of the circular patterns 2πm, πm + w, πm + 2e and
+    /// leff of a row of two bolts outside the flange (EN 1993-1-8, Table 6.6): the least of the circular patterns 2πm, πm + w, πm +
+    /// 2e and
     /// the others
     /// 4m + 1.25ex, e + 2m + 0.625ex, bp/2, w/2 + 2m + 0.625ex.
     /// </summary>

@@ -122,7 +122,8 @@ public static class BasePlateKind
         "friction counts only under the compression that acts with the shear") { Otherwise = BaseShear.Bolts };
     public static readonly Field<double> Friction = new(
         "basePlate.friction", Types.Number, "Friction Cf",
-        "friction coefficient between plate and mortar: 0.2 sand–cement (EN 1993-1-8, 6.2.2(6)), up to 0.45 rough surfaces (handbook)") { Min = 0, Max = 0.45, Otherwise = 0.2 };
+        "friction coefficient between plate and mortar: 0.2 sand–cement (EN 1993-1-8, 6.2.2(6)), "
+            + "up to 0.45 rough surfaces (handbook)") { Min = 0, Max = 0.45, Otherwise = 0.2 };
     public static readonly Field<string> Stock = new(
         "basePlate.stock", Types.Text, "Stock thicknesses",
         "plate thicknesses that can be had, mm") { Otherwise = "8, 10, 12, 15, 16, 18, 20, 22, 25, 28, 30, 32, 35, 40, 45, 50, 60" };

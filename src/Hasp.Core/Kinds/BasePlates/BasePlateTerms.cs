@@ -19,7 +19,8 @@ public static class BasePlateTerms
     public static readonly Term BetaJ = new("betaJ", "β_j", Dimension.None, "foundation joint factor", En + "6.2.5(7)");
     public static readonly Term Spread = new(
         "spread", "α", Dimension.None, "spread of the load in the foundation, √(Ac1/Ac0)", "EN 1992-1-1, 6.7; at most 3");
-    public static readonly Term Fjd = new("fjd", "f_jd", Dimension.Stress, "bearing strength under the plate", En + "6.2.5(7): βj·α·fcd");
+    public static readonly Term Fjd = new("fjd", "f_jd", Dimension.Stress, "bearing strength under the plate",
+        En + "6.2.5(7): βj·α·fcd");
     public static readonly Term Depth = new(
         "columnDepth", "h", Dimension.Length, "depth of the column's profile", "profile table or stated");
     public static readonly Term Width = new(

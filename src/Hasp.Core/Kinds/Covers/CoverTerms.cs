@@ -34,7 +34,8 @@ public static class CoverTerms
         "gasketLoadPerBolt", "F_G,1", Dimension.Force, "clamp that must remain at one bolt", "equal share");
     public static readonly Term PreloadNeeded = new(
         "preloadNeeded", "F_i,req", Dimension.Force, "least preload of one bolt", "(1 − C)·P + clamp that must remain");
-    public static readonly Term ClampLeft = new("clampLeftPerBolt", "F_m", Dimension.Force, "clamp left at one bolt", "Fi − (1 − C)·P");
+    public static readonly Term ClampLeft = new("clampLeftPerBolt", "F_m", Dimension.Force, "clamp left at one bolt",
+        "Fi − (1 − C)·P");
     public static readonly Term GasketFactor = new(
         "coverGasketFactor", "n_gasket", Dimension.None, "smallest preload over the least that is needed", "Fi,min/Fi,req");
     public static readonly Term Spacing = new(

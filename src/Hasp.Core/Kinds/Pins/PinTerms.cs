@@ -11,7 +11,8 @@ public static class PinTerms
 
     public static readonly Term Diameter = new("pinDiameter", "d", Dimension.Length, "diameter of the pin", "the joint");
     public static readonly Term Area = new("pinArea", "A", Dimension.Area, "area of the pin", "circle of its diameter");
-    public static readonly Term Modulus = new("pinModulus", "W_el", Dimension.None, "elastic section modulus of the pin, mm³", "π·d³/32");
+    public static readonly Term Modulus = new("pinModulus", "W_el", Dimension.None, "elastic section modulus of the pin, mm³",
+        "π·d³/32");
     public static readonly Term Hole = new("pinHole", "d_0", Dimension.Length, "hole for the pin", "the joint");
     public static readonly Term Planes = new("pinPlanes", "m", Dimension.None, "shear planes of the pin", "one for each cheek");
     public static readonly Term Thickness = new("pinPartThickness", "t", Dimension.Length, "thickness of the part", "the joint");
@@ -62,7 +63,8 @@ public static class PinTerms
         "pinBendingFactor", "n_bend", Dimension.None, "yield of the pin over its bending stress", "elastic bending");
 
     public static readonly Term ShearResistance = new(
-        "enPinShear", "F_v,Rd", Dimension.Force, "shear resistance of the pin in all its planes", En + "Table 3.10: 0.6·A·fup/γM2 a plane");
+        "enPinShear", "F_v,Rd", Dimension.Force, "shear resistance of the pin in all its planes",
+            En + "Table 3.10: 0.6·A·fup/γM2 a plane");
     public static readonly Term BearingResistance = new(
         "enPinBearing", "F_b,Rd", Dimension.Force, "bearing resistance of part and pin", En + "Table 3.10: 1.5·t·d·fy/γM0");
     public static readonly Term MomentResistance = new(

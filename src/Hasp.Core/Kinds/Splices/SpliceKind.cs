@@ -220,7 +220,8 @@ public static class SpliceKind
 public static class SpliceTerms
 {
     public static readonly Term OnLeft = new("boltsLeft", "N_l", Dimension.None, "bolts of the left side", "lines across × bolts along");
-    public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side", "lines across × bolts along");
+    public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side",
+        "lines across × bolts along");
     public static readonly Term Total = new("boltsTotal", "N", Dimension.None, "bolts of the whole splice", "both sides");
     public static readonly Term Packing = new(
         "splicePacking", "t_pk", Dimension.Length, "packing between a cover and the thinner plate, the thicker one",

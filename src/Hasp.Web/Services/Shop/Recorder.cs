@@ -49,7 +49,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
     public async Task<IReadOnlyList<Outcome>> Record(StoredJoint stored, Result result, IReadOnlyList<Sent> sent, bool mayWitness)
     {
         var shelf = await floor.Look();
-        var record = JointRecord.Of(await log.OfJoint(stored.Id), TighteningPlan.Of(result));
+        var plan = TighteningPlan.Of(result);
+        var record = JointRecord.Of(await log.OfJoint(stored.Id), plan, new(result, shelf, plan));
         var known = record.Entries.Select(e => e.Key).ToHashSet();
         var outcomes = new Outcome?[sent.Count];
         var me = author.Now.Account;
@@ -60,7 +61,7 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
             var faults = known.Contains(sent[i].Key) ? [] : FaultsOf(sent[i], me, result, record, shelf, mayWitness);
             if (faults.Count > 0) outcomes[i] = new(sent[i].Key, null, false, faults);
             else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt,
-                Answered(sent[i], me).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
+                Answered(sent[i], me, shelf.Now).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
         }
         var kept = await log.Append([.. keep.Select(k => k.Entry)]);
         for (var i = 0; i < kept.Count; i++)
@@ -77,11 +78,14 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
 
     private static bool IsOfAnother(Sent sent, string me) => sent.By is { } by && by != me;
 
-    /// <summary>The document, with who made it where another account answers for it.</summary>
-    private static JsonObject Answered(Sent sent, string me)
+    /// <summary>The document, with who made it where another account answers for it, and with the device's clock where that was ahead.</summary>
+    private static JsonObject Answered(Sent sent, string me, DateTimeOffset now)
     {
-        if (!IsOfAnother(sent, me)) return sent.Document;
+        var ahead = sent.Made > now + Ahead;
+        if (!IsOfAnother(sent, me) && !ahead) return sent.Document;
         var document = (JsonObject)sent.Document.DeepClone();
+        if (ahead) document[EntryKind.DeviceClock.Path] = sent.Made.UtcDateTime.ToString("O", System.Globalization.CultureInfo.InvariantCulture);
+        if (!IsOfAnother(sent, me)) return document;
         (document[EntryKind.MadeBy.Path], document[EntryKind.TakenOver.Path]) =
             (sent.By!.Length > 0 ? sent.By : Author.ThisMachine.Device, sent.TakenOver!.Trim());
         return document;
@@ -108,7 +112,7 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
             $"a key of its own, at most {LongestKey} characters")];
         if (OfJoints.FirstOrDefault(k => k.Id == sent.Kind) is not { } kind) return [new("kind-unknown", "kind", sent.Kind, "one of "
             + string.Join(", ", OfJoints.Select(k => k.Id)))];
-        if (sent.Document.ContainsKey(EntryKind.MadeBy.Path) || sent.Document.ContainsKey(EntryKind.TakenOver.Path))
+        if (EntryKind.OfTheServer.Any(f => sent.Document.ContainsKey(f.Path)))
             return [new("said-beside", "by", null,
             "who made it and why it is taken over are said beside the document, as by and takenOver")];
         if (IsOfAnother(sent, me) && (sent.TakenOver ?? "").Trim().Length < ShortestReason)
@@ -119,6 +123,12 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
         if (said is null) return faults;
         if (kind == EntryKind.Witness && !mayWitness) return [new("not-witness", "result", null,
             "a hold point is accepted by an inspector or an engineer")];
+        if (kind.Fields.Contains(EntryKind.Pass) && record.Plan.Passes.All(p => p.Id != said.Stated(EntryKind.Pass)))
+            return [new("no-such-pass", EntryKind.Pass.Path, said.Stated(EntryKind.Pass),
+            "one of " + string.Join(", ", record.Plan.Passes.Select(p => p.Id)))];
+        var steps = record.Plan.Before.Concat(record.Plan.After).Select(p => p.Id);
+        if (kind == EntryKind.Preparation && !steps.Contains(said.Of(EntryKind.Step)))
+            return [new("no-such-step", EntryKind.Step.Path, said.Of(EntryKind.Step), "one of " + string.Join(", ", steps))];
         return kind == EntryKind.Bolt ? FaultsOfBolt(sent, said, result, record, shelf) : [];
     }
 

@@ -44,17 +44,28 @@
 
   const state = () => {
     const bolts = {};
-    for (const n of plan.order) bolts[n] = { passes: {}, refused: null, devices: {}, twice: [] };
+    for (const n of plan.order) bolts[n] = { passes: {}, refused: null, devices: {}, twice: [], open: "" };
     const held = new Set();
     const prepared = new Map();
     for (const e of standing()) {
       const b = bolts[e.bolt];
+      const here = e.mine || e.own ? "this device" : e.device;
+      const twice = () => {
+        const before = b.devices[e.document.pass];
+        const repeats = plan.passes.find((p) => p.id === e.document.pass)?.repeats;
+        if (before && before !== here && !e.mine && !e.own && !repeats) b.twice.push(e.document.pass);
+      };
+      // The server judges what counts; what does not is kept, and the bolt is open.
+      if (e.counts === false) {
+        if (!b) continue;
+        b.open = `Entry ${e.number} is kept and does not count: ${e.why}.`;
+        if (e.document.result === "tight") twice();
+        continue;
+      }
       if (e.kind === "bolt" && b) {
+        b.open = "";
         if (e.document.result === "tight") {
-          const before = b.devices[e.document.pass];
-          const here = e.mine || e.own ? "this device" : e.device;
-          const repeats = plan.passes.find((p) => p.id === e.document.pass)?.repeats;
-          if (before && before !== here && !e.mine && !e.own && !repeats) b.twice.push(e.document.pass);
+          twice();
           b.devices[e.document.pass] = here;
           b.passes[e.document.pass] = e;
           b.refused = null;
@@ -144,6 +155,7 @@
     const complete = plan.order.every((n) => s.bolts[n].passes[p.id]);
     $("t-hold").hidden = !(p.holds && complete && !s.held.has(p.id));
     $("t-tight").textContent = b.passes[p.id] ? "Tight again" : "Tight";
+    $("t-open").textContent = b.open ? "◇ " + b.open : "";
     if (b.twice.length) fault(`Bolt ${bolt()} was recorded twice in this pass, by ${b.devices[p.id] || "two devices"} and another: see which is right.`);
     steps.forEach((li, i) => prepare(li, plan.prepare[i], s.prepared.get(plan.prepare[i].id)));
     drawRefused(here.filter((e) => e.problem || !queue.isMine(e)));
