@@ -60,6 +60,9 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     /// <summary>Fields whose day ends its use: past it, it is flagged wherever it is named, and chosen with a reason only.</summary>
     public IReadOnlyList<Field<DateOnly>> Ends { get; init; } = [];
 
+    /// <summary>Fields that stay as they were once a test of the shop was made with them.</summary>
+    public IReadOnlyList<Field> Frozen { get; init; } = [];
+
     /// <summary>The page of one of them, its number to follow; empty where it has none.</summary>
     public string Page { get; init; } = "";
 

@@ -58,6 +58,7 @@ builder.Services.AddSingleton<ShopFloor>();
 builder.Services.AddSingleton<ChainWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<ChainWatch>());
 builder.Services.AddSingleton<Recorder>();
+builder.Services.AddSingleton<TestedLots>();
 builder.Services.AddScoped<Preferences>();
 builder.Services.AddScoped<Workbench>();
 builder.Services.Configure<ServerOptions>(builder.Configuration);

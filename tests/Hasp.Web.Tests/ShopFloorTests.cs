@@ -327,6 +327,40 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         Assert.Contains("does not count", await http.GetStringAsync($"/joints/{joint}/record"), StringComparison.Ordinal);
     }
 
+    /// <summary>A lot that was tested keeps what it was tested with, through every door; what may change still does.</summary>
+    [Fact]
+    public async Task A_tested_lot_stays_what_it_was()
+    {
+        var server = shared.Server;
+        using var http = server.Client();
+        var lots = JsonNode.Parse(await http.GetStringAsync("/api/v1/lots"))!.AsArray();
+        var tested = lots.Single(l => (string)l!["document"]!["name"]! == "L-1604")!;
+        var met = 0;
+        foreach (var field in Hasp.Files.Shop.ShopKinds.Lots.Frozen)
+        {
+            var document = (JsonObject)tested["document"]!.DeepClone();
+            document[field.Key] = field.Key switch { "thread" => "M20", "grade" => "10.9", "lubrication" => "moly", "length" => "77 mm", _ => "another" };
+            using var posted = await http.PostAsJsonAsync("/api/v1/lots", document);
+            using var put = await http.PutAsJsonAsync($"/api/v1/lots/{tested["id"]}?revision={tested["revision"]}", document);
+            foreach (var answer in new[] { posted, put })
+            {
+                Assert.Equal(System.Net.HttpStatusCode.BadRequest, answer.StatusCode);
+                var fault = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["faults"]!.AsArray().Single(f => (string)f!["id"]! == "lot-tested")!;
+                Assert.Equal(field.Key, (string)fault["path"]!);
+                met++;
+            }
+        }
+        Assert.True(met >= 10, $"{met}");
+        var kept = (JsonObject)tested["document"]!.DeepClone();
+        kept["note"] = "moved to rack 4";
+        using var noted = await http.PostAsJsonAsync("/api/v1/lots", kept);
+        Assert.Equal(System.Net.HttpStatusCode.Created, noted.StatusCode);
+        kept["name"] = "L-1605";
+        kept["grade"] = "10.9";
+        using var another = await http.PostAsJsonAsync("/api/v1/lots", kept);
+        Assert.Equal(System.Net.HttpStatusCode.Created, another.StatusCode);
+    }
+
     [Fact]
     public async Task A_shelf_goes_out_and_comes_in_again_and_a_file_with_a_fault_changes_nothing()
     {

@@ -104,6 +104,7 @@ public static class ShopKinds
         "lots", "Lots", "lot", [Name, LotThread, LotGrade, LotFinish, LotLength, LotNumber, LotSupplier, LotNuts, LotWashers, Certificate,
             LotOpened, LotStored, Note])
     {
+        Frozen = [LotThread, LotGrade, LotFinish, LotLength, LotNuts, LotWashers],
         Judge = (said, faults) =>
         {
             var thread = said.Stated(LotThread);

@@ -4,6 +4,7 @@ using Hasp.Core.Joints;
 using Hasp.Files;
 using Hasp.Store;
 using Hasp.Web.Services;
+using Hasp.Web.Services.Shop;
 
 namespace Hasp.Web.Api;
 
@@ -26,16 +27,16 @@ internal static class RecordApi
             of.MapGet("/{id:int}", async (RecordId id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r))
                 : Gone(kind))
                 .WithName("read-" + kind.Id).WithSummary($"One {kind.One} as it stands").Answers().WithMetadata(look);
-            of.MapPost("/", async (HttpRequest request, JointStore store) =>
+            of.MapPost("/", async (HttpRequest request, JointStore store, TestedLots shelves) =>
             {
-                var (document, refused) = await Read(kind, request);
+                var (document, refused) = await Read(kind, request, shelves);
                 if (refused is not null) return refused;
                 var id = await store.Put(kind.Id, 0, kind.NameIn(document!), document!.ToJsonString(), "kept");
                 return Answer.Json(Shown((await store.Record(kind.Id, id))!), 201);
             }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; of one of the same name a new revision").Takes(kind.Id).Answers()
                 .WithMetadata(keep);
-            of.MapPut("/{id:int}", (RecordId id, int revision, HttpRequest request, JointStore store) => Change(kind, id, revision, request,
-                store))
+            of.MapPut("/{id:int}", (RecordId id, int revision, HttpRequest request, JointStore store, TestedLots shelves) =>
+                Change(kind, id, revision, request, store, shelves))
                 .WithName("change-" + kind.Id)
                     .WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
                 .Takes(kind.Id).Answers().WithMetadata(keep);
@@ -48,9 +49,10 @@ internal static class RecordApi
         }
     }
 
-    private static async Task<IResult> Change(RecordKind kind, int id, int revision, HttpRequest request, JointStore store)
+    private static async Task<IResult> Change(RecordKind kind, int id, int revision, HttpRequest request, JointStore store,
+        TestedLots shelves)
     {
-        var (document, refused) = await Read(kind, request);
+        var (document, refused) = await Read(kind, request, shelves, id);
         if (refused is not null) return refused;
         if (await store.Record(kind.Id, id) is null) return Gone(kind);
         var saved = await store.Save(id, revision, document!.ToJsonString(), "changed", Editor);
@@ -61,14 +63,16 @@ internal static class RecordApi
             : Answer.Json(Shown((await store.Record(kind.Id, id))!));
     }
 
-    private static async Task<(JsonObject? Document, IResult? Refused)> Read(RecordKind kind, HttpRequest request)
+    private static async Task<(JsonObject? Document, IResult? Refused)> Read(RecordKind kind, HttpRequest request,
+        TestedLots shelves, int? id = null)
     {
         if (!request.HasJsonContentType()) return (null, Answer.NotJson);
         using var body = await Answer.Body(request);
         try
         {
             var document = JsonNode.Parse(body.ToArray(), documentOptions: DocumentReader.Strict) as JsonObject;
-            var faults = document is null ? [new("not-object", "", null, "must be an object")] : kind.FaultsOf(document);
+            var faults = document is null ? [new("not-object", "", null, "must be an object")]
+                : await shelves.FaultsOf(kind, document, id);
             return faults.Count > 0 ? (null, Answer.Refused(faults)) : (document, null);
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException)

@@ -14,7 +14,7 @@ namespace Hasp.Web.Pages;
 /// <summary>The Stores: what ships with its sources, and what the shop keeps beside it: lots, wrenches, grades and materials of its
 /// own.</summary>
 [Needs(Right.Read, In = Scope.Any)]
-public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences) : PageModel
+public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences, TestedLots shelves) : PageModel
 {
     private const int LargestFile = 4_000_000;
 
@@ -87,7 +87,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
         if (Kind is not { } kind) return BadRequest();
         foreach (var field in kind.Fields) Typed[field.Key] = Request.Form[field.Key].ToString().Trim();
         var record = kind.Written(Typed, preferences.Units);
-        Faults = kind.FaultsOf(record);
+        Faults = await shelves.FaultsOf(kind, record);
         if (Faults.Count == 0)
         {
             await store.Put(kind.Id, 0, kind.NameIn(record), record.ToJsonString(), "kept");
@@ -109,6 +109,11 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
             await file.CopyToAsync(stream);
             stream.Position = 0;
             var (documents, faults) = StoreTable.Read(kind, stream, preferences.Units);
+            foreach (var (document, i) in documents.Select((d, i) => (d, i)))
+            {
+                var tested = await shelves.FaultsOf(kind, document);
+                faults = [.. faults, .. tested.Where(f => f.Id == "lot-tested").Select(f => f with { Path = $"line {i + 2}, {f.Path}" })];
+            }
             FileFaults = faults;
             if (faults.Count == 0)
             {
