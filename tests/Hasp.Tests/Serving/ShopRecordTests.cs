@@ -20,7 +20,8 @@ public sealed class ShopRecordTests
 
     private const string LotJson = """{ "name": "L-7", "thread": "M16", "grade": "8.8", "lubrication": "lubricated", "nutLot": "N-1" }""";
 
-    private static Shelf Shelf(DateOnly? wrenchEnded = null, string lot = LotJson, double? required = null, DateOnly? tinEnded = null)
+    private static Shelf Shelf(DateOnly? wrenchEnded = null, string lot = LotJson, double? required = null, DateOnly? tinEnded = null,
+        double most = 300_000)
     {
         var conditions = new Conditions("L-7", "N-1", "", "lubricated", "dry, indoors", "Click 300", "", 18);
         var test = new Verification(conditions, Morning, Morning.AddHours(6), required ?? Verification.RequiredFor(Run().Joint),
@@ -31,12 +32,20 @@ public sealed class ShopRecordTests
         return new Shelf
         {
             Now = Morning.AddMinutes(10), Lots = [Lot(lot)],
-            Tools = [new(2, "Click 300", new("Click 300", 60_000, 300_000, 5_000), "", wrenchEnded)], Testers = [],
+            Tools = [new(2, "Click 300", new("Click 300", 30_000, most, 5_000), "", wrenchEnded)], Testers = [],
             Consumables = [("Paste 5", tinEnded)], Shifts = new([new(6, 0)], TimeZoneInfo.Utc), TemperatureStep = 10,
             Tests = new[] { new LotTest(entry, null!, test) }.ToLookup(_ => 1), Temperatures = Array.Empty<(DateTime, double)>()
                 .ToLookup(_ => 1),
         };
     }
+
+    [Theory]
+    [InlineData("tension calibrator", 300_000, "")]
+    [InlineData("tension calibrator", 60_000, "no more than 60 kN")]
+    [InlineData("torque tester", 300_000, "shows no tension")]
+    [InlineData("micrometer", 300_000, "shows no tension")]
+    public void A_tester_shows_the_tension_that_is_asked_for(string type, double most, string why) =>
+        Assert.Contains(why, new Tester("C", type, most, null).WhyNot(70_000), StringComparison.Ordinal);
 
     private static string Why(Shelf shelf, Result result, string lot = "L-7", string tool = "Click 300") =>
         string.Join("; ", shelf.Hindrances(result, lot, tool, shelf.Now));
@@ -59,6 +68,8 @@ public sealed class ShopRecordTests
             Why(Shelf(lot: LotJson.Replace("N-1", "N-2", StringComparison.Ordinal)), Run()), StringComparison.Ordinal);
         Assert.Contains("less tension", Why(Shelf(required: 60_000), Run()), StringComparison.Ordinal);
         Assert.Contains("falls short", Why(Shelf(), Run(("loads[0].tension", "900 kN"))), StringComparison.Ordinal);
+        // 200 N·m are asked for, and this wrench ends at 150.
+        Assert.Contains("beyond Click 300", Why(Shelf(most: 150_000), Run()), StringComparison.Ordinal);
         Assert.Contains("shift", string.Join("; ", Shelf().Hindrances(Run(), "L-7", "Click 300", Morning.AddHours(7))),
             StringComparison.Ordinal);
     }

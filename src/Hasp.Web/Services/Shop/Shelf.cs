@@ -25,6 +25,22 @@ public sealed record Lot(int Id, string Name, Values Said)
 /// <param name="Ended">The day on which its calibration ended; null where it is in date.</param>
 public sealed record Tool(int Id, string Name, Wrench Wrench, string Hose, DateOnly? Ended);
 
+/// <summary>What shows the tension in a test, as the Stores have it.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Type">What it measures.</param>
+/// <param name="Most">Largest tension that it shows, N; null where that is not stated.</param>
+/// <param name="Ended">The day on which its calibration ended; null where it is in date.</param>
+public sealed record Tester(string Name, string Type, double? Most, DateOnly? Ended)
+{
+    private static readonly string[] ShowTension = ["tension calibrator", "ultrasonic"];
+
+    /// <summary>Why it cannot show a tension; empty where it can.</summary>
+    public string WhyNot(double tension) =>
+        !ShowTension.Contains(Type) ? $"a {Type} shows no tension: take a tension calibrator"
+        : tension > Most ? $"it shows no more than {Core.Quantities.QuantityText.ShowText(Most.Value, Core.Quantities.Dimension.Force, Core.Quantities.UnitSystem.Si, 3)}"
+        : "";
+}
+
 /// <summary>A test of a lot as the log has it.</summary>
 public sealed record LotTest(EntryRow Entry, Values Said, Verification Verification);
 
@@ -40,8 +56,8 @@ public sealed class Shelf
     /// <summary>Wrenches by name.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }
 
-    /// <summary>Testers by name, with the day on which their use ended.</summary>
-    public required IReadOnlyList<(string Name, DateOnly? Ended)> Testers { get; init; }
+    /// <summary>Testers by name.</summary>
+    public required IReadOnlyList<Tester> Testers { get; init; }
 
     /// <summary>Consumables by name, with the day on which their shelf life ended.</summary>
     public required IReadOnlyList<(string Name, DateOnly? Ended)> Consumables { get; init; }
@@ -124,9 +140,17 @@ public sealed class Shelf
             return reasons.ToImmutable();
         }
         if (!lot.Fits(joint)) reasons.Add($"lot {lot.Name} is {lot.Bolts}, {lot.Lubrication}: not this joint's bolts");
-        if (tool is not null) reasons.AddRange(StandingOf(lot, tool, moment).For(Verification.RequiredFor(joint), installation).Reasons);
+        if (tool is null) return reasons.ToImmutable();
+        var standing = StandingOf(lot, tool, moment).For(Verification.RequiredFor(joint), installation);
+        reasons.AddRange(standing.Reasons);
+        reasons.AddRange(OutOfRange(result, tool, standing.Holds ? standing.Verified?.JobTorque : null));
         return reasons.ToImmutable();
     }
+
+    /// <summary>A wrench that cannot be set to what the last passes ask for tightens nothing.</summary>
+    private static IEnumerable<string> OutOfRange(Result result, Tool tool, double? torque) =>
+        TighteningPlan.Of(result, tool.Wrench, torque).Passes.Where(p => p.IsFull && p.Problem.Length > 0)
+            .Select(p => $"{p.Name}: {p.Problem}").Take(1);
 
     /// <summary>
     /// What the tests of a lot with a tool say: of all of them that were made with the same finish where nothing speaks against taking them
@@ -179,7 +203,8 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
                 r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost),
                     r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
                 ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
-            Testers = [.. kept.Testers.Select(r => (r.Name, ShopKinds.Testers.EndedBefore(r.Said, today)))],
+            Testers = [.. kept.Testers.Select(r => new Tester(
+                r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said, today)))],
             Consumables = [.. kept.Consumables.Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
             Shifts = new(Shifts.Parse(kept.Rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
             TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
