@@ -1,5 +1,6 @@
 using Hasp.Core.Catalogue;
 using Hasp.Core.Quantities;
+using Hasp.Core.Uncertainty;
 
 namespace Hasp.Core.Joints;
 
@@ -28,6 +29,12 @@ public sealed record MeasuredLot(
     /// tool by ±4 % (ISO 6789-1). No band of a lot is narrower.
     /// </summary>
     public static double Instruments { get; } = Math.Sqrt((0.02 * 0.02) + (0.04 * 0.04));
+
+    /// <summary>
+    /// V, the deviation of the tests over their mean, as the band holds it: half of it is k2·V, and what the instruments may be off beside that.
+    /// </summary>
+    public double Variation =>
+        Math.Sqrt(Math.Max(0, Math.Pow((High - Low) / (2 * NutFactor), 2) - (Instruments * Instruments))) / ToleranceFactors.OfLot(Tests);
 
     /// <summary>True where the band was stated narrower than <see cref="Instruments"/>, and is used as wide as they are.</summary>
     public bool Widened { get; init; }

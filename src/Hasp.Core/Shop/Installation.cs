@@ -124,8 +124,7 @@ public sealed record Installation(string Id, string Name, string Source)
             {
                 Passes = c => [Pass.Snug, Share(c, "first", "First step, 75 %", 0.75, c.Reference, "EN 1090-2, 8.5.3: 0.75 Mr,2"),
                     Share(c, "second", "Second step, 110 %", 1.10, c.Reference, "EN 1090-2, 8.5.3: 1.10 Mr,2") with { Repeats = true }],
-                Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : j.Tightening.Lot is null
-                    ? "Mr,2 needs the mean km of a lot (k-class K2, from its certificate or its tests): use a lot first" : "",
+                Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : NotClassK2(j.Tightening.Lot),
             },
             new("combined", "Combined method", "EN 1090-2, 8.5.4")
             {
@@ -267,6 +266,19 @@ public sealed record Installation(string Id, string Name, string Source)
             return TurnTables.Combined.FirstOrDefault(r => diameters < r.UpTo - Hair
                 || (r.Inclusive && diameters <= r.UpTo + Hair)) is { } row ? (row.Degrees * Degree, row.Source) : null;
         }
+
+        // EN 14399-1: a mean km from 0.10 to 0.23, and a coefficient of variation of at most 0.06.
+        private const double LeastKm = 0.10, MostKm = 0.23, MostVariation = 0.06;
+
+        private static string NotClassK2(MeasuredLot? lot) => lot switch
+        {
+            null => "Mr,2 needs the mean km of a lot (k-class K2, from its certificate or its tests): use a lot first",
+            { NutFactor: < LeastKm or > MostKm } =>
+                FormattableString.Invariant($"km {lot.NutFactor:0.###} of lot {lot.Name} is not k-class K2: 0.10 to 0.23 (EN 14399-1)"),
+            { Variation: > MostVariation } =>
+                FormattableString.Invariant($"lot {lot.Name} scatters by V = {lot.Variation:0.###}, and k-class K2 by at most 0.06 (EN 14399-1)"),
+            _ => "",
+        };
 
         private static string NotEuropean(Joint joint) =>
             IsStructural(joint) && joint.Bolts.Grade.Grade is "8.8" or "10.9" ? ""

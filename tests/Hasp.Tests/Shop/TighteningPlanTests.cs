@@ -154,6 +154,21 @@ public sealed class TighteningPlanTests
         Assert.Equal(0.75 * 168_451, plan.Passes[1].Value, 30.0);
     }
 
+    /// <summary>EN 14399-1: k-class K2 has a mean km from 0.10 to 0.23 and scatters by V ≤ 0.06; of five tests k2 is 5.077.</summary>
+    [Theory]
+    [InlineData("0.12", "0.11", "0.13", "")]
+    [InlineData("0.24", "0.22", "0.26", "0.10 to 0.23")]
+    [InlineData("0.098", "0.09", "0.106", "0.10 to 0.23")]
+    // Half of the band 0.31 of the mean: V = √(0.31² − 0.0447²)/5.077 = 0.0604; of 0.30 it is 0.0584.
+    [InlineData("0.2", "0.138", "0.262", "V = 0.06")]
+    [InlineData("0.2", "0.140", "0.260", "")]
+    public void The_torque_method_serves_where_the_lot_is_of_its_class(string mean, string low, string high, string problem)
+    {
+        var plan = Plan([.. Structural, ("plan.installation", "torqueK2"), .. LotTests.Lot(mean, low, high, lubrication: "moly")]);
+        Assert.Contains(problem, plan.Problem, StringComparison.Ordinal);
+        Assert.Equal(problem.Length > 0, plan.Problem.Length > 0);
+    }
+
     [Fact]
     public void Half_by_torque_and_half_by_angle_is_the_whole_preload()
     {
