@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text.Json;
 using Hasp.Core.Documents;
 using Hasp.Core.Joints;
@@ -135,9 +134,5 @@ public sealed class DocumentReader(DocumentShape shape)
         _ => new(null, null, null) { Other = e.GetRawText() },
     };
 
-    private static string Was(JsonElement e)
-    {
-        var text = e.ValueKind == JsonValueKind.String ? e.GetString()! : e.GetRawText();
-        return text.Length > 80 ? string.Create(CultureInfo.InvariantCulture, $"{text.AsSpan(0, 80)}…") : text;
-    }
+    private static string Was(JsonElement e) => Entry.Quote(e.ValueKind == JsonValueKind.String ? e.GetString()! : e.GetRawText());
 }

@@ -39,9 +39,6 @@ public sealed class JointLineRow
     /// <summary>True where a lot or a wrench is named for it.</summary>
     public bool IsInHand { get; set; }
 
-    /// <summary>True where it holds and was looked at in full.</summary>
-    public bool IsInstruction { get; set; }
-
     /// <summary>What to buy and how to tighten, in millimetres and in inches.</summary>
     public string SaidSi { get; set; } = "";
 
@@ -129,13 +126,6 @@ public sealed class JointLineStore(IDbContextFactory<HaspDb> databases, TimeProv
     {
         await using var db = await Open();
         return await Found(db, project, search).Where(l => l.Problem != null).OrderBy(l => l.JointId).Take(most).ToListAsync();
-    }
-
-    /// <summary>Every line of a project's joints, by joint.</summary>
-    public async Task<IReadOnlyList<JointLineRow>> All(int project)
-    {
-        await using var db = await Open();
-        return await Found(db, project, "").OrderBy(l => l.JointId).ToListAsync();
     }
 
     private static IQueryable<JointLineRow> Found(HaspDb db, int project, string search)

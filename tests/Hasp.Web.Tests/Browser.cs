@@ -114,11 +114,13 @@ public sealed class Browser : IDisposable
 
     public IWebElement Find(string css) => Until(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), css);
 
-    public string Text(string css) => Find(css).Text;
+    // Asked in one go, and again where the page was put anew between finding and asking.
+    public string Text(string css) => Until(d => d.FindElements(By.CssSelector(css)).FirstOrDefault()?.Text, css);
 
     public bool Has(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
 
-    public string Value(string css) => Find(css).GetDomProperty("value") ?? "";
+    /// <inheritdoc cref="Text"/>
+    public string Value(string css) => Until(d => d.FindElements(By.CssSelector(css)).FirstOrDefault() is { } e ? e.GetDomProperty("value") ?? "" : null, css);
 
     public T Until<T>(Func<IWebDriver, T?> condition, string what)
         where T : class
@@ -163,7 +165,10 @@ public sealed class Browser : IDisposable
 
     /// <summary>What the browser complained of: refused scripts and styles, failed requests.</summary>
     public IReadOnlyList<string> Complaints() =>
-        [.. _driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
+        [.. _driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning && !IsPollGivenUp(l.Message)).Select(l => l.Message)];
+
+    // What asked for news and went while it waited gives its request up, which htmx reports as an error, twice; every other error of a request has a name of its own.
+    private static bool IsPollGivenUp(string message) => message.Contains("\"htmx:sendAbort", StringComparison.Ordinal) || message.Contains("\"htmx:afterRequest", StringComparison.Ordinal);
 
     /// <summary>Violations that axe-core finds on the page, one line each.</summary>
     /// <param name="contrast">Contrast too: it takes most of the time, and pages of one sort share their colours.</param>

@@ -5,7 +5,6 @@ namespace Hasp.Core.Documents;
 /// <summary>The tree of a document's fields and lists, in the order in which they are read, judged and written.</summary>
 public sealed class DocumentShape
 {
-    private readonly Node _root;
     private readonly Dictionary<Field, ListField> _listOf = [];
 
     /// <param name="fields">The fields of the document.</param>
@@ -13,7 +12,7 @@ public sealed class DocumentShape
     /// <param name="besides">Keys at the top that are no fields.</param>
     public DocumentShape(IReadOnlyList<Field> fields, IReadOnlyList<ListField> lists, params IReadOnlyList<string> besides)
     {
-        (_root, Fields) = (new Node(besides), fields);
+        (Root, Fields) = (new Node(besides), fields);
         foreach (var field in fields) Place(field, lists);
     }
 
@@ -24,17 +23,17 @@ public sealed class DocumentShape
     public IReadOnlyList<Field> Fields { get; }
 
     /// <summary>The top.</summary>
-    public Node Root => _root;
+    public Node Root { get; }
 
     /// <summary>What an element of a list holds.</summary>
-    public Node Under(ListField list) => list.Path.Split('.').Aggregate(_root, (at, key) => at[key]!);
+    public Node Under(ListField list) => list.Path.Split('.').Aggregate(Root, (at, key) => at[key]!);
 
     /// <summary>The list in whose rows a field stands; null where it stands in none.</summary>
     public ListField? ListOf(Field field) => _listOf.GetValueOrDefault(field);
 
     private void Place(Field field, IReadOnlyList<ListField> lists)
     {
-        var at = _root;
+        var at = Root;
         var parts = field.Path.Split('.');
         for (var i = 0; i < parts.Length - 1; i++)
         {

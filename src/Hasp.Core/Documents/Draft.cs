@@ -12,9 +12,9 @@ namespace Hasp.Core.Documents;
 /// </summary>
 public sealed partial class Draft
 {
-    private readonly Row _root;
     private readonly ImmutableDictionary<ListField, ImmutableArray<Row>> _lists;
-    private ImmutableArray<Fault>? _faults;
+    // One reference: a draft is shared by requests, and none reads half of it.
+    private IReadOnlyList<Fault>? _faults;
     private Values? _said;
 
     /// <param name="shape">Its fields and lists.</param>
@@ -23,7 +23,7 @@ public sealed partial class Draft
     /// <param name="chosen">What was chosen for the user and not stated by anybody, in the order of choosing.</param>
     public Draft(DocumentShape shape, Row root, ImmutableDictionary<ListField, ImmutableArray<Row>> lists, ImmutableArray<Place> chosen)
     {
-        (Shape, _root, _lists) = (shape, root, lists);
+        (Shape, Root, _lists) = (shape, root, lists);
         Chosen = [.. chosen.Where(p => p.Row.IsNone || RowOf(p) is not null).Distinct()];
     }
 
@@ -38,7 +38,7 @@ public sealed partial class Draft
     public ImmutableArray<Place> Chosen { get; }
 
     /// <summary>What stands in no list.</summary>
-    public Row Root => _root;
+    public Row Root { get; }
 
     /// <summary>The rows of a list; none where it is absent.</summary>
     public ImmutableArray<Row> this[ListField list] => _lists.GetValueOrDefault(list, []);
@@ -47,13 +47,13 @@ public sealed partial class Draft
     public IEnumerable<ListField> Lists => _lists.Keys;
 
     /// <summary>What stands at a place; null where nothing does, or there is no such row.</summary>
-    public Entry? this[Place place] => place.Row.IsNone ? _root[place.Field] : RowOf(place)?[place.Field];
+    public Entry? this[Place place] => place.Row.IsNone ? Root[place.Field] : RowOf(place)?[place.Field];
 
     /// <summary>What stands in a field of no list; null where nothing does.</summary>
-    public Entry? this[Field field] => _root[field];
+    public Entry? this[Field field] => Root[field];
 
     /// <summary>The text of a field of no list; null where nothing stands there.</summary>
-    public string? Text(Field field) => _root[field]?.Text;
+    public string? Text(Field field) => Root[field]?.Text;
 
     /// <summary>The text at a path; null where nothing stands there.</summary>
     public string? Text(string path) => At(path) is { } place ? this[place]?.Text : null;
@@ -91,7 +91,7 @@ public sealed partial class Draft
     /// stays away.</summary>
     public Draft With(Place place, Entry? entry)
     {
-        if (place.Row.IsNone) return new(Shape, _root.With(place.Field, entry), _lists, Chosen);
+        if (place.Row.IsNone) return new(Shape, Root.With(place.Field, entry), _lists, Chosen);
         var list = Shape.ListOf(place.Field)!;
         var index = IndexOf(list, place.Row);
         return index < 0 ? this : With(list, this[list].SetItem(index, this[list][index].With(place.Field, entry)));
@@ -103,13 +103,13 @@ public sealed partial class Draft
 
     /// <summary>The same with other rows in a list.</summary>
     public Draft With(ListField list, ImmutableArray<Row> rows) =>
-        new(Shape, _root, rows.IsEmpty ? _lists.Remove(list) : _lists.SetItem(list, rows), Chosen);
+        new(Shape, Root, rows.IsEmpty ? _lists.Remove(list) : _lists.SetItem(list, rows), Chosen);
 
     /// <summary>The same with nothing in these fields of no list.</summary>
     public Draft Without(params IEnumerable<Field> fields) => fields.Aggregate(this, (d, f) => d.With(new Place(f), null));
 
     /// <summary>The same with these places as chosen.</summary>
-    public Draft Choosing(params IEnumerable<Place> chosen) => new(Shape, _root, _lists, [.. chosen]);
+    public Draft Choosing(params IEnumerable<Place> chosen) => new(Shape, Root, _lists, [.. chosen]);
 
     /// <summary>The same with one place more as chosen.</summary>
     public Draft Chose(Place place) => IsChosen(place) ? this : Choosing(Chosen.Add(place));
@@ -133,16 +133,16 @@ public sealed partial class Draft
 
     /// <summary>Every place where something stands, in the order of the document.</summary>
     public IEnumerable<Place> Places() => Shape.Fields.SelectMany(f => Shape.ListOf(f) is { } list
-        ? this[list].Where(r => r.Has(f)).Select(r => new Place(f, r.Id)) : _root.Has(f) ? [new Place(f)] : []);
+        ? this[list].Where(r => r.Has(f)).Select(r => new Place(f, r.Id)) : Root.Has(f) ? [new Place(f)] : []);
 
     /// <summary>True where the same stands in both, with the same choices.</summary>
     public bool IsAlike(Draft other) =>
-        _root.IsAlike(other._root) && Chosen.ToHashSet().SetEquals(other.Chosen) && _lists.Count == other._lists.Count
+        Root.IsAlike(other.Root) && Chosen.ToHashSet().SetEquals(other.Chosen) && _lists.Count == other._lists.Count
         && _lists.All(l => other[l.Key] is var rows && rows.Length == l.Value.Length
             && l.Value.Zip(rows).All(r => r.First.Id == r.Second.Id && r.First.IsAlike(r.Second)));
 
     /// <summary>What is wrong with what stands there, what is missing and what is unknown.</summary>
-    public ImmutableArray<Fault> Faults => _faults ??= [.. FaultsOf(_root, Shape.Root, "")];
+    public IReadOnlyList<Fault> Faults => _faults ??= [.. FaultsOf(Root, Shape.Root, "")];
 
     /// <summary>What could be read.</summary>
     public Values Said => _said ??= Made();
@@ -153,12 +153,14 @@ public sealed partial class Draft
         foreach (var (list, rows) in _lists)
         {
             var node = Shape.Under(list);
-            lists[list] = [.. rows.Select((row, i) => $"{list.Path}[{i}]" is var at
-                ? row.Said(at, () => [.. FaultsOf(row, node, at).Select(f => f.Path)]) : null!)];
+            lists[list] = [.. rows.Select((row, i) => SaidBy(row, node, $"{list.Path}[{i}]"))];
         }
         var paths = Chosen.Select(PathOf).ToImmutableArray();
-        return new Values("", _root.Given(), lists, [.. Faults.Select(f => f.Path)]).Choosing(paths);
+        return new Values("", Root.Given(), lists, [.. Faults.Select(f => f.Path)]).Choosing(paths);
     }
+
+    private Values SaidBy(Row row, DocumentShape.Node node, string path) =>
+        row.Said(path, () => [.. FaultsOf(row, node, path).Select(f => f.Path)]);
 
     private Row? RowOf(Place place)
     {

@@ -65,7 +65,10 @@ public sealed record Entry(Raw Raw, object? Value, Fault? Fault)
     public string Text => Raw.Text ?? Raw.Number?.ToString("R", CultureInfo.InvariantCulture) ?? Raw.Other ?? "";
 
     /// <summary>As a fault quotes it.</summary>
-    internal string Quoted => Text.Length > MostQuoted ? string.Concat(Text.AsSpan(0, MostQuoted), "…") : Text;
+    internal string Quoted => Quote(Text);
+
+    /// <summary>What stood somewhere, as a fault quotes it: not at any length.</summary>
+    public static string Quote(string text) => text.Length > MostQuoted ? string.Concat(text.AsSpan(0, MostQuoted), "…") : text;
 
     private const int MostQuoted = 80;
 }

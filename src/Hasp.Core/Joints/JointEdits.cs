@@ -57,6 +57,11 @@ public static class JointEdits
     public static IEnumerable<(Field One, Field Other)> SaidTwice(Draft draft) =>
         EitherOr.Where(e => draft.Root.Has(e.One) && draft.Root.Has(e.Other));
 
+    /// <summary>States several fields, one after the other.</summary>
+    /// <inheritdoc cref="State(Draft, string, string, UnitSystem)"/>
+    public static Draft State(this Draft draft, IEnumerable<(string Path, string Text)> edits, UnitSystem shown) =>
+        edits.Aggregate(draft, (d, e) => d.State(e.Path, e.Text, shown));
+
     /// <summary>What was typed as a document has it: a number as a number, a bare figure with the unit shown, anything else as it
     /// was typed.</summary>
     public static Raw Written(Field field, string text, UnitSystem shown) => field.Kind switch
@@ -168,7 +173,7 @@ public static class JointEdits
     }
 
     /// <summary>The next number that no row has.</summary>
-    private static RowId FreeId(ImmutableArray<Row> rows) => new(rows.Select(r => r.Id.Number).DefaultIfEmpty(0).Max() + 1);
+    internal static RowId FreeId(ImmutableArray<Row> rows) => new(rows.Select(r => r.Id.Number).DefaultIfEmpty(0).Max() + 1);
 
     /// <summary>Lays a hand-calculated figure beside a step of a check's working; empty text takes it away.</summary>
     public static Draft SetHandFigure(this Draft draft, string check, string step, string text)

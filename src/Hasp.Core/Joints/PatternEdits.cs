@@ -34,7 +34,7 @@ public static class PatternEdits
     {
         if (LayoutOf(draft) is not { } layout || !int.TryParse(text, CultureInfo.InvariantCulture, out var count)
             || count is < 1 or > PatternRules.MostBolts || layout.Grown(count) is not { } grown) return null;
-        if (grown != layout) draft = PatternRules.Edits(grown).Aggregate(draft, (d, e) => d.State(e.Path, e.Text, UnitSystem.Si));
+        if (grown != layout) draft = draft.State(PatternRules.Edits(grown), UnitSystem.Si);
         return draft.Without(Fields.Count);
     }
 

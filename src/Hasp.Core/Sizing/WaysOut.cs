@@ -31,7 +31,7 @@ public sealed record WayOut(string Id, string Words, IReadOnlyList<(string Path,
         var rows = draft[Fields.Layers];
         // Sides go left and right in turn where none is stated: what they were before one more part came is written down.
         var sided = rows.Select((r, i) => i < Sides.Count ? r.With(Fields.LayerSide, Entry.Of(Fields.LayerSide, Sides[i])) : r);
-        var sleeve = Row.Of(new RowId(rows.Select(r => r.Id.Number).DefaultIfEmpty(0).Max() + 1), (Fields.LayerName, WaysOut.Sleeve),
+        var sleeve = Row.Of(JointEdits.FreeId(rows), (Fields.LayerName, WaysOut.Sleeve),
             (Fields.LayerThickness, size[0]), (Fields.LayerMaterial, "Steel"), (Fields.LayerSide, "none"), (Fields.LayerEdge, size[1]));
         return draft.With(Fields.Layers, [sleeve, .. sided]);
     }

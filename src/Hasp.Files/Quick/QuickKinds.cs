@@ -362,7 +362,7 @@ internal static partial class QuickKinds
         IReadOnlyList<(string, string)>? drawn = null;
         foreach (var trial in Combinations(needs).Take(MostTrials))
         {
-            if (trial.Aggregate(draft, (d, t) => d.State(t.Path, t.Text, UnitSystem.Si)).Judged().Joint is not { } joint) continue;
+            if (draft.State(trial, UnitSystem.Si).Judged().Joint is not { } joint) continue;
             if (TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds) return trial;
             drawn ??= trial;
         }

@@ -100,8 +100,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     /// <summary>What the server alone writes.</summary>
     public static IReadOnlyList<Field> OfTheServer { get; } = [MadeBy, TakenOver, DeviceClock];
 
-    // Shorter is no reason.
-    private const int ShortestReason = 3;
+    /// <summary>Shorter is no reason.</summary>
+    public const int ShortestReason = 3;
 
     private static void AskReason(Values said, Field<string> field, bool asked, string words, List<Fault> faults)
     {

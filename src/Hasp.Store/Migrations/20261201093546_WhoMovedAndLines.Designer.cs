@@ -289,9 +289,6 @@ namespace Hasp.Store.Migrations
                     b.Property<bool>("IsInHand")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("IsInstruction")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("MadeBy")
                         .IsRequired()
                         .HasColumnType("TEXT");

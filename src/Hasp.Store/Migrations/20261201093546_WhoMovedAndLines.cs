@@ -38,7 +38,6 @@ namespace Hasp.Store.Migrations
                     Standing = table.Column<string>(type: "TEXT", nullable: false),
                     Problem = table.Column<string>(type: "TEXT", nullable: true),
                     IsInHand = table.Column<bool>(type: "INTEGER", nullable: false),
-                    IsInstruction = table.Column<bool>(type: "INTEGER", nullable: false),
                     SaidSi = table.Column<string>(type: "TEXT", nullable: false),
                     SaidUs = table.Column<string>(type: "TEXT", nullable: false),
                     GovernsSi = table.Column<string>(type: "TEXT", nullable: false),

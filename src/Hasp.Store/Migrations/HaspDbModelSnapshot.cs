@@ -286,9 +286,6 @@ namespace Hasp.Store.Migrations
                     b.Property<bool>("IsInHand")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("IsInstruction")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("MadeBy")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -65,7 +65,7 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
                 + $"dir=\"auto\" {attributes} value=\"{E(text)}\" placeholder=\"{E(blank)}\" />";
         var chosen = fault is null && State.Draft.At(Path) is { } place && State.Draft.IsChosen(place);
         var hint = chosen ? "<span class=\"hint chosen\">chosen</span>" : Hint.Length > 0 ? $"<span class=\"hint\">{E(Hint)}</span>" : "";
-        var problem = fault is null || Bare || !SaidFaults.Of(View.HttpContext).Add(Path) ? ""
+        var problem = fault is null || Bare || !SaidFaults.Say(View.HttpContext, fault) ? ""
             : $"<p class=\"fault\" id=\"{id}-fault\"><span aria-hidden=\"true\">▲</span> {E(fault.Problem)}</p>";
         output.Content.SetHtmlContent(label + control + Seeker(field) + hint + problem);
     }
@@ -93,10 +93,40 @@ public sealed class FieldTagHelper(Preferences preferences) : TagHelper
     private static string E(string text) => WebUtility.HtmlEncode(text);
 }
 
+/// <summary>What is wrong with a list as a whole, said where the list stands; nothing where nothing is.</summary>
+[HtmlTargetElement("hasp-fault", TagStructure = TagStructure.WithoutEndTag)]
+public sealed class FaultTagHelper : TagHelper
+{
+    /// <summary>The joint as it is shown.</summary>
+    public required BenchState State { get; set; }
+
+    /// <summary>Path of the list: <c>layers</c>.</summary>
+    public required string Path { get; set; }
+
+    [ViewContext, HtmlAttributeNotBound]
+    public ViewContext View { get; set; } = null!;
+
+    public override void Process(TagHelperContext context, TagHelperOutput output)
+    {
+        if (State.FaultAt(Path) is not { } fault || !SaidFaults.Say(View.HttpContext, fault))
+        {
+            output.SuppressOutput();
+            return;
+        }
+        (output.TagName, output.TagMode) = ("p", TagMode.StartTagAndEndTag);
+        output.Attributes.SetAttribute("class", "fault");
+        output.Attributes.SetAttribute("id", FieldTagHelper.IdOf(Path) + "-fault");
+        output.Content.SetContent("▲ " + fault.Problem);
+    }
+}
+
 /// <summary>Paths of the faults that a page has said: each is said once, wherever its field stands first.</summary>
 internal static class SaidFaults
 {
     private static readonly object Key = new();
+
+    /// <summary>True where the page has not said it yet; from now on it has.</summary>
+    internal static bool Say(HttpContext context, Fault fault) => Of(context).Add(fault.Path);
 
     internal static HashSet<string> Of(HttpContext context) =>
         (HashSet<string>)(context.Items[Key] ??= new HashSet<string>(StringComparer.Ordinal))!;

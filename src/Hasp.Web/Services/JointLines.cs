@@ -42,13 +42,6 @@ public sealed class JointLines(JointLineStore store, KeptResults results, ILogge
         return await store.CountStale(MadeBy, project);
     }
 
-    /// <summary>All lines of a project, made first where they are behind.</summary>
-    public async Task<IReadOnlyList<JointLineRow>> All(int project)
-    {
-        while (await store.Stale(MadeBy, project, Together) is { Count: > 0 } behind) await store.Keep([.. behind.Select(LineOf)]);
-        return await store.All(project);
-    }
-
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         // Once after each start: another program may have made what is there.
@@ -112,7 +105,6 @@ public sealed class JointLines(JointLineStore store, KeptResults results, ILogge
         (line.Number, line.Name) = (joint.Number, joint.Name);
         line.Reserve = result.GoverningReserve is { } reserve && double.IsFinite(reserve) ? reserve : JointLineStore.NoReserve;
         line.Standing = result.Standing.ToString();
-        line.IsInstruction = result.Holds && result.IsComplete;
         line.IsInHand = joint.Kind.IsPlanned && (JointShop.LotNameOf(joint).Length > 0 || JointShop.ToolNameOf(joint).Length > 0);
         (line.SaidSi, line.GovernsSi) = Said(result, UnitSystem.Si);
         (line.SaidUs, line.GovernsUs) = Said(result, UnitSystem.Us);

@@ -13,7 +13,11 @@ namespace Hasp.Web.Services;
 /// <param name="Joint">The joint; null where the document has faults.</param>
 /// <param name="Faults">What is wrong with it.</param>
 /// <param name="Result">What the joint comes to; null where there is none.</param>
-public sealed record Judged(Draft? Draft, Joint? Joint, IReadOnlyList<Fault> Faults, Result? Result);
+public sealed record Judged(Draft? Draft, Joint? Joint, IReadOnlyList<Fault> Faults, Result? Result)
+{
+    /// <summary>The document as it is written.</summary>
+    public required string Document { get; init; }
+}
 
 /// <summary>
 /// Results of the documents that were asked for last, kept in memory: pages, polls and lists that ask for the same joint again are not
@@ -45,7 +49,7 @@ public sealed class KeptResults : IDisposable
         if (_kept.TryGetValue(key, out Judged? known)) return known!;
         var (draft, unreadable) = read();
         var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
-        var judged = new Judged(draft, joint, faults, joint is null ? null : Evaluation.Run(joint));
+        var judged = new Judged(draft, joint, faults, joint is null ? null : Evaluation.Run(joint)) { Document = document };
         _kept.Set(key, judged, new MemoryCacheEntryOptions { Size = BytesOfOne + ((long)BytesOfALetter * document.Length) });
         return judged;
     }

@@ -40,5 +40,5 @@ public sealed class ProjectBasis(JointStore store)
 
     /// <summary>Writes a basis into a document.</summary>
     public static Draft Put(Draft draft, IReadOnlyList<(string Path, string Text)> stated) =>
-        stated.Aggregate(draft, (d, s) => d.State(s.Path, s.Text, UnitSystem.Si));
+        draft.State(stated, UnitSystem.Si);
 }

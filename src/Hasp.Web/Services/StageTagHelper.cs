@@ -12,10 +12,10 @@ namespace Hasp.Web.Services;
 
 /// <summary>
 /// The panel of a stage: what every answer is morphed into, where its changes go, and what they carry along. Without scripts the form in
-/// it sends all fields at once.
+/// it sends all fields at once. Its head is written after it: what is wrong and no control of the panel says is said there.
 /// </summary>
 [HtmlTargetElement("hasp-stage")]
-public sealed class StageTagHelper(IAntiforgery antiforgery) : TagHelper
+public sealed class StageTagHelper(IAntiforgery antiforgery, IHtmlHelper html) : TagHelper
 {
     [ViewContext, HtmlAttributeNotBound]
     public ViewContext View { get; set; } = null!;
@@ -23,8 +23,10 @@ public sealed class StageTagHelper(IAntiforgery antiforgery) : TagHelper
     /// <summary>The stage.</summary>
     public required StageModel Model { get; set; }
 
-    public override void Process(TagHelperContext context, TagHelperOutput output)
+    public override async Task ProcessAsync(TagHelperContext context, TagHelperOutput output)
     {
+        await output.GetChildContentAsync();
+        ((IViewContextAware)html).Contextualize(View);
         output.TagName = "div";
         output.Attributes.SetAttribute("id", "stage");
         output.Attributes.SetAttribute("data-address", Model.Address);
@@ -41,6 +43,7 @@ public sealed class StageTagHelper(IAntiforgery antiforgery) : TagHelper
             </form>
             <form id="stage-view" method="get" action="{E(Model.Address)}"></form>
             """);
+        output.PreContent.AppendHtml(await html.PartialAsync("_StageHead", Model));
     }
 
     private static string E(string text) => WebUtility.HtmlEncode(text);

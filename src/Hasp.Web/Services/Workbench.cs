@@ -181,7 +181,7 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
         var ours = Judge(await Completed(edit(mine), then));
         if (ours.Joint is null)
         {
-            await store.KeepDraft(id, preferences.Editor, seen, JointDocument.Write(ours.Draft!));
+            await store.KeepDraft(id, preferences.Editor, seen, ours.Document);
             return (await Load(id))! with { Conflict = conflict };
         }
         var alone = await store.IsAlone(id, seen, preferences.Editor);
@@ -195,7 +195,7 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
             var kept = await Kept(state, seen, both, $"{summary} (put together with revision {state.Stored.Revision}; seen was {seen})");
             return kept is null ? null : kept with { PutTogether = TogetherWith(state, both.Result!, ours.Result!) };
         }
-        var outcome = await store.Save(id, seen, JointDocument.Write(ours.Draft!), summary, preferences.Editor);
+        var outcome = await store.Save(id, seen, ours.Document, summary, preferences.Editor);
         Log.Conflict(log, id, seen, state.Stored.Revision, outcome.Revision);
         return (await Load(id))! with { Before = state.Result, Conflict = conflict with { KeptAs = outcome.Revision, Why = why } };
     }
@@ -250,18 +250,17 @@ public sealed class Workbench(JointStore store, Named named, KeptResults results
 
     private async Task<BenchState> Unfinished(BenchState state, int seen, Judged judged)
     {
-        await store.KeepDraft(state.Stored.Id, preferences.Editor, seen, JointDocument.Write(judged.Draft!));
+        await store.KeepDraft(state.Stored.Id, preferences.Editor, seen, judged.Document);
         return state with { Draft = judged.Draft!, Faults = judged.Faults };
     }
 
     private async Task<BenchState?> Kept(BenchState state, int seen, Judged judged, string summary)
     {
-        var text = JointDocument.Write(judged.Draft!);
-        var outcome = await store.SaveOver(state.Stored.Id, state.Stored.Revision, text, summary, preferences.Editor, seen);
+        var outcome = await store.SaveOver(state.Stored.Id, state.Stored.Revision, judged.Document, summary, preferences.Editor, seen);
         if (outcome.Revision is not { } revision) return null;
         return state with
         {
-            Stored = state.Stored with { Revision = revision, Document = text, CanUndo = true, CanRedo = false },
+            Stored = state.Stored with { Revision = revision, Document = judged.Document, CanUndo = true, CanRedo = false },
             Draft = judged.Draft!,
             Faults = [],
             Result = judged.Result!,

@@ -14,8 +14,6 @@ namespace Hasp.Web.Pages.Joints;
 public sealed class BasisModel(Workbench bench, Preferences preferences, JointStore store, ProjectBasis projects) : StageModel(bench,
     preferences)
 {
-    private static readonly string[] Shown = ["limitState", "edgeDistance", "sideDistance", "holes", "width"];
-
     private IReadOnlyList<BasisVerdict>? _bases;
     private IReadOnlyList<Arrangement>? _layouts;
 
@@ -24,10 +22,6 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
 
     /// <summary>Layouts that hold, the smallest number first.</summary>
     public IReadOnlyList<Arrangement> Layouts => _layouts ??= State.Result.Joint.Kind.IsParts ? Arranger.Of(State.Result.Joint) : [];
-
-    public override bool Shows(string path) =>
-        path.StartsWith("judging.", StringComparison.Ordinal) || path == "faceFriction"
-            || Shown.Any(s => path.EndsWith("]." + s, StringComparison.Ordinal));
 
     /// <summary>The basis of the joint's project, in words; empty where none is chosen.</summary>
     public string OfProject { get; private set; } = "";
@@ -65,7 +59,7 @@ public sealed class BasisModel(Workbench bench, Preferences preferences, JointSt
         // Found anew, so that only a layout that really holds is taken.
         if (Arranger.Of(state.Result.Joint).FirstOrDefault(a => a.Id == layout) is not { } found) return await OnGetPanel(id);
         return await Changed(Bench.Change(id, Seen,
-            d => found.Edits.Aggregate(d, (e, edit) => e.State(edit.Path, edit.Text, Preferences.Units)),
+            d => d.State(found.Edits.Select(e => (e.Path, e.Text)), Preferences.Units),
             found.Words, new Conflict("", found.Words, null)));
     }
 }

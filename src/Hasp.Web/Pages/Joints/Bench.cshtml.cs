@@ -38,20 +38,6 @@ public sealed partial class BenchModel(Workbench bench, JointStore store, LoadSe
 
     public override IEnumerable<(string Name, string Value)> Carried => [.. base.Carried, ("Open", Open)];
 
-    public override bool Shows(string path) =>
-        Hasp.Core.Joints.Fields.At(path) is { } field
-            && (OfKind(field) || !OtherStages.Any(o => path.Contains(o, StringComparison.Ordinal)));
-
-    /// <summary>Loads that a kind of joint states stand on its Bench.</summary>
-    private bool OfKind(Hasp.Core.Joints.Field field) =>
-        State.Result.Joint.Kind.Loads().Contains(field)
-            || (!State.Result.Joint.Kind.IsParts && field == Hasp.Core.Joints.Fields.CaseAlternates);
-
-    private static readonly string[] OtherStages =
-        ["temperature.", "seal.", "fatigue.", "uncertainty.", "handChecks", "own.", ".threadFriction", ".bearingFriction",
-            ".prevailingTorque", ".torsionShare", ".roughness", "].alternatesWith", "].cycles", "].pressure",
-        "pattern.", "].fx", "].fy", "].fz", "].mx", "].my", "].mz", "].at", "].helper.", "].factor", "].combines", "].judged", "].row"];
-
     public Task<IActionResult> OnPostAdd(JointId id, string list) =>
         Changed(Bench.Change(id, Seen, d => d.AddTo(JointEdits.ListAt(list), ActOn(list)), $"{list}: one more",
             new Conflict("", $"one more in {list}", null)));

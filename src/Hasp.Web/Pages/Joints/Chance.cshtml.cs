@@ -17,8 +17,6 @@ public sealed class ChanceModel(Workbench bench, Preferences preferences, Jobs j
     /// <summary>The run of the joint as it stands.</summary>
     public Job<Chances> Run { get; private set; } = null!;
 
-    public override bool Shows(string path) => path.StartsWith("uncertainty.", StringComparison.Ordinal);
-
     /// <summary>The outcome or the progress alone.</summary>
     public async Task<IActionResult> OnGetProgress(JointId id)
     {

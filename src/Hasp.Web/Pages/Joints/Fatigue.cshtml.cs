@@ -3,9 +3,4 @@ using Hasp.Web.Services;
 namespace Hasp.Web.Pages.Joints;
 
 /// <summary>The Fatigue stage: swings, strength, criteria, the diagram, the life used, and where the bolt would break.</summary>
-public sealed class FatigueModel(Workbench bench, Preferences preferences) : StageModel(bench, preferences)
-{
-    public override bool Shows(string path) =>
-        path.StartsWith("fatigue.", StringComparison.Ordinal) || path.EndsWith("].alternatesWith", StringComparison.Ordinal)
-            || path.EndsWith("].cycles", StringComparison.Ordinal) || path == "judging.required.fatigue";
-}
+public sealed class FatigueModel(Workbench bench, Preferences preferences) : StageModel(bench, preferences);

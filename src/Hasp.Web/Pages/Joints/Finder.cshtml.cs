@@ -80,7 +80,7 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
             (Fields.Length.Path, ""), (Fields.ThreadLength.Path, ""),
         ];
         var state = await bench.Change(id, seen, draft =>
-            adopted.Aggregate(draft, (d, a) => d.State(a.Path, a.Text, preferences.Units)), $"adopted {count} × {thread} {grade}",
+            draft.State(adopted, preferences.Units), $"adopted {count} × {thread} {grade}",
                 new Conflict("", $"{count} × {thread} {grade}", null));
         if (state is null) return NotFound();
         if (state.Conflict is null) return Redirect($"/joints/{id}");

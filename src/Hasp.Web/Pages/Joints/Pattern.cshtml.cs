@@ -100,12 +100,6 @@ public sealed class PatternModel(Workbench bench, Preferences preferences, LoadS
     /// <summary>A force as shown; what is left of rounding is nothing.</summary>
     public string Force(double n) => QuantityText.ShowText(Math.Abs(n) < 1e-4 ? 0 : n, Dimension.Force, Preferences.Units, 3);
 
-    public override bool Shows(string path) =>
-        path.StartsWith("pattern.", StringComparison.Ordinal)
-            || (path.StartsWith($"loads[{Edited}]", StringComparison.Ordinal) && !path.EndsWith("alternatesWith", StringComparison.Ordinal)
-            && !path.EndsWith("cycles", StringComparison.Ordinal) && !path.EndsWith("pressure", StringComparison.Ordinal))
-        || path.EndsWith("helper.pressure", StringComparison.Ordinal);
-
     public Task<IActionResult> OnPostMove(JointId id, string numbers, double dx, double dy) =>
         Drawn(id, d => d.MoveBolts(Numbers(numbers), new(Bounded(dx), Bounded(dy))), $"bolts {numbers} moved");
 

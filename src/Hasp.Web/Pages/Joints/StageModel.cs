@@ -38,9 +38,6 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
     public virtual IEnumerable<(string Name, string Value)> Carried =>
         [("Seen", State.Stored.Revision.ToString(CultureInfo.InvariantCulture)), ("Seek", Seek ?? "")];
 
-    /// <summary>True where this stage has a control for the field; what is wrong with other fields is said above.</summary>
-    public abstract bool Shows(string path);
-
     protected Workbench Bench => bench;
 
     protected Preferences Preferences => preferences;
@@ -103,7 +100,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
             .Select(f => (Path: f.Key, Text: f.Value.ToString())).ToList();
         if (typed.Count == 0) return;
         var kept = await bench.Change(id, Seen,
-            d => typed.Aggregate(d, (e, t) => e.State(t.Path, t.Text, preferences.Units)),
+            d => d.State(typed, preferences.Units),
             string.Join("; ", typed.Select(t => $"{t.Path}: {Short(t.Text)}")),
             new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null));
         Seen = kept?.Stored.Revision ?? Seen;
@@ -118,7 +115,7 @@ public abstract class StageModel(Workbench bench, Preferences preferences) : Pag
         var typed = state.StaleTyping.Where(t => t.Fits).ToList();
         await bench.DropTyping(id, older: true);
         return await Changed(bench.Change(id, state.Stored.Revision,
-            d => typed.Aggregate(d, (e, t) => e.State(t.Path, t.Text, preferences.Units)),
+            d => d.State(typed.Select(t => (t.Path, t.Text)), preferences.Units),
             "older typing put in", new Conflict("", string.Join("; ", typed.Select(t => $"{Fields.Words(t.Path)}: {t.Text}")), null)));
     }
 

@@ -30,8 +30,6 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     /// <summary>What was typed of it, by key.</summary>
     public Dictionary<string, string> ProofTyped { get; private set; } = [];
 
-    public override bool Shows(string path) => path.StartsWith("plan.", StringComparison.Ordinal);
-
     protected override async Task Prepare()
     {
         Floor = await floor.Look();

@@ -32,24 +32,21 @@ public sealed class EntryJudge(Result result, Shelf shelf, TighteningPlan plan)
     {
         var (lotName, toolName) = (entry.Said.Stated(EntryKind.LotName), entry.Said.Stated(EntryKind.WrenchName));
         var (lot, tool) = (shelf.LotOf(lotName), shelf.ToolOf(toolName));
-        if (lot is not null && !lot.Fits(result.Joint)) return $"lot {lot.Name} is {lot.Bolts}, {lot.Lubrication}: not this joint's bolts";
-        var at = new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc));
-        var asked = PassesFor(tool, TorqueOf(lot, tool, at));
+        if (lot?.WhyNot(result.Joint) is { Length: > 0 } other) return other;
+        var asked = PassesFor(tool, TorqueOf(lot, tool, moment));
         var id = entry.Said.Of(EntryKind.Pass);
         if (asked.FirstOrDefault(p => p.Id == id) is not { } pass) return "";
         var earlier = lot is null || tool is null ? []
             : shelf.Tests[lot.Id].Where(t => t.Verification.With.Tool == tool.Name && t.Entry.Made <= moment)
-                .Select(t => TorqueOf(lot, tool, new DateTimeOffset(DateTime.SpecifyKind(t.Entry.Made, DateTimeKind.Utc)))).OfType<double>()
+                .Select(t => TorqueOf(lot, tool, t.Entry.Made)).OfType<double>()
                 .SelectMany(t => PassesFor(tool, t).Where(p => p.Id == id).Select(p => p.Set));
         var read = new ReadAtBolt(entry.Said.Stated(EntryKind.Torque), entry.Said.Stated(EntryKind.SetTo),
             entry.Said.Stated(EntryKind.Angle), entry.Said.Stated(EntryKind.TensionShown), entry.Said.Stated(EntryKind.Stretch));
         return read.WhyNot(pass, earlier);
     }
 
-    private double? TorqueOf(Lot? lot, Tool? tool, DateTimeOffset at) =>
-        lot is null || tool is null || !result.Joint.Kind.IsTightened ? null
-            : shelf.StandingOf(lot, tool, at).For(Verification.RequiredFor(result.Joint), Installation.Of(result.Joint))
-                is { Holds: true } standing ? standing.Verified?.JobTorque : null;
+    private double? TorqueOf(Lot? lot, Tool? tool, DateTime moment) =>
+        shelf.VerifiedFor(result.Joint, lot, tool, new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)))?.JobTorque;
 
     private ImmutableArray<Pass> PassesFor(Tool? tool, double? torque)
     {

@@ -50,7 +50,7 @@ public sealed record JointShop
     {
         var joint = result.Joint;
         var (lot, tool) = (floor.LotOf(LotNameOf(joint)), floor.ToolOf(ToolNameOf(joint)));
-        var verified = Verified(joint, floor, lot, tool);
+        var verified = floor.VerifiedFor(joint, lot, tool, floor.Now);
         var plan = TighteningPlan.Of(result, tool?.Wrench, verified?.JobTorque);
         return new()
         {
@@ -82,9 +82,4 @@ public sealed record JointShop
         if (floor.ToolOf(used.Tool) is not { } tool) return [$"there is no wrench {used.Tool} in the Stores any more"];
         return [.. floor.StandingOf(lot, tool, floor.Now).Reasons];
     }
-
-    private static Verification? Verified(Joint joint, Shelf floor, Lot? lot, Tool? tool) =>
-        lot is not null && tool is not null && lot.Fits(joint) && joint.Kind.IsTightened
-        && floor.StandingOf(lot, tool, floor.Now).For(Verification.RequiredFor(joint), Installation.Of(joint)) is { Holds: true } standing
-            ? standing.Verified : null;
 }

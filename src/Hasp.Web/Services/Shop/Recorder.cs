@@ -33,8 +33,6 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
 
     private const int LongestKey = 64;
 
-    private const int ShortestReason = 3;
-
     // What a device's clock may be ahead before its entries are taken as of now.
     private static readonly TimeSpan Ahead = TimeSpan.FromMinutes(5);
 
@@ -115,7 +113,7 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
         if (EntryKind.OfTheServer.Any(f => sent.Document.ContainsKey(f.Path)))
             return [new("said-beside", "by", null,
             "who made it and why it is taken over are said beside the document, as by and takenOver")];
-        if (IsOfAnother(sent, me) && (sent.TakenOver ?? "").Trim().Length < ShortestReason)
+        if (IsOfAnother(sent, me) && (sent.TakenOver ?? "").Trim().Length < EntryKind.ShortestReason)
             return [new("other-account", "takenOver", sent.TakenOver,
             sent.By!.Length == 0 ? "made while nobody was signed in: say why you answer for it"
                 : $"made under {sent.By}: it is sent when {sent.By} signs in on this device, or say why you answer for it")];

@@ -19,6 +19,9 @@ public sealed record Lot(int Id, string Name, Values Said)
     /// <summary>True where its bolts are a joint's.</summary>
     public bool Fits(Joint joint) =>
         Bolts == MeasuredLot.BoltsOf(joint.Bolts.Thread, joint.Bolts.Grade) && Lubrication == joint.Tightening.NutFactor.Lubrication;
+
+    /// <summary>Why its bolts are not a joint's; empty where they are.</summary>
+    public string WhyNot(Joint joint) => Fits(joint) ? "" : $"lot {Name} is {Bolts}, {Lubrication}: not this joint's bolts";
 }
 
 /// <summary>A wrench as the Stores have it.</summary>
@@ -104,6 +107,15 @@ public sealed class Shelf
         return LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
     }
 
+    /// <summary>How a lot stands with a tool for a joint, at a moment: for what it asks and the way it is tightened.</summary>
+    public LotStanding StandingFor(Joint joint, Lot lot, Tool tool, DateTimeOffset moment) =>
+        StandingOf(lot, tool, moment).For(Verification.RequiredFor(joint), Installation.Of(joint));
+
+    /// <summary>The test that a joint may be tightened by at a moment; null where none holds then.</summary>
+    public Verification? VerifiedFor(Joint joint, Lot? lot, Tool? tool, DateTimeOffset moment) =>
+        lot is not null && tool is not null && lot.Fits(joint) && joint.Kind.IsTightened
+        && StandingFor(joint, lot, tool, moment) is { Holds: true } standing ? standing.Verified : null;
+
     /// <summary>The best that a lot stands with any tool: what the Board and the Stores show of it.</summary>
     public (LotStanding Standing, Tool? Tool) StandingOf(Lot lot)
     {
@@ -139,9 +151,9 @@ public sealed class Shelf
             reasons.Add(string.IsNullOrEmpty(lotName) ? "no lot is named" : $"there is no lot {lotName} in the Stores");
             return reasons.ToImmutable();
         }
-        if (!lot.Fits(joint)) reasons.Add($"lot {lot.Name} is {lot.Bolts}, {lot.Lubrication}: not this joint's bolts");
+        if (lot.WhyNot(joint) is { Length: > 0 } other) reasons.Add(other);
         if (tool is null) return reasons.ToImmutable();
-        var standing = StandingOf(lot, tool, moment).For(Verification.RequiredFor(joint), installation);
+        var standing = StandingFor(joint, lot, tool, moment);
         reasons.AddRange(standing.Reasons);
         reasons.AddRange(OutOfRange(result, tool, standing.Holds ? standing.Verified?.JobTorque : null));
         return reasons.ToImmutable();
