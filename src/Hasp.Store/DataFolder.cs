@@ -6,6 +6,11 @@ namespace Hasp.Store;
 /// <summary>A data folder that cannot be used, in one sentence with its cure.</summary>
 public sealed class UnusableFolderException(string sentence, Exception? inner = null) : Exception(sentence, inner);
 
+/// <summary>A database that a new folder may begin with.</summary>
+/// <param name="File">The file; it may not be there.</param>
+/// <param name="Version">What it has to be of; one of another version is not taken.</param>
+public readonly record struct PreparedDatabase(string File, int Version);
+
 /// <summary>What a restoring came to.</summary>
 /// <param name="Check">The backup's log, looked through before anything was replaced.</param>
 /// <param name="Done">False where its log is broken and it was not asked for all the same: nothing was changed.</param>
@@ -33,13 +38,18 @@ public sealed class DataFolder : IDisposable
     /// <summary>True where opening it brought the database of an older version up to this one.</summary>
     public bool Upgraded { get; private set; }
 
+    /// <summary>True where the folder is new and began with a prepared database.</summary>
+    public bool IsPrepared { get; private set; }
+
     /// <summary>The database file.</summary>
     public string Database => System.IO.Path.Combine(Path, "hasp.db");
 
     /// <summary>Opens a folder, making it where it is not there. What cannot be used ends in a sentence and a cure.</summary>
+    /// <param name="path">The folder.</param>
+    /// <param name="prepared">What a new folder begins with; without it the same is made by hand.</param>
     /// <exception cref="UnusableFolderException">It cannot be used: read-only, full, damaged, in use, or written by a newer
     /// version.</exception>
-    public static DataFolder Open(string path)
+    public static DataFolder Open(string path, PreparedDatabase prepared = default)
     {
         path = System.IO.Path.GetFullPath(path);
         FileStream? held = null;
@@ -50,7 +60,7 @@ public sealed class DataFolder : IDisposable
             held = Hold(path);
             Steps.Reached("open:held");
             var folder = new DataFolder(path, held);
-            folder.MakeReady();
+            folder.MakeReady(prepared);
             return folder;
         }
         catch (Exception e) when (Sentence(path, e) is { } sentence)
@@ -262,7 +272,7 @@ public sealed class DataFolder : IDisposable
     /// A new database, and an upgraded one, is made beside the old under another name and moved into its place whole: what is found there
     /// is always of one version, whenever the making was killed.
     /// </summary>
-    private void MakeReady()
+    private void MakeReady(PreparedDatabase prepared)
     {
         var made = Database + Making;
         foreach (var end in Logs.Prepend("")) File.Delete(made + end);
@@ -276,6 +286,17 @@ public sealed class DataFolder : IDisposable
             CopyTo(made);
             Upgraded = true;
         }
+        IsPrepared = !Upgraded && Begin(made, prepared);
+        if (!IsPrepared) Migrate(made);
+        MakePrivateFile(made);
+        Steps.Reached("making:migrated");
+        File.Move(made, Database, overwrite: true);
+        Steps.Reached("making:moved");
+        Keep();
+    }
+
+    private static void Migrate(string made)
+    {
         using (var db = new HaspDb(OptionsFor(made)))
         {
             // A lock that was left by a killed upgrade was copied with the rest; nobody else has this file.
@@ -283,11 +304,43 @@ public sealed class DataFolder : IDisposable
             db.Database.Migrate();
         }
         SqliteConnection.ClearAllPools();
+    }
+
+    /// <summary>A new database out of a prepared one, dated today; false where there is none of this version.</summary>
+    private static bool Begin(string made, PreparedDatabase prepared)
+    {
+        if (!File.Exists(prepared.File)) return false;
+        File.Copy(prepared.File, made);
+        // It may lie where nothing can be written; its copy is written next.
         MakePrivateFile(made);
-        Steps.Reached("making:migrated");
-        File.Move(made, Database, overwrite: true);
-        Steps.Reached("making:moved");
-        Keep();
+        using var connection = new SqliteConnection($"Data Source={made};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA user_version";
+        if ((long)command.ExecuteScalar()! != prepared.Version)
+        {
+            connection.Close();
+            File.Delete(made);
+            return false;
+        }
+        command.CommandText = "BEGIN; UPDATE Revisions SET At = $now; PRAGMA user_version = 0; COMMIT";
+        command.Parameters.AddWithValue("$now", DateTime.UtcNow);
+        command.ExecuteNonQuery();
+        return true;
+    }
+
+    /// <summary>Writes the database of a folder to a file that new folders may begin with: without dates, marked as of a version.</summary>
+    /// <param name="path">The folder.</param>
+    /// <param name="file">The file; one that is there is replaced.</param>
+    /// <param name="version">What it is of.</param>
+    /// <exception cref="UnusableFolderException">It cannot be written.</exception>
+    public static void Prepare(string path, string file, int version)
+    {
+        File.Delete(file);
+        Backup(path, file);
+        using var connection = new SqliteConnection($"Data Source={file};Pooling=False");
+        connection.Open();
+        Run(connection, $"UPDATE Revisions SET At = '2000-01-01 00:00:00'; PRAGMA user_version = {version}");
     }
 
     /// <summary>True where nothing is to be upgraded. Looks without writing, so that a newer version's database stays as it is.</summary>

@@ -35,6 +35,16 @@ public sealed class HaspDb(DbContextOptions<HaspDb> options) : IdentityUserConte
     public static void Configure(DbContextOptionsBuilder builder, string path) =>
         builder.UseSqlite($"Data Source={path};Default Timeout=30").AddInterceptors(new Durable());
 
+    /// <summary>Works out once what every question to a database needs: the model, and how a question becomes SQL.</summary>
+    /// <param name="path">The file.</param>
+    public static void Warm(string path)
+    {
+        var builder = new DbContextOptionsBuilder<HaspDb>();
+        Configure(builder, path);
+        using var db = new HaspDb(builder.Options);
+        _ = db.Projects.AsNoTracking().OrderBy(p => p.Id).FirstOrDefault();
+    }
+
     protected override void OnModelCreating(ModelBuilder builder)
     {
         base.OnModelCreating(builder);

@@ -128,6 +128,19 @@ public sealed class JointLineStore(IDbContextFactory<HaspDb> databases, TimeProv
         return await Found(db, project, search).Where(l => l.Problem != null).OrderBy(l => l.JointId).Take(most).ToListAsync();
     }
 
+    /// <summary>The documents that stand of some joints, asked for together.</summary>
+    /// <param name="joints">Their numbers; one that is deleted has none.</param>
+    public async Task<IReadOnlyDictionary<int, string>> Documents(IReadOnlyCollection<int> joints)
+    {
+        if (joints.Count == 0) return new Dictionary<int, string>();
+        await using var db = await Open();
+        return await (
+            from j in db.Records.AsNoTracking()
+            join r in db.Revisions.AsNoTracking() on new { RecordId = j.Id, Number = j.Current } equals new { r.RecordId, r.Number }
+            where joints.Contains(j.Id) && j.DeletedAt == null
+            select new { j.Id, r.Document }).ToDictionaryAsync(j => j.Id, j => j.Document);
+    }
+
     private static IQueryable<JointLineRow> Found(HaspDb db, int project, string search)
     {
         var lines = from l in db.Lines.AsNoTracking()

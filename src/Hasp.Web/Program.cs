@@ -38,14 +38,19 @@ if (server.PublicUrl.Length > 0 && server.Public is null)
 
 // A few that write to the disk at once must not make everybody else wait for another thread.
 ThreadPool.SetMinThreads(Math.Max(16, 4 * Environment.ProcessorCount), 16);
-// Judging a joint takes its time once: it is warmed while the host is put together.
-var results = new KeptResults();
-_ = Task.Run(() => results.Valid(AldermereLock.Documents().First()));
 // The database is made or upgraded while the host is put together: neither waits for the other.
-var opening = Task.Run(() => DataFolder.Open(server.Data));
 var path = Path.GetFullPath(server.Data);
-builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, Path.Combine(path, "hasp.db")));
+var database = Path.Combine(path, "hasp.db");
+var opening = Task.Run(() =>
+{
+    var folder = DataFolder.Open(path, server.Prepare.Length > 0 ? default : Prepared.For(server));
+    // The first question costs more than all that follow.
+    HaspDb.Warm(database);
+    return folder;
+});
+builder.Services.AddDbContextFactory<HaspDb>(options => HaspDb.Configure(options, database));
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(path, "keys"))).SetApplicationName("Hasp");
+builder.Services.AddSingleton<Doors>();
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddHttpContextAccessor();
 builder.Services.AddAccounts(server);
@@ -64,7 +69,7 @@ builder.Services.AddScoped<Workbench>();
 builder.Services.Configure<ServerOptions>(builder.Configuration);
 builder.Services.Configure<JobOptions>(builder.Configuration.GetSection(JobOptions.Section));
 builder.Services.AddSingleton<Jobs>();
-builder.Services.AddSingleton(_ => results);
+builder.Services.AddSingleton<KeptResults>();
 builder.Services.AddSingleton<LoadSets>();
 builder.Services.AddSingleton<ProjectBasis>();
 builder.Services.AddSingleton<Imports>();
@@ -100,34 +105,7 @@ builder.Services.AddResponseCompression(options => options.EnableForHttps = true
 
 var app = builder.Build();
 
-// Nothing is served, nor said to be, before the folder can be used.
-DataFolder folder;
-try
-{
-    folder = await opening;
-    if (server.Demo)
-    {
-        await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
-        Steps.Reached("seed:joints");
-        await AldermereShop.Seed(app.Services.GetRequiredService<JointStore>(), app.Services.GetRequiredService<ShopLog>(),
-            app.Services.GetRequiredService<TimeProvider>(), server.DemoShifts);
-        Steps.Reached("seed:shop");
-    }
-}
-catch (UnusableFolderException e)
-{
-    return Refuse(e.Message);
-}
-using var held = folder;
-var firstAccount = server.Accounts && !await app.HasAccounts() ? app.Services.GetRequiredService<FirstLink>().Key : null;
-
-// What the first page needs is warmed while nobody asks yet.
-_ = Task.Run(() =>
-{
-    app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring");
-});
-
-var doors = new Doors();
+var doors = app.Services.GetRequiredService<Doors>();
 app.Use(doors.Wait);
 if (server.IsBehindProxy)
 {
@@ -180,6 +158,13 @@ endpoints.MapOpenApi("/openapi.json").Needs(Right.Member, Scope.Any);
 app.MapHealthChecks("/health/live", new() { Predicate = _ => false }).AllowAnonymous();
 app.MapHealthChecks("/health/ready").AllowAnonymous();
 
+if (server.Prepare.Length > 0)
+{
+    using var made = await opening;
+    await Prepared.Write(app.Services, made, server.Prepare);
+    return 0;
+}
+
 // What may be done by whom, to be read and to be tested: nothing is served.
 if (server.Routes)
 {
@@ -187,10 +172,29 @@ if (server.Routes)
     return 0;
 }
 
-// Judged on the addresses really bound, before the first answer: whatever opened them, they are what can be reached.
+// The addresses are opened while the folder is: whoever comes waits at the doors, and nothing is served, nor said to be, before both are
+// ready and what is bound was judged.
+var starting = app.StartAsync();
+DataFolder folder;
 try
 {
-    await app.StartAsync();
+    folder = await opening;
+    // What the first page needs is warmed while the rest is done.
+    _ = Task.Run(() => app.Services.GetRequiredService<IDataProtectionProvider>().CreateProtector("warm").Protect("key ring"));
+    if (server.Demo && !folder.IsPrepared)
+    {
+        await AldermereLock.Seed(app.Services.GetRequiredService<JointStore>());
+        Steps.Reached("seed:joints");
+    }
+}
+catch (UnusableFolderException e)
+{
+    return Refuse(e.Message);
+}
+using var held = folder;
+try
+{
+    await starting;
 }
 catch (IOException e)
 {
@@ -202,11 +206,13 @@ if (Exposure.Refusal(server, app.Urls) is { } exposed)
     await app.StopAsync();
     return Refuse(exposed);
 }
+var firstAccount = server.Accounts && !await app.HasAccounts() ? app.Services.GetRequiredService<FirstLink>().Key : null;
 Log.Started(app.Logger, typeof(Program).Assembly.GetName().Version?.ToString() ?? "", held.Path);
 if (held.Upgraded) Log.Upgraded(app.Logger);
 foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
 if (firstAccount is { } key) foreach (var url in app.Urls) Console.WriteLine($"Make the first account at {url}/first?key={key}");
 doors.Open();
+if (server.Demo) await AldermereShop.LayIn(app.Services, server, doors.Answered);
 await app.WaitForShutdownAsync();
 return 0;
 

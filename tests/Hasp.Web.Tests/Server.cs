@@ -51,9 +51,18 @@ public sealed partial class Server : IDisposable
     private static readonly Lazy<Task<string>> Demonstration = new(async () =>
     {
         var server = await StartAsItIs(Directory.CreateTempSubdirectory("hasp-demo-").FullName, true, "http://127.0.0.1:0");
+        await server.LaidIn();
         server.Kill();
         return server.Data;
     });
+
+    /// <summary>Waits until the demonstration's shop is there, which comes after the first page.</summary>
+    public async Task LaidIn()
+    {
+        using var http = Client();
+        await http.GetAsync("/health/live");
+        for (var i = 0; i < 1200 && !Log.Contains("shop is laid in", StringComparison.Ordinal); i++) await Task.Delay(50);
+    }
 
     /// <summary>Starts it on a folder as it is.</summary>
     public static async Task<Server> StartAsItIs(string data, bool demo, string urls, params string[] more)

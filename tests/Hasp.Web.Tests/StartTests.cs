@@ -33,6 +33,50 @@ public sealed class StartTests
         }
     }
 
+    /// <summary>What lies beside a published program is what the same program works out, but for days: a start that begins with it has them of today.</summary>
+    [Fact]
+    public async Task A_first_start_with_what_was_prepared_is_the_one_without()
+    {
+        var folder = Directory.CreateTempSubdirectory("hasp-prepared-").FullName;
+        var (exit, said) = await Server.Refused("--data", Path.Combine(folder, "made"), "--prepare", Path.Combine(folder, "prepared"));
+        Assert.True(exit == 0, said);
+        using var plain = await Server.StartAsItIs(Path.Combine(folder, "plain"), true, "http://127.0.0.1:0");
+        using var quick = await Server.StartAsItIs(Path.Combine(folder, "quick"), true, "http://127.0.0.1:0", "--prepared", Path.Combine(folder, "prepared"));
+        using (var http = plain.Client()) Assert.Contains("AL-27", await http.GetStringAsync("/"), StringComparison.Ordinal);
+        Assert.True(DateTime.UtcNow - DateTime.Parse(Rows(quick, "SELECT min(At) FROM Revisions")[0], null, System.Globalization.DateTimeStyles.AdjustToUniversal | System.Globalization.DateTimeStyles.AssumeUniversal) < TimeSpan.FromMinutes(5));
+        await Task.WhenAll(plain.LaidIn(), quick.LaidIn());
+        foreach (var rows in new[] { "SELECT * FROM Projects", "SELECT * FROM Records ORDER BY Id", "SELECT RecordId, Number, Parent, Document, Summary FROM Revisions ORDER BY 1, 2",
+            "SELECT * FROM Lines ORDER BY JointId", "SELECT name, sql FROM sqlite_master ORDER BY 1", "SELECT MigrationId FROM __EFMigrationsHistory", "PRAGMA user_version", "SELECT count(*) FROM Entries" })
+        {
+            Assert.Equal(Rows(plain, rows), Rows(quick, rows));
+        }
+        Assert.Equal(["0", "0"], Rows(quick, "SELECT count(*) FROM AspNetUsers UNION ALL SELECT count(*) FROM Devices"));
+
+        // Of another program it is left lying: what it would lay in is not what this one would.
+        foreach (var file in Directory.GetFiles(Path.Combine(folder, "prepared")))
+        {
+            using var db = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={file};Pooling=False");
+            db.Open();
+            using var spoil = db.CreateCommand();
+            spoil.CommandText = "PRAGMA user_version = 7; UPDATE Revisions SET Summary = 'of another'";
+            spoil.ExecuteNonQuery();
+        }
+        using var other = await Server.StartAsItIs(Path.Combine(folder, "other"), true, "http://127.0.0.1:0", "--prepared", Path.Combine(folder, "prepared"));
+        Assert.Equal(["0"], Rows(other, "SELECT count(*) FROM Revisions WHERE Summary = 'of another'"));
+    }
+
+    private static List<string> Rows(Server server, string sql)
+    {
+        using var db = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(server.Data, "hasp.db")};Mode=ReadOnly;Pooling=False");
+        db.Open();
+        using var command = db.CreateCommand();
+        command.CommandText = sql;
+        var rows = new List<string>();
+        using var reader = command.ExecuteReader();
+        while (reader.Read()) rows.Add(string.Join('|', Enumerable.Range(0, reader.FieldCount).Select(i => reader.GetValue(i).ToString())));
+        return rows;
+    }
+
     [Fact]
     public async Task What_cannot_be_used_ends_the_start_with_one_sentence()
     {

@@ -51,7 +51,8 @@ public sealed class StepTests
         var data = Directory.CreateTempSubdirectory("hasp-step-").FullName;
         if (!fresh) File.Copy(Path.Combine(Server.House, "tests", "Hasp.Tests", "Storing", "databases", "three-tables.db"), Path.Combine(data, "hasp.db"));
         var (dying, answers) = await Server.StartToDie(data, $"{step}/{times}");
-        Assert.False(answers, "it came past the step");
+        // The shop is laid in when the program answers already.
+        Assert.Equal(step == "seed:shop", answers);
         Assert.True(dying.Ended(TimeSpan.FromSeconds(20)));
         using var again = await Server.StartAsItIs(data, true, "http://127.0.0.1:0");
         using var http = again.Client();

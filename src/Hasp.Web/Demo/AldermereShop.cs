@@ -7,6 +7,7 @@ using Hasp.Core.Shop;
 using Hasp.Files;
 using Hasp.Files.Shop;
 using Hasp.Store;
+using Hasp.Web.Services;
 using Hasp.Web.Services.Shop;
 
 namespace Hasp.Web.Demo;
@@ -29,6 +30,27 @@ internal static class AldermereShop
         (ShopKinds.Consumables, """{ "name": "Anti-seize 5", "type": "lubricant", "batch": "B-22", "useBefore": "2025-05-31" }"""),
         (ShopKinds.Factors, """{ "name": "Oiled M20, trial of 2025", "for": "M20 8.8, oiled", "nutFactor": 0.17, "low": 0.15, "high": 0.19, "source": "12 assemblies in the calibrator" }"""),
     ];
+
+    // Nobody may come for a while; the shop is there all the same.
+    private static readonly TimeSpan Long = TimeSpan.FromSeconds(5);
+
+    /// <summary>Lays the shop in behind the first page: it is full of times of day, so that it cannot be prepared.</summary>
+    internal static async Task LayIn(IServiceProvider services, ServerOptions server, Task firstPage)
+    {
+        await Task.WhenAny(firstPage, Task.Delay(Long));
+        var log = services.GetRequiredService<ILogger<Program>>();
+        try
+        {
+            await Seed(services.GetRequiredService<JointStore>(), services.GetRequiredService<ShopLog>(),
+                services.GetRequiredService<TimeProvider>(), server.DemoShifts);
+            Steps.Reached("seed:shop");
+            Log.LaidIn(log);
+        }
+        catch (Exception e) when (Problems.Disk(e) is { } problem)
+        {
+            Log.NotLaidIn(log, problem);
+        }
+    }
 
     /// <summary>Puts the shop in place; killed at any moment it goes on where it was, and nothing comes twice.</summary>
     internal static async Task Seed(JointStore store, ShopLog log, TimeProvider clock, string starts)

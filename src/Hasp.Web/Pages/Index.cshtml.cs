@@ -263,13 +263,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
 
     private const int MostParts = 100_000;
 
-    /// <summary>A joint that has a lot, a wrench or entries is in the shop's hands; the others say nothing of it.</summary>
-    private async Task<JointShop?> ShopOf(JointLineRow line, Shelf shelf, ILookup<int, EntryRow> entries)
-    {
-        if (!line.IsInHand && !entries.Contains(line.JointId)) return null;
-        if (await store.Load(line.JointId) is not { } stored || results.Of(stored.Document).Result is not { } result) return null;
-        return result.Joint.Kind.IsPlanned ? JointShop.Of(result, shelf, [.. entries[line.JointId]]) : null;
-    }
+    private JointShop? ShopOf(string? document, Shelf shelf, IEnumerable<EntryRow> entries) =>
+        document is not null && results.Of(document).Result is { Joint.Kind.IsPlanned: true } result
+            ? JointShop.Of(result, shelf, [.. entries]) : null;
 
     private async Task Show()
     {
@@ -288,8 +284,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         Count = page.Count;
         Broken = await lineStore.Broken(Current.Id, Search ?? "", InPart);
         var entries = (await log.OfJoints([.. page.Lines.Select(l => l.JointId)])).ToLookup(e => e.JointId);
-        var items = new List<Item>();
-        foreach (var line in page.Lines) items.Add(new(line) { Shop = await ShopOf(line, shelf, entries) });
-        Items = items;
+        // A joint that has a lot, a wrench or entries is in the shop's hands; the others say nothing of it.
+        var inHand = await lineStore.Documents(
+            [.. page.Lines.Where(l => l.IsInHand || entries.Contains(l.JointId)).Select(l => l.JointId)]);
+        Items = [.. page.Lines.Select(l => new Item(l) { Shop = ShopOf(inHand.GetValueOrDefault(l.JointId), shelf, entries[l.JointId]) })];
     }
 }

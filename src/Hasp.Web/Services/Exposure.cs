@@ -47,16 +47,26 @@ internal static class Exposure
 }
 
 /// <summary>Nothing is answered until it is known where the program is open, and that it may be open there.</summary>
-internal sealed class Doors
+public sealed class Doors
 {
     private readonly TaskCompletionSource _opened = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
+    private readonly TaskCompletionSource _answered = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    /// <summary>Done when the first of those who waited or came has had an answer.</summary>
+    internal Task Answered => _answered.Task;
+
+    /// <summary>Lets everybody in.</summary>
     internal void Open() => _opened.SetResult();
+
+    /// <summary>Done when they are open.</summary>
+    internal Task Opened => _opened.Task;
 
     internal async Task Wait(HttpContext context, RequestDelegate next)
     {
         await _opened.Task.WaitAsync(context.RequestAborted);
         await next(context);
+        _answered.TrySetResult();
     }
 }
 

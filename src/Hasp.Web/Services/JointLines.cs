@@ -15,7 +15,7 @@ namespace Hasp.Web.Services;
 /// background,
 /// with progress. What a line is made of is the document and this program; both are its key.
 /// </summary>
-public sealed class JointLines(JointLineStore store, KeptResults results, ILogger<JointLines> log) : BackgroundService
+public sealed class JointLines(JointLineStore store, KeptResults results, Doors doors, ILogger<JointLines> log) : BackgroundService
 {
     private const int AtOnce = 40, Together = 200;
 
@@ -23,8 +23,11 @@ public sealed class JointLines(JointLineStore store, KeptResults results, ILogge
     /// What makes lines: the modules that read, judge and draw a joint, catalogue and all, by what they were compiled from. Another program
     /// makes them anew.
     /// </summary>
-    public static string MadeBy { get; } = Hash(
-        [typeof(Evaluation).Module.ModuleVersionId, typeof(JointDocument).Module.ModuleVersionId, typeof(MiniSvg).Module.ModuleVersionId]);
+    public static string MadeBy { get; } = Hash(Modules);
+
+    /// <summary>Those modules.</summary>
+    internal static IEnumerable<Guid> Modules =>
+        [typeof(Evaluation).Module.ModuleVersionId, typeof(JointDocument).Module.ModuleVersionId, typeof(MiniSvg).Module.ModuleVersionId];
 
     private readonly SemaphoreSlim _asked = new(0, 1);
 
@@ -44,6 +47,7 @@ public sealed class JointLines(JointLineStore store, KeptResults results, ILogge
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        await doors.Opened.WaitAsync(stoppingToken);
         // Once after each start: another program may have made what is there.
         for (; ; await _asked.WaitAsync(stoppingToken))
         {
@@ -125,6 +129,6 @@ public sealed class JointLines(JointLineStore store, KeptResults results, ILogge
     private static string Words(Draft? draft, IEnumerable<string> more) =>
         string.Join(' ', (draft?.Places().Select(p => draft[p]!.Text) ?? []).Concat(more)).ToLowerInvariant();
 
-    private static string Hash(IEnumerable<Guid> modules) =>
+    internal static string Hash(IEnumerable<Guid> modules) =>
         Convert.ToHexString(SHA256.HashData(Encoding.ASCII.GetBytes(string.Join('|', modules))))[..16];
 }

@@ -22,6 +22,12 @@ internal static partial class Log
     [LoggerMessage(6, LogLevel.Warning, "Joint {Joint} cannot be judged as it is stored: {Problem}")]
     internal static partial void Damaged(ILogger log, int joint, string problem);
 
+    [LoggerMessage(9, LogLevel.Information, "The demonstration's shop is laid in")]
+    internal static partial void LaidIn(ILogger log);
+
+    [LoggerMessage(10, LogLevel.Warning, "The demonstration's shop could not be laid in: {Problem}")]
+    internal static partial void NotLaidIn(ILogger log, string problem);
+
     [LoggerMessage(8, LogLevel.Warning, "Lines of joints could not be made anew: {Problem}")]
     internal static partial void LinesBehind(ILogger log, string problem);
 

@@ -37,6 +37,12 @@ public sealed class ServerOptions
     private string[] ProxyNames => !IsBehindProxy || BehindProxy.Equals("true", StringComparison.OrdinalIgnoreCase) ? []
         : BehindProxy.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
+    /// <summary>A folder into which the databases that first starts begin with are written; the program then ends.</summary>
+    public string Prepare { get; set; } = "";
+
+    /// <summary>Where those lie; beside the program where nothing is said.</summary>
+    public string Prepared { get; set; } = "";
+
     /// <summary>True: writes what every page and every endpoint asks of whoever calls it, and ends.</summary>
     public bool Routes { get; set; }
 

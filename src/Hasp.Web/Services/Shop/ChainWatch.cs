@@ -6,9 +6,10 @@ namespace Hasp.Web.Services.Shop;
 /// Looks, in the background after the start and every hour, whether every entry of the shop's log is as it was written. What is broken is
 /// said on every record and by the health check, and not only to whoever asks in a terminal.
 /// </summary>
-public sealed class ChainWatch(ShopLog log, ILogger<ChainWatch> logger) : BackgroundService
+public sealed class ChainWatch(ShopLog log, Doors doors, ILogger<ChainWatch> logger) : BackgroundService
 {
     private static readonly TimeSpan Again = TimeSpan.FromHours(1);
+    private static readonly TimeSpan Soon = TimeSpan.FromSeconds(2);
 
     /// <summary>What the last look came to; null until the first one ended.</summary>
     public LogCheck? Last { get; private set; }
@@ -22,7 +23,8 @@ public sealed class ChainWatch(ShopLog log, ILogger<ChainWatch> logger) : Backgr
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         // The first page comes first.
-        await Task.Yield();
+        await doors.Answered.WaitAsync(Soon, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        await doors.Opened.WaitAsync(stoppingToken);
         while (!stoppingToken.IsCancellationRequested)
         {
             try
