@@ -59,18 +59,24 @@ public sealed class ArchitectureTests
         Assert.True(seen >= 50 && homes.Length >= 5 && kinds.Length >= 5);
     }
 
-    /// <summary>The lower storeys of Core: each may know those before it and nothing else of the house.</summary>
-    [Theory]
-    [InlineData("Quantities")]
-    [InlineData("Formulas", "Quantities")]
-    [InlineData("Catalogue", "Quantities", "Formulas")]
-    public void The_rooms_of_Core_point_one_way(string room, params string[] below)
+    /// <summary>The rooms of Core know one another as <c>docs/house.md</c> draws it, no more and no less: it is read from there.</summary>
+    [Fact]
+    public void The_rooms_of_Core_know_one_another_as_the_house_is_drawn()
     {
-        string[] above = [.. Rooms.Except(below).Except([room]).Select(r => "Hasp.Core." + r), "Hasp.Core.Evaluation", "Hasp.Core.Result",
-            "Hasp.Core.Mechanics"];
-        var types = Types.InAssembly(Core).That().ResideInNamespace("Hasp.Core." + room);
-        Assert.NotEmpty(types.GetTypes());
-        Holds(types.ShouldNot().HaveDependencyOnAny(above));
+        var drawn = File.ReadLines(Path.Combine(Samples.Root, "docs", "house.md"))
+            .Select(l => l.Split('|')).Where(c => c.Length == 5 && c[1].Contains("`Hasp.Core/", StringComparison.Ordinal))
+            .ToDictionary(c => c[1].Trim(' ', '`')["Hasp.Core/".Length..],
+                c => c[3].Split(',', StringSplitOptions.TrimEntries).Where(n => n is not ("–" or "")).ToHashSet());
+        string[] rooms = [.. Core.GetTypes().Select(t => t.Namespace ?? "").Where(n => n.StartsWith("Hasp.Core.", StringComparison.Ordinal))
+            .Select(n => n.Split('.')[2]).Distinct().Order()];
+        Assert.Equal(rooms, drawn.Keys.Order());
+        var real = new List<string>();
+        foreach (var (room, other) in rooms.SelectMany(r => rooms.Where(o => o != r).Select(o => (r, o))))
+        {
+            var knows = Types.InAssembly(Core).That().ResideInNamespaceMatching($@"^Hasp\.Core\.{room}($|\.)").And().HaveDependencyOn("Hasp.Core." + other).GetTypes().Any();
+            if (knows != drawn[room].Contains(other)) real.Add($"{room} {(knows ? "knows" : "does not know")} {other}");
+        }
+        Assert.True(real.Count == 0, string.Join('\n', real));
     }
 
     [Fact]
@@ -78,10 +84,6 @@ public sealed class ArchitectureTests
         Holds(Types.InAssembly(Core).That()
             .ResideInNamespaceMatching(@"Hasp\.Core\.(Checks|LoadPath|Stiffness|Preload|Fatigue|Joints|Catalogue|Formulas|Quantities)")
             .ShouldNot().HaveDependencyOnAny("Hasp.Core.Sizing", "Hasp.Core.Evaluation"));
-
-    private static readonly string[] Rooms =
-        ["Quantities", "Formulas", "Catalogue", "Joints", "LoadPath", "Stiffness", "Preload", "Fatigue", "Checks", "Sizing", "Uncertainty",
-            "Shop"];
 
     [Fact]
     public void Files_knows_only_Core() =>

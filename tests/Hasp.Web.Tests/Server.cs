@@ -145,13 +145,16 @@ public sealed partial class Server : IDisposable
         return (process.ExitCode, string.Concat(await said));
     }
 
+    // As it is published where that was done just before, compiled ahead as it runs with people; else as it was built.
+    private static string App => Environment.GetEnvironmentVariable("HASP_APP") is { Length: > 0 } published ? published : AppContext.BaseDirectory;
+
     /// <summary>The program and its arguments, to be started.</summary>
     public static ProcessStartInfo Command(params string[] args)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
         // Most servers live for a few requests: what the runtime learns of its own code comes too late for them.
         start.Environment["DOTNET_TieredPGO"] = "0";
-        foreach (var arg in args.Prepend(Path.Combine(AppContext.BaseDirectory, "Hasp.Web.dll"))) start.ArgumentList.Add(arg);
+        foreach (var arg in args.Prepend(Path.Combine(App, "Hasp.Web.dll"))) start.ArgumentList.Add(arg);
         return start;
     }
 

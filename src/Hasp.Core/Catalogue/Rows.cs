@@ -13,7 +13,7 @@ public enum MeasureSystem
     Any,
 }
 
-/// <summary>A thread as it is listed; its diameters and areas follow from <see cref="ThreadGeometry"/>.</summary>
+/// <summary>A thread as it is listed; its diameters and areas follow from <see cref="ThreadGeometry{T}"/>.</summary>
 /// <param name="Designation">As ordered: <c>M16</c>, <c>M16x1.5</c>, <c>1/2-13 UNC</c>.</param>
 /// <param name="Series">metric coarse, metric fine, UNC, UNF, UNS, 8-UN.</param>
 /// <param name="Diameter">Nominal diameter d, mm.</param>

@@ -5,7 +5,7 @@ namespace Hasp.Core.Joints;
 
 /// <summary>
 /// What a document, or one element of a list in it, said: every field absent, faulty or given, nothing judged. Immutable; a variation is
-/// made by <see cref="With"/>. Lengths in mm, forces in N, torque in N·mm, stresses in MPa, angles in rad, temperatures in °C.
+/// made by <c>With</c>. Lengths in mm, forces in N, torque in N·mm, stresses in MPa, angles in rad, temperatures in °C.
 /// </summary>
 public sealed class Values
 {

@@ -60,7 +60,7 @@ public sealed record FinderCell(
 public static class Finder
 {
     /// <summary>Judges every combination.</summary>
-    /// <param name="joint">What is asked; its thread, grade, number and lengths are replaced.</param>
+    /// <param name="said">What is asked; its thread, grade, number and lengths are replaced.</param>
     /// <param name="threads">Sizes, one row each.</param>
     /// <param name="grades">Grades, one column each.</param>
     /// <param name="maxCount">Numbers from 1 to this, at most 1000.</param>

@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Checks;
 using Hasp.Core.Checks.Modes;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Kinds;
 using Hasp.Core.Quantities;

@@ -3,6 +3,7 @@ using CsCheck;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks.Machine;
+using Hasp.Core.Documents;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;

@@ -1,4 +1,5 @@
 using Hasp.Core.Checks;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
 using Hasp.Files;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Files;
 using Hasp.Web.Services;

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Shop;
 using Hasp.Files;

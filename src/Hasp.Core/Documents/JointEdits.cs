@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Hasp.Core.Checks;
-using Hasp.Core.Documents;
+using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
 
-namespace Hasp.Core.Joints;
+namespace Hasp.Core.Documents;
 
 /// <summary>Changes to a joint as a person makes them, one field or one row at a time. It may be faulty before and after.</summary>
 public static class JointEdits
