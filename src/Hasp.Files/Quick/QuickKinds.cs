@@ -24,16 +24,20 @@ internal static partial class QuickKinds
     /// <param name="Pattern">Groups named by letters.</param>
     /// <param name="Fields">Group and path; a text with <c>=</c> is stated as it is.</param>
     /// <param name="Taken">What it was taken for.</param>
-    private sealed record Piece(Regex Pattern, (string Group, string Path)[] Fields, string Taken);
+    private sealed record Piece(Regex Pattern, (string Group, string Path)[] Fields, string Taken)
+    {
+        /// <summary>What is asked instead where the words could mean two things, and the answers: <c>#</c> stands for what the group v
+        /// reads.</summary>
+        internal (string Question, string[] Answers)? Asks { get; init; }
+    }
 
     /// <summary>A kind in a line.</summary>
     /// <param name="Kind">Which.</param>
-    /// <param name="Words">What a line begins with.</param>
     /// <param name="Pieces">What it understands.</param>
     /// <param name="Force">Field of a load that a bare force goes into.</param>
     /// <param name="Count">Field that a number of bolts goes into.</param>
     /// <param name="Needs">What is chosen where nothing was said, the first that holds.</param>
-    private sealed record Spoken(string Kind, string[] Words, Piece[] Pieces, string Force, string Count,
+    private sealed record Spoken(string Kind, Piece[] Pieces, string Force, string Count,
         Func<Draft, (string Path, string[] Texts)[]> Needs);
 
     private static Piece P(string pattern, string taken, params (string, string)[] fields) =>
@@ -45,10 +49,12 @@ internal static partial class QuickKinds
 
     private static readonly Spoken[] All =
     [
-        new("splice", ["splice", "lap"],
+        new("splice",
         [
-            P(@"(?<a>#)\s*/\s*(?<b>#)\s*plates?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")),
+            P(@"(?<a>#)\s*[/+]\s*(?<b>#)(?:\s*plates?)?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")),
             P("(?<a>#) plates?", "plates", ("a", "splice.left")),
+            P("(?:2|two) covers? (?:of )?(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
+            P("(?:one|single) cover (?:of )?(?<t>#)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
             P("2~(?<t>#) covers?", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:1~)?(?<t>#) covers?", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
             P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")),
@@ -57,7 +63,7 @@ internal static partial class QuickKinds
         ], "fx", "splice.columns", _ => [("splice.width",
             ["60 mm", "80 mm", "100 mm", "120 mm", "150 mm", "180 mm", "200 mm", "250 mm", "300 mm", "350 mm", "400 mm", "500 mm",
             "600 mm"])]),
-        new("angle", ["angle", "brace"],
+        new("angle",
         [
             P("(?:l ?)?(?<a>#)~(?<b>#)~(?<t>#)", "angle: connected leg, outstanding leg, thickness", ("a", "angle.leg"),
                 ("b", "angle.outstanding"),
@@ -67,7 +73,7 @@ internal static partial class QuickKinds
                 P("gauge (?<g>#)", "gauge from the heel", ("g", "angle.gauge")),
             P("pitch (?<p>#)", "pitch", ("p", "angle.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "angle.end")),
         ], "fx", "angle.bolts", _ => [("angle.thickness", ["5 mm", "6 mm", "8 mm", "10 mm", "12 mm", "15 mm", "20 mm"])]),
-        new("pin", ["pin", "clevis", "hanger", "lug"],
+        new("pin",
         [
             P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
             P("eye (?<w>#) wide", "eye width", ("w", "pin.eyeWidth")),
@@ -77,16 +83,25 @@ internal static partial class QuickKinds
             P("gaps? (?<c>#)", "gap", ("c", "pin.gap")), P("hole (?<h>#)", "hole", ("h", "pin.hole")),
             P("(?:end|end distance) (?<e>#)", "end distance", ("e", "pin.eyeEnd")),
         ], "shear", "", _ => [("pin.eyeThickness", Stock)]),
-        new("closure", ["plug", "closure"],
+        new("closure",
         [
             P("(?<b>#) bore (?<o>#) (?:tube|outer|od)", "bore and tube", ("b", "closure.bore"), ("o", "closure.outer")),
             P("(?<b>#) bore", "bore", ("b", "closure.bore")), P("(?<o>#) (?:tube|outer|od)", "tube, outer", ("o", "closure.outer")),
             P("(?<r>[0-9]) rows?", "rows", ("r", "closure.rows")),
             P("(?<e>#) to (?:the )?end", "hole to tube end", ("e", "closure.tubeEnd")),
         ], "", "closure.perRow", _ => []),
-        new("cover", ["cover", "hatch"],
+        new("cover",
         [
-            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")),
+            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")), P("sealed? (?:on |at )?(?<s>#)", "sealed diameter", ("s", "cover.seal")),
+            P("(?<v>#) (?:bore|opening|hole)", "") with
+            {
+                Asks = ("sealed at the bore, or on a larger diameter? The pressure acts on all that is inside the seal", ["# seal"]),
+            },
+            P("(?<v>#)(?: (?:dia|diameter|round|od))?", "") with
+            {
+                Asks = ("which diameter is that? The pressure acts on all that is inside the seal", ["# seal"]),
+            },
+            P("(?<v>#~#)", "") with { Asks = ("sealed along that rectangle, or is it the cover's outside?", ["# seal"]) },
             P("(?<l>#)~(?<w>#) seal", "sealed rectangle", ("l", "cover.sealLength"), ("w", "cover.sealWidth"),
             ("=rectangle", "cover.shape")),
             P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")),
@@ -96,7 +111,7 @@ internal static partial class QuickKinds
             ("cover.thickness", Stock),
         .. d.Text("cover.shape") == "rectangle" ? Array.Empty<(string, string[])>()
         : [("bolts.count", ["8", "12", "16", "20", "24"])]]),
-        new("basePlate", ["base"],
+        new("basePlate",
         [
             P("(?:plate )?(?<h>#)~(?<b>#)~(?<t>#)(?: plate)?", "plate, along y, along x, thickness", ("h", "basePlate.depth"),
                 ("b", "basePlate.width"), ("t", "basePlate.thickness")),
@@ -122,22 +137,28 @@ internal static partial class QuickKinds
     /// <summary>Reads a line that begins with a kind; null where it does not.</summary>
     internal static QuickJoint? Read(string line, UnitSystem shown)
     {
-        if (All.FirstOrDefault(s => s.Words.Any(w => Begins(line, w))) is not { } spoken) return null;
-        var word = spoken.Words.First(w => Begins(line, w));
+        if (KindIn(line) is not var (spoken, at, word)) return null;
         var name = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name;
         var draft = Draft.Empty.With((Fields.Name, name), (Fields.Kind, spoken.Kind))
             .Add(Fields.Loads, Row.Of(RowId.At(0), (Fields.CaseName, "Case 1")));
-        if (word == "lap") draft = draft.State("splice.form", "lap", shown);
-        var parts = new List<QuickPart>();
+        if (word.StartsWith("lap", StringComparison.OrdinalIgnoreCase)) draft = draft.State("splice.form", "lap", shown);
+        var parts = new List<QuickPart> { new(at, word.Length, word, Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []) };
         Numbered? number = null;
-        var at = line.IndexOf(word, StringComparison.OrdinalIgnoreCase) + word.Length;
-        parts.Add(new(at - word.Length, word.Length, line.Substring(at - word.Length, word.Length),
-            Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []));
-        foreach (var (start, text) in Pieces(line, at))
+        foreach (var (start, text) in Pieces(line[..at], 0).Concat(Pieces(line, at + word.Length)))
         {
-            var (taken, problem) = Take(ref draft, spoken, text, shown, ref number);
-            if (number is { Part: < 0 }) number = number with { Part = parts.Count };
-            parts.Add(new(start, text.Length, text, taken, problem, []));
+            foreach (var (from, piece) in Split(draft, spoken, text, shown))
+            {
+                if (QuickWords.Small.Contains(piece))
+                {
+                    parts.Add(new(start + from, piece.Length, piece, QuickPart.Nothing, null, []));
+                    continue;
+                }
+                var (taken, problem) = Take(ref draft, spoken, piece, shown, ref number);
+                if (number is { Part: < 0 }) number = number with { Part = parts.Count };
+                var answers = Asked(spoken, piece) is var (_, instead)
+                    ? instead.Select(i => new QuickAnswer(i, line[..(start + from)] + i + line[(start + from + piece.Length)..])) : [];
+                parts.Add(new(start + from, piece.Length, piece, taken, problem, [.. answers]));
+            }
         }
         // What a number of bolts means is known when the whole line is read: lines across and rows may stand behind it.
         if (number is not null) parts[number.Part] = Counted(ref draft, spoken, number, line, parts[number.Part], shown);
@@ -150,7 +171,74 @@ internal static partial class QuickKinds
             ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
     }
 
-    private static bool Begins(string line, string word) => Regex.IsMatch(line, $@"^\s*{word}\b", RegexOptions.IgnoreCase);
+    /// <summary>The kind that a line names: at its beginning, or anywhere by a name that means nothing else; null where it names none.</summary>
+    private static (Spoken Spoken, int At, string Word)? KindIn(string line)
+    {
+        (Spoken, int, string)? Found(Dictionary<string, string> names, string before)
+        {
+            foreach (var (name, kind) in names.OrderByDescending(n => n.Key.Length))
+            {
+                var match = Regex.Match(line, $@"{before}(?<word>{Regex.Escape(name).Replace("\\ ", @"\s+", StringComparison.Ordinal)}s?)(?![\p{{L}}\p{{N}}-])", RegexOptions.IgnoreCase);
+                if (match.Success) return (All.First(s => s.Kind == kind), match.Groups["word"].Index, match.Groups["word"].Value);
+            }
+            return null;
+        }
+
+        return Found(QuickWords.Kinds, @"^\s*(?:an?\s+)?") ?? Found(QuickWords.KindsAnywhere, @"(?<![\p{L}\p{N}-])");
+    }
+
+    /// <summary>
+    /// A piece as it is understood: whole, or where nothing understands it whole, in the longest runs of words that are. What is left over
+    /// stays together, to be pointed at.
+    /// </summary>
+    private static IEnumerable<(int Start, string Text)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown)
+    {
+        bool Reads(string piece)
+        {
+            var (trial, number) = (draft, (Numbered?)null);
+            return Take(ref trial, spoken, piece, shown, ref number).Problem is null || Asked(spoken, piece) is not null;
+        }
+
+        if (Reads(text)) return [(0, text)];
+        var words = Word().Matches(text);
+        string Run(int from, int to) => text[words[from].Index..(words[to].Index + words[to].Length)];
+        var (found, left) = (new List<(int, string)>(), -1);
+        void Leave(int end)
+        {
+            if (left >= 0) found.Add((words[left].Index, Run(left, end)));
+            left = -1;
+        }
+        for (var at = 0; at < words.Count;)
+        {
+            var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>().FirstOrDefault(e => Reads(Run(at, e!.Value)));
+            var quiet = end is null && QuickWords.Small.Contains(words[at].Value);
+            if (end is not null || quiet)
+            {
+                Leave(at - 1);
+                found.Add((words[at].Index, Run(at, end ?? at)));
+                at = (end ?? at) + 1;
+                continue;
+            }
+            if (left < 0) left = at;
+            at++;
+        }
+        Leave(words.Count - 1);
+        return found;
+    }
+
+    [GeneratedRegex(@"\S+")]
+    private static partial Regex Word();
+
+    /// <summary>What is asked of a piece, and the words of its answers; null where nothing is.</summary>
+    private static (string Question, IEnumerable<string> Instead)? Asked(Spoken spoken, string text)
+    {
+        foreach (var piece in spoken.Pieces)
+        {
+            if (piece.Asks is var (question, answers) && piece.Pattern.Match(text) is { Success: true } match)
+                return (question, answers.Select(a => a.Replace("#", match.Groups["v"].Value, StringComparison.Ordinal)));
+        }
+        return null;
+    }
 
     /// <summary>What stands between commas or semicolons.</summary>
     internal static IEnumerable<(int Start, string Text)> Pieces(string line, int from)
@@ -165,7 +253,7 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"[^,;]+")]
     private static partial Regex Piecewise();
 
-    [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN))(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN)|[0-9]/[0-9]{1,2}(?:-[0-9]{1,2})?(?:\s*(?:""|in))?)(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Bolt();
 
     [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|up|uplift|apart|across|shear|along|about x|about y))?$",
@@ -180,13 +268,14 @@ internal static partial class QuickKinds
     {
         foreach (var piece in spoken.Pieces)
         {
-            if (piece.Pattern.Match(text) is not { Success: true } match) continue;
+            if (piece.Asks is not null || piece.Pattern.Match(text) is not { Success: true } match) continue;
             foreach (var (group, path) in piece.Fields)
             {
                 draft = draft.State(path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
             }
             return (piece.Taken, null);
         }
+        if (Asked(spoken, text) is var (question, _)) return ("", question);
         return TakeBolt(ref draft, text, shown, ref number) ?? TakeGiven(ref draft, spoken, text) ?? TakeLoad(ref draft, spoken, text)
             ?? ("", $"not understood. A {Kind.ById(spoken.Kind)!.Name.ToLowerInvariant()} reads like: {Kind.ById(spoken.Kind)!.Line}");
     }
@@ -200,7 +289,7 @@ internal static partial class QuickKinds
         }
         var said = Share().Match(text);
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
-            || Standards.FindThread(bolt.Groups["thread"].Value) is not { } thread) return null;
+            || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"')) is not { } thread) return null;
         draft = draft.State(Fields.Thread, thread.Designation, shown);
         if (bolt.Groups["grade"].Success)
         {

@@ -65,6 +65,13 @@ internal static partial class QuickLexer
     [GeneratedRegex(@"\G(?<whole>[1-9][0-9]{0,2})\.(?<part>[0-9]{3})(?![0-9.,-])(?!\s*(?:in\b|inch|""|″|mm\b|%))")]
     private static partial Regex Point();
 
+    // 8·8, with the point of a drawing.
+    [GeneratedRegex(@"\G[0-9]{1,2}·[0-9](?![0-9])")]
+    private static partial Regex ClassDot();
+
+    [GeneratedRegex(@"\GM[0-9]+(?:\.[0-9]+)?(?:[x×][0-9.]+)?(?=-[0-9]{1,2}[.,·][0-9])", RegexOptions.IgnoreCase)]
+    private static partial Regex SizeThenClass();
+
     [GeneratedRegex(@"\G[\p{L}#µ°][\p{L}\p{N}#µ°²·./-]*")]
     private static partial Regex Word();
 
@@ -95,7 +102,11 @@ internal static partial class QuickLexer
         }
         if (CountThenSize().Match(line, at) is { Success: true } several && IsSize(several)) return Of(several.Groups["count"], at,
             Parse(several.Groups["count"].Value), false);
-        if (Fraction().Match(line, at) is { Success: true } fraction && fraction.Groups["den"].Value.Trim('0').Length > 0)
+        if (ClassDot().Match(line, at) is { Success: true } dotted)
+        {
+            return Of(dotted, at, Parse(dotted.Value.Replace('·', '.')), false);
+        }
+        if (Fraction().Match(line, at) is { Success: true } fraction && IsOfInches(fraction))
         {
             var whole = fraction.Groups["whole"].Success ? Parse(fraction.Groups["whole"].Value) : 0;
             return Of(fraction, at, whole + (Parse(fraction.Groups["num"].Value) / Parse(fraction.Groups["den"].Value)), true);
@@ -117,11 +128,16 @@ internal static partial class QuickLexer
         {
             return Of(number, at, Parse(number.Value.Replace(",", "").Replace("'", "").Replace("’", "").Replace(" ", "")), false);
         }
-        // 4xM16, 80x160: the sign stands between two things.
-        if (at > 0 && char.IsAsciiDigit(line[at - 1]) && line[at] is 'x' or 'X' && at + 1 < line.Length
-            && (char.IsAsciiDigit(line[at + 1]) || line[at + 1] is 'M' or 'm' or '#'))
+        // 4xM16, 80x160, x6: the sign stands before a number or a size.
+        if (line[at] is 'x' or 'X' && at > 0 && (char.IsAsciiDigit(line[at - 1]) || char.IsWhiteSpace(line[at - 1])) && at + 1 < line.Length
+            && (char.IsAsciiDigit(line[at + 1]) || (char.IsAsciiDigit(line[at - 1]) && line[at + 1] is 'M' or 'm' or '#')))
         {
             return new(TokenKind.Sign, line[at].ToString(), at, 0, false, null, false);
+        }
+        // M16-8.8: the size ends where its class begins.
+        if (SizeThenClass().Match(line, at) is { Success: true } size)
+        {
+            return new(TokenKind.Word, size.Value, at, 0, false, null, false);
         }
         if (Word().Match(line, at) is { Success: true } word)
         {
@@ -131,6 +147,13 @@ internal static partial class QuickLexer
         return new(
             line[at] is ',' or ';' or '.' or '|' or '(' or ')' or ':' ? TokenKind.Break : TokenKind.Sign, line[at].ToString(), at, 0, false,
             null, false);
+    }
+
+    /// <summary>True for a fraction as inches are divided, in its lowest terms; 10/12 is two thicknesses.</summary>
+    private static bool IsOfInches(Match fraction)
+    {
+        var (numerator, parts) = (Parse(fraction.Groups["num"].Value), Parse(fraction.Groups["den"].Value));
+        return parts is 2 or 4 or 8 or 16 or 32 or 64 && numerator % 2 == 1;
     }
 
     /// <summary>True where the fraction alone is a size that is listed, and the whole with it is none.</summary>

@@ -31,6 +31,34 @@ public sealed record QuickPart(int Start, int Length, string Text, string Taken,
 /// <param name="Line">The line with it.</param>
 public sealed record QuickAnswer(string Words, string Line);
 
+/// <summary>What a line asks for.</summary>
+public enum QuickQuestion
+{
+    /// <summary>Nothing: it says a joint.</summary>
+    None,
+
+    /// <summary>The tightening torque.</summary>
+    Torque,
+
+    /// <summary>The number of bolts.</summary>
+    HowMany,
+
+    /// <summary>Whether what is there holds.</summary>
+    Holds,
+
+    /// <summary>What it carries.</summary>
+    Carries,
+
+    /// <summary>Size and number.</summary>
+    Which,
+
+    /// <summary>The least thickness of the parts.</summary>
+    Thickness,
+
+    /// <summary>The least engagement of the thread.</summary>
+    Engagement,
+}
+
 /// <summary>What a quick line came to.</summary>
 /// <param name="Parts">Every piece that says something, understood or not, in order.</param>
 /// <param name="Draft">The joint of the pieces that were understood, everything else chosen.</param>
@@ -38,6 +66,12 @@ public sealed record QuickAnswer(string Words, string Line);
 /// <param name="NoSize">Why no size holds, with what would help; null where one does, or none was looked for.</param>
 public sealed record QuickJoint(IReadOnlyList<QuickPart> Parts, Draft Draft, IReadOnlyList<string> Chosen, string? NoSize)
 {
+    /// <summary>What the line asks for.</summary>
+    public QuickQuestion Question { get; init; }
+
+    /// <summary>True where it asks about shear, false where about tension.</summary>
+    public bool AskedShear { get; init; }
+
     /// <summary>True where every piece was understood, and there is one.</summary>
     public bool Understood => Parts.Count > 0 && Parts.All(p => p.Problem is null);
 }
@@ -64,7 +98,7 @@ public static class QuickLine
         var read = QuickReader.Read(line, shown);
         var chosen = new Choices(Stated(read, line));
         var noSize = Choose(read, chosen);
-        return new QuickJoint(read.Parts, chosen.Draft, chosen.Words, noSize);
+        return new QuickJoint(read.Parts, chosen.Draft, chosen.Words, noSize) { Question = read.Question, AskedShear = read.AskedWay == Way.Across };
     }
 
     /// <summary>What was left out, with the field it goes into.</summary>
@@ -104,9 +138,12 @@ public static class QuickLine
         (Field Field, double? Number)[] numbers = [(Fields.NutFactor, read.NutFactor), (Fields.FaceFriction, read.Friction)];
         var draft = Draft.Empty.With(fields.Where(f => f.Text is not null).Select(f => (f.Field, (Raw)f.Text!)))
             .With(numbers.Where(f => f.Number is not null).Select(f => (f.Field, (Raw)f.Number!.Value)));
-        if (read.Count is { } count) draft = draft.With((Fields.Count, count));
+        if (read is { Circle: { } circle, Count: { } around }) draft = draft.With((Fields.PatternKind, "circle"),
+            (Fields.PatternDiameter, circle.Text), (Fields.PatternCount, around));
+        else if (read.Count is { } count) draft = draft.With((Fields.Count, count));
         foreach (var plate in read.Plates) draft = draft.Add(Fields.Layers, LayerOf(plate, draft[Fields.Layers].Length, read.Edge));
-        return LoadOf(read) is { } load ? draft.Add(Fields.Loads, load) : draft;
+        if (LoadOf(read) is { } load) draft = draft.Add(Fields.Loads, load);
+        return draft.State(read.Said.Where(f => draft.At(f.Key) is not null).Select(f => (f.Key, f.Value)), UnitSystem.Si);
     }
 
     private static Row LayerOf(QuickPlate plate, int index, Amount? edge) => LayerOf(index, Amount.Of(plate.Value, plate.Unit!).Text,
@@ -127,6 +164,12 @@ public static class QuickLine
             return Row.Of(RowId.At(0), (Fields.CaseName, "Ram"), (Fields.HelperKind, "ram push"), (Fields.HelperBore, bore.Text),
                 (Fields.HelperPressure, pressure.Text));
         }
+        if (read.Turning is { } turning)
+        {
+            // Stated by its components, as what turns is.
+            return Row.Of(RowId.At(0), [(Fields.CaseName, "As stated"), (Fields.CaseMz, turning.Text), (Fields.CaseFx, read.Shear?.Text ?? "0 kN"),
+                (Fields.CaseFz, read.Tension?.Text ?? "0 kN")]);
+        }
         if (read.Tension is null && read.Shear is null) return null;
         List<(Field, Raw)> stated = [(Fields.CaseName, read.Ram ? "Ram" : "As stated")];
         if (read.Tension is { } tension) stated.Add((Fields.CaseTension, tension.Text));
@@ -138,7 +181,7 @@ public static class QuickLine
     private static string? Choose(QuickReader read, Choices choices)
     {
         var inch = read.SpeaksInches;
-        var loaded = read.Tension is not null || read.Shear is not null || (read.Bore is not null && read.Pressure is not null);
+        var loaded = read.Tension is not null || read.Shear is not null || read.Turning is not null || (read.Bore is not null && read.Pressure is not null);
         ChooseParts(read, choices, inch);
         if (!loaded)
         {
@@ -146,6 +189,8 @@ public static class QuickLine
                 [Row.Of(RowId.At(0), (Fields.CaseName, "Case 1"), (Fields.CaseTension, "0 kN"), (Fields.CaseShear, "0 kN"))]);
             choices.Words.Add("no load yet");
         }
+        if (read.Question == QuickQuestion.Carries && !read.Parts.Any(p => p.Taken.Contains("kN", StringComparison.Ordinal) || p.Taken.Contains("lbf", StringComparison.Ordinal)))
+            choices.Words.Add("1 kN to begin with");
         if (read.Grade is null)
         {
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
@@ -171,7 +216,7 @@ public static class QuickLine
         {
             var first = layers.FirstOrDefault();
             var thick = tapped && layers.Length == 1 ? (inch ? "1-1/2 in" : "40 mm") : first?.Text(Fields.LayerThickness) ?? thickness;
-            var material = first?.Text(Fields.LayerMaterial) ?? "Steel";
+            var material = (layers.Length == 1 ? read.IntoMaterial : null) ?? first?.Text(Fields.LayerMaterial) ?? read.PartsMaterial ?? "Steel";
             choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read.Edge));
             choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick), (Fields.LayerMaterial, material));
             choices.Words.Add($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}");
@@ -214,7 +259,7 @@ public static class QuickLine
     {
         if (read.Washers == "") return null;
         var band = Standards.GradeBands(grade).FirstOrDefault(g => thread.Diameter <= g.MaxDiameter + 0.005);
-        if (read.Washers is "large" or "hardened") return read.Washers;
+        if (read.Washers is "large" or "hardened" or "plain") return read.Washers;
         var hardness = band?.WasherHardness ?? 200;
         return new[] { "plain", "hardened" }.FirstOrDefault(k => Standards.FindWasher(k, thread.Diameter) is { } washer
             && washer.Hardness >= hardness) ?? (band is null ? null : JointRules.WasherFitting(thread, band)?.Kind);
@@ -230,7 +275,7 @@ public static class QuickLine
         if (WashersFor(read, grade, Standards.FindThread(choices.Draft.Text(Fields.Thread)!)!) is not { } kind) return;
         foreach (var field in Washers(read))
         {
-            if (read.Washers is "large" or "hardened") choices.Draft = choices.Draft.With((field, kind));
+            if (read.Washers is "large" or "hardened" or "plain") choices.Draft = choices.Draft.With((field, kind));
             else choices.Make(field, kind, "");
         }
         if (read.Washers is null) choices.Words.Add($"{kind} washers");
@@ -248,7 +293,7 @@ public static class QuickLine
             if (read.Count is null) choices.Make(Fields.Count, 4, "4 bolts");
             return null;
         }
-        var trial = choices.Draft.Root.Has(Fields.Count) ? choices.Draft : choices.Draft.With((Fields.Count, 4));
+        var trial = choices.Draft.Root.Has(Fields.Count) || choices.Draft.Root.Has(Fields.PatternCount) ? choices.Draft : choices.Draft.With((Fields.Count, 4));
         IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
             : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
         // The washers of one size may not be listed for another: each size is judged as it would be ordered.

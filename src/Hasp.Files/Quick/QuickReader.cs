@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 
 namespace Hasp.Files.Quick;
@@ -23,7 +24,7 @@ internal sealed record QuickPlate(double Value, Unit? Unit, bool Fraction, strin
 /// </summary>
 internal sealed class QuickReader
 {
-    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/"],
+    private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/", "@", "over", "into"],
         StringComparer.OrdinalIgnoreCase);
     private readonly string _line;
     private readonly List<Token> _tokens;
@@ -81,7 +82,28 @@ internal sealed class QuickReader
 
     internal bool Ram { get; private set; }
 
+    /// <summary>Diameter of the circle that the bolts stand on.</summary>
+    internal Amount? Circle { get; private set; }
+
+    /// <summary>What turns the joint in the plane of its faces.</summary>
+    internal Amount? Turning { get; private set; }
+
+    /// <summary>The material of parts that are said without a thickness.</summary>
+    internal string? PartsMaterial { get; private set; }
+
+    /// <summary>The material that the bolts go into, said without a thickness.</summary>
+    internal string? IntoMaterial { get; private set; }
+
+    /// <summary>Which way a line asks about.</summary>
+    internal Way AskedWay { get; private set; } = Way.Apart;
+
     internal IReadOnlyList<QuickPlate> Plates { get; private set; } = [];
+
+    /// <summary>What goes into a field as it stands.</summary>
+    internal Dictionary<string, string> Said { get; } = new(StringComparer.Ordinal);
+
+    /// <summary>What the line asks for; nothing where it only says.</summary>
+    internal QuickQuestion Question { get; private set; }
 
     internal IReadOnlyList<QuickPart> Parts => _parts;
 
@@ -91,6 +113,7 @@ internal sealed class QuickReader
         var reader = new QuickReader(line, shown);
         while (reader._at < reader._tokens.Count) reader.Next();
         reader.SettleEach();
+        reader.SettleAim();
         reader.Settle();
         return reader;
     }
@@ -119,8 +142,8 @@ internal sealed class QuickReader
             _at++;
             return;
         }
-        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryKeyed() || TryPlates()
-            || (token.Kind == TokenKind.Number && TryNumber())
+        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard() || TryKeyed()
+            || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
             || TryWordedCount(token) || TrySmall()) return;
         Refuse(1, Hint(token));
     }
@@ -132,7 +155,7 @@ internal sealed class QuickReader
     private string Span(int from, int count) => _line[_tokens[from].Start.._tokens[from + count - 1].End];
 
     private bool IsWord(int ahead, params string[] words) =>
-        Peek(ahead) is { } t && words.Contains(t.Text, StringComparer.OrdinalIgnoreCase);
+        _at + ahead >= 0 && Peek(ahead) is { } t && words.Contains(t.Text, StringComparer.OrdinalIgnoreCase);
 
     private void Take(int count, string taken)
     {
@@ -155,19 +178,40 @@ internal sealed class QuickReader
     /// <summary>The longest phrase from here that a table knows.</summary>
     private (T Meaning, int Count)? Phrase<T>(Dictionary<string, T> table, int ahead = 0)
     {
-        for (var n = Math.Min(4, _tokens.Count - _at - ahead); n > 0; n--)
+        foreach (var (text, spaced, n) in SpansAt(_at + ahead))
         {
-            if (Enumerable.Range(_at + ahead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
-            var text = string.Join(' ', Enumerable.Range(_at + ahead, n).Select(i => _tokens[i].Text));
-            if (table.TryGetValue(text, out var meaning) || table.TryGetValue(Span(_at + ahead, n), out meaning)) return (meaning, n);
+            if (table.TryGetValue(spaced, out var meaning) || table.TryGetValue(text, out meaning)) return (meaning, n);
         }
         return null;
     }
 
+    // The words of the longest phrase: EN 1993-1-8 is six pieces.
+    private const int MostPieces = 6;
+    private readonly Dictionary<int, (string Text, string Spaced, int Count)[]> _spans = [];
+
+    /// <summary>What stands from a piece on, as typed and with one blank between all pieces, the longest first: every table looks for
+    /// its phrases in it.</summary>
+    private (string Text, string Spaced, int Count)[] SpansAt(int at)
+    {
+        if (_spans.TryGetValue(at, out var kept)) return kept;
+        // A comma or a colon ends it, but for one within a word: Ft,Ed; IS:800.
+        bool Goes(int i) => _tokens[i].Kind != TokenKind.Break || (i > at && !_tokens[i].Spaced && i + 1 < _tokens.Count && !_tokens[i + 1].Spaced);
+        var most = Enumerable.Range(at, Math.Min(MostPieces, _tokens.Count - at)).TakeWhile(Goes).Count();
+        return _spans[at] = [.. Enumerable.Range(1, most).Reverse()
+            .Select(n => (Span(at, n), string.Join(' ', _tokens.Skip(at).Take(n).Select(t => t.Text)), n))];
+    }
+
     private bool TryPhrases()
     {
-        if (_tokens[_at].Kind == TokenKind.Number) return false;
-        return Set(QuickWords.Washers, Washers, v => Washers = v, v => v.Length == 0 ? "no washers" : v == "*" ? "washers" : v + " washers")
+        if (_tokens[_at].Kind == TokenKind.Number) return Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v);
+        // "Through 6 mm into 20 mm": a way through parts says nothing of a nut.
+        if (IsWord(0, "through") && PlateAt(1) is not null)
+        {
+            Take(1, QuickPart.Nothing);
+            return true;
+        }
+        return TrySaid() || TryQuestion()
+            || Set(QuickWords.Washers, Washers, v => Washers = v, v => v.Length == 0 ? "no washers" : v == "*" ? "washers" : v + " washers")
             || Set(QuickWords.Finishes, Finish, v => Finish = v, v => "finish: " + v)
             || Set(QuickWords.Conditions, Condition, v => Condition = v, v => "bolts: " + v)
             || Set(QuickWords.Methods, Method, v => Method = v, v => "tightened by " + v)
@@ -176,6 +220,48 @@ internal sealed class QuickReader
             || Set(QuickWords.Fits, Fit, v => Fit = v, v => v + " fit")
             || Set(QuickWords.Heads, Head, v => Head = v, v => v + " head")
             || TryWrench();
+    }
+
+    /// <summary>A phrase that goes into a field as it stands: by Eurocode 3, factored, twist-off.</summary>
+    private bool TrySaid()
+    {
+        if (Phrase(QuickWords.Said) is not var (said, count)) return false;
+        var (path, text) = (said.Split('=')[0], said.Split('=')[1]);
+        if (Said.TryGetValue(path, out var before) && before != text)
+        {
+            Refuse(count, $"there is {Fields.Words(path).ToLowerInvariant()} {before} already: one of the two");
+            return true;
+        }
+        Said[path] = text;
+        Take(count, $"{Fields.Words(path).ToLowerInvariant()} {Fields.At(path)!.LabelOf(text)}");
+        return true;
+    }
+
+    private bool TryQuestion()
+    {
+        if (Phrase(QuickWords.Questions) is not var (question, count)) return false;
+        // A line asks one thing; "will it be enough" asks it twice.
+        if (Question == QuickQuestion.None) Question = question;
+        Take(count, "asked: " + question switch
+        {
+            QuickQuestion.Torque => "the torque", QuickQuestion.HowMany => "the number of bolts", QuickQuestion.Holds => "whether it holds",
+            QuickQuestion.Carries => "what it carries", QuickQuestion.Which => "the bolts",
+            QuickQuestion.Thickness => "the least thickness", _ => "the least engagement",
+        });
+        return true;
+    }
+
+    /// <summary>A designation of a standard that no table knows: its number counts nothing.</summary>
+    private bool TryStandard()
+    {
+        if (!IsWord(0, "DIN", "ISO", "EN", "BS", "ASTM", "ASME", "NF", "JIS", "SAE")) return false;
+        var count = 1;
+        while (Peek(count) is { } t && (t.Kind == TokenKind.Number || t.Text is "-" || IsWord(count, "EN", "ISO"))) count++;
+        if (count == 1) return false;
+        // A thread may stand right behind it.
+        while (count > 1 && Peek(count - 1)!.Value.Text == "-") count--;
+        Refuse(count, "no bolt, nut or washer is known here by that designation: say what it is (hexagon head, socket head, nut, washer)");
+        return true;
     }
 
     private bool Set(Dictionary<string, string> table, string? before, Action<string> keep, Func<string, string> words)
@@ -205,10 +291,27 @@ internal sealed class QuickReader
     private bool TrySmall()
     {
         if (AskSign() || TryEach()) return true;
-        if (!QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
+        if (Question is QuickQuestion.Carries && Phrase(QuickWords.Ways) is var (way, words) && way is Way.Apart or Way.Across)
+        {
+            AskedWay = way;
+            Take(words, way == Way.Apart ? "asked: in tension" : "asked: in shear");
+            return true;
+        }
+        // What bolts go into has a thread.
+        if (IsWord(0, "into") && (MaterialAt(1) is not null || PlateAt(1) is not null))
+        {
+            End ??= "tapped";
+            Take(1, "tapped into");
+            return true;
+        }
+        // "Preloaded to 70 % of proof": the share says it.
+        var toShare = IsWord(0, "preloaded", "preload", "tightened", "tighten", "torqued", "pretensioned") && ShareAt(IsWord(1, "to") ? 2 : 1);
+        if (!toShare && !QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
         Take(1, QuickPart.Nothing);
         return true;
     }
+
+    private bool ShareAt(int ahead) => Peek(ahead) is { Kind: TokenKind.Number } && IsWord(ahead + 1, "%");
 
     /// <summary>"No grease" is no grease: what a negation turns round is never read as if it stood there alone.</summary>
     private bool TryNegated()
@@ -233,7 +336,7 @@ internal sealed class QuickReader
         {
             Of(QuickWords.Washers), Of(QuickWords.Finishes), Of(QuickWords.Conditions), Of(QuickWords.Methods), Of(QuickWords.ShearBy),
             Of(QuickWords.Ends), Of(QuickWords.Fits), Of(QuickWords.Heads), Of(QuickWords.Ways), Of(QuickWords.Each), Of(QuickWords.Asked),
-            MaterialAt(ahead)?.Count,
+            MaterialAt(ahead)?.Count, Of(QuickWords.Said), Of(QuickWords.Questions),
         };
         return found.Max();
     }
@@ -321,6 +424,7 @@ internal sealed class QuickReader
     {
         foreach (var at in _eachOf)
         {
+            AskShared(at);
             var tension = !_parts[at].Taken.StartsWith("shear", StringComparison.Ordinal);
             var one = tension ? Tension! : Shear!;
             var all = Count is { } bolts ? Amount.Of(bolts * one.Unit.FromHeld(one.Held), one.Unit) : null;
@@ -331,6 +435,19 @@ internal sealed class QuickReader
                     + $"or the load of the whole joint" }
                 : _parts[at] with { Taken = $"{(tension ? "tension" : "shear")} {all.Text}, {one.Text} on each of {Count} bolts" };
         }
+    }
+
+    /// <summary>"10 kN shear and 5 kN tension per bolt": whether the first is one bolt's as well is asked.</summary>
+    private void AskShared(int at)
+    {
+        if (at < 2 || !_parts[at - 1].Text.Equals("and", StringComparison.OrdinalIgnoreCase) || _parts[at - 2] is not { Problem: null } first
+            || _eachOf.Contains(at - 2) || !(first.Taken.StartsWith("shear ", StringComparison.Ordinal)
+                || first.Taken.StartsWith("tension ", StringComparison.Ordinal))) return;
+        _parts[at - 2] = first with
+        {
+            Taken = "", Problem = "on each bolt as well, or on the whole joint?",
+            Answers = [new("on each bolt", Replaced(first, first.Text + " per bolt")), new("on the whole joint", Replaced(first, first.Text + " in all"))],
+        };
     }
 
     // ---- bolts --------------------------------------------------------------------------------------------------------------
@@ -344,7 +461,7 @@ internal sealed class QuickReader
         if (token.Kind != TokenKind.Number || token.Other is not null) return false;
         // 1/2-13 UNC, 5/16-18, 3/4 UNC, 1-8 UNC
         if (IsWord(1, "-") && !_tokens[_at + 1].Spaced && Peek(2) is { Kind: TokenKind.Number } pitch
-            && Standards.FindThread(Span(_at, 3)) is { } whole && pitch.Text.Length <= 2)
+            && (Standards.FindThread(Span(_at, 3)) ?? Standards.FindThread("#" + Span(_at, 3))) is { } whole && pitch.Text.Length <= 2)
         {
             var series = SeriesAfter(3);
             return Threaded(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
@@ -353,7 +470,7 @@ internal sealed class QuickReader
         // A fraction of an inch beside a grade or the word bolts is a size: 1/2" grade 5, 3/4 bolts.
         var inch = InchMark(1);
         if (!(token.Fraction || (inch > 0 && token.Value <= 4)) || Thread is not null || JoinsAt(1 + inch)) return false;
-        if (!(GradeAt(1 + inch) is not null || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
+        if (!(GradeAt(1 + inch) is not null || SuffixedAt(1 + inch) || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
             "diameter"))) return false;
         return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
     }
@@ -374,7 +491,8 @@ internal sealed class QuickReader
     private bool TryMetric(Token token)
     {
         if (token.Text[0] is not ('M' or 'm') || token.Text.Length < 2 || !char.IsAsciiDigit(token.Text[1])) return false;
-        var pieces = token.Text.Split(['x', 'X', '×'], 3);
+        // Six M12s.
+        var pieces = token.Text.TrimEnd('s', 'S').Split(['x', 'X', '×'], 3);
         var count = 1;
         // A blank or a sign may stand before what follows the size.
         var more = pieces.Skip(1).Where(p => p.Length > 0).ToList();
@@ -432,6 +550,9 @@ internal sealed class QuickReader
         .Where(t => t.System == thread.System && Math.Abs(t.Diameter - thread.Diameter) < 0.01)
             .OrderBy(t => Math.Abs(t.Pitch - pitch)).Take(1);
 
+    private static List<ScrewThread> FinesOf(ScrewThread thread) => [.. Standards.Threads.Where(t => t.System == thread.System
+        && Math.Abs(t.Diameter - thread.Diameter) < 0.01 && t.Series != "metric coarse")];
+
     private bool Threaded(ScrewThread thread, int count)
     {
         if (Thread is not null && Thread != thread)
@@ -439,6 +560,12 @@ internal sealed class QuickReader
             Refuse(count, $"there is a size already, {Thread.Designation}: one joint has one size of bolt");
             return true;
         }
+        if (IsWord(count, "fine") && thread.System == MeasureSystem.Metric && FinesOf(thread) is { Count: > 0 } fines)
+        {
+            Refuse(count + 1, "which fine pitch?", [.. fines.Select(f => Instead(count + 1, f.Designation, $"pitch {f.Pitch:0.##} mm"))]);
+            return true;
+        }
+        if (IsWord(count, "coarse") && thread.Series == "metric coarse") count++;
         Thread = thread;
         Take(count, "size " + thread.Designation + (Length is null ? "" : $", {Length.Text} long"));
         return true;
@@ -454,7 +581,7 @@ internal sealed class QuickReader
         for (var n = Math.Min(3, _tokens.Count - _at - from - lead); n > 0; n--)
         {
             if (Enumerable.Range(_at + from + lead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
-            var text = Span(_at + from + lead, n);
+            var text = Span(_at + from + lead, n).Replace('·', '.').Replace(',', '.');
             var spelled = new List<string> { text, text.Replace(' ', '-'), text.Replace("A193 ", "", StringComparison.OrdinalIgnoreCase),
                 text.Replace("F3125 ", "", StringComparison.OrdinalIgnoreCase) };
             // "grade 5" and "SAE 8" are SAE's; a bare 5 is not a grade.
@@ -466,8 +593,20 @@ internal sealed class QuickReader
 
     private bool TryGrade()
     {
+        if (_tokens[_at] is { Kind: TokenKind.Word } token && ThreadsSuffix(token.Text) is { } bare)
+        {
+            if (Grade is null || Grade == bare) Grade = bare;
+            Refuse(1, ThreadsAsked, Instead(1, bare, "leave it to the lengths"));
+            return true;
+        }
         // 304 after a plate is a material, and "A36" a plate's steel.
         if (GradeAt(0) is not var (grade, count)) return false;
+        if (grade is "A325" or "A490" && IsWord(count, "N", "X"))
+        {
+            Grade = Grade is null || Grade == grade ? grade : Grade;
+            Refuse(count + 1, ThreadsAsked, Instead(count + 1, grade, "leave it to the lengths"));
+            return true;
+        }
         if (Grade is not null && Grade != grade)
         {
             Refuse(count, $"there is a grade already, {Grade}: one of the two");
@@ -477,6 +616,15 @@ internal sealed class QuickReader
         Take(count, "grade " + grade);
         return true;
     }
+
+    private const string ThreadsAsked =
+        "whether threads lie in the shear plane follows from the lengths of bolt and thread: write the bolt's length";
+
+    private bool SuffixedAt(int ahead) => Peek(ahead) is { Kind: TokenKind.Word } t && ThreadsSuffix(t.Text) is not null;
+
+    /// <summary>A325-N: the grade of such a word; null for any other.</summary>
+    private static string? ThreadsSuffix(string text) => text.Length > 2 && text[^2] == '-' && text[^1] is 'N' or 'X' or 'n' or 'x'
+        && Standards.GradeBands(text[..^2]) is [var band, ..] ? band.Grade : null;
 
     // ---- words that say what a number is --------------------------------------------------------------------------------------
 
@@ -497,6 +645,9 @@ internal sealed class QuickReader
             (["length", "long"], n => KeepLength(n, "bolt length", a => Length = a)),
             (["bore"], n => KeepLength(n, "bore", a => Bore = a)),
             (["friction", "mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
+            (["pcd", "circle", "bcd"], n => KeepLength(n, "bolt circle", a => Circle = a)),
+            (["qty", "quantity", "number", "count"], KeepCount),
+            (["dia", "diameter", "ø", "Ø", "⌀"], n => KeepBeside(n, "hole", a => Hole = a, "hole", "holes")),
             (["K", "k", "nut"], n => KeepNumber(n, 1, "nut factor K", v => NutFactor = v)),
         ];
         foreach (var (words, keep) in keys)
@@ -507,7 +658,35 @@ internal sealed class QuickReader
                 "holes", "at")) ahead++;
             if (Peek(ahead) is { Kind: TokenKind.Number } && keep(ahead)) return true;
         }
-        return false;
+        if (!IsWord(0, "torque") || Question != QuickQuestion.None) return false;
+        Question = QuickQuestion.Torque;
+        Take(1, "asked: the torque");
+        return true;
+    }
+
+    /// <summary>A number of bolts behind its word: qty 4.</summary>
+    private bool KeepCount(int ahead)
+    {
+        if (NumberAt(ahead) is not { } number || number < 1 || !(ahead + 1 >= _tokens.Count - _at || Peek(ahead + 1) is { Kind: TokenKind.Break }
+            || BoltsAt(ahead + 1) || IsThreadAt(ahead + 1) || GradeAt(ahead + 1) is not null || KnownPhrase(ahead + 1) is not null
+            || Peek(ahead + 1) is { Kind: TokenKind.Number })) return false;
+        if (Count is { } before && before != number)
+        {
+            Refuse(ahead + 1, $"there are {before} bolts already: one number of bolts");
+            return true;
+        }
+        Count = number;
+        Take(ahead + 1 + (BoltsAt(ahead + 1) ? 1 : 0), $"{number} {(number == 1 ? "bolt" : "bolts")}");
+        return true;
+    }
+
+    /// <summary>A length between two words that say together what it is: dia 18 holes.</summary>
+    private bool KeepBeside(int ahead, string what, Action<Amount> keep, params string[] behind)
+    {
+        if (LengthAt(ahead) is not var (amount, count) || !IsWord(ahead + count, behind)) return false;
+        keep(amount);
+        Take(ahead + count + 1, $"{what} {amount.Text}");
+        return true;
     }
 
     private bool KeepAim(int ahead, Dimension dimension)
@@ -524,9 +703,37 @@ internal sealed class QuickReader
             return true;
         }
         Aim = aim;
+        _aimPart = _parts.Count;
         Take(count, "target " + aim);
         return true;
     }
+
+    // The part of the line that states the target; none where none does.
+    private int? _aimPart;
+
+    /// <summary>A torque that would break the bolts, or that stands beside a bolt circle, turns the joint and tightens nothing.</summary>
+    private void SettleAim()
+    {
+        if (_aimPart is not { } at || Aim is null || QuantityText.Parse(Aim, Dimension.Torque) is not { Ok: true } read) return;
+        var torque = Amount.Of(read.Unit!.FromHeld(read.Held), read.Unit);
+        // Whoever says tightened means it.
+        if (_parts[at].Text.Contains("tighten", StringComparison.OrdinalIgnoreCase)) return;
+        var most = Thread is null ? double.PositiveInfinity : 0.4 * Math.PI / 4 * Math.Pow(Thread.Diameter, 3) * StrongestBolt;
+        if (torque.Held < most && !Moments.Any(w => _line.Contains(w, StringComparison.OrdinalIgnoreCase))) return;
+        Aim = null;
+        var part = _parts[at];
+        _parts[at] = part with
+        {
+            Taken = "", Problem = "does it tighten each bolt, or turn the joint? What turns a joint is stated on the Pattern stage, "
+                + "where the bolts are laid out",
+            Answers = [new("tightens each bolt", Replaced(part, $"tightened to {torque.Text}")),
+                .. Circle is null ? [] : new[] { new QuickAnswer("turns the joint", Replaced(part, $"{torque.Text} turning the joint")) }],
+        };
+    }
+
+    // MPa: no bolt is stronger.
+    private const double StrongestBolt = 1300;
+    private static readonly string[] Moments = ["pcd", "circle", "moment", "bending", "twist the", "end plate", "endplate", "on the group"];
 
     private bool KeepLength(int ahead, string what, Action<Amount> keep)
     {
@@ -584,18 +791,20 @@ internal sealed class QuickReader
         if (lead is not null) ahead = MaterialAt(0)!.Value.Count;
         var start = ahead;
         var said = lead is not null;
+        var intoLast = false;
         if (IsWord(ahead, "plates", "plate", "parts")) (ahead, said) = (ahead + 1, true);
         while (PlateAt(ahead) is var (plate, count))
         {
             plates.Add(plate);
             ahead += count;
-            var thick = IsWord(ahead, "plate", "plates", "thick");
-            said |= thick || plate.Material is not null;
+            var thick = IsWord(ahead, "plate", "plates", "sheet", "flange", "web", "block", "part") || IsThick(ahead);
+            said |= thick || plate.Material is not null || IsThick(ahead - 1);
             if (thick) ahead++;
             if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is not var (next, _)) break;
             // "12 mm plate on 100 x 100": behind a word a bare number is a thickness only where the first was bare as well.
             if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null }
                 && !IsPlates(ahead + 2)) break;
+            intoLast = joiner.Text.Equals("into", StringComparison.OrdinalIgnoreCase);
             ahead++;
         }
         if (plates.Count == 0 && lead is not null && NamesFasteners(start))
@@ -609,6 +818,13 @@ internal sealed class QuickReader
             Take(start, "parts of " + lead);
             return true;
         }
+        if (plates.Count == 0 && lead is not null && Plates.Count == 0)
+        {
+            if (IsWord(-1, "into") || (IsWord(-1, "in") && Question == QuickQuestion.Engagement)) (IntoMaterial, End) = (lead, End ?? "tapped");
+            else PartsMaterial = lead;
+            Take(start, IntoMaterial is null ? "parts of " + lead : "tapped into " + lead);
+            return true;
+        }
         // Two of one: 2 x 12 mm plates.
         if (plates.Count == 1 && _tokens[_at].Kind == TokenKind.Number && IsWord(1, "x", "X", "×", "*", "off")
             && Peek(0) is { Value: 2 or 3 or 4 } times && PlateAt(2) is var (one, many)
@@ -619,19 +835,33 @@ internal sealed class QuickReader
             return true;
         }
         if (plates.Count < 2 && !(plates.Count == 1 && said)) return false;
+        // "Tapped into 30 mm steel, 12 mm plate": what the bolts go into is the last part, wherever it stands.
+        var into = _at > 0 && (_tokens[_at - 1].Text.Equals("into", StringComparison.OrdinalIgnoreCase)
+            || _tokens[_at - 1].Text.Equals("in", StringComparison.OrdinalIgnoreCase));
+        if (Plates.Count == 1 && plates.Count == 1 && !(into && _into))
+        {
+            Plates = _into ? [plates[0], .. Plates] : [.. Plates, plates[0]];
+            Take(ahead, "a part more");
+            return true;
+        }
         if (Plates.Count > 0)
         {
             Refuse(ahead, "there are parts already: write them together, joined by +");
             return true;
         }
+        _into = into;
+        if (intoLast && End is null) End = "tapped";
         // A material said once is of all; a unit said once is of all.
         var shared = lead ?? (plates.Count(p => p.Material is not null) == 1 ? plates.FirstOrDefault(p => p.Material is not null)?.Material
             : null);
         var unit = plates.LastOrDefault(p => p.Unit is not null)?.Unit;
         Plates = [.. plates.Select(p => p with { Material = p.Material ?? shared, Unit = p.Unit ?? unit })];
-        Take(ahead, plates.Count == 1 ? "a part" : $"{plates.Count} parts");
+        Take(ahead, plates.Count == 1 ? "a part" : $"{plates.Count} parts{(intoLast ? ", the last one tapped" : "")}");
         return true;
     }
+
+    // True where the one part that was read is what the bolts go into.
+    private bool _into;
 
     // More parts alike than these are stated one by one: a larger number before "plates" is a thickness.
     private const int MostAlike = 6;
@@ -669,6 +899,8 @@ internal sealed class QuickReader
         IsWord(ahead, "bolts", "bolt", "screws", "screw", "studs", "stud", "nuts", "nut", "washers", "washer", "fasteners",
             "capscrews", "threads");
 
+    private bool IsThick(int ahead) => _at + ahead > 0 && IsWord(ahead, "thick", "thk", "thk.");
+
     private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
 
     /// <summary>A whole number in figures or in a word.</summary>
@@ -689,7 +921,7 @@ internal sealed class QuickReader
         Unit? unit = null;
         for (var n = 1; n <= 1 && unit is null; n++) unit = UnitAt(ahead + count, n, Dimension.Length);
         if (unit is not null) count++;
-        if (IsWord(ahead + count, "thick")) count++;
+        if (IsThick(ahead + count)) count++;
         if (material is null && MaterialAt(ahead + count) is var (after, more)) (material, count) = (after, count + more);
         // A number with another unit is no thickness, nor is one that counts or names bolts.
         if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
@@ -703,9 +935,9 @@ internal sealed class QuickReader
             Dimension.Mass }.Any(d => UnitAt(ahead, n, d) is not null)) || IsWord(ahead, "%", "ton", "tons", "t");
 
     private bool IsThreadAt(int ahead) =>
-        Peek(ahead) is { } t && ((t.Kind == TokenKind.Word && Standards.FindThread(t.Text.Split('x', 'X', '×')[0]) is not null)
+        Peek(ahead) is { } t && ((t.Kind == TokenKind.Word && Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0]) is not null)
             || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number }
-                && Standards.FindThread(Span(_at + ahead, 3)) is not null));
+                && (Standards.FindThread(Span(_at + ahead, 3)) ?? Standards.FindThread("#" + Span(_at + ahead, 3))) is not null));
 
     private bool BoltsAt(int ahead) => Peek(ahead) is { } t && QuickWords.Bolts.Contains(t.Text);
 
@@ -727,10 +959,29 @@ internal sealed class QuickReader
         if (token.Other is { } other) return AskComma(token, other);
         if (AskTon(token)) return true;
         if (IsWord(1, "%")) return TryShare();
+        if (token.Value is > 0 and <= 1 && IsWord(1, "friction", "slip"))
+        {
+            Friction = token.Value;
+            Take(2 + (IsWord(2, "coefficient", "factor") ? 1 : 0), $"slip coefficient {token.Text}");
+            return true;
+        }
+        if (IsWord(1, "pcd", "bcd") && token.Other is null)
+        {
+            Circle = LengthAt(0)!.Value.Amount;
+            Take(2, "bolt circle " + Circle.Text);
+            return true;
+        }
+        if (Quantity(0, Dimension.Torque) is var (turn, long_) && Phrase(QuickWords.Turning, long_) is (_, var turned))
+        {
+            Turning = turn;
+            Take(long_ + turned, $"turned by {turn.Text} in the plane of the faces");
+            return true;
+        }
         if (Quantity(0, Dimension.Torque) is var (torque, words)) return AimAt(words + (IsWord(words, "torque") ? 1 : 0), torque.Text);
         if (Quantity(0, Dimension.Force) is var (force, pieces)) return Forced(force, pieces);
         if (Quantity(0, Dimension.Mass) is var (mass, size)) return Forced(Amount.Of(mass.Held, Units.Of(Dimension.Force, "kgf")), size);
         if (Quantity(0, Dimension.Stress) is var (pressure, n)) return Pressed(pressure, n);
+        if (MetricBoltsAt(0) is { } metric) return Threaded(metric, 3);
         if (Quantity(0, Dimension.Length) is var (length, m) && TryLength(length, m)) return true;
         return TryCount(token) || (token.Fraction && AskFraction(token));
     }
@@ -771,7 +1022,12 @@ internal sealed class QuickReader
         var count = 2;
         while (IsWord(count, "of", "the")) count++;
         var what = "";
-        if (IsWord(count, "proof", "yield")) what = Peek(count++)!.Value.Text.ToLowerInvariant();
+        if (IsWord(count, "proof", "yield", "Rp0.2", "Rp"))
+        {
+            what = IsWord(count, "proof") ? "proof" : "yield";
+            count += IsWord(count, "Rp") && Peek(count + 1) is { Text: "0.2" } ? 2 : 1;
+            if (IsWord(count, "load", "strength", "stress")) count++;
+        }
         return AimAt(count, $"{_tokens[_at].Text} %{(what == "yield" ? " of yield" : "")}");
     }
 
@@ -790,11 +1046,27 @@ internal sealed class QuickReader
         while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
             && Phrase(QuickWords.Ways, ahead) is null) ahead++;
         if (Phrase(QuickWords.Ways, ahead) is var (way, words)) return Loaded(force, way, ahead + words);
+        // "60 kN reversing shear", "60 kN ULS shear": what stands between says its own.
+        if (Between(ahead) is { } between && Phrase(QuickWords.Ways, ahead + between) is var (later, more))
+        {
+            var at = _at;
+            _at += ahead;
+            TryPhrases();
+            var said = _parts[^1];
+            _parts.RemoveAt(_parts.Count - 1);
+            _at = at;
+            var done = Loaded(force, later, ahead + between + more);
+            _parts[^1] = _parts[^1] with { Taken = _parts[^1].Taken + ", " + said.Taken, Problem = _parts[^1].Problem ?? said.Problem };
+            return done;
+        }
         if (Ram) return Loaded(force, Way.Apart, count);
         Refuse(count, "does it pull the parts apart, or shear them?",
             Instead(count, Span(_at, count) + " apart", "pulls them apart"), Instead(count, Span(_at, count) + " across", "shears them"));
         return true;
     }
+
+    /// <summary>How many pieces a phrase has that may stand between a force and its way; null where none stands there.</summary>
+    private int? Between(int ahead) => Phrase(QuickWords.ShearBy, ahead)?.Count ?? Phrase(QuickWords.Said, ahead)?.Count;
 
     private bool Loaded(Amount force, Way way, int count)
     {
@@ -821,6 +1093,11 @@ internal sealed class QuickReader
                     Instead(count, load + " across", "along the face: shear"),
                     Instead(count, load + " apart", "hangs from the bolts: tension"),
                     Instead(count, load + " pressing", "presses them together"));
+                return true;
+            case Way.Leaning:
+                Refuse(count, "how does that lie to the faces?",
+                    Instead(count, force.Text + " apart", "it pulls them apart"), Instead(count, force.Text + " across", "it shears them"),
+                    Instead(count, force.Text + " pressing", "it presses them together"));
                 return true;
             case Way.Across when Shear is not null:
                 Refuse(count, $"there is {Shear.Text} across already: write one, and the other as a load case of its own on the Bench");
@@ -861,7 +1138,11 @@ internal sealed class QuickReader
         [
             (["long", "length"], "bolt length", a => Length = a), (["hole", "holes", "clearance"], "hole", a => Hole = a),
             (["edge"], "edge distance", a => Edge = a), (["bore"], "bore", a => Bore = a),
+            (["pcd", "bcd", "circle"], "bolt circle", a => Circle = a),
         ];
+        // 150 mm bolt circle, 18 mm diameter holes.
+        if (IsWord(count, "bolt") && IsWord(count + 1, "circle")) count++;
+        if (IsWord(count, "dia", "diameter", "pitch") && IsWord(count + 1, "hole", "holes", "circle", "pcd")) count++;
         foreach (var (words, what, keep) in keys)
         {
             if (!IsWord(count, words)) continue;
@@ -876,6 +1157,12 @@ internal sealed class QuickReader
             Take(count + 1 + more, $"a ram of {length.Text} bore at {pressure.Text}");
             return true;
         }
+        if (IsWord(-1, "at", "@", "arm", "out") || IsWord(count, "out", "away", "from", "eccentric", "arm", "offset", "lever", "off"))
+        {
+            Refuse(count, "a force at a distance turns the bolts: where they stand is laid out on the Pattern stage, or begin with "
+                + QuickFrame.Example);
+            return true;
+        }
         Refuse(count, $"{length.Text} of what? Write 12 + 20 for parts, 60 mm long for the bolt, hole 18 mm, edge 30 mm",
             Instead(count, $"{length.Text} plate", "a part this thick"), Instead(count, $"{length.Text} long", "the bolt's length"),
             Instead(count, $"edge {length.Text}", "the edge distance"));
@@ -887,7 +1174,11 @@ internal sealed class QuickReader
         if (token.Fraction || token.Value != Math.Floor(token.Value) || token.Value is < 1 or > 1000) return false;
         var ahead = 1;
         while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "pcs", "of", "number", "ea", ".")) ahead++;
-        var counts = BoltsAt(1) || IsThreadAt(ahead) || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
+        // Known words may stand between a number and its size: 4 HV M20, 4 DIN 931 M16.
+        var named = ahead;
+        while (named < ahead + (2 * MostPieces) && !IsThreadAt(named) && KnownPhrase(named) is { } words) named += words;
+        var counts = BoltsAt(1) || IsThreadAt(ahead) || (named > ahead && (IsThreadAt(named) || ThreadSoonAt(named)))
+            || MetricBoltsAt(ahead) is not null || StandsAsCount() || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
             || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
         if (!counts) return false;
         if (Count is { } before && before != (int)token.Value)
@@ -900,6 +1191,12 @@ internal sealed class QuickReader
         return true;
     }
 
+    /// <summary>A number in brackets, or behind a cross, beside a size that is known: M12 (6), M16 8.8 x4.</summary>
+    private bool StandsAsCount() => Thread is not null && Count is null && _at > 0
+        && ((_tokens[_at - 1].Text == "(" && Peek(1) is { Text: ")" })
+            || (_tokens[_at - 1].Text is "x" or "X" or "×" && Peek(1) is not { Kind: TokenKind.Number }
+                && UnitAt(1, 1, Dimension.Length) is null && !IsWord(1, "long", "x", "X", "×")));
+
     /// <summary>A number of bolts in a word: four M16, six bolts. A number word that stands by itself is asked about.</summary>
     private bool TryWordedCount(Token token)
     {
@@ -910,10 +1207,14 @@ internal sealed class QuickReader
         return true;
     }
 
+    /// <summary>16 mm bolts: the size; null where no such bolts stand there.</summary>
+    private ScrewThread? MetricBoltsAt(int ahead) => Peek(ahead) is { Kind: TokenKind.Number, Other: null, Fraction: false } number
+        && IsWord(ahead + 1, "mm") && BoltsAt(ahead + 2) ? Standards.FindThread("M" + number.Text) : null;
+
     /// <summary>A size in inches without its threads per inch stands there: 1/2" grade 5.</summary>
     private bool ThreadSoonAt(int ahead) =>
         Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null
-            && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || BoltsAt(ahead + 1 + InchMark(ahead + 1))
+            && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || SuffixedAt(ahead + 1 + InchMark(ahead + 1)) || BoltsAt(ahead + 1 + InchMark(ahead + 1))
             || SeriesAfter(ahead + 1) > 0);
 
     private bool AskFraction(Token token)
@@ -935,6 +1236,18 @@ internal sealed class QuickReader
     /// force.</summary>
     private void Settle()
     {
+        if (Question == QuickQuestion.Carries && Tension is null && Shear is null)
+        {
+            var begun = Amount.Of(1, Units.Of(Dimension.Force, "kN"));
+            if (AskedWay == Way.Across) Shear = begun;
+            else Tension = begun;
+            Count ??= 1;
+        }
+        if (Circle is not null && Count is null && _parts.FindIndex(p => p.Taken.StartsWith("bolt circle", StringComparison.Ordinal)) is var round and >= 0)
+        {
+            _parts[round] = _parts[round] with { Taken = "", Problem = "how many bolts stand on it?" };
+        }
+        if (PartsMaterial is { } loose) Plates = [.. Plates.Select(p => p with { Material = p.Material ?? loose })];
         if (Plates.Any(p => p.Unit is null) && _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal)
             || p.Taken == "a part") is var at and >= 0)
         {

@@ -1,0 +1,123 @@
+using System.Globalization;
+using CsvHelper;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
+using Hasp.Files;
+using Hasp.Files.Quick;
+
+namespace Hasp.Tests.Files;
+
+/// <summary>Every row of the reader's tables, in a line: it says what the row says, and nothing else of the line changes.</summary>
+public sealed class QuickWordsTests
+{
+    // A line that each slot's words stand in, and the field that they go into; empty where they go into none.
+    private static readonly Dictionary<string, (string Line, string Path)> Slots = new()
+    {
+        ["finish"] = ("4 M16 8.8, 60 kN apart, ~", "tightening.lubrication"),
+        ["head"] = ("4 M16 8.8 ~, 60 kN apart", "bolts.head"),
+        ["method"] = ("4 M16 8.8, 60 kN apart, ~", "tightening.method"),
+        ["end"] = ("4 M16 8.8, 60 kN apart, ~", "threadEnd.kind"),
+        ["fit"] = ("4 M16 8.8, 60 kN apart, ~", "hole.fit"),
+        ["shear by"] = ("4 M16 8.8, 60 kN across, ~", "judging.shearBy"),
+        ["condition"] = ("4 M16 8.8, 60 kN apart, ~", "bolts.condition"),
+        ["material"] = ("4 M16 8.8, 60 kN apart, 12 + 20 ~", "layers[0].material"),
+        ["washers"] = ("4 M16 8.8, 60 kN apart, ~", ""),
+        ["wrench"] = ("4 M16 8.8, 60 kN apart, ~", ""),
+        ["each"] = ("4 M16 8.8, 15 kN ~ apart", "loads[0].tension"),
+        ["way"] = ("4 M16 8.8, 60 kN ~", ""),
+        ["symbol"] = ("4 M16 8.8, ~ = 60 kN", ""),
+        ["field"] = ("4 M16 8.8, 60 kN across, ~", ""),
+        ["number"] = ("~ M16 8.8, 60 kN apart", "bolts.count"),
+        ["question"] = ("~ 4 M16 8.8, 60 kN across", ""),
+        ["turning"] = ("4 M16 8.8 on 200 pcd, 800 N·m ~", "loads[0].mz"),
+    };
+
+    [Fact]
+    public void Every_word_is_read_in_its_line_and_says_what_its_row_says()
+    {
+        var (wrong, read) = (new List<string>(), 0);
+        foreach (var (slot, value, words) in QuickWords.Rows)
+        {
+            if (!Slots.TryGetValue(slot, out var at)) continue;
+            read++;
+            var line = at.Line.Replace("~", words, StringComparison.Ordinal);
+            var quick = QuickLine.Read(line, UnitSystem.Si);
+            var asked = slot == "way" && value is "down" or "leaning";
+            if (quick.Parts.All(p => p.Problem is null) == asked)
+                wrong.Add($"{line}: {string.Join("; ", quick.Parts.Where(p => p.Problem is not null).Select(p => $"[{p.Text}] {p.Problem}"))}");
+            if (quick.Draft.Text("bolts.thread") != "M16" || quick.Draft.Text("bolts.grade") != "8.8") wrong.Add(line + ": the bolts changed");
+            var (path, text) = slot == "field" ? (value.Split('=')[0], value.Split('=')[1]) : (at.Path, Expected(slot, value));
+            if (path.Length > 0 && quick.Draft.Text(path) != text && !(text is "hex" or "nut" && quick.Draft.Text(path) is null))
+                wrong.Add($"{line}: {path} is {quick.Draft.Text(path)}, not {text}");
+            if (slot == "question" && quick.Question.ToString() != value.Replace(" ", "", StringComparison.Ordinal).Replace("howmany", "HowMany", StringComparison.Ordinal)
+                && !quick.Question.ToString().Equals(value.Replace(" ", "", StringComparison.Ordinal), StringComparison.OrdinalIgnoreCase)) wrong.Add(line + ": asks " + quick.Question);
+        }
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+        Assert.True(read > 380, $"{read} words");
+    }
+
+    private static string? Expected(string slot, string value) => slot switch
+    {
+        "each" => "60 kN", "turning" => "800 N·m", "shear by" => value == "bearing" ? "bearing" : "friction", _ => value,
+    };
+
+    [Fact]
+    public void Every_question_is_asked_and_each_of_its_answers_is_read()
+    {
+        var answers = 0;
+        foreach (var (words, (question, choices)) in QuickWords.Asked)
+        {
+            var line = $"4 M16 8.8, 60 kN across, 12 + 20, {words}";
+            var quick = QuickLine.Read(line, UnitSystem.Si);
+            var part = Assert.Single(quick.Parts, p => p.Problem is not null);
+            Assert.True(part.Problem == question && part.Text == words, $"{line}: [{part.Text}] {part.Problem}");
+            Assert.Equal(choices.Length, part.Answers.Count);
+            foreach (var answer in part.Answers)
+            {
+                var again = QuickLine.Read(answer.Line, UnitSystem.Si);
+                Assert.True(again.Understood, $"{answer.Line}: {string.Join("; ", again.Parts.Where(p => p.Problem is not null).Select(p => $"[{p.Text}] {p.Problem}"))}");
+                answers++;
+            }
+        }
+        Assert.True(answers > 40, $"{answers} answers");
+    }
+
+    /// <summary>Names of kinds: each begins a line of its kind.</summary>
+    [Fact]
+    public void Every_name_of_a_kind_begins_a_line_of_it()
+    {
+        foreach (var (name, kind) in QuickWords.Kinds) Assert.Equal(kind, QuickLine.Read($"{name} M16 8.8", UnitSystem.Si).Draft.Text(Fields.Kind));
+        foreach (var (name, kind) in QuickWords.KindsAnywhere) Assert.Equal(kind, QuickLine.Read($"M16 8.8 {name}", UnitSystem.Si).Draft.Text(Fields.Kind));
+    }
+
+    /// <summary>Lines as they are written in shops, with what each comes to: one a row of <c>shopLines.csv</c>; what is asked stands behind an arrow.</summary>
+    [Fact]
+    public void Lines_of_the_shop_come_to_what_they_say()
+    {
+        using var csv = new CsvReader(new StreamReader(Path.Combine(Samples.Root, "tests", "Hasp.Tests", "Files", "shopLines.csv")), CultureInfo.InvariantCulture);
+        csv.Read();
+        csv.ReadHeader();
+        var (wrong, lines) = (new List<string>(), 0);
+        while (csv.Read())
+        {
+            lines++;
+            var line = csv.GetField("line")!;
+            var said = Said(line);
+            if (said != csv.GetField("says")) wrong.Add($"{line}\n   says  {said}\n   wants {csv.GetField("says")}");
+        }
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+        Assert.True(lines > 150, $"{lines} lines");
+    }
+
+    /// <summary>A line in short: what was stated, field by field, and what is asked.</summary>
+    internal static string Said(string line)
+    {
+        var quick = QuickLine.Read(line, UnitSystem.Si);
+        var stated = quick.Draft.Places().Where(p => !quick.Draft.IsChosen(p)).Select(p => (Path: quick.Draft.PathOf(p), quick.Draft[p]!.Text))
+            .Where(s => s.Path is not ("name" or "loads[0].name") && !s.Path.EndsWith("].name", StringComparison.Ordinal)
+                && s is not ("loads[0].tension" or "loads[0].shear", "0 kN"));
+        var asked = quick.Parts.Where(p => p.Problem is not null).Select(p => p.Text);
+        return string.Join("; ", stated.Select(s => $"{s.Path} {s.Text}")) + (asked.Any() ? " → " + string.Join(" | ", asked) : "")
+            + (quick.Question == QuickQuestion.None ? "" : " ? " + quick.Question);
+    }
+}
