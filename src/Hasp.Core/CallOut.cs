@@ -142,6 +142,8 @@ public sealed partial record CallOut(
         var passes = joint.Bolts.Count > 1 ? " in three passes" : "";
         string Show(Term term) => QuantityText.ShowText(result[term], term.Dimension, system, 3);
         var method = joint.Tightening.Method;
+        if (joint.Tightening.Lot?.Torque is not > 0 && Shop.Installation.Of(joint).NoTorque(joint).Length > 0)
+            return ("Tighten by calibrated wrench to the job torque of the lot, found by test on the day of use", "", passes);
         return method.Measure switch
         {
             Measure.Turn => ("Snug, then turn by", ByHand(result[Terms.TurnFromSnug]), joint.Bolts.Count > 1 ? " at most, in two passes"

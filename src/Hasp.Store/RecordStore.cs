@@ -53,6 +53,21 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             select new StoredRecord(r.Id, kind, owner, r.Name, r.Current, v.Document, v.Parent != null, false)).ToListAsync();
     }
 
+    /// <summary>Every revision that records of some kinds ever had, deleted ones too, the oldest first: what stood at a moment, and what
+    /// stood in between.</summary>
+    /// <param name="kinds">The kinds.</param>
+    public async Task<IReadOnlyList<(int Record, DateTime At, string Document)>> History(IReadOnlyCollection<string> kinds)
+    {
+        await using var db = await Open();
+        var rows = await (
+            from r in db.Records.AsNoTracking()
+            join v in db.Revisions.AsNoTracking() on r.Id equals v.RecordId
+            where kinds.Contains(r.Kind)
+            orderby v.At, v.Number
+            select new { r.Id, v.At, v.Document }).ToListAsync();
+        return [.. rows.Select(r => (r.Id, r.At, r.Document))];
+    }
+
     /// <summary>The records of some kinds that belong to everybody and are not deleted, by name.</summary>
     public async Task<IReadOnlyList<StoredRecord>> Records(IReadOnlyCollection<string> kinds)
     {

@@ -125,7 +125,7 @@ public sealed class Browser : IDisposable
     public T Until<T>(Func<IWebDriver, T?> condition, string what)
         where T : class
     {
-        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(15)) { Message = what, PollingInterval = TimeSpan.FromMilliseconds(25) };
+        var wait = new WebDriverWait(_driver, TimeSpan.FromSeconds(30)) { Message = what, PollingInterval = TimeSpan.FromMilliseconds(25) };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
         return wait.Until(condition)!;
     }

@@ -77,7 +77,7 @@ public sealed class KindStageTests(SecondServer shared)
         b.Go("/");
         b.Find("#quick").SendKeys("pin 30, eye 16 thick, with bells on");
         b.Until(() => b.Has("#quick-reading .unknown"), "what was not understood");
-        Assert.Equal("with bells on", b.Text("#quick-reading .unknown"));
+        Assert.Equal("bells", b.Text("#quick-reading .unknown"));
         Assert.Contains("hanger", b.Text("#quick-reading .taken"), StringComparison.Ordinal);
     }
 

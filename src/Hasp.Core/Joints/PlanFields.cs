@@ -63,6 +63,12 @@ public static class PlanFields
         Otherwise = FaceSlope.Square, Labels = new() { ["square"] = "both square to the axis", ["one sloped"] = "one sloped, to 1:20",
             ["both sloped"] = "both sloped, to 1:20" },
     };
+    public static readonly Field<string> TurnEdition = new(
+        "plan.turnEdition", Types.OneOf(TurnTables.Editions), "Edition, turn of nut",
+        "by which edition of the RCSC specification a turn may be off")
+    {
+        Otherwise = TurnTables.Editions[0],
+    };
     public static readonly Field<Locking> Locking = new(
         "plan.locking", Types.Named(Lockings), "Locking", "what keeps it from working loose")
     {
@@ -96,7 +102,7 @@ public static class PlanFields
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, Locking, PrimerMinutes, OpenMinutes,
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, TurnEdition, Locking, PrimerMinutes, OpenMinutes,
             CureHours, RetorqueHours, Hold];
 
     private static Named<FaceSlope> Slopes =>

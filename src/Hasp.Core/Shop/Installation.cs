@@ -56,6 +56,23 @@ public sealed record Installation(string Id, string Name, string Source)
     public static Installation Of(Joint joint) =>
         joint.Said.Stated(PlanFields.Installation) is { } stated ? ById(stated)! : UsualFor(joint);
 
+    /// <summary>
+    /// Why no torque stands for a joint before its lot was tested: the calibrated wrench of the RCSC specification is set by at least three
+    /// assemblies of one diameter, length, grade and lot, tested on the day of use, and no table gives it one (RCSC specification, 8.2.2).
+    /// Empty where a torque may be worked out.
+    /// </summary>
+    public string NoTorque(Joint joint) => Id is "wrench" or "torqueAngle" && IsStructural(joint) && !IsEuropean(joint)
+        ? "by the RCSC specification no table gives a torque: it is that of three assemblies of this diameter, length, grade and lot, "
+            + "tested on the day of use" : "";
+
+    /// <summary>Why a joint cannot be tightened so, whatever was tested; empty where it can. By a calibrated wrench a hardened washer lies
+    /// under what turns (RCSC specification, 6.2).</summary>
+    public string WhyNot(Joint joint) => Refuses(joint) is { Length: > 0 } no ? no
+        : NoTorque(joint).Length > 0 && (joint.Tapped ? joint.HeadWasher : joint.NutWasher) is not { Kind: "hardened" }
+            ? "a hardened washer (F436) has to lie under the part that turns" : "";
+
+    private static bool IsEuropean(Joint joint) => joint.Bolts.Grade.Grade is "8.8" or "10.9";
+
     /// <summary>Spaces of an indicator washer of a size, mm (ASTM F959); null where its maker has to be asked.</summary>
     public static int? SpacesOf(double diameter) =>
         TurnTables.Indicators.FirstOrDefault(r => Math.Abs(r.Diameter - diameter) < 0.01)?.Spaces;
@@ -199,12 +216,11 @@ public sealed record Installation(string Id, string Name, string Source)
         private static Pass TabledTurn(PlanContext c)
         {
             var turn = TabledTurnOf(c.Joint)!.Value;
+            var off = TurnTables.ToleranceOf(c.Joint.Said.Of(PlanFields.TurnEdition), turn.Turn);
             return new("turn", "Turn", "Turn the nut against the bolt by this much from the match mark.", PassMeasure.Turn, turn.Turn,
-                turn.Source)
+                $"{turn.Source}; off by −{off.Less:0}° to +{off.More:0}°: {off.Source}")
             {
-                // From 2014 one tolerance holds for every turn; the editions before had ±30° up to half a turn and ±45° from two
-                // thirds.
-                Tolerance = (30 * Degree, 60 * Degree),
+                Tolerance = (off.Less * Degree, off.More * Degree),
             };
         }
 
@@ -281,7 +297,7 @@ public sealed record Installation(string Id, string Name, string Source)
         };
 
         private static string NotEuropean(Joint joint) =>
-            IsStructural(joint) && joint.Bolts.Grade.Grade is "8.8" or "10.9" ? ""
+            IsStructural(joint) && IsEuropean(joint) ? ""
                 : "for 8.8 and 10.9 bolts of EN 14399 that are preloaded to the code: aim for \"structural\" first";
 
         private static string NotTightened(Joint joint) => joint.Kind.IsTightened ? "" : "nothing is preloaded here";
@@ -292,6 +308,20 @@ public sealed record Installation(string Id, string Name, string Source)
 internal static class TurnTables
 {
     internal sealed record TurnRow(double UpTo, double Square, double OneSloped, double BothSloped, string Source);
+
+    internal sealed record ToleranceRow(string Edition, double UpTo, double Less, double More, string Source);
+
+    /// <summary>By how much a turn may be off, a row an edition and a range of turns.</summary>
+    private static IReadOnlyList<ToleranceRow> Tolerances { get; } = Standards.Read("turnTolerance", r => new ToleranceRow(
+        Standards.Text(r, "edition"), Standards.Number(r, "up_to_turns"), Standards.Number(r, "less_degrees"),
+        Standards.Number(r, "more_degrees"), Standards.Text(r, "source")));
+
+    /// <summary>Editions of the specification, the one that is taken first.</summary>
+    internal static IReadOnlyList<string> Editions { get; } = [.. Tolerances.Select(r => r.Edition).Distinct()];
+
+    /// <summary>The row of an edition for a turn, rad.</summary>
+    internal static ToleranceRow ToleranceOf(string edition, double turn) =>
+        Tolerances.First(r => r.Edition == edition && turn <= 2 * Math.PI * r.UpTo);
 
     internal sealed record CombinedRow(double UpTo, bool Inclusive, double Degrees, string Source);
 

@@ -54,7 +54,7 @@ public sealed record TighteningPlan
         var joint = result.Joint;
         var assembly = Assembly.Of(joint);
         var installation = Installation.Of(joint);
-        var problem = installation.Refuses(joint);
+        var problem = installation.WhyNot(joint) is { Length: > 0 } no ? no : verified is null ? installation.NoTorque(joint) : "";
         return new()
         {
             Joint = joint,

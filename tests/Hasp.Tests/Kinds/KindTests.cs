@@ -64,7 +64,7 @@ public sealed class KindTests
         var line = Kind.ById(kind)!.Line + ", with bells on";
         var read = QuickLine.Read(line, UnitSystem.Si);
         var odd = Assert.Single(read.Parts, p => p.Problem is not null);
-        Assert.Equal("with bells on", line.Substring(odd.Start, odd.Length));
+        Assert.Equal("bells", line.Substring(odd.Start, odd.Length));
         Read(read.Draft.Json());
     }
 

@@ -122,6 +122,41 @@ public sealed class ShopFloorTests : IDisposable
         Assert.Contains("not tested", Reasons(-1), StringComparison.Ordinal);
     }
 
+    /// <summary>Each thing that a test holds for, changed and typed back: the test stays ended, until another one is made.</summary>
+    [Theory]
+    [InlineData("nutLot", "N-1", "N-2", "another nut lot")]
+    [InlineData("washerLot", "W-1", "W-2", "another washer lot")]
+    [InlineData("stored", "dry, indoors", "outdoors", "another storage")]
+    [InlineData("hose", "H-1", "H-2", "another hose")]
+    public async Task What_was_changed_and_typed_back_does_not_bring_a_test_back(string field, string first, string then, string why)
+    {
+        var ofTool = field == "hose";
+        Task<int> Lot(string value) => _store.Put(ShopKinds.Lots.Id, 0, "L-1", $$"""{ "name": "L-1", "thread": "M16", "grade": "8.8", "lubrication": "lubricated"{{(ofTool ? "" : $", \"{field}\": \"{value}\"")}} }""", "put");
+        Task<int> Wrench(string hose) => _store.Put(ShopKinds.Wrenches.Id, 0, "Click", $$"""{ "name": "Click", "type": "click", "least": "40 N·m", "most": "400 N·m", "graduation": "5 N·m", "calibrationDue": "2031-01-31", "certificate": "C"{{(ofTool ? $", \"hose\": \"{hose}\"" : "")}} }""", "put");
+        Task Put(string value) => ofTool ? Wrench(value) : Lot(value);
+        var id = await Lot(first);
+        await Wrench(first);
+        var begun = _clock.At;
+        NewEntry Test(string key, DateTimeOffset made) => new(key, EntryKind.Verification.Id, 0, 0, id, 0, $$"""
+            { "lot": "L-1", "bolts": "M16 8.8", "lubrication": "lubricated", "stored": "dry, indoors", "tool": "Click", "tester": "T", "temperature": "20 °C", "required": "70 kN",
+              {{(field == "stored" ? "" : $"\"{(ofTool ? "hose" : field)}\": \"{first}\",")}}
+              "until": "{{begun.UtcDateTime.AddHours(8):yyyy-MM-ddTHH:mm:ssZ}}", "tests": [ { "torque": "190 N·m", "tension": "70 kN" }, { "torque": "196 N·m", "tension": "70.4 kN" }, { "torque": "187 N·m", "tension": "70 kN" } ] }
+            """, made.UtcDateTime);
+        await _log.Append([Test("t1", begun)]);
+        _clock.At = begun.AddHours(1);
+        await Put(then);
+        _clock.At = begun.AddHours(2);
+        await Put(first);
+        await _log.Append([Test("t2", begun.AddHours(3))]);
+        _clock.At = begun.AddHours(4);
+        var floor = await _floor.Look();
+        string Reasons(double hours) => string.Join("; ", floor.StandingOf(floor.LotOf("L-1")!, floor.ToolOf("Click")!, begun.AddHours(hours)).Reasons);
+        Assert.DoesNotContain("another", Reasons(0.5), StringComparison.Ordinal);
+        Assert.Contains(why, Reasons(1.5), StringComparison.Ordinal);
+        Assert.Contains(why, Reasons(2.5), StringComparison.Ordinal);
+        Assert.DoesNotContain("another", Reasons(3.5), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task What_is_kept_does_not_keep_the_time()
     {

@@ -119,6 +119,41 @@ public sealed class TighteningPlanTests
         Assert.Equal((30 * Degree, 60 * Degree), plan.Passes[2].Tolerance);
     }
 
+    // A turn may be off by what its edition says: every row of the table.
+    [Theory]
+    [InlineData("from 2014", "60 mm", 30, 60)]
+    [InlineData("from 2014", "200 mm", 30, 60)]
+    [InlineData("to 2009", "60 mm", 30, 30)]
+    [InlineData("to 2009", "100 mm", 30, 30)]
+    [InlineData("to 2009", "200 mm", 45, 45)]
+    public void A_turn_may_be_off_by_what_its_edition_says(string edition, string length, double less, double more)
+    {
+        var plan = Plan([.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("bolts.length", length), ("bolts.threadLength", "46 mm"),
+            ("layers[1].thickness", length == "60 mm" ? "12 mm" : length == "100 mm" ? "50 mm" : "150 mm"), ("plan.installation", "turnOfNut"), ("plan.turnEdition", edition)]);
+        Assert.Empty(plan.Problem);
+        Assert.Equal((less * Degree, more * Degree), plan.Passes[2].Tolerance);
+        Assert.Contains(edition, plan.Passes[2].Source, StringComparison.Ordinal);
+    }
+
+    /// <summary>The calibrated wrench of the RCSC specification has no torque but its lot's: neither plan nor call-out prints one before the test, nor after its lapse.</summary>
+    [Fact]
+    public void Without_a_test_of_the_day_no_torque_stands_for_a_calibrated_wrench()
+    {
+        (string, string)[] a325 = [.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("washers.nut", "hardened"), ("washers.head", "hardened"), ("plan.installation", "wrench")];
+        var result = Evaluation.Run(Samples.Joint(a325));
+        var plan = TighteningPlan.Of(result);
+        Assert.Contains("no table gives a torque", plan.Problem, StringComparison.Ordinal);
+        Assert.Empty(plan.Passes);
+        Assert.DoesNotContain("N·m", CallOut.Of(result, Hasp.Core.Quantities.UnitSystem.Si).Text, StringComparison.Ordinal);
+        // Tested, it is the job torque; under a soft washer it is none.
+        var tested = TighteningPlan.Of(result, verified: 480_000);
+        Assert.Empty(tested.Problem);
+        Assert.Equal(480_000, tested.Passes[^1].Value, 6);
+        Assert.Contains("F436", TighteningPlan.Of(Evaluation.Run(Samples.Joint([.. a325.Where(f => f.Item1 != "washers.nut"), ("washers.nut", "none")])), verified: 480_000).Problem, StringComparison.Ordinal);
+        // A bolt of EN 14399 has its k-class.
+        Assert.Empty(Plan([.. Structural]).Problem);
+    }
+
     [Fact]
     public void Turn_of_nut_only_where_the_table_holds()
     {

@@ -77,6 +77,9 @@ public sealed class Shelf
     /// <summary>Temperatures told since, °C, the oldest first.</summary>
     public required ILookup<int, (DateTime Made, double Temperature)> Temperatures { get; init; }
 
+    /// <summary>What lots and wrenches were, and when, the oldest first: what was once otherwise ends a test for good.</summary>
+    public ILookup<int, (DateTime At, Values Said)> History { get; init; } = Array.Empty<(DateTime, Values)>().ToLookup(_ => 0);
+
     /// <summary>Rows of the Stores that cannot be read any more, in words; they are left out of everything.</summary>
     public IReadOnlyList<string> Unreadable { get; init; } = [];
 
@@ -100,11 +103,23 @@ public sealed class Shelf
         // The furthest that was told since the test: what has ended it is not undone by what is told later, only by another test.
         var told = Temperatures[lot.Id].Where(t => (test is null || t.Made > test.Entry.Made) && t.Made <= moment.UtcDateTime)
             .Select(t => (double?)t.Temperature).MaxBy(t => Math.Abs(t!.Value - (test?.Verification.With.Temperature ?? t.Value)));
-        var now = new Conditions(
-            lot.Name, lot.Said.Stated(ShopKinds.LotNuts) ?? "", lot.Said.Stated(ShopKinds.LotWashers) ?? "", lot.Lubrication,
-            lot.Said.Of(ShopKinds.LotStored), tool.Name, tool.Hose,
-            told ?? test?.Verification.With.Temperature ?? 0);
+        var temperature = told ?? test?.Verification.With.Temperature ?? 0;
+        var stood = (from l in Stood(lot.Id, lot.Said, test, moment)
+                     from t in Stood(tool.Id, null, test, moment).Select(s => s?.Stated(ShopKinds.Hose) ?? "").DefaultIfEmpty(tool.Hose)
+                     select new Conditions(
+                         lot.Name, l!.Stated(ShopKinds.LotNuts) ?? "", l.Stated(ShopKinds.LotWashers) ?? "", l.Of(ShopKinds.LotFinish),
+                         l.Of(ShopKinds.LotStored), tool.Name, t, temperature)).ToList();
+        var now = stood.FirstOrDefault(c => test?.Verification.With.Changes(c, TemperatureStep).Any() == true) ?? stood[^1];
         return LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
+    }
+
+    /// <summary>What a row of the Stores said since a test: what it said at the moment, and all that it said in between; what it says now
+    /// where nobody knows.</summary>
+    private IEnumerable<Values?> Stood(int row, Values? now, LotTest? test, DateTimeOffset moment)
+    {
+        var until = History[row].Where(h => h.At <= moment.UtcDateTime).ToList();
+        var since = until.Where(h => test is not null && h.At > test.Entry.Made).Select(h => (Values?)h.Said).ToList();
+        return since.Count > 0 ? since : until.Count > 0 ? [until[^1].Said] : now is null ? [] : [now];
     }
 
     /// <summary>How a lot stands with a tool for a joint, at a moment: for what it asks and the way it is tightened.</summary>
@@ -135,7 +150,7 @@ public sealed class Shelf
         var joint = result.Joint;
         if (!joint.Kind.IsTightened) return reasons.ToImmutable();
         var installation = Installation.Of(joint);
-        if (installation.Refuses(joint) is { Length: > 0 } no) reasons.Add($"{installation.Name}: {no}");
+        if (installation.WhyNot(joint) is { Length: > 0 } no) reasons.Add($"{installation.Name}: {no}");
         var tool = ToolOf(toolName);
         if (tool is null) reasons.Add(string.IsNullOrEmpty(toolName) ? "no wrench is named"
             : $"there is no wrench {toolName} in the Stores");
@@ -222,6 +237,7 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
             Tests = kept.Tests,
             Temperatures = kept.Temperatures,
+            History = kept.History,
             Unreadable = kept.Unreadable,
         };
     }
@@ -238,7 +254,20 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             [.. (await Of(ShopKinds.Lots, unreadable)).Select(r => new Lot(r.Id, r.Name, r.Said))],
             await Of(ShopKinds.Wrenches, unreadable), await Of(ShopKinds.Testers, unreadable),
                 await Of(ShopKinds.Consumables, unreadable), unreadable,
-            tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
+            await HistoryOf(ShopKinds.Lots, ShopKinds.Wrenches), tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
+    }
+
+    private async Task<ILookup<int, (DateTime At, Values Said)>> HistoryOf(params Files.RecordKind[] kinds)
+    {
+        var rows = new List<(int Record, DateTime At, Values Said)>();
+        foreach (var kind in kinds)
+        {
+            foreach (var (record, at, document) in await store.History([kind.Id]))
+            {
+                if (Readable(() => kind.Read(document).Said) is { } said) rows.Add((record, at, said));
+            }
+        }
+        return rows.ToLookup(r => r.Record, r => (r.At, r.Said));
     }
 
     private static LotTest? TestOf(EntryRow entry) =>
@@ -276,6 +305,6 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
     /// <summary>What was read of the shop, without the time.</summary>
     private sealed record Kept(
         string Stamp, Values? Rules, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers,
-        IReadOnlyList<Shelved> Consumables, IReadOnlyList<string> Unreadable,
+        IReadOnlyList<Shelved> Consumables, IReadOnlyList<string> Unreadable, ILookup<int, (DateTime At, Values Said)> History,
         ILookup<int, LotTest> Tests, ILookup<int, (DateTime Made, double Temperature)> Temperatures);
 }
