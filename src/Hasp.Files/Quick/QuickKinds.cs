@@ -92,7 +92,8 @@ internal static partial class QuickKinds
         ], "", "closure.perRow", _ => []),
         new("cover",
         [
-            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")), P("sealed? (?:on |at )?(?<s>#)", "sealed diameter", ("s", "cover.seal")),
+            P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")),
+            P("sealed? (?:on |at )?(?<s>#)", "sealed diameter", ("s", "cover.seal")),
             P("(?<v>#) (?:bore|opening|hole)", "") with
             {
                 Asks = ("sealed at the bore, or on a larger diameter? The pressure acts on all that is inside the seal", ["# seal"]),
@@ -171,14 +172,16 @@ internal static partial class QuickKinds
             ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
     }
 
-    /// <summary>The kind that a line names: at its beginning, or anywhere by a name that means nothing else; null where it names none.</summary>
+    /// <summary>The kind that a line names: at its beginning, or anywhere by a name that means nothing else; null where it names
+    /// none.</summary>
     private static (Spoken Spoken, int At, string Word)? KindIn(string line)
     {
         (Spoken, int, string)? Found(Dictionary<string, string> names, string before)
         {
             foreach (var (name, kind) in names.OrderByDescending(n => n.Key.Length))
             {
-                var match = Regex.Match(line, $@"{before}(?<word>{Regex.Escape(name).Replace("\\ ", @"\s+", StringComparison.Ordinal)}s?)(?![\p{{L}}\p{{N}}-])", RegexOptions.IgnoreCase);
+                var word = Regex.Escape(name).Replace("\\ ", @"\s+", StringComparison.Ordinal);
+                var match = Regex.Match(line, $@"{before}(?<word>{word}s?)(?![\p{{L}}\p{{N}}-])", RegexOptions.IgnoreCase);
                 if (match.Success) return (All.First(s => s.Kind == kind), match.Groups["word"].Index, match.Groups["word"].Value);
             }
             return null;
@@ -289,7 +292,8 @@ internal static partial class QuickKinds
         }
         var said = Share().Match(text);
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
-            || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"')) is not { } thread) return null;
+            || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"'))
+                is not { } thread) return null;
         draft = draft.State(Fields.Thread, thread.Designation, shown);
         if (bolt.Groups["grade"].Success)
         {

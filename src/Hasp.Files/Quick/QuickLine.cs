@@ -98,7 +98,8 @@ public static class QuickLine
         var read = QuickReader.Read(line, shown);
         var chosen = new Choices(Stated(read, line));
         var noSize = Choose(read, chosen);
-        return new QuickJoint(read.Parts, chosen.Draft, chosen.Words, noSize) { Question = read.Question, AskedShear = read.AskedWay == Way.Across };
+        return new QuickJoint(read.Parts, chosen.Draft, chosen.Words, noSize)
+            { Question = read.Question, AskedShear = read.AskedWay == Way.Across };
     }
 
     /// <summary>What was left out, with the field it goes into.</summary>
@@ -167,7 +168,8 @@ public static class QuickLine
         if (read.Turning is { } turning)
         {
             // Stated by its components, as what turns is.
-            return Row.Of(RowId.At(0), [(Fields.CaseName, "As stated"), (Fields.CaseMz, turning.Text), (Fields.CaseFx, read.Shear?.Text ?? "0 kN"),
+            return Row.Of(RowId.At(0), [(Fields.CaseName, "As stated"), (Fields.CaseMz, turning.Text),
+                (Fields.CaseFx, read.Shear?.Text ?? "0 kN"),
                 (Fields.CaseFz, read.Tension?.Text ?? "0 kN")]);
         }
         if (read.Tension is null && read.Shear is null) return null;
@@ -181,7 +183,8 @@ public static class QuickLine
     private static string? Choose(QuickReader read, Choices choices)
     {
         var inch = read.SpeaksInches;
-        var loaded = read.Tension is not null || read.Shear is not null || read.Turning is not null || (read.Bore is not null && read.Pressure is not null);
+        var loaded = read.Tension is not null || read.Shear is not null || read.Turning is not null
+            || (read.Bore is not null && read.Pressure is not null);
         ChooseParts(read, choices, inch);
         if (!loaded)
         {
@@ -189,8 +192,7 @@ public static class QuickLine
                 [Row.Of(RowId.At(0), (Fields.CaseName, "Case 1"), (Fields.CaseTension, "0 kN"), (Fields.CaseShear, "0 kN"))]);
             choices.Words.Add("no load yet");
         }
-        if (read.Question == QuickQuestion.Carries && !read.Parts.Any(p => p.Taken.Contains("kN", StringComparison.Ordinal) || p.Taken.Contains("lbf", StringComparison.Ordinal)))
-            choices.Words.Add("1 kN to begin with");
+        if (read.HasAskedLoad) choices.Words.Add("1 kN to begin with");
         if (read.Grade is null)
         {
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
@@ -216,7 +218,8 @@ public static class QuickLine
         {
             var first = layers.FirstOrDefault();
             var thick = tapped && layers.Length == 1 ? (inch ? "1-1/2 in" : "40 mm") : first?.Text(Fields.LayerThickness) ?? thickness;
-            var material = (layers.Length == 1 ? read.IntoMaterial : null) ?? first?.Text(Fields.LayerMaterial) ?? read.PartsMaterial ?? "Steel";
+            var material = (layers.Length == 1 ? read.IntoMaterial : null) ?? first?.Text(Fields.LayerMaterial)
+                ?? read.PartsMaterial ?? "Steel";
             choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read.Edge));
             choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick), (Fields.LayerMaterial, material));
             choices.Words.Add($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}");
@@ -293,7 +296,8 @@ public static class QuickLine
             if (read.Count is null) choices.Make(Fields.Count, 4, "4 bolts");
             return null;
         }
-        var trial = choices.Draft.Root.Has(Fields.Count) || choices.Draft.Root.Has(Fields.PatternCount) ? choices.Draft : choices.Draft.With((Fields.Count, 4));
+        var trial = choices.Draft.Root.Has(Fields.Count) || choices.Draft.Root.Has(Fields.PatternCount) ? choices.Draft
+            : choices.Draft.With((Fields.Count, 4));
         IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
             : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
         // The washers of one size may not be listed for another: each size is judged as it would be ordered.

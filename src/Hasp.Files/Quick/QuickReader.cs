@@ -94,6 +94,9 @@ internal sealed class QuickReader
     /// <summary>The material that the bolts go into, said without a thickness.</summary>
     internal string? IntoMaterial { get; private set; }
 
+    /// <summary>True where the load is none that was said, but one to begin the search with.</summary>
+    internal bool HasAskedLoad { get; private set; }
+
     /// <summary>Which way a line asks about.</summary>
     internal Way AskedWay { get; private set; } = Way.Apart;
 
@@ -195,7 +198,8 @@ internal sealed class QuickReader
     {
         if (_spans.TryGetValue(at, out var kept)) return kept;
         // A comma or a colon ends it, but for one within a word: Ft,Ed; IS:800.
-        bool Goes(int i) => _tokens[i].Kind != TokenKind.Break || (i > at && !_tokens[i].Spaced && i + 1 < _tokens.Count && !_tokens[i + 1].Spaced);
+        bool Goes(int i) => _tokens[i].Kind != TokenKind.Break || (i > at && !_tokens[i].Spaced && i + 1 < _tokens.Count
+            && !_tokens[i + 1].Spaced);
         var most = Enumerable.Range(at, Math.Min(MostPieces, _tokens.Count - at)).TakeWhile(Goes).Count();
         return _spans[at] = [.. Enumerable.Range(1, most).Reverse()
             .Select(n => (Span(at, n), string.Join(' ', _tokens.Skip(at).Take(n).Select(t => t.Text)), n))];
@@ -240,6 +244,7 @@ internal sealed class QuickReader
     private bool TryQuestion()
     {
         if (Phrase(QuickWords.Questions) is not var (question, count)) return false;
+        if (Span(_at, count).Contains("shear", StringComparison.OrdinalIgnoreCase)) AskedWay = Way.Across;
         // A line asks one thing; "will it be enough" asks it twice.
         if (Question == QuickQuestion.None) Question = question;
         Take(count, "asked: " + question switch
@@ -290,6 +295,12 @@ internal sealed class QuickReader
 
     private bool TrySmall()
     {
+        // "30 kN shear + 20 kN tension": one load and another.
+        if (IsWord(0, "+", "/") && _tokens[_at].Spaced && Peek(1) is { Spaced: true } && Quantity(1, Dimension.Force) is not null)
+        {
+            Take(1, QuickPart.Nothing);
+            return true;
+        }
         if (AskSign() || TryEach()) return true;
         if (Question is QuickQuestion.Carries && Phrase(QuickWords.Ways) is var (way, words) && way is Way.Apart or Way.Across)
         {
@@ -305,7 +316,8 @@ internal sealed class QuickReader
             return true;
         }
         // "Preloaded to 70 % of proof": the share says it.
-        var toShare = IsWord(0, "preloaded", "preload", "tightened", "tighten", "torqued", "pretensioned") && ShareAt(IsWord(1, "to") ? 2 : 1);
+        var toShare = IsWord(0, "preloaded", "preload", "tightened", "tighten", "torqued", "pretensioned")
+            && ShareAt(IsWord(1, "to") ? 2 : 1);
         if (!toShare && !QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
         Take(1, QuickPart.Nothing);
         return true;
@@ -366,9 +378,13 @@ internal sealed class QuickReader
         while (IsWord(ahead, "of", "=", ":", "load", "force", "is", "by", "with")) ahead++;
         if (Peek(ahead) is { Kind: TokenKind.Break, Text: ":" }) ahead++;
         if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null }
-            || Quantity(ahead, Dimension.Force) is not var (force, pieces)) return false;
+            || (Quantity(ahead, Dimension.Force) ?? WeightAt(ahead)) is not var (force, pieces)) return false;
         return Loaded(force, way, ahead + pieces);
     }
+
+    /// <summary>A mass as the force that it hangs by.</summary>
+    private (Amount Amount, int Count)? WeightAt(int ahead) => Quantity(ahead, Dimension.Mass) is var (mass, count)
+        ? (Amount.Of(mass.Held, Units.Of(Dimension.Force, "kgf")), count) : null;
 
     /// <summary>A sign in front of a number turns something round or says nothing: which, is asked, and the number is not read
     /// without it.</summary>
@@ -440,13 +456,15 @@ internal sealed class QuickReader
     /// <summary>"10 kN shear and 5 kN tension per bolt": whether the first is one bolt's as well is asked.</summary>
     private void AskShared(int at)
     {
-        if (at < 2 || !_parts[at - 1].Text.Equals("and", StringComparison.OrdinalIgnoreCase) || _parts[at - 2] is not { Problem: null } first
+        if (at < 2 || !_parts[at - 1].Text.Equals("and", StringComparison.OrdinalIgnoreCase)
+            || _parts[at - 2] is not { Problem: null } first
             || _eachOf.Contains(at - 2) || !(first.Taken.StartsWith("shear ", StringComparison.Ordinal)
                 || first.Taken.StartsWith("tension ", StringComparison.Ordinal))) return;
         _parts[at - 2] = first with
         {
             Taken = "", Problem = "on each bolt as well, or on the whole joint?",
-            Answers = [new("on each bolt", Replaced(first, first.Text + " per bolt")), new("on the whole joint", Replaced(first, first.Text + " in all"))],
+            Answers = [new("on each bolt", Replaced(first, first.Text + " per bolt")),
+                new("on the whole joint", Replaced(first, first.Text + " in all"))],
         };
     }
 
@@ -470,7 +488,8 @@ internal sealed class QuickReader
         // A fraction of an inch beside a grade or the word bolts is a size: 1/2" grade 5, 3/4 bolts.
         var inch = InchMark(1);
         if (!(token.Fraction || (inch > 0 && token.Value <= 4)) || Thread is not null || JoinsAt(1 + inch)) return false;
-        if (!(GradeAt(1 + inch) is not null || SuffixedAt(1 + inch) || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
+        if (!(GradeAt(1 + inch) is not null || SuffixedAt(1 + inch)
+            || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
             "diameter"))) return false;
         return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
     }
@@ -584,6 +603,7 @@ internal sealed class QuickReader
             var text = Span(_at + from + lead, n).Replace('·', '.').Replace(',', '.');
             var spelled = new List<string> { text, text.Replace(' ', '-'), text.Replace("A193 ", "", StringComparison.OrdinalIgnoreCase),
                 text.Replace("F3125 ", "", StringComparison.OrdinalIgnoreCase) };
+            if (ClassWord(text) is { } joined) spelled.Add(joined);
             // "grade 5" and "SAE 8" are SAE's; a bare 5 is not a grade.
             if (lead > 0) spelled.Insert(0, "SAE " + text);
             foreach (var name in spelled) if (Standards.GradeBands(name) is [var band, ..]) return (band.Grade, lead + n);
@@ -620,6 +640,13 @@ internal sealed class QuickReader
     private const string ThreadsAsked =
         "whether threads lie in the shear plane follows from the lengths of bolt and thread: write the bolt's length";
 
+    /// <summary>Gr8.8, cl10.9: the class alone; null for any other word.</summary>
+    private static string? ClassWord(string text)
+    {
+        var digits = text.TrimStart('g', 'r', 'c', 'l', 'G', 'R', 'C', 'L', '.');
+        return digits.Length < text.Length && digits.Contains('.', StringComparison.Ordinal) ? digits : null;
+    }
+
     private bool SuffixedAt(int ahead) => Peek(ahead) is { Kind: TokenKind.Word } t && ThreadsSuffix(t.Text) is not null;
 
     /// <summary>A325-N: the grade of such a word; null for any other.</summary>
@@ -641,12 +668,12 @@ internal sealed class QuickReader
             (["torque", "torqued", "tighten", "tightened"], n => KeepAim(n, Dimension.Torque)),
             (["preload", "preloaded", "clamp", "clamping", "pretension"], n => KeepAim(n, Dimension.Force)),
             (["hole", "holes", "clearance", "drilled"], n => KeepLength(n, "hole", a => Hole = a)),
-            (["edge"], n => KeepLength(n, "edge distance", a => Edge = a)),
+            (["edge", "e", "e1"], n => KeepLength(n, "edge distance", a => Edge = a)),
             (["length", "long"], n => KeepLength(n, "bolt length", a => Length = a)),
             (["bore"], n => KeepLength(n, "bore", a => Bore = a)),
             (["friction", "mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
             (["pcd", "circle", "bcd"], n => KeepLength(n, "bolt circle", a => Circle = a)),
-            (["qty", "quantity", "number", "count"], KeepCount),
+            (["qty", "quantity", "number", "count", "bolts", "screws"], KeepCount),
             (["dia", "diameter", "ø", "Ø", "⌀"], n => KeepBeside(n, "hole", a => Hole = a, "hole", "holes")),
             (["K", "k", "nut"], n => KeepNumber(n, 1, "nut factor K", v => NutFactor = v)),
         ];
@@ -667,7 +694,8 @@ internal sealed class QuickReader
     /// <summary>A number of bolts behind its word: qty 4.</summary>
     private bool KeepCount(int ahead)
     {
-        if (NumberAt(ahead) is not { } number || number < 1 || !(ahead + 1 >= _tokens.Count - _at || Peek(ahead + 1) is { Kind: TokenKind.Break }
+        if (NumberAt(ahead) is not { } number || number < 1
+            || !(ahead + 1 >= _tokens.Count - _at || Peek(ahead + 1) is { Kind: TokenKind.Break }
             || BoltsAt(ahead + 1) || IsThreadAt(ahead + 1) || GradeAt(ahead + 1) is not null || KnownPhrase(ahead + 1) is not null
             || Peek(ahead + 1) is { Kind: TokenKind.Number })) return false;
         if (Count is { } before && before != number)
@@ -793,6 +821,7 @@ internal sealed class QuickReader
         var said = lead is not null;
         var intoLast = false;
         if (IsWord(ahead, "plates", "plate", "parts")) (ahead, said) = (ahead + 1, true);
+        while (said && IsWord(ahead, "thickness", "thicknesses", "of", "=", "are", "is")) ahead++;
         while (PlateAt(ahead) is var (plate, count))
         {
             plates.Add(plate);
@@ -820,8 +849,15 @@ internal sealed class QuickReader
         }
         if (plates.Count == 0 && lead is not null && Plates.Count == 0)
         {
-            if (IsWord(-1, "into") || (IsWord(-1, "in") && Question == QuickQuestion.Engagement)) (IntoMaterial, End) = (lead, End ?? "tapped");
-            else PartsMaterial = lead;
+            if (IsWord(-1, "into") || (IsWord(-1, "in") && Question == QuickQuestion.Engagement))
+                (IntoMaterial, End) = (lead, End ?? "tapped");
+            else if (IsOfParts(lead)) PartsMaterial = lead;
+            else
+            {
+                Refuse(start, "of the parts, or of the bolts? Bolts are named by their grade: A2-70, A4-80, B7",
+                    Instead(start, "parts of " + Span(_at, start), "of the parts"));
+                return true;
+            }
             Take(start, IntoMaterial is null ? "parts of " + lead : "tapped into " + lead);
             return true;
         }
@@ -836,8 +872,7 @@ internal sealed class QuickReader
         }
         if (plates.Count < 2 && !(plates.Count == 1 && said)) return false;
         // "Tapped into 30 mm steel, 12 mm plate": what the bolts go into is the last part, wherever it stands.
-        var into = _at > 0 && (_tokens[_at - 1].Text.Equals("into", StringComparison.OrdinalIgnoreCase)
-            || _tokens[_at - 1].Text.Equals("in", StringComparison.OrdinalIgnoreCase));
+        var into = IsWord(-1, "into", "in", "tapped");
         if (Plates.Count == 1 && plates.Count == 1 && !(into && _into))
         {
             Plates = _into ? [plates[0], .. Plates] : [.. Plates, plates[0]];
@@ -862,6 +897,13 @@ internal sealed class QuickReader
 
     // True where the one part that was read is what the bolts go into.
     private bool _into;
+
+    /// <summary>True for a metal that can only be the parts': a word in front says so, or it stands apart from size and grade.</summary>
+    private bool IsOfParts(string metal) => metal == "Steel" || _at == 0
+        || IsWord(-1, "of", "in", "on", "to", "plates", "plate", "parts")
+        || (_tokens[_at - 1].Kind == TokenKind.Break && !(_parts.Count > 0
+            && (_parts[^1].Taken.StartsWith("size ", StringComparison.Ordinal)
+                || _parts[^1].Taken.StartsWith("grade ", StringComparison.Ordinal))));
 
     // More parts alike than these are stated one by one: a larger number before "plates" is a thickness.
     private const int MostAlike = 6;
@@ -935,7 +977,8 @@ internal sealed class QuickReader
             Dimension.Mass }.Any(d => UnitAt(ahead, n, d) is not null)) || IsWord(ahead, "%", "ton", "tons", "t");
 
     private bool IsThreadAt(int ahead) =>
-        Peek(ahead) is { } t && ((t.Kind == TokenKind.Word && Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0]) is not null)
+        Peek(ahead) is { } t && ((t.Kind == TokenKind.Word
+            && Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0]) is not null)
             || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number }
                 && (Standards.FindThread(Span(_at + ahead, 3)) ?? Standards.FindThread("#" + Span(_at + ahead, 3))) is not null));
 
@@ -979,7 +1022,7 @@ internal sealed class QuickReader
         }
         if (Quantity(0, Dimension.Torque) is var (torque, words)) return AimAt(words + (IsWord(words, "torque") ? 1 : 0), torque.Text);
         if (Quantity(0, Dimension.Force) is var (force, pieces)) return Forced(force, pieces);
-        if (Quantity(0, Dimension.Mass) is var (mass, size)) return Forced(Amount.Of(mass.Held, Units.Of(Dimension.Force, "kgf")), size);
+        if (WeightAt(0) is var (weight, size)) return Forced(weight, size);
         if (Quantity(0, Dimension.Stress) is var (pressure, n)) return Pressed(pressure, n);
         if (MetricBoltsAt(0) is { } metric) return Threaded(metric, 3);
         if (Quantity(0, Dimension.Length) is var (length, m) && TryLength(length, m)) return true;
@@ -1214,7 +1257,8 @@ internal sealed class QuickReader
     /// <summary>A size in inches without its threads per inch stands there: 1/2" grade 5.</summary>
     private bool ThreadSoonAt(int ahead) =>
         Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null
-            && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || SuffixedAt(ahead + 1 + InchMark(ahead + 1)) || BoltsAt(ahead + 1 + InchMark(ahead + 1))
+            && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || SuffixedAt(ahead + 1 + InchMark(ahead + 1))
+                || BoltsAt(ahead + 1 + InchMark(ahead + 1))
             || SeriesAfter(ahead + 1) > 0);
 
     private bool AskFraction(Token token)
@@ -1242,8 +1286,10 @@ internal sealed class QuickReader
             if (AskedWay == Way.Across) Shear = begun;
             else Tension = begun;
             Count ??= 1;
+            HasAskedLoad = true;
         }
-        if (Circle is not null && Count is null && _parts.FindIndex(p => p.Taken.StartsWith("bolt circle", StringComparison.Ordinal)) is var round and >= 0)
+        if (Circle is not null && Count is null
+            && _parts.FindIndex(p => p.Taken.StartsWith("bolt circle", StringComparison.Ordinal)) is var round and >= 0)
         {
             _parts[round] = _parts[round] with { Taken = "", Problem = "how many bolts stand on it?" };
         }

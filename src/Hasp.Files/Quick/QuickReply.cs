@@ -37,7 +37,8 @@ public static class QuickReply
         if (quick.Question == QuickQuestion.Torque && result.Holds && tighten.Length > 0)
         {
             var open = result.IsComplete ? "" : " Not everything was looked at: it is no instruction yet.";
-            return $"{tighten}: {call.Order}, {result.Joint.Tightening.NutFactor.Label}, K {result.Joint.Tightening.NutFactor.K:0.000}.{open}";
+            var finish = result.Joint.Tightening.NutFactor;
+            return $"{tighten}: {call.Order}, {finish.Label}, K {finish.K:0.000}.{open}";
         }
         var stands = !result.Holds ? "Falls short" : result.Governing is null ? "Nothing loads it"
             : result.IsComplete ? "Holds" : "What was judged holds; not everything was looked at";
@@ -50,7 +51,7 @@ public static class QuickReply
         var (field, way) = quick.AskedShear ? (Fields.CaseShear, "across the joint") : (Fields.CaseTension, "apart");
         var path = field.Path.Replace("[]", "[0]", StringComparison.Ordinal);
         // It is looked for round what is stated: begun small, and further up until it holds no more.
-        var held = Enumerable.Range(0, MostSteps).Select(i => Math.Pow(8, i).ToString(System.Globalization.CultureInfo.InvariantCulture) + " kN")
+        var held = Enumerable.Range(0, MostSteps).Select(i => FormattableString.Invariant($"{Math.Pow(8, i)} kN"))
             .Select(force => JustHolds.Of(quick.Draft.State(path, force, units), path, units))
             .FirstOrDefault(h => h is { Ranges: [.., { To: not null }] });
         if (held is not { Ranges: [.., { To: { } most }] }) return null;
@@ -68,7 +69,8 @@ public static class QuickReply
         return held.Ranges switch
         {
             [] => $"{what}: none that was tried holds.",
-            [{ From: { } least }, ..] => $"{what} is {least.Text}{(least.Beyond.Governs is { } check ? $": below it {check.Name.ToLowerInvariant()} falls short" : "")}.",
+            [{ From: { } least }, ..] => $"{what} is {least.Text}"
+                + (least.Beyond.Governs is { } check ? $": below it {check.Name.ToLowerInvariant()} falls short." : "."),
             _ => $"{what}: the least that was tried holds, {held.Curve[0].Value:0.###} {held.Unit?.Symbol}.",
         };
     }

@@ -4,15 +4,16 @@ using Hasp.Web.Services;
 namespace Hasp.Web.Demo;
 
 /// <summary>
-/// The databases that a first start begins with, worked out when the program is published and lying beside it: an empty one, and one with the
-/// demonstration's joints and their lines. No keys, no accounts and no dates are in them. They are of the very modules that made them, or are
-/// not taken: then the same is worked out at the start.
+/// The databases that a first start begins with, worked out when the program is published and lying beside it: an empty one, and one with
+/// the demonstration's joints and their lines. No keys, no accounts and no dates are in them. They are of the very modules that made
+/// them, or are not taken: then the same is worked out at the start.
 /// </summary>
 internal static class Prepared
 {
     /// <summary>The one that a new folder begins with.</summary>
     internal static PreparedDatabase For(ServerOptions server) => new(
-        Path.Combine(server.Prepared.Length > 0 ? server.Prepared : Path.Combine(AppContext.BaseDirectory, "prepared"), NameOf(server.Demo)),
+        Path.Combine(server.Prepared.Length > 0 ? server.Prepared : Path.Combine(AppContext.BaseDirectory, "prepared"),
+            NameOf(server.Demo)),
         Version);
 
     private static string NameOf(bool demo) => demo ? "demonstration.db" : "empty.db";

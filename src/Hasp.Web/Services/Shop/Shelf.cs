@@ -254,7 +254,8 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             [.. (await Of(ShopKinds.Lots, unreadable)).Select(r => new Lot(r.Id, r.Name, r.Said))],
             await Of(ShopKinds.Wrenches, unreadable), await Of(ShopKinds.Testers, unreadable),
                 await Of(ShopKinds.Consumables, unreadable), unreadable,
-            await HistoryOf(ShopKinds.Lots, ShopKinds.Wrenches), tests.ToLookup(t => t.Entry.LotId), told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
+            await HistoryOf(ShopKinds.Lots, ShopKinds.Wrenches), tests.ToLookup(t => t.Entry.LotId),
+            told.ToLookup(e => e.LotId, e => (e.Made, e.Said!.Of(EntryKind.Temperature))));
     }
 
     private async Task<ILookup<int, (DateTime At, Values Said)>> HistoryOf(params Files.RecordKind[] kinds)
