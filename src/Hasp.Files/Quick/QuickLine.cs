@@ -262,7 +262,7 @@ public static class QuickLine
     {
         if (read.Washers == "") return null;
         var band = Standards.GradeBands(grade).FirstOrDefault(g => thread.Diameter <= g.MaxDiameter + 0.005);
-        if (read.Washers is "large" or "hardened" or "plain") return read.Washers;
+        if (read.NamesWashers) return read.Washers;
         var hardness = band?.WasherHardness ?? 200;
         return new[] { "plain", "hardened" }.FirstOrDefault(k => Standards.FindWasher(k, thread.Diameter) is { } washer
             && washer.Hardness >= hardness) ?? (band is null ? null : JointRules.WasherFitting(thread, band)?.Kind);
@@ -278,7 +278,7 @@ public static class QuickLine
         if (WashersFor(read, grade, Standards.FindThread(choices.Draft.Text(Fields.Thread)!)!) is not { } kind) return;
         foreach (var field in Washers(read))
         {
-            if (read.Washers is "large" or "hardened" or "plain") choices.Draft = choices.Draft.With((field, kind));
+            if (read.NamesWashers) choices.Draft = choices.Draft.With((field, kind));
             else choices.Make(field, kind, "");
         }
         if (read.Washers is null) choices.Words.Add($"{kind} washers");

@@ -54,6 +54,9 @@ internal sealed class QuickReader
 
     internal string? Washers { get; private set; }
 
+    /// <summary>True where a kind of washer was named, and not only that there are some or none.</summary>
+    internal bool NamesWashers => Washers is "large" or "hardened" or "plain";
+
     internal string? Finish { get; private set; }
 
     internal string? Method { get; private set; }
@@ -479,7 +482,7 @@ internal sealed class QuickReader
         if (token.Kind != TokenKind.Number || token.Other is not null) return false;
         // 1/2-13 UNC, 5/16-18, 3/4 UNC, 1-8 UNC
         if (IsWord(1, "-") && !_tokens[_at + 1].Spaced && Peek(2) is { Kind: TokenKind.Number } pitch
-            && (Standards.FindThread(Span(_at, 3)) ?? Standards.FindThread("#" + Span(_at, 3))) is { } whole && pitch.Text.Length <= 2)
+            && HyphenatedAt(0) is { } whole && pitch.Text.Length <= 2)
         {
             var series = SeriesAfter(3);
             return Threaded(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
@@ -493,6 +496,10 @@ internal sealed class QuickReader
             "diameter"))) return false;
         return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
     }
+
+    /// <summary>A size of three pieces, with its number sign or without: 1/2-13, 10-32; null where they name none.</summary>
+    private ScrewThread? HyphenatedAt(int ahead) =>
+        Standards.FindThread(Span(_at + ahead, 3)) ?? Standards.FindThread("#" + Span(_at + ahead, 3));
 
     private int SeriesAfter(int ahead) => IsWord(ahead, "UNC", "UNF", "UN", "8UN", "8-UN", "UNRC", "unc", "unf") ? 1 : 0;
 
@@ -980,7 +987,7 @@ internal sealed class QuickReader
         Peek(ahead) is { } t && ((t.Kind == TokenKind.Word
             && Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0]) is not null)
             || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number }
-                && (Standards.FindThread(Span(_at + ahead, 3)) ?? Standards.FindThread("#" + Span(_at + ahead, 3))) is not null));
+                && HyphenatedAt(ahead) is not null));
 
     private bool BoltsAt(int ahead) => Peek(ahead) is { } t && QuickWords.Bolts.Contains(t.Text);
 

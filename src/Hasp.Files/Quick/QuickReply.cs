@@ -22,7 +22,7 @@ public static class QuickReply
         return quick.Question switch
         {
             QuickQuestion.Carries => Carries(quick, units),
-            QuickQuestion.Thickness => Least(quick.Draft, Fields.LayerThickness.Path.Replace("[]", "[0]", StringComparison.Ordinal), units,
+            QuickQuestion.Thickness => Least(quick.Draft, First(Fields.LayerThickness), units,
                 "The least thickness of the first part"),
             QuickQuestion.Engagement => joint.End.Kind == ThreadEndKind.Nut ? "A nut of the grade's class holds the bolt: nothing is "
                 + "asked of an engagement." : Least(quick.Draft, Fields.Engagement.Path, units, "The least engagement"),
@@ -49,7 +49,7 @@ public static class QuickReply
     private static string? Carries(QuickJoint quick, UnitSystem units)
     {
         var (field, way) = quick.AskedShear ? (Fields.CaseShear, "across the joint") : (Fields.CaseTension, "apart");
-        var path = field.Path.Replace("[]", "[0]", StringComparison.Ordinal);
+        var path = First(field);
         // It is looked for round what is stated: begun small, and further up until it holds no more.
         var held = Enumerable.Range(0, MostSteps).Select(i => FormattableString.Invariant($"{Math.Pow(8, i)} kN"))
             .Select(force => JustHolds.Of(quick.Draft.State(path, force, units), path, units))
@@ -59,6 +59,9 @@ public static class QuickReply
         var count = quick.Draft.Text(Fields.Count);
         return $"{count} {(count == "1" ? "bolt carries" : "bolts carry")} {most.Text} {way}{governs}.";
     }
+
+    /// <summary>Path of a field in the first row of its list.</summary>
+    private static string First(Field field) => field.Path.Replace("[]", "[0]", StringComparison.Ordinal);
 
     // Up to 32 MN.
     private const int MostSteps = 6;

@@ -97,6 +97,11 @@ public sealed class TighteningPlanTests
         Assert.Equal(210_000, wrench.Set(210_000, atLeast: true));
     }
 
+    /// <summary>M20 A325M by turn of nut, of a length that its parts go with.</summary>
+    private static TighteningPlan Turned(string length, params (string Path, string Text)[] more) =>
+        Plan([.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("bolts.length", length), ("bolts.threadLength", "46 mm"),
+            ("layers[1].thickness", length == "60 mm" ? "12 mm" : length == "100 mm" ? "50 mm" : "150 mm"), ("plan.installation", "turnOfNut"), .. more]);
+
     // RCSC Table 8.2: length under the head over the diameter, the faces, the turn.
     [Theory]
     [InlineData("60 mm", "square", 120)]
@@ -110,9 +115,7 @@ public sealed class TighteningPlanTests
     [InlineData("200 mm", "both sloped", 360)]
     public void Turn_of_nut_by_the_table(string length, string faces, double degrees)
     {
-        var plan = Plan([.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("bolts.length", length),
-            ("bolts.threadLength", "46 mm"), ("layers[1].thickness", length == "60 mm" ? "12 mm" : length == "100 mm" ? "50 mm" : "150 mm"),
-            ("plan.installation", "turnOfNut"), ("plan.faces", faces)]);
+        var plan = Turned(length, ("plan.faces", faces));
         Assert.Empty(plan.Problem);
         Assert.Equal(["snug", "match", "turn"], plan.Passes.Select(p => p.Id));
         Assert.Equal(degrees * Degree, plan.Passes[2].Value, 9);
@@ -128,8 +131,7 @@ public sealed class TighteningPlanTests
     [InlineData("to 2009", "200 mm", 45, 45)]
     public void A_turn_may_be_off_by_what_its_edition_says(string edition, string length, double less, double more)
     {
-        var plan = Plan([.. Structural, ("bolts.thread", "M20"), ("bolts.grade", "A325M"), ("bolts.length", length), ("bolts.threadLength", "46 mm"),
-            ("layers[1].thickness", length == "60 mm" ? "12 mm" : length == "100 mm" ? "50 mm" : "150 mm"), ("plan.installation", "turnOfNut"), ("plan.turnEdition", edition)]);
+        var plan = Turned(length, ("plan.turnEdition", edition));
         Assert.Empty(plan.Problem);
         Assert.Equal((less * Degree, more * Degree), plan.Passes[2].Tolerance);
         Assert.Contains(edition, plan.Passes[2].Source, StringComparison.Ordinal);
