@@ -14,10 +14,9 @@ public static partial class Commands
     {
         var (check, done, kept) = DataFolder.Restore(data, file.FullName, anyway);
         var code = Holds;
-        if (check.Broken is { } broken)
+        if (check.Broken is not null)
         {
-            error.WriteLine($"Entry {broken} of the log in {file} is not as it was written, or is missing; "
-                + $"the {check.Count} before it are whole.");
+            error.WriteLine($"{file}: {check.Problem}");
             code = FallsShort;
         }
         if (!done) error.WriteLine("Nothing was changed. Restore an older backup, or add --anyway to take this one as it is.");
@@ -26,14 +25,26 @@ public static partial class Commands
         return code;
     });
 
-    /// <summary>Looks through the shop's log.</summary>
-    public static int CheckLog(string data, TextWriter output, TextWriter error) =>
-        Say(() => DataFolder.CheckLog(data), "Looked through the log", output, error);
+    /// <summary>Looks through the shop's log, held against the head beside the signing key, the checkpoints and what a print says.</summary>
+    public static int CheckLog(string data, string key, string checkpoints, IReadOnlyList<string> expect, TextWriter output, TextWriter error) =>
+        Usable(error, () =>
+        {
+            if (expect.FirstOrDefault(e => Head.Parse(e) is null) is { } wrong)
+                throw new UnusableFolderException($"--expect takes an entry as NUMBER:HASH, with 64 hexadecimal digits; {wrong} is none.");
+            // A key is looked for and never made here: without one the log is held against itself alone.
+            var there = File.Exists(key.Length > 0 ? key : SigningKey.Usual);
+            if (key.Length > 0 && !there) throw new UnusableFolderException($"There is no signing key {key}.");
+            var signing = there ? Signing.For(data, key, checkpoints) : null;
+            using var held = signing?.Key;
+            var against = ShopLog.Against(signing);
+            return Say(() => DataFolder.CheckLog(data, against with { Heads = [.. against.Heads, .. expect.Select(e => (Head.Parse(e)!, "--expect"))] }),
+                "Looked through the log", output, error);
+        });
 
     /// <summary>A link by which an account's password is chosen anew.</summary>
-    public static int Reset(string data, string name, TextWriter output, TextWriter error) => Usable(error, () =>
+    public static int Reset(string data, string name, string key, TextWriter output, TextWriter error) => Usable(error, () =>
     {
-        output.WriteLine(DataFolder.Reset(data, name));
+        output.WriteLine(DataFolder.Reset(data, name, Signing.For(data, key)));
         output.WriteLine($"Open this at the server's address: {name} chooses a new password there. It holds for a day, and once; "
             + $"time code, short number and sessions go with the old password.");
         return Holds;
@@ -45,9 +56,9 @@ public static partial class Commands
     private static int Say(Func<LogCheck> work, string done, TextWriter output, TextWriter error) => Usable(error, () =>
     {
         var check = work();
-        output.WriteLine($"{done}: {Whole(check)}.");
-        if (check.Broken is not { } broken) return Holds;
-        error.WriteLine($"Entry {broken} of the log is not as it was written, or is missing.");
+        output.WriteLine($"{done}: {Whole(check)}.{(check.Notice.Length > 0 ? $" {check.Notice}." : "")}");
+        if (check.Broken is null) return Holds;
+        error.WriteLine(check.Problem);
         return FallsShort;
     });
 

@@ -38,13 +38,23 @@ var restore = new Command("restore",
     "Put a backup in the database's place; the server must be stopped. What stood there is kept beside it.") { kept, data, anyway };
 restore.SetAction(p => Commands.Restore(p.GetValue(data)!, p.GetValue(kept)!, p.GetValue(anyway), Console.Out, Console.Error));
 
+var signingKey = new Option<string>("--signing-key")
+{
+    Description = "The key that the server signs with; the user's own where absent.", DefaultValueFactory = _ => "",
+};
+var checkpoints = new Option<string>("--checkpoints") { Description = "Where the server puts a signed head each shift.", DefaultValueFactory = _ => "" };
+var expect = new Option<string[]>("--expect") { Description = "An entry that has to be there, as NUMBER:HASH from a record or a traveller." };
 var checkLog = new Command("check-log",
-    "See whether every entry of the shop's log is as it was written: 0 whole, 1 broken, 2 no log to look at.") { data };
-checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, Console.Out, Console.Error));
+    "See whether every entry of the shop's log is as it was written, signed, and none is missing: 0 whole, 1 broken, 2 no log to look at.")
+{
+    data, signingKey, checkpoints, expect,
+};
+checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, p.GetValue(signingKey)!, p.GetValue(checkpoints)!, p.GetValue(expect) ?? [],
+    Console.Out, Console.Error));
 
 var name = new Argument<string>("name") { Description = "Name of the account." };
-var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data };
-reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, Console.Out, Console.Error));
+var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data, signingKey };
+reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, p.GetValue(signingKey)!, Console.Out, Console.Error));
 
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; "
     + "the local code and licensed practice come first.")

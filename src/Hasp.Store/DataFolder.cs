@@ -26,7 +26,7 @@ public sealed class DataFolder : IDisposable
     private const string Making = ".making";
 
     // The last migration that changed the table of the log.
-    private const string LogSince = "20261126042033_ShopAndAccounts";
+    private const string LogSince = "20261201155058_Signed";
     private static readonly string[] Logs = ["-wal", "-shm", "-journal"];
     private readonly FileStream _lock;
 
@@ -40,6 +40,9 @@ public sealed class DataFolder : IDisposable
 
     /// <summary>True where the folder is new and began with a prepared database.</summary>
     public bool IsPrepared { get; private set; }
+
+    /// <summary>True where there was no database before.</summary>
+    public bool IsNew { get; private set; }
 
     /// <summary>The database file.</summary>
     public string Database => System.IO.Path.Combine(Path, "hasp.db");
@@ -120,6 +123,7 @@ public sealed class DataFolder : IDisposable
         LogCheck check;
         try
         {
+            BringUp(making);
             check = Whole(making);
         }
         catch (Exception e) when (e is SqliteException or InvalidDataException)
@@ -144,20 +148,19 @@ public sealed class DataFolder : IDisposable
     });
 
     /// <summary>Looks through the log of a folder's database, also while a server writes to it.</summary>
+    /// <param name="path">The folder.</param>
+    /// <param name="expected">What it is held against; null for itself alone.</param>
     /// <exception cref="UnusableFolderException">There is none.</exception>
-    public static LogCheck CheckLog(string path) => Spoken(path, () =>
-    {
-        var database = DatabaseIn(path);
-        return Whole(database);
-    });
+    public static LogCheck CheckLog(string path, Expected? expected = null) => Spoken(path, () => Whole(DatabaseIn(path), expected));
 
     /// <summary>A link by which an account's password is chosen anew, for who keeps the folder, also while a server runs. It is in the
     /// log like one that the owner made.</summary>
     /// <param name="path">The folder.</param>
     /// <param name="name">Name of the account.</param>
+    /// <param name="signing">What its entry is signed with.</param>
     /// <returns>The path of the link, from its slash on.</returns>
     /// <exception cref="UnusableFolderException">There is no database, or no account of that name that is not closed.</exception>
-    public static string Reset(string path, string name) => Spoken(path, () =>
+    public static string Reset(string path, string name, Signing? signing = null) => Spoken(path, () =>
     {
         var database = DatabaseIn(path);
         var databases = new OneFile(OptionsFor(database, "ReadWrite"));
@@ -173,7 +176,7 @@ public sealed class DataFolder : IDisposable
             throw new UnusableFolderException($"The account {account.UserName} is closed. Invite its owner anew.");
         var now = DateTime.UtcNow;
         var (row, key) = ResetLinks.New(account.Id, Terminal.Device, now);
-        using var log = new ShopLog(databases, TimeProvider.System);
+        using var log = new ShopLog(databases, TimeProvider.System, null, signing);
         log.Append([new AccessEntry(AccessEvent.ResetMade, account.UserName!, "made in the terminal", "").ToEntry(now, Terminal)])
             .GetAwaiter().GetResult();
         db.Resets.Add(row);
@@ -197,7 +200,7 @@ public sealed class DataFolder : IDisposable
     }
 
     /// <summary>A file that holds a database of a version that this program knows, with its log looked through.</summary>
-    private static LogCheck Whole(string file)
+    private static LogCheck Whole(string file, Expected? expected = null)
     {
         using var db = new HaspDb(OptionsFor(file, "ReadWrite"));
         var applied = AppliedOf(db);
@@ -205,8 +208,9 @@ public sealed class DataFolder : IDisposable
         if (applied.Except(db.Database.GetMigrations())
             .Any()) throw new UnusableFolderException($"{file} was written by a newer version of Hasp. Use that version; "
                 + $"nothing was changed.");
-        // Before the version that brought the log there is none to look through.
-        return !applied.Contains(LogSince) ? new(0, "", null) : ShopLog.Check(db).GetAwaiter().GetResult();
+        // One of an older version is read when it was brought up to this one, which starting the server does.
+        return !applied.Contains(LogSince) ? new(0, "", null, Notice: "written by an older version: start the server once, then look again")
+            : ShopLog.Check(db, expected).GetAwaiter().GetResult();
     }
 
     private static T Spoken<T>(string path, Func<T> work)
@@ -286,13 +290,25 @@ public sealed class DataFolder : IDisposable
             CopyTo(made);
             Upgraded = true;
         }
-        IsPrepared = !Upgraded && Begin(made, prepared);
+        IsNew = !Upgraded;
+        IsPrepared = IsNew && Begin(made, prepared);
         if (!IsPrepared) Migrate(made);
         MakePrivateFile(made);
         Steps.Reached("making:migrated");
         File.Move(made, Database, overwrite: true);
         Steps.Reached("making:moved");
         Keep();
+    }
+
+    /// <summary>A copy of a database of an older version, brought up to this one, so that its log can be looked through.</summary>
+    private static void BringUp(string making)
+    {
+        using (var db = new HaspDb(OptionsFor(making, "ReadWrite")))
+        {
+            var (applied, known) = (AppliedOf(db), db.Database.GetMigrations().ToList());
+            if (applied.Count == 0 || applied.Count >= known.Count || applied.Except(known).Any()) return;
+        }
+        Migrate(making);
     }
 
     private static void Migrate(string made)

@@ -43,14 +43,26 @@ public sealed class EntryRow
     /// <summary>Hash of the entry before; of the first, nothing.</summary>
     public required string Previous { get; set; }
 
+    /// <summary>Revisions that it rests on, by their hashes (<see cref="Rests"/>); empty where it rests on none.</summary>
+    public string Bound { get; set; } = "";
+
+    /// <summary>Fingerprint of the key that it is signed by; empty from before signing.</summary>
+    public string Signer { get; set; } = "";
+
     /// <summary>SHA-256 over everything above.</summary>
     public required string Hash { get; set; }
 
+    /// <summary>ECDSA signature over the hash, in base64; empty from before signing.</summary>
+    public string Signature { get; set; } = "";
+
     /// <summary>The hash that it ought to have.</summary>
-    public string Reckoned() => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(JsonSerializer.Serialize(new object[]
+    public string Reckoned()
     {
-        Previous, Number, Key, Kind, ProjectId, JointId, LotId, Bolt, Document, At.Ticks, Made.Ticks, Account, Role, Device,
-    }))));
+        object[] all = [Previous, Number, Key, Kind, ProjectId, JointId, LotId, Bolt, Document, At.Ticks, Made.Ticks, Account, Role, Device];
+        // From before signing there was no more to it.
+        if (Bound.Length + Signer.Length > 0) all = [.. all, Bound, Signer];
+        return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(JsonSerializer.Serialize(all))));
+    }
 }
 
 /// <summary>An entry to be kept.</summary>
@@ -63,8 +75,9 @@ public sealed class EntryRow
 /// <param name="Document">What was found or done.</param>
 /// <param name="Made">When, by the clock of the device.</param>
 /// <param name="By">Who did it, where that is not whoever asks just now.</param>
+/// <param name="On">Records beside joint and lot that it rests on: the wrench, the rules.</param>
 public sealed record NewEntry(string Key, string Kind, int ProjectId, int JointId, int LotId, int Bolt, string Document, DateTime Made,
-    Author? By = null);
+    Author? By = null, IReadOnlyList<int>? On = null);
 
 /// <summary>What became of an entry.</summary>
 /// <param name="Entry">As it is kept.</param>
@@ -73,17 +86,35 @@ public sealed record NewEntry(string Key, string Kind, int ProjectId, int JointI
 /// another.</param>
 public readonly record struct Kept(EntryRow Entry, bool Again, bool Differs);
 
-/// <summary>What a look at the whole log came to.</summary>
-/// <param name="Count">Entries that are whole, from the first on.</param>
-/// <param name="Last">Hash of the last of them, to be held against a printed one: the end of a log can be cut off without breaking
-/// it.</param>
-/// <param name="Broken">Number of the first entry that is not as it was written; null where all are.</param>
-public readonly record struct LogCheck(long Count, string Last, long? Broken);
+/// <summary>What a log is signed with, and where its head is kept.</summary>
+/// <param name="Key">The key.</param>
+/// <param name="Heads">Beside it.</param>
+/// <param name="Checkpoints">A second place for signed heads; null for none.</param>
+public sealed record Signing(SigningKey Key, HeadFile Heads, string? Checkpoints = null)
+{
+    /// <summary>For a data folder.</summary>
+    /// <param name="data">The folder.</param>
+    /// <param name="file">The key's file; empty for the usual one.</param>
+    /// <param name="checkpoints">The second place; empty for none.</param>
+    /// <exception cref="UnusableFolderException">The key cannot be used or made there.</exception>
+    public static Signing For(string data, string file = "", string checkpoints = "")
+    {
+        var key = SigningKey.Open(file.Length > 0 ? file : SigningKey.Usual
+            ?? throw new UnusableFolderException("This user has no folder of settings for a signing key. Name a file with --signing-key."), data);
+        return new(key, new(key, data), checkpoints.Length > 0 ? Path.GetFullPath(checkpoints) : null);
+    }
+}
 
-/// <summary>The shop's log: entries in one chain, each with the hash of the one before, on disk before the call returns.</summary>
-public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null) : IDisposable
+/// <summary>The shop's log: entries in one chain, each with the hash of the one before and signed, on disk before the call returns.</summary>
+public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null, Signing? signing = null) : IDisposable
 {
     private readonly SemaphoreSlim _writer = new(1, 1);
+
+    // The entry that the kept head is the same as: the next one follows it.
+    private Head? _kept;
+
+    /// <summary>What it signs with; null where it does not sign.</summary>
+    public Signing? Signing => signing;
 
     public void Dispose() => _writer.Dispose();
 
@@ -100,6 +131,10 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
             var keys = entries.Select(e => e.Key).ToList();
             var known = await db.Entries.AsNoTracking().Where(e => keys.Contains(e.Key)).ToDictionaryAsync(e => e.Key);
             var last = await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).FirstOrDefaultAsync();
+            var agrees = await AgreesWithHead(db, last);
+            if ((entries.Count == 0 || entries.Any(e => !known.ContainsKey(e.Key))) && KeyToSay(last) is { } said)
+                db.Entries.Add(last = Next(said.ToEntry(clock.GetUtcNow().UtcDateTime, Author.ThisMachine), last, ""));
+            var rests = await RestsOf(db, entries);
             var kept = new List<Kept>();
             foreach (var entry in entries)
             {
@@ -109,7 +144,7 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
                         || before.JointId != entry.JointId || before.Bolt != entry.Bolt));
                     continue;
                 }
-                db.Entries.Add(last = Next(entry, last));
+                db.Entries.Add(last = Next(entry, last, Rests.Written(RecordsOf(entry).Select(r => rests.GetValueOrDefault(r)).Where(r => r.Hash is not null))));
                 known[entry.Key] = last;
                 kept.Add(new(last, false, false));
             }
@@ -117,6 +152,7 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
             Steps.Reached("entry:written");
             await transaction.CommitAsync();
             Steps.Reached("entry:committed");
+            if (agrees && last is not null) Keep(last);
             return kept;
         }
         finally
@@ -159,26 +195,123 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
         return await db.Entries.MaxAsync(e => (long?)e.Number) ?? 0;
     }
 
-    /// <summary>Looks whether every entry is as it was written.</summary>
-    public async Task<LogCheck> Check()
+    /// <summary>Looks whether every entry is as it was written, and whether all are there that somebody knows.</summary>
+    /// <param name="verified">Up to where signatures were verified before; null to verify all.</param>
+    public async Task<LogCheck> Check(Head? verified = null)
     {
         await using var db = await databases.CreateDbContextAsync();
-        return await Check(db);
+        return await Check(db, Against(signing) with { Verified = verified });
     }
 
-    /// <inheritdoc cref="Check()"/>
-    public static async Task<LogCheck> Check(HaspDb db)
+    /// <inheritdoc cref="Check(Head)"/>
+    public static async Task<LogCheck> Check(HaspDb db, Expected? expected = null)
     {
-        var (count, last) = (0L, "");
-        await foreach (var entry in db.Entries.AsNoTracking().OrderBy(e => e.Number).AsAsyncEnumerable())
-        {
-            if (entry.Number != count + 1 || entry.Previous != last || entry.Hash != entry.Reckoned()) return new(count, last, count + 1);
-            (count, last) = (entry.Number, entry.Hash);
-        }
-        return new(count, last, null);
+        using var run = new LogCheckRun(expected ?? Expected.Nothing);
+        return await run.Run(db);
     }
 
-    private EntryRow Next(NewEntry entry, EntryRow? last)
+    /// <summary>What a log is held against where one signs: the head beside the key, the checkpoints, the key itself.</summary>
+    public static Expected Against(Signing? signing)
+    {
+        if (signing is null) return Expected.Nothing;
+        var heads = new List<(Head, string)>();
+        if (signing.Heads.Read() is { } head) heads.Add((head, "what is kept beside the signing key"));
+        // One that was altered says nothing: whoever alters it could as well take it away.
+        if (signing.Checkpoints is { } folder)
+            heads.AddRange(Checkpoint.In(folder).Where(c => c.Head is not null).Select(c => (c.Head!, $"checkpoint {Path.GetFileName(c.File)}")));
+        return new(heads, signing.Key.Fingerprint);
+    }
+
+    /// <summary>True where the log holds an entry with that hash, or the owner has given it up since.</summary>
+    public async Task<bool> Knows(Head head)
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Entries.AnyAsync(e => e.Number == head.Number && e.Hash == head.Hash)
+            || (await OfKind(KeyEntry.Kind)).Any(e => KeyEntry.Of(e) is { } said && said.GivesUp(head, e.At));
+    }
+
+    /// <summary>The last entry as a head; null where there is none.</summary>
+    public async Task<Head?> Head()
+    {
+        await using var db = await databases.CreateDbContextAsync();
+        return await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).Select(e => new Head(e.Number, e.Hash, e.At)).FirstOrDefaultAsync();
+    }
+
+    /// <summary>
+    /// Says, where the log was signed by another key or by none, that it is this one from here on. A log in which nothing stands yet says so with its
+    /// first entry.
+    /// </summary>
+    public async Task TakeUp()
+    {
+        if (signing is not null && await Head() is not null) await Append([]);
+    }
+
+    /// <summary>The owner knows that entries are gone (an older backup was put back): said by an entry, it is no alarm any more.</summary>
+    /// <param name="reason">Why.</param>
+    /// <returns>Why it cannot be; empty where it is done.</returns>
+    public async Task<string> Confirm(string reason)
+    {
+        if (signing is null) return "This server does not sign what it keeps.";
+        await using var db = await databases.CreateDbContextAsync();
+        if ((await Check(db)).Broken is not null) return "What is not as it was written cannot be confirmed: put a whole backup in its place.";
+        var against = Against(signing);
+        if (await Check(db, against) is not { Broken: not null } found) return "Nothing is missing.";
+        var known = against.Heads.Select(h => h.Head).OrderByDescending(h => h.Number).First();
+        await Append([new KeyEntry("confirmed", signing.Key.PublicKey, signing.Key.Fingerprint, found.Count, known, reason)
+            .ToEntry(clock.GetUtcNow().UtcDateTime)]);
+        Keep((await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).FirstAsync())!);
+        return "";
+    }
+
+    /// <summary>Signs how far the log has come and puts that into the second place.</summary>
+    public async Task WriteCheckpoint()
+    {
+        if (signing is { Checkpoints: { } folder } && await Head() is { } head)
+            Checkpoint.Of(head with { At = clock.GetUtcNow().UtcDateTime }, signing.Key).WriteTo(folder);
+    }
+
+    /// <summary>The entry that has to come before the next one: signing begins, or the key is another; null where neither.</summary>
+    private KeyEntry? KeyToSay(EntryRow? last)
+    {
+        if (signing is null || last?.Signer == signing.Key.Fingerprint) return null;
+        return last is { Signer.Length: > 0 } ? new("changed", signing.Key.PublicKey, last.Signer)
+            : new("begun", signing.Key.PublicKey, "", Known: last is null ? signing.Heads.ReadBefore() : null);
+    }
+
+    /// <summary>
+    /// Whether the kept head is of this log, so that it may be moved on: where entries are missing it stays as it is, and the alarm with it.
+    /// </summary>
+    private async Task<bool> AgreesWithHead(HaspDb db, EntryRow? last)
+    {
+        if (signing is null) return false;
+        if (_kept is not null && last?.Hash == _kept.Hash) return true;
+        if (signing.Heads.Read() is not { } head) return true;
+        return await db.Entries.AnyAsync(e => e.Number == head.Number && e.Hash == head.Hash);
+    }
+
+    private void Keep(EntryRow last)
+    {
+        _kept = new(last.Number, last.Hash, last.At);
+        signing!.Heads.Write(_kept);
+    }
+
+    private static IEnumerable<int> RecordsOf(NewEntry entry) =>
+        new[] { entry.JointId, entry.LotId }.Concat(entry.On ?? []).Where(r => r > 0).Distinct();
+
+    /// <summary>The revisions that stand, of all records that entries rest on, within the same transaction.</summary>
+    private async Task<Dictionary<int, (int Record, int Revision, string Hash)>> RestsOf(HaspDb db, IReadOnlyList<NewEntry> entries)
+    {
+        var records = signing is null ? [] : entries.SelectMany(RecordsOf).Distinct().ToList();
+        if (records.Count == 0) return [];
+        var rows = await (
+            from r in db.Records.AsNoTracking()
+            join v in db.Revisions.AsNoTracking() on new { RecordId = r.Id, Number = r.Current } equals new { v.RecordId, v.Number }
+            where records.Contains(r.Id)
+            select new { r.Id, v.Number, v.Document }).ToListAsync();
+        return rows.ToDictionary(r => r.Id, r => (r.Id, r.Number, Rests.HashOf(r.Document)));
+    }
+
+    private EntryRow Next(NewEntry entry, EntryRow? last, string bound)
     {
         var author = entry.By ?? authorship?.Now ?? Author.ThisMachine;
         var row = new EntryRow
@@ -187,9 +320,10 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
             LotId = entry.LotId, Bolt = entry.Bolt,
             Document = entry.Document, At = Utc(clock.GetUtcNow().UtcDateTime), Made = Utc(entry.Made), Account = author.Account,
             Role = author.Role, Device = author.Device,
-            Previous = last?.Hash ?? "", Hash = "",
+            Previous = last?.Hash ?? "", Hash = "", Bound = bound, Signer = signing?.Key.Fingerprint ?? "",
         };
         row.Hash = row.Reckoned();
+        if (signing is not null) row.Signature = signing.Key.Sign(row.Hash);
         return row;
     }
 

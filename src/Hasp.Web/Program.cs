@@ -36,14 +36,34 @@ if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true,
 if (server.PublicUrl.Length > 0 && server.Public is null)
     return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
 
+// What signs the entries lies outside the folder that it signs for. Where nobody named a place and there is none, entries are kept unsigned, and say so.
+var path = Path.GetFullPath(server.Data);
+Signing? signing = null;
+string? unsigned = null;
+if (server.Prepare.Length == 0 && !server.Routes)
+{
+    try
+    {
+        signing = Signing.For(path, server.SigningKey, server.Checkpoints);
+    }
+    catch (UnusableFolderException e) when (server.SigningKey.Length == 0)
+    {
+        unsigned = e.Message;
+    }
+    catch (UnusableFolderException e)
+    {
+        return Refuse(e.Message);
+    }
+}
+
 // A few that write to the disk at once must not make everybody else wait for another thread.
 ThreadPool.SetMinThreads(Math.Max(16, 4 * Environment.ProcessorCount), 16);
 // The database is made or upgraded while the host is put together: neither waits for the other.
-var path = Path.GetFullPath(server.Data);
 var database = Path.Combine(path, "hasp.db");
 var opening = Task.Run(() =>
 {
     var folder = DataFolder.Open(path, server.Prepare.Length > 0 ? default : Prepared.For(server));
+    if (folder.IsNew) signing?.Heads.SetAside();
     // The first question costs more than all that follow.
     HaspDb.Warm(database);
     return folder;
@@ -58,6 +78,7 @@ builder.Services.AddSingleton<JointStore>();
 builder.Services.AddSingleton<JointLineStore>();
 builder.Services.AddSingleton<JointLines>();
 builder.Services.AddHostedService(services => services.GetRequiredService<JointLines>());
+if (signing is not null) builder.Services.AddSingleton(signing);
 builder.Services.AddSingleton<ShopLog>();
 builder.Services.AddSingleton<ShopFloor>();
 builder.Services.AddSingleton<ChainWatch>();
@@ -209,6 +230,7 @@ if (Exposure.Refusal(server, app.Urls) is { } exposed)
 var firstAccount = server.Accounts && !await app.HasAccounts() ? app.Services.GetRequiredService<FirstLink>().Key : null;
 Log.Started(app.Logger, typeof(Program).Assembly.GetName().Version?.ToString() ?? "", held.Path);
 if (held.Upgraded) Log.Upgraded(app.Logger);
+if (unsigned is not null) Log.Unsigned(app.Logger, unsigned);
 foreach (var url in app.Urls) Console.WriteLine($"Hasp is at {url}");
 if (firstAccount is { } key) foreach (var url in app.Urls) Console.WriteLine($"Make the first account at {url}/first?key={key}");
 doors.Open();

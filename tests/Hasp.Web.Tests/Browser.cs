@@ -19,10 +19,10 @@ public sealed class Browser : IDisposable
     {
         var b = Shares.GetOrAdd(server, s => new Browser(s, width, height));
         b.Latency(0);
-        b.Resize(width, height);
         // A page that warns of unsent typing is left all the same.
         b._driver.Navigate().GoToUrl("about:blank");
         b.Dismiss();
+        b.Resize(width, height);
         b._driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
         b._driver.ExecuteCdpCommand("Storage.clearDataForOrigin",
             new() { ["origin"] = server.Address.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" });
@@ -42,17 +42,23 @@ public sealed class Browser : IDisposable
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-prefers-reduced-motion",
+            "--disable-component-update", "--disable-sync", "--disable-renderer-backgrounding", "--disable-background-timer-throttling", "--hide-scrollbars", "--force-prefers-reduced-motion",
             "--force-device-scale-factor=1", $"--window-size={width},{height}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin"), options, TimeSpan.FromSeconds(60));
         Resize(width, height);
     }
 
-    /// <summary>What the page sees of the window; the window's own size counts its frame.</summary>
-    public void Resize(int width, int height) =>
+    /// <summary>What the page sees of the window; the window's own size counts its frame. It stands as it then does: drawings set their labels anew a frame later.</summary>
+    public void Resize(int width, int height)
+    {
         _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
             new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        Drawn();
+    }
+
+    /// <summary>Waits until the page is drawn as it stands: two frames, the second of which has what the first one's observers changed.</summary>
+    private void Drawn() => _driver.ExecuteAsyncScript("const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done()));");
 
     /// <summary>Every answer takes this much longer.</summary>
     public void Latency(int milliseconds)
@@ -189,11 +195,14 @@ public sealed class Browser : IDisposable
         Assert.True(found.Count == 0, string.Join('\n', found));
     }
 
-    /// <summary>A tablet of that size, pressed by fingers.</summary>
-    public void Fingers(int width, int height)
+    /// <summary>A tablet of that size, pressed by fingers; null for a desk with a mouse again.</summary>
+    public void Fingers((int Width, int Height)? tablet)
     {
-        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = true });
-        _driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = true, ["maxTouchPoints"] = 5 });
+        if (tablet is { } size)
+            _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
+                new() { ["width"] = size.Width, ["height"] = size.Height, ["deviceScaleFactor"] = 1, ["mobile"] = true });
+        _driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = tablet is not null, ["maxTouchPoints"] = 5 });
+        Drawn();
     }
 
     /// <summary>What a form of this page would say in its address and in itself, which the server refuses: addresses of forms, by name.</summary>

@@ -99,6 +99,43 @@ public sealed class DurabilityTests
         Assert.Contains("rev 3", await http.GetStringAsync(joint), StringComparison.Ordinal);
     }
 
+    /// <summary>The end of the log cut off under a running server: said by the next record, by ready and to the tablet, until the owner confirms it.</summary>
+    [Fact]
+    public async Task What_is_cut_off_under_a_running_server_is_said_at_once_and_confirmed_by_the_owner()
+    {
+        using var server = await Server.Start();
+        await server.LaidIn();
+        using var http = server.Client();
+        var record = await http.GetStringAsync("/joints/AL-03/record");
+        var head = System.Text.RegularExpressions.Regex.Match(record, "Entry ([0-9]+:[0-9a-f]{64}), signed by [0-9a-f]{64}").Groups[1].Value;
+        Assert.NotEmpty(head);
+        Assert.DoesNotContain("unsigned", record, StringComparison.Ordinal);
+        Assert.Contains(head, await http.GetStringAsync("/joints/AL-03/traveller"), StringComparison.Ordinal);
+        var now = $"/joints/AL-03/tablet?handler=Now&head={head}&seen={DateTime.UtcNow:yyyy-MM-ddTHH:mm:ssZ}";
+        Assert.True((bool)JsonNode.Parse(await http.GetStringAsync(now))!["known"]!);
+        await using (var db = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(server.Data, "hasp.db")};Pooling=False"))
+        {
+            await db.OpenAsync();
+            await using var cut = db.CreateCommand();
+            cut.CommandText = "DROP TRIGGER Entries_no_DELETE; DELETE FROM Entries WHERE Number > (SELECT max(Number) FROM Entries) - 3";
+            Assert.Equal(3, await cut.ExecuteNonQueryAsync());
+        }
+        await Task.Delay(TimeSpan.FromSeconds(1.1), TestContext.Current.CancellationToken);
+        Assert.Contains("the log ends there", record = await http.GetStringAsync("/joints/AL-03/record"), StringComparison.Ordinal);
+        Assert.Contains("not to be relied on", record, StringComparison.Ordinal);
+        Assert.Equal("Degraded", await http.GetStringAsync("/health/ready"));
+        Assert.False((bool)JsonNode.Parse(await http.GetStringAsync(now))!["known"]!);
+        foreach (var (reason, said) in new[] { ("x", "Say why"), ("an older backup", "it was confirmed that entries") })
+        {
+            using var form = new FormUrlEncodedContent([new("reason", reason), new("__RequestVerificationToken", Editor.TokenOf(record))]);
+            using var answer = await http.PostAsync("/joints/AL-03/record?handler=Confirm", form);
+            record = answer.StatusCode == System.Net.HttpStatusCode.OK ? await answer.Content.ReadAsStringAsync() : await http.GetStringAsync("/joints/AL-03/record");
+            Assert.Contains(said, record, StringComparison.Ordinal);
+        }
+        Assert.Equal("Healthy", await http.GetStringAsync("/health/ready"));
+        Assert.True((bool)JsonNode.Parse(await http.GetStringAsync(now))!["known"]!);
+    }
+
     private static async Task SaysOnEveryRecordThatTheChainIsBroken(HttpClient http)
     {
         // The look goes on beside the first pages.

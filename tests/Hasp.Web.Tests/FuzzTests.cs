@@ -16,7 +16,7 @@ namespace Hasp.Web.Tests;
 /// </summary>
 public sealed class FuzzTests
 {
-    private const int AtATime = 6;
+    private const int AtATime = 6, Between = 600;
 
     [Fact]
     public Task Nothing_that_is_sent_breaks_the_server() => Fuzz(seed: 1, requests: 600, eachRoute: 1);
@@ -33,11 +33,12 @@ public sealed class FuzzTests
         using var server = await Server.Start();
         using var http = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false, CookieContainer = new() }) { BaseAddress = server.Address, Timeout = TimeSpan.FromMinutes(2) };
         var grammar = new Grammar(http);
-        await grammar.Learn();
         var (wrong, statuses, met) = (new ConcurrentBag<string>(), new ConcurrentDictionary<int, int>(), new ConcurrentDictionary<string, int>());
-        for (var from = 0; from < requests; from += 500)
+        for (var from = 0; from < requests; from += Between)
         {
-            await Parallel.ForEachAsync(Enumerable.Range(from, Math.Min(500, requests - from)), new ParallelOptions { MaxDegreeOfParallelism = AtATime }, async (i, stop) =>
+            // What was deleted, renamed or made since is in the pages now.
+            await grammar.Learn();
+            await Parallel.ForEachAsync(Enumerable.Range(from, Math.Min(Between, requests - from)), new ParallelOptions { MaxDegreeOfParallelism = AtATime }, async (i, stop) =>
             {
                 var random = new Random(seed * 1_000_003 + i);
                 var (route, request) = grammar.Next(random, i);
@@ -56,8 +57,6 @@ public sealed class FuzzTests
                     wrong.Add($"seed {seed}, request {i}: {request.Method} {request.RequestUri}: {e.Message}");
                 }
             });
-            // What was deleted, renamed or made is in the pages now.
-            await grammar.Learn();
         }
         var failed = string.Join('\n', server.Log.Split('\n').Where(l => l.Contains("fail:", StringComparison.Ordinal)).Select(l => l.Length > 1500 ? l[..1500] : l).Take(10));
         Assert.True(wrong.IsEmpty && failed.Length == 0, string.Join('\n', wrong.Take(20)) + "\n" + failed);

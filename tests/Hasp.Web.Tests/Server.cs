@@ -145,6 +145,9 @@ public sealed partial class Server : IDisposable
         return (process.ExitCode, string.Concat(await said));
     }
 
+    /// <summary>The user's folder of settings, in which the signing key lies: of this run.</summary>
+    public static string Settings { get; } = Directory.CreateTempSubdirectory("hasp-settings-").FullName;
+
     // As it is published where that was done just before, compiled ahead as it runs with people; else as it was built.
     private static string App => Environment.GetEnvironmentVariable("HASP_APP") is { Length: > 0 } published ? published : AppContext.BaseDirectory;
 
@@ -154,6 +157,7 @@ public sealed partial class Server : IDisposable
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
         // Most servers live for a few requests: what the runtime learns of its own code comes too late for them.
         start.Environment["DOTNET_TieredPGO"] = "0";
+        start.Environment["XDG_CONFIG_HOME"] = Settings;
         foreach (var arg in args.Prepend(Path.Combine(App, "Hasp.Web.dll"))) start.ArgumentList.Add(arg);
         return start;
     }

@@ -126,6 +126,7 @@ public sealed class StepTests
         var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
         foreach (var arg in args.Prepend(Path.Combine(Server.House, "src", "Hasp.Cli", "bin", "Release", "net10.0", "hasp.dll"))) start.ArgumentList.Add(arg);
         if (dieAt is not null) start.Environment["HASP_DIE_AT"] = dieAt;
+        start.Environment["XDG_CONFIG_HOME"] = Server.Settings;
         using var process = Process.Start(start)!;
         var said = process.StandardError.ReadToEndAsync();
         await process.WaitForExitAsync();

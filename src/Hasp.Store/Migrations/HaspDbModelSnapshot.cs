@@ -167,6 +167,10 @@ namespace Hasp.Store.Migrations
                     b.Property<int>("Bolt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Bound")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Device")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -204,6 +208,14 @@ namespace Hasp.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Role")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Signature")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Signer")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

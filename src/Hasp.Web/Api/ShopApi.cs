@@ -64,6 +64,7 @@ internal static class ShopApi
         ["number"] = e.Number, ["key"] = e.Key, ["kind"] = e.Kind, ["bolt"] = e.Bolt, ["document"] = JsonNode.Parse(e.Document),
         ["at"] = Iso(e.At), ["made"] = Iso(e.Made),
         ["account"] = e.Account, ["role"] = e.Role, ["device"] = e.Device, ["previous"] = e.Previous, ["hash"] = e.Hash,
+        ["revision"] = Rests.RevisionOf(e.Bound, e.JointId), ["bound"] = e.Bound, ["signer"] = e.Signer, ["signature"] = e.Signature,
         ["counts"] = why.Length == 0, ["why"] = why,
     };
 

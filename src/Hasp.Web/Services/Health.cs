@@ -12,7 +12,7 @@ internal sealed class DatabaseHealth(JointStore store, Shop.ShopFloor floor, Sho
         try
         {
             await store.Projects();
-            if (chain.Problem is { } broken) return HealthCheckResult.Degraded(broken);
+            if (await chain.Look() is { Problem.Length: > 0, Problem: var broken }) return HealthCheckResult.Degraded(broken);
             return (await floor.Look()).Unreadable is { Count: > 0 } unreadable
                 ? HealthCheckResult.Degraded($"cannot be read: {string.Join(", ", unreadable)}") : HealthCheckResult.Healthy();
         }

@@ -31,6 +31,12 @@ internal static partial class Log
     [LoggerMessage(8, LogLevel.Warning, "Lines of joints could not be made anew: {Problem}")]
     internal static partial void LinesBehind(ILogger log, string problem);
 
+    [LoggerMessage(11, LogLevel.Warning, "Entries of the shop are kept unsigned. {Problem}")]
+    internal static partial void Unsigned(ILogger log, string problem);
+
+    [LoggerMessage(12, LogLevel.Warning, "The checkpoint could not be written: {Problem}")]
+    internal static partial void NoCheckpoint(ILogger log, string problem);
+
     [LoggerMessage(7, LogLevel.Critical, "{Problem}")]
     internal static partial void ChainBroken(ILogger log, string problem);
 }

@@ -37,6 +37,14 @@ public sealed class ServerOptions
     private string[] ProxyNames => !IsBehindProxy || BehindProxy.Equals("true", StringComparison.OrdinalIgnoreCase) ? []
         : BehindProxy.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
+    /// <summary>The key that signs the shop's entries: a file outside the data folder, made where it is not there; in the user's own settings where
+    /// nothing is said.</summary>
+    [ConfigurationKeyName("signing-key")]
+    public string SigningKey { get; set; } = "";
+
+    /// <summary>A second place, for a signed head of the log each shift; none where nothing is said.</summary>
+    public string Checkpoints { get; set; } = "";
+
     /// <summary>A folder into which the databases that first starts begin with are written; the program then ends.</summary>
     public string Prepare { get; set; } = "";
 

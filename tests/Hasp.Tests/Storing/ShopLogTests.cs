@@ -41,7 +41,7 @@ public sealed class ShopLogTests : IDisposable
         Assert.Equal("", entries[0].Previous);
         Assert.Equal(entries[0].Hash, entries[1].Previous);
         Assert.Equal(("Shop 1", "shop", "Tablet 2"), (entries[2].Account, entries[2].Role, entries[2].Device));
-        Assert.Equal(new LogCheck(3, entries[2].Hash, null), await log.Check());
+        Assert.Equal(new LogCheck(3, entries[2].Hash, null, "", "No entry is signed"), await log.Check());
         Assert.Equal(3, (await log.OfLot(3)).Count);
         Assert.Empty(await log.OfLot(4));
     }

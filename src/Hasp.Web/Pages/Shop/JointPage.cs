@@ -10,6 +10,9 @@ namespace Hasp.Web.Pages.Shop;
 /// <summary>A page of the shop about one joint: traveller, tablet, record.</summary>
 public abstract class JointPage(Named named, KeptResults results, ShopFloor floor, ShopLog log) : PageModel
 {
+    /// <summary>The shop's log.</summary>
+    protected ShopLog Entries { get; } = log;
+
     public StoredJoint Stored { get; private set; } = null!;
 
     public Result Result { get; private set; } = null!;
@@ -26,7 +29,7 @@ public abstract class JointPage(Named named, KeptResults results, ShopFloor floo
         Stored = stored;
         Result = results.Valid(stored.Document);
         if (!Result.Joint.Kind.IsPlanned) return Redirect($"/joints/{id}");
-        Shop = JointShop.Of(Result, await floor.Look(), await log.OfJoint(id));
+        Shop = JointShop.Of(Result, await floor.Look(), await Entries.OfJoint(id));
         return null;
     }
 }

@@ -127,7 +127,7 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
         ];
         if (Faults.Count > 0) return Page();
         return await Keep(new(Key, EntryKind.Verification.Id, For is null ? 0 : (await store.ProjectOf(Joint!.Value)) ?? 0, 0, Lot.Id, 0,
-            document.ToJsonString(), floor.Now.UtcDateTime));
+            document.ToJsonString(), floor.Now.UtcDateTime, On: [Floor.ToolOf(said.Of(EntryKind.Tool))?.Id ?? 0, Floor.RulesId]));
     }
 
     /// <summary>It has got colder or warmer: what was tested may hold no more.</summary>

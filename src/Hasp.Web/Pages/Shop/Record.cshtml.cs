@@ -13,7 +13,7 @@ namespace Hasp.Web.Pages.Shop;
 
 /// <summary>What was done to a joint, to be read, printed, corrected and taken along.</summary>
 public sealed class RecordModel(Named named, KeptResults results, ShopFloor floor, ShopLog log, Recorder recorder, Preferences preferences,
-    Access access) : JointPage(named, results, floor, log)
+    Access access, ChainWatch chain) : JointPage(named, results, floor, log)
 {
     /// <summary>The entry that is being corrected; null where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -53,6 +53,18 @@ public sealed class RecordModel(Named named, KeptResults results, ShopFloor floo
         return Faults.Count > 0 ? Page() : Redirect($"/joints/{id}/record");
     }
 
+    /// <summary>The owner knows that entries are missing, and why.</summary>
+    [Needs(Right.Own)]
+    public async Task<IActionResult> OnPostConfirm(JointId id, string? reason)
+    {
+        if (await Load(id) is { } gone) return gone;
+        var no = (reason ?? "").Trim().Length < EntryKind.ShortestReason ? "Say why they are missing." : await Entries.Confirm(reason!.Trim());
+        await chain.Look(null);
+        if (no.Length == 0) return Redirect($"/joints/{id}/record");
+        ViewData["Confirmed"] = no;
+        return Page();
+    }
+
     public async Task<IActionResult> OnGetCsv(JointId id) =>
         await Load(id) ?? File(Encoding.UTF8.GetBytes(Table().Csv()), "text/csv", $"{FileNames.Clean(Named)} record.csv");
 
@@ -64,5 +76,5 @@ public sealed class RecordModel(Named named, KeptResults results, ShopFloor floo
     /// <summary>An entry for a table.</summary>
     internal static RecordLine LineOf(Recorded r, string joint) => new(
         r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, Hasp.Files.RecordKind.Parsed(r.Entry.Document) ?? [], r.Entry.At, r.Entry.Made,
-        r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash);
+        r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash, Rests.RevisionOf(r.Entry.Bound, r.Entry.JointId), r.Entry.Signer);
 }

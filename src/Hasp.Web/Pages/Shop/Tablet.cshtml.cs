@@ -27,12 +27,18 @@ public sealed class TabletModel(Named named, KeptResults results, ShopFloor floo
         return Page();
     }
 
-    /// <summary>Whether it may be tightened now, for a page that is open for long.</summary>
-    public async Task<IActionResult> OnGetNow(JointId id)
+    /// <summary>Whether it may be tightened now, for a page that is open for long; and whether the log still holds what the device knows of it.</summary>
+    /// <param name="id">The joint.</param>
+    /// <param name="head">The last entry that the device knows of, as NUMBER:HASH.</param>
+    /// <param name="seen">When it learnt of it.</param>
+    public async Task<IActionResult> OnGetNow(JointId id, string? head, DateTimeOffset? seen)
     {
         if (await Load(id) is { } gone) return gone;
         var now = MayNow();
         now["passes"] = Passes();
+        now["known"] = Head.Parse(head ?? "") is not { } known || await Entries.Knows(known with { At = seen?.UtcDateTime ?? DateTime.MinValue });
+        now["head"] = (await Entries.Head())?.ToString();
+        now["signer"] = Entries.Signing?.Key.Fingerprint;
         return Content(now.ToJsonString(), "application/json");
     }
 

@@ -59,7 +59,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
             var faults = known.Contains(sent[i].Key) ? [] : FaultsOf(sent[i], me, result, record, shelf, mayWitness);
             if (faults.Count > 0) outcomes[i] = new(sent[i].Key, null, false, faults);
             else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt,
-                Answered(sent[i], me, shelf.Now).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime)));
+                Answered(sent[i], me, shelf.Now).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime,
+                On: [shelf.ToolOf(Text(sent[i], "wrench"))?.Id ?? 0, shelf.RulesId])));
         }
         var kept = await log.Append([.. keep.Select(k => k.Entry)]);
         for (var i = 0; i < kept.Count; i++)
@@ -101,8 +102,10 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
     private static DateTimeOffset Moment(DateTimeOffset made, DateTimeOffset now) => made > now + Ahead ? now : made;
 
     private static int LotIdOf(Sent sent, Shelf shelf) =>
-        shelf.LotOf(sent.Document["lot"]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document["lot"]
-            : null)?.Id ?? 0;
+        shelf.LotOf(Text(sent, "lot"))?.Id ?? 0;
+
+    private static string? Text(Sent sent, string key) =>
+        sent.Document[key]?.GetValueKind() == System.Text.Json.JsonValueKind.String ? (string?)sent.Document[key] : null;
 
     private static IReadOnlyList<Fault> FaultsOf(Sent sent, string me, Result result, JointRecord record, Shelf shelf, bool mayWitness)
     {

@@ -56,6 +56,9 @@ public sealed class Shelf
     /// <summary>Lots by name.</summary>
     public required IReadOnlyList<Lot> Lots { get; init; }
 
+    /// <summary>The record of the rules; 0 where there are none.</summary>
+    public int RulesId { get; init; }
+
     /// <summary>Wrenches by name.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }
 
@@ -226,6 +229,7 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
         {
             Now = now,
             Lots = kept.Lots,
+            RulesId = kept.RulesId,
             Tools = [.. kept.Wrenches.Select(r => new Tool(
                 r.Id, r.Name, new(r.Name, r.Said.Of(ShopKinds.WrenchLeast), r.Said.Of(ShopKinds.WrenchMost),
                     r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
@@ -245,12 +249,13 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
     private async Task<Kept> Read(string stamp)
     {
         var unreadable = new List<string>();
+        var rules = (await Of(ShopKinds.Rules, unreadable)).FirstOrDefault();
         var tests = (await log.OfKind(EntryKind.Verification.Id)).Select(e => Readable(() => TestOf(e))).OfType<LotTest>();
         var told = (await log.OfKind(EntryKind.Conditions.Id))
             .Select(e => (e.LotId, e.Made, Said: Readable(() => EntryKind.Conditions.Read(e.Document).Said)))
             .Where(e => e.Said is not null);
         return new(
-            stamp, (await Of(ShopKinds.Rules, unreadable)).Select(r => r.Said).FirstOrDefault(),
+            stamp, rules?.Said, rules?.Id ?? 0,
             [.. (await Of(ShopKinds.Lots, unreadable)).Select(r => new Lot(r.Id, r.Name, r.Said))],
             await Of(ShopKinds.Wrenches, unreadable), await Of(ShopKinds.Testers, unreadable),
                 await Of(ShopKinds.Consumables, unreadable), unreadable,
@@ -305,7 +310,7 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
 
     /// <summary>What was read of the shop, without the time.</summary>
     private sealed record Kept(
-        string Stamp, Values? Rules, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers,
+        string Stamp, Values? Rules, int RulesId, IReadOnlyList<Lot> Lots, IReadOnlyList<Shelved> Wrenches, IReadOnlyList<Shelved> Testers,
         IReadOnlyList<Shelved> Consumables, IReadOnlyList<string> Unreadable, ILookup<int, (DateTime At, Values Said)> History,
         ILookup<int, LotTest> Tests, ILookup<int, (DateTime Made, double Temperature)> Temperatures);
 }

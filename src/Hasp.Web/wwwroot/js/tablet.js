@@ -221,13 +221,29 @@
 
   const lookNow = async () => {
     try {
-      const answer = await fetch("?handler=Now");
+      const { head, at } = witness() || {};
+      const answer = await fetch("?handler=Now" + (head ? `&head=${head}&seen=${encodeURIComponent(at)}` : ""));
       if (!answer.ok) return;
       may = await answer.json();
       told(may.now);
+      remember(may);
       follow(may.passes);
       draw();
     } catch { /* The clock goes on by what was told last. */ }
+  };
+
+  // The device knows how far the log had come, and who signed it: a server that knows less, or signs otherwise, is told of.
+  const kept = "hasp.head";
+  const witness = () => { try { return JSON.parse(localStorage.getItem(kept)); } catch { return null; } };
+  const remember = ({ known, head, signer, now: at }) => {
+    const before = witness();
+    const words = [];
+    if (!known) words.push(`The server no longer has entry ${before.head.split(":")[0]} as this tablet knows it. Stop, and tell who keeps the records.`);
+    if (before?.signer && signer && before.signer !== signer) words.push(`The server signs with another key (${signer.slice(0, 12)}…) than this tablet knows (${before.signer.slice(0, 12)}…).`);
+    $("t-log").hidden = words.length === 0;
+    $("t-log").textContent = words.length ? "▲ " + words.join(" ") : "";
+    // What is missing stays known until the owner has confirmed it; a key that changed is told of for as long as this page stands.
+    if (known && head && head !== before?.head) localStorage.setItem(kept, JSON.stringify({ head, signer: before?.signer && words.length ? before.signer : signer, at }));
   };
 
   // Another test, rule or revision: what is shown is not gone by any more until somebody has read what changed.
