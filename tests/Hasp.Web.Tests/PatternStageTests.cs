@@ -128,7 +128,7 @@ public sealed class PatternStageTests(SecondServer shared)
     {
         var b = Pattern();
         b.Settled(() => b.Find(".empty button").Click());
-        b.Settled(() => b.Driver.FindElements(By.CssSelector(".inputs .plain-button")).First(x => x.Text == "Set the bolts free").Click());
+        b.Settled(() => b.Driver.FindElements(By.CssSelector(".inputs .plain-button")).First(x => x.Text == "Place each bolt by hand").Click());
         var other = b.Value("#f-pattern-points-1-x");
         b.Type("#f-pattern-points-0-x", other);
         Assert.Contains("same place", b.Text("#faults") + b.Text("#bolt-table"), StringComparison.Ordinal);

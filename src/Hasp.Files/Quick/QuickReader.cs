@@ -26,6 +26,9 @@ internal sealed class QuickReader
 {
     private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/", "@", "over", "into"],
         StringComparer.OrdinalIgnoreCase);
+
+    // 1/3, 5/6: a share of something, such as of a turn. Two sheets so thin are bolted with little else.
+    private const double LargestShare = 6;
     private readonly string _line;
     private readonly List<Token> _tokens;
     private readonly UnitSystem _shown;
@@ -374,7 +377,7 @@ internal sealed class QuickReader
     private bool TryWayFirst()
     {
         if (_tokens[_at].Kind != TokenKind.Word) return false;
-        var (way, words) = Phrase(QuickWords.Symbols) is var (symbol, one) && IsWord(one, "=") ? (symbol, one)
+        var (way, words) = Phrase(QuickWords.Symbols) is var (symbol, one) && (IsWord(one, "=") || Quantity(one, Dimension.Force) is not null) ? (symbol, one)
             : Phrase(QuickWords.Ways) is var (said, many) ? (said, many) : (default, 0);
         if (words == 0) return false;
         var ahead = words;
@@ -833,7 +836,7 @@ internal sealed class QuickReader
         {
             plates.Add(plate);
             ahead += count;
-            var thick = IsWord(ahead, "plate", "plates", "sheet", "flange", "web", "block", "part") || IsThick(ahead);
+            var thick = (Peek(ahead) is { Kind: TokenKind.Word } noun && QuickWords.Parts.Contains(noun.Text)) || IsThick(ahead);
             said |= thick || plate.Material is not null || IsThick(ahead - 1);
             if (thick) ahead++;
             if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is not var (next, _)) break;
@@ -842,6 +845,12 @@ internal sealed class QuickReader
                 && !IsPlates(ahead + 2)) break;
             intoLast = joiner.Text.Equals("into", StringComparison.OrdinalIgnoreCase);
             ahead++;
+        }
+        if (!said && plates is [{ Unit: null, Material: null, Value: var upper }, { Unit: null, Material: null, Value: <= LargestShare } lower]
+            && upper < lower.Value && ahead == 3 && Peek(1) is { Text: "/", Spaced: false } && !IsPlates(ahead))
+        {
+            Refuse(ahead, "a part of one, or two thicknesses?", Instead(ahead, $"plates {Span(_at, ahead)}", "two thicknesses"));
+            return true;
         }
         if (plates.Count == 0 && lead is not null && NamesFasteners(start))
         {

@@ -51,6 +51,9 @@ internal static class QuickWords
     /// <summary>That a force is one bolt's and not the whole joint's.</summary>
     internal static readonly Dictionary<string, string> Each = Slot("each");
 
+    /// <summary>What a thickness is of.</summary>
+    internal static readonly HashSet<string> Parts = Set("part");
+
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Slot("condition");
 

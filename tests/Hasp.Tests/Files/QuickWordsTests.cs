@@ -27,6 +27,7 @@ public sealed class QuickWordsTests
         ["way"] = ("4 M16 8.8, 60 kN ~", ""),
         ["symbol"] = ("4 M16 8.8, ~ = 60 kN", ""),
         ["field"] = ("4 M16 8.8, 60 kN across, ~", ""),
+        ["part"] = ("4 M16 8.8, 60 kN apart, 14 mm ~ + 20", "layers[0].thickness"),
         ["number"] = ("~ M16 8.8, 60 kN apart", "bolts.count"),
         ["question"] = ("~ 4 M16 8.8, 60 kN across", ""),
         ["turning"] = ("4 M16 8.8 on 200 pcd, 800 N·m ~", "loads[0].mz"),
@@ -58,7 +59,7 @@ public sealed class QuickWordsTests
 
     private static string? Expected(string slot, string value) => slot switch
     {
-        "each" => "60 kN", "turning" => "800 N·m", "shear by" => value == "bearing" ? "bearing" : "friction", _ => value,
+        "each" => "60 kN", "part" => "14 mm", "turning" => "800 N·m", "shear by" => value == "bearing" ? "bearing" : "friction", _ => value,
     };
 
     [Fact]
