@@ -213,6 +213,13 @@ public sealed class Browser : IDisposable
         }).join(' | ')
         """)!;
 
+    /// <summary>The page as it is printed, by its own size of paper: a PDF.</summary>
+    public byte[] Printed()
+    {
+        var made = (IDictionary<string, object>)_driver.ExecuteCdpCommand("Page.printToPDF", new() { ["preferCSSPageSize"] = true, ["generateTaggedPDF"] = true })!;
+        return Convert.FromBase64String((string)made["data"]);
+    }
+
     public void Picture(string file) => _driver.GetScreenshot().SaveAsFile(file);
 
     public void Dispose() => _driver.Dispose();

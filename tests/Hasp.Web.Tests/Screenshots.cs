@@ -57,8 +57,8 @@ public sealed class Screenshots
         Shot("chance");
         b.Go("/joints/AL-19/basis");
         Shot("basis");
-        b.Go("/joints/AL-20/pattern");
-        Shot("pattern-path");
+        b.Go("/joints/AL-16/report?length=Full#part-sketch");
+        Shot("report");
         b.Go("/stores");
         Shot("stores");
         b.Go("/joints/AL-17/tightening");

@@ -1,0 +1,70 @@
+using System.Text.RegularExpressions;
+using Hasp.Store;
+using Hasp.Web.Report;
+using Hasp.Web.Services;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Hasp.Web.Pages.Report;
+
+/// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands alone.</summary>
+public sealed partial class ReportModel(
+    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served) : PageModel
+{
+    // In the order in which the site loads them: what a drawing, a working and the report itself look like.
+    private static readonly string[] Styles = ["tokens", "base", "section", "sheet", "plot", "verdict", "plan", "print", "report"];
+
+    /// <summary>How long: summary, usual or full.</summary>
+    [BindProperty(SupportsGet = true)]
+    public ReportLength Length { get; set; } = ReportLength.Usual;
+
+    /// <summary>Ids of the parts that are chosen (<c>part-bolts=on</c>); none for those that go with the length.</summary>
+    public IReadOnlyList<string> Part { get; private set; } = [];
+
+    /// <summary>a4 or letter.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Paper { get; set; }
+
+    public ReportView View { get; private set; } = null!;
+
+    public IReadOnlyList<ReportPart> Parts { get; private set; } = [];
+
+    /// <summary>True for letter paper; A4 else, and where US units are shown and nothing is said.</summary>
+    public bool IsLetter => Paper is null ? Units == Core.Quantities.UnitSystem.Us : Paper == "letter";
+
+    /// <summary>The styles within the file; null where the page loads them.</summary>
+    public string? Within { get; private set; }
+
+    /// <summary>Number and name.</summary>
+    public string Named => $"{View.Result.Joint.Number} {View.Result.Joint.Name}".Trim();
+
+    private Core.Quantities.UnitSystem Units => HttpContext.RequestServices.GetRequiredService<Preferences>().Units;
+
+    public async Task<IActionResult> OnGet(JointId id)
+    {
+        if (!ModelState.IsValid) return BadRequest();
+        if (await bench.Load(id) is not { } state) return NotFound();
+        var revision = (await store.Revisions(id)).First(r => r.Number == state.Stored.Revision);
+        var project = (await store.Projects()).FirstOrDefault(p => p.Id == state.Stored.ProjectId)?.Name ?? "";
+        View = new(state, Length, project, revision.Account, revision.At, clock.GetUtcNow().UtcDateTime, access.IsOn);
+        Part = [.. ReportPart.All.Select(p => p.Id).Where(p => Request.Query.ContainsKey("part-" + p))];
+        Parts = ReportPart.Of(state, Length, Part);
+        return Page();
+    }
+
+    /// <summary>The same as one file with everything in it, that opens without a server.</summary>
+    public async Task<IActionResult> OnGetFile(JointId id)
+    {
+        var page = await OnGet(id);
+        if (page is not PageResult) return page;
+        var css = Styles.Select(s => System.IO.File.ReadAllText(Path.Combine(served.WebRootPath, "css", s + ".css"))).Append(
+            System.IO.File.ReadAllText(Path.Combine(served.WebRootPath, "css", IsLetter ? "letter.css" : "a4.css")));
+        // Fonts stay where they are: the file takes those of whoever reads it.
+        Within = FontFace().Replace(string.Join('\n', css), "");
+        Response.Headers.ContentDisposition = $"attachment; filename*=UTF-8''{Uri.EscapeDataString(FileNames.Clean(Named) + " calculation.html")}";
+        return page;
+    }
+
+    [GeneratedRegex(@"@font-face\s*\{[^}]*\}")]
+    private static partial Regex FontFace();
+}
