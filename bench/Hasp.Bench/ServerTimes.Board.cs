@@ -45,7 +45,7 @@ internal static partial class ServerTimes
         }
     }
 
-    private sealed class Databases(string file) : IDbContextFactory<HaspDb>
+    internal sealed class Databases(string file) : IDbContextFactory<HaspDb>
     {
         public HaspDb CreateDbContext()
         {

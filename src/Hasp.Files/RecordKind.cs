@@ -36,6 +36,9 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     /// <summary>The design basis of a project, with its factors; kept by the Basis stage.</summary>
     public static RecordKind ProjectBases { get; } = new("projectBasis", "Design bases of projects", "design basis", []);
 
+    /// <summary>What a project's calculations have in them; kept by the page that prints them.</summary>
+    public static RecordKind Reports { get; } = new("reports", "Calculations of projects", "calculation", []);
+
     /// <summary>Every kind.</summary>
     public static IReadOnlyList<RecordKind> All => Listed.All;
 
@@ -46,7 +49,7 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     private static class Listed
     {
         internal static readonly IReadOnlyList<RecordKind> All = [Grades, Materials, .. Shop.ShopKinds.All, Mappings, LoadSets,
-            ProjectBases];
+            ProjectBases, Reports];
 
         internal static readonly IReadOnlyList<RecordKind> Shelved = [.. All.Where(k => k.Fields.Count > 0)];
     }

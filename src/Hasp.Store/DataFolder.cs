@@ -160,7 +160,7 @@ public sealed class DataFolder : IDisposable
     /// <param name="signing">What its entry is signed with.</param>
     /// <returns>The path of the link, from its slash on.</returns>
     /// <exception cref="UnusableFolderException">There is no database, or no account of that name that is not closed.</exception>
-    public static string Reset(string path, string name, Signing? signing = null) => Spoken(path, () =>
+    public static string Reset(string path, string name, Signing? signing) => Spoken(path, () =>
     {
         var database = DatabaseIn(path);
         var databases = new OneFile(OptionsFor(database, "ReadWrite"));

@@ -81,6 +81,7 @@ builder.Services.AddHostedService(services => services.GetRequiredService<JointL
 if (signing is not null) builder.Services.AddSingleton(signing);
 builder.Services.AddSingleton<ShopLog>();
 builder.Services.AddSingleton<ShopFloor>();
+builder.Services.AddSingleton<SharedRecords>();
 builder.Services.AddSingleton<ChainWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<ChainWatch>());
 builder.Services.AddSingleton<Recorder>();

@@ -46,6 +46,7 @@ public sealed class Browser : IDisposable
             "--force-device-scale-factor=1", $"--window-size={width},{height}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin"), options, TimeSpan.FromSeconds(60));
+        _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(120);
         Resize(width, height);
     }
 

@@ -115,9 +115,9 @@ public sealed partial class DoorTests
         Assert.Equal(HttpStatusCode.NotFound, (await anew.GetAsync(reset)).StatusCode);
         Assert.Equal(HttpStatusCode.Found, (await guest.GetAsync("/")).StatusCode);
         // And one from the terminal, while the server runs.
-        var made = DataFolder.Reset(server.Data, "Guest");
+        var made = DataFolder.Reset(server.Data, "Guest", Server.SigningOf(server.Data));
         Assert.Equal(HttpStatusCode.OK, (await guest.GetAsync(made)).StatusCode);
-        Assert.Throws<UnusableFolderException>(() => DataFolder.Reset(server.Data, "stranger"));
+        Assert.Throws<UnusableFolderException>(() => DataFolder.Reset(server.Data, "stranger", Server.SigningOf(server.Data)));
         await SignedInServer.Post(guest, made, ("password", Password));
 
         // A session by short number ends with its device, and neither designs nor owns.

@@ -67,6 +67,15 @@ public sealed class ReportTests(SecondServer shared)
         using var http = shared.Server.Client();
         using var page = _parser.ParseDocument(await http.GetStringAsync("/joints/AL-16/report?part-bolts=on&part-cautions=on"));
         Assert.Equal(["part-bolts", "part-cautions"], page.QuerySelectorAll(".report-part").Select(p => p.Id));
+        // What a project begins with is kept, and an address that says something is stronger.
+        using var token = new FormUrlEncodedContent([new("__RequestVerificationToken", Editor.TokenOf(page.DocumentElement.OuterHtml))]);
+        using var kept = await http.PostAsync("/joints/AL-16/report?handler=Keep&length=Summary&paper=letter&part-bolts=on", token);
+        Assert.Equal(System.Net.HttpStatusCode.Redirect, kept.StatusCode);
+        using var again = _parser.ParseDocument(await http.GetStringAsync("/joints/AL-16/report"));
+        Assert.Equal(["part-bolts"], again.QuerySelectorAll(".report-part").Select(p => p.Id));
+        Assert.NotNull(again.QuerySelector("link[href^='/css/letter.css']"));
+        using var usual = _parser.ParseDocument(await http.GetStringAsync("/joints/AL-16/report?length=Usual&paper=a4"));
+        Assert.True(usual.QuerySelectorAll(".report-part").Length > 6);
         Assert.Equal(System.Net.HttpStatusCode.BadRequest, (await http.GetAsync("/joints/AL-16/report?length=endless")).StatusCode);
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await http.GetAsync("/joints/999999/report")).StatusCode);
     }

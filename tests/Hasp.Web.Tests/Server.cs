@@ -148,6 +148,9 @@ public sealed partial class Server : IDisposable
     /// <summary>The user's folder of settings, in which the signing key lies: of this run.</summary>
     public static string Settings { get; } = Directory.CreateTempSubdirectory("hasp-settings-").FullName;
 
+    /// <summary>What a server of this run signs with.</summary>
+    public static Hasp.Store.Signing SigningOf(string data) => Hasp.Store.Signing.For(data, Path.Combine(Settings, "hasp", "signing-key.pem"));
+
     // As it is published where that was done just before, compiled ahead as it runs with people; else as it was built.
     private static string App => Environment.GetEnvironmentVariable("HASP_APP") is { Length: > 0 } published ? published : AppContext.BaseDirectory;
 

@@ -80,40 +80,43 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     });
 
     /// <summary>
-    /// Round the circle by angle; with an even number each bolt is followed by the one opposite, the next pair being the farthest from all
-    /// pairs done, with an odd one each is followed by the one most nearly opposite: (n − 1)/2 further on, which has no factor in common
-    /// with n and so comes to all.
+    /// Round the circle by angle. Where they stand evenly and their number is even, each bolt is followed by the one opposite, the next pair being the
+    /// farthest from all pairs done; else each next one is the farthest from all that are done. From seven on the third is so never beside the first two.
     /// </summary>
     private static ImmutableArray<int> Star(IReadOnlyList<PlanPoint> places)
     {
-        var centre = Centre(places);
-        var round = Enumerable.Range(0, places.Count).OrderBy(i => Angle(places[i] - centre, From(places, centre)))
-            .ThenBy(i => places[i].To(centre)).ThenBy(i => i).ToArray();
+        var centre = CircleCentre(places) ?? Centre(places);
+        var angles = places.Select(p => Angle(p - centre, From(places, centre))).ToArray();
+        var round = Enumerable.Range(0, places.Count).OrderBy(i => angles[i]).ThenBy(i => places[i].To(centre)).ThenBy(i => i).ToArray();
         var n = round.Length;
         if (n < 3) return [.. round];
-        if (n % 2 == 1) return [.. Enumerable.Range(0, n).Select(i => round[i * (n / 2) % n])];
-        return [.. FarthestFirst(n / 2).SelectMany(i => new[] { round[i], round[i + (n / 2)] })];
+        double Apart(int a, int b) => Math.Abs(Math.IEEERemainder(angles[round[a]] - angles[round[b]], 2 * Math.PI));
+        var isEven = Enumerable.Range(0, n).All(i => Math.Abs(Apart(i, (i + 1) % n) - (2 * Math.PI / n)) < SameAngle);
+        if (n % 2 == 1 || !isEven) return [.. FarthestFirst(n, Apart).Select(i => round[i])];
+        return [.. FarthestFirst(n / 2, (a, b) => Math.Min(Math.Abs(a - b), (n / 2) - Math.Abs(a - b))).SelectMany(i => new[] { round[i], round[i + (n / 2)] })];
     }
+
+    // Bolts on a circle that was typed in inches, or to a tenth of a degree, still stand evenly.
+    private const double SameAngle = 0.01;
 
     /// <summary>0 … n − 1 round a circle: next the farthest from all taken, of equals the farthest from the last, of equals the
     /// first.</summary>
-    private static IEnumerable<int> FarthestFirst(int n)
+    private static IEnumerable<int> FarthestFirst(int n, Func<int, int, double> apart)
     {
-        var nearest = Enumerable.Repeat(int.MaxValue, n).ToArray();
+        double Apart(int a, int b) => Math.Round(apart(a, b), 6);
+        var nearest = Enumerable.Repeat(double.PositiveInfinity, n).ToArray();
         var taken = new bool[n];
         var last = 0;
         for (var step = 0; step < n; step++)
         {
             taken[last] = true;
             yield return last;
-            for (var i = 0; i < n; i++) nearest[i] = Math.Min(nearest[i], Apart(i, last, n));
+            for (var i = 0; i < n; i++) nearest[i] = Math.Min(nearest[i], Apart(i, last));
             var from = last;
-            last = Enumerable.Range(0, n).Where(i => !taken[i]).OrderByDescending(i => nearest[i]).ThenByDescending(i => Apart(i, from, n))
+            last = Enumerable.Range(0, n).Where(i => !taken[i]).OrderByDescending(i => nearest[i]).ThenByDescending(i => Apart(i, from))
                 .ThenBy(i => i).FirstOrDefault();
         }
     }
-
-    private static int Apart(int a, int b, int n) => Math.Min(Math.Abs(a - b), n - Math.Abs(a - b));
 
     /// <summary>By distance from a point; round it among those as far, beginning next to the last.</summary>
     private static ImmutableArray<int> Outward(IReadOnlyList<PlanPoint> places, PlanPoint from)
@@ -157,6 +160,23 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
         var radii = places.Select(p => p.To(centre)).ToArray();
         // Four bolts at the corners of a rectangle are a circle as well; a rectangle of more is none.
         return radii.Max() - radii.Min() <= Math.Max(Same * Extent(places), 1e-9);
+    }
+
+    /// <summary>The centre of the circle that all of them stand on, evenly or not; null where there is none.</summary>
+    private static PlanPoint? CircleCentre(IReadOnlyList<PlanPoint> places)
+    {
+        if (places.Count < 3) return null;
+        // Of three that lie well apart: the first, the farthest from it, and the one farthest from their line.
+        var a = places[0];
+        var b = places.MaxBy(p => p.To(a));
+        var c = places.MaxBy(p => Math.Abs(((b.X - a.X) * (p.Y - a.Y)) - ((b.Y - a.Y) * (p.X - a.X))));
+        var (bx, by, cx, cy) = (b.X - a.X, b.Y - a.Y, c.X - a.X, c.Y - a.Y);
+        var twice = 2 * ((bx * cy) - (by * cx));
+        if (Math.Abs(twice) <= Same * Extent(places) * Extent(places)) return null;
+        var (bb, cc) = ((bx * bx) + (by * by), (cx * cx) + (cy * cy));
+        var centre = new PlanPoint(a.X + (((cy * bb) - (by * cc)) / twice), a.Y + (((bx * cc) - (cx * bb)) / twice));
+        var radius = a.To(centre);
+        return places.All(p => Math.Abs(p.To(centre) - radius) <= SameAngle * radius) ? centre : null;
     }
 
     /// <summary>The direction along which the places spread most.</summary>

@@ -1,5 +1,6 @@
-using System.Globalization;
 using System.Text.Json.Nodes;
+using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
 
 namespace Hasp.Files.Shop;
 
@@ -8,21 +9,37 @@ public sealed record RecordLine(
     long Number, string Joint, string Kind, int Bolt, JsonObject Document, DateTime At, DateTime Made, string Account, string Role,
     string Device, long? CorrectedBy, string Hash, int? Revision, string Signer);
 
-/// <summary>The record of joints as a table: a line an entry, corrected ones with the number of what took their place.</summary>
+/// <summary>
+/// The record of joints as a table: a line an entry, corrected ones with the number of what took their place. Quantities are numbers, of one unit a column,
+/// which its heading names; moments are dates.
+/// </summary>
 public static class RecordTable
 {
     private static readonly string[] Keys =
-        ["pass", "order", "result", "reason", "lot", "wrench", "tool", "method", "torque", "angle", "tension", "stretch", "required",
+        ["pass", "order", "result", "reason", "lot", "wrench", "tool", "method", "setTo", "torque", "angle", "tension", "stretch", "required",
             "pressure", "medium", "minutes", "step", "despite", "corrects", "note"];
+
+    // What a key measures, as the entries' own fields say it; a key means the same in each of them.
+    private static readonly Dictionary<string, Unit> Measured = EntryKind.All.SelectMany(k => k.Fields)
+        .Where(f => f.Kind == FieldKind.Quantity && Keys.Contains(f.Key)).DistinctBy(f => f.Key)
+        .ToDictionary(f => f.Key, f => Units.Shown(f.Dimension, UnitSystem.Si));
 
     /// <summary>The table.</summary>
     public static TableFile Of(IEnumerable<RecordLine> lines) => new(
-        "Record", ["entry", "joint", "joint revision", "kind", "bolt", .. Keys, "made (UTC)", "kept (UTC)", "account", "role", "device", "corrected by",
-            "hash", "signed by"],
+        "Record", ["entry", "joint", "joint revision", "kind", "bolt", .. Keys.Select(Head), "made (UTC)", "kept (UTC)", "account", "role", "device",
+            "corrected by", "hash", "signed by"],
         [.. lines.Select(l => (IReadOnlyList<object?>)
         [
-            l.Number, l.Joint, l.Revision, l.Kind, l.Bolt == 0 ? null : l.Bolt, .. Keys.Select(k => (object?)l.Document[k]?.ToString()),
-            l.Made.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture),
-            l.At.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture), l.Account, l.Role, l.Device, l.CorrectedBy, l.Hash, l.Signer.Length > 0 ? l.Signer : "unsigned",
+            l.Number, l.Joint, l.Revision, l.Kind, l.Bolt == 0 ? null : l.Bolt, .. Keys.Select(k => Cell(k, l.Document[k]?.ToString())), l.Made, l.At,
+            l.Account, l.Role, l.Device, l.CorrectedBy, l.Hash, l.Signer.Length > 0 ? l.Signer : "unsigned",
         ])]);
+
+    private static string Head(string key) => Measured.TryGetValue(key, out var unit) ? $"{(key == "setTo" ? "set to" : key)} ({unit.Symbol})" : key;
+
+    private static object? Cell(string key, string? text)
+    {
+        if (text is null || !Measured.TryGetValue(key, out var unit)) return text;
+        var read = QuantityText.Parse(text, unit.Dimension);
+        return read.Ok ? Math.Round(unit.FromHeld(read.Held), 9) : text;
+    }
 }

@@ -27,21 +27,20 @@ internal static class RecordApi
             of.MapGet("/{id:int}", async (RecordId id, JointStore store) => await store.Record(kind.Id, id) is { } r ? Answer.Json(Shown(r))
                 : Gone(kind))
                 .WithName("read-" + kind.Id).WithSummary($"One {kind.One} as it stands").Answers().WithMetadata(look);
-            of.MapPost("/", async (HttpRequest request, JointStore store, TestedLots shelves) =>
+            of.MapPost("/", async (HttpRequest request, JointStore store, SharedRecords shared, TestedLots shelves) =>
             {
                 var (document, refused) = await Read(kind, request, shelves);
                 if (refused is not null) return refused;
-                var id = await store.Put(kind.Id, 0, kind.NameIn(document!), document!.ToJsonString(), "kept");
-                return Answer.Json(Shown((await store.Record(kind.Id, id))!), 201);
+                return Answer.Json(Shown((await store.Record(kind.Id, (await shared.Put(kind, [document!], "kept"))[0]))!), 201);
             }).WithName("make-" + kind.Id).WithSummary($"A new {kind.One}; of one of the same name a new revision").Takes(kind.Id).Answers()
                 .WithMetadata(keep);
-            of.MapPut("/{id:int}", (RecordId id, int revision, HttpRequest request, JointStore store, TestedLots shelves) =>
-                Change(kind, id, revision, request, store, shelves))
+            of.MapPut("/{id:int}", (RecordId id, int revision, HttpRequest request, JointStore store, SharedRecords shared,
+                TestedLots shelves) => Change(kind, id, revision, request, store, shared, shelves))
                 .WithName("change-" + kind.Id)
                     .WithSummary($"A {kind.One} changed from the revision that was read; 409 where another was faster, and both are kept")
                 .Takes(kind.Id).Answers().WithMetadata(keep);
-            of.MapDelete("/{id:int}", async (RecordId id, JointStore store) =>
-                await store.Record(kind.Id, id) is not null && await store.Delete(kind.Id, id, true) ? Results.NoContent() : Gone(kind))
+            of.MapDelete("/{id:int}", async (RecordId id, JointStore store, SharedRecords shared) =>
+                await store.Record(kind.Id, id) is not null && await shared.Delete(kind, id, true) ? Results.NoContent() : Gone(kind))
                 .WithName("delete-" + kind.Id).WithSummary($"Takes a {kind.One} away; joints that use it keep it").Answers()
                     .WithMetadata(keep);
             app.MapGet($"/schema/{kind.Id}.json", () => Answer.Json(FormatDescription.Schema(kind), 200, "application/schema+json"))
@@ -50,12 +49,12 @@ internal static class RecordApi
     }
 
     private static async Task<IResult> Change(RecordKind kind, int id, int revision, HttpRequest request, JointStore store,
-        TestedLots shelves)
+        SharedRecords shared, TestedLots shelves)
     {
         var (document, refused) = await Read(kind, request, shelves, id);
         if (refused is not null) return refused;
         if (await store.Record(kind.Id, id) is null) return Gone(kind);
-        var saved = await store.Save(id, revision, document!.ToJsonString(), "changed", Editor);
+        var saved = await shared.Save(kind, id, revision, document!, Editor);
         if (saved.Revision is null) return Gone(kind);
         return saved.Conflict
             ? Results.Problem(statusCode: 409, title: "Changed by another",

@@ -14,7 +14,7 @@ namespace Hasp.Web.Pages;
 /// <summary>The Stores: what ships with its sources, and what the shop keeps beside it: lots, wrenches, grades and materials of its
 /// own.</summary>
 [Needs(Right.Read, In = Scope.Any)]
-public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences, TestedLots shelves) : PageModel
+public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences, TestedLots shelves, SharedRecords shared) : PageModel
 {
     private const int LargestFile = 4_000_000;
 
@@ -90,7 +90,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
         Faults = await shelves.FaultsOf(kind, record);
         if (Faults.Count == 0)
         {
-            await store.Put(kind.Id, 0, kind.NameIn(record), record.ToJsonString(), "kept");
+            await shared.Put(kind, [record], "kept");
             return Redirect(AddressOf(Shelf));
         }
         await Show();
@@ -118,8 +118,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
             if (faults.Count == 0)
             {
                 // All or none: a file with a fault changes nothing.
-                foreach (var document in documents) await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(),
-                    $"from {file.FileName}");
+                await shared.Put(kind, documents, $"from {file.FileName}");
                 Done = $"{documents.Count} from {file.FileName} are on the shelf.";
                 return Redirect(AddressOf(Shelf));
             }
@@ -131,7 +130,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostDelete(RecordId id, string name)
     {
-        if (Kind is not { } kind || !await store.Delete(kind.Id, id, deleted: true)) return NotFound();
+        if (Kind is not { } kind || !await shared.Delete(kind, id, deleted: true)) return NotFound();
         Deleted = $"{id}|{name}";
         return Redirect(AddressOf(Shelf));
     }
@@ -139,7 +138,7 @@ public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences p
     [Needs(Right.Design, In = Scope.Any)]
     public async Task<IActionResult> OnPostRestore(RecordId id)
     {
-        if (Kind is not { } kind || !await store.Delete(kind.Id, id, deleted: false)) return NotFound();
+        if (Kind is not { } kind || !await shared.Delete(kind, id, deleted: false)) return NotFound();
         return Redirect(AddressOf(Shelf));
     }
 

@@ -34,6 +34,37 @@ public sealed class TighteningOrderTests
         }
     }
 
+    /// <summary>Whatever the number, even or odd, and wherever the bolts stand round the circle: the second is far from the first, and the third beside
+    /// neither.</summary>
+    [Fact]
+    public void From_seven_on_the_third_bolt_is_beside_neither_of_the_first_two()
+    {
+        var looked = 0;
+        for (var n = 7; n <= 101; n++)
+        {
+            var order = TighteningOrder.Of(Circle(n), OrderRule.Star).Bolts;
+            int Apart(int a, int b) => Math.Min(Math.Abs(a - b), n - Math.Abs(a - b));
+            Assert.True(Apart(order[0], order[1]) >= (n - 1) / 2);
+            Assert.True(Apart(order[2], order[0]) > 1 && Apart(order[2], order[1]) > 1, $"{n}: {string.Join(' ', order.Take(3))}");
+            Assert.Equal(n, order.Distinct().Count());
+            looked++;
+        }
+        Assert.Equal(95, looked);
+    }
+
+    /// <summary>A circle with a gap, such as round a door: opposite is by angle, and not by counting bolts.</summary>
+    [Fact]
+    public void On_an_uneven_circle_opposite_is_by_angle()
+    {
+        double[] degrees = [0, 20, 40, 60, 80, 100, 180, 200];
+        PlanPoint[] places = [.. degrees.Select(a => new PlanPoint(100 * Math.Cos(a * Math.PI / 180), 100 * Math.Sin(a * Math.PI / 180)))];
+        var order = TighteningOrder.Of(places, OrderRule.Star).Bolts;
+        double Apart(int a, int b) => Math.Abs(Math.IEEERemainder(degrees[a] - degrees[b], 360));
+        Assert.True(Apart(order[0], order[1]) >= 160, string.Join(' ', order));
+        Assert.True(Apart(order[2], order[0]) >= 60 && Apart(order[2], order[1]) >= 60, string.Join(' ', order));
+        Assert.Equal(8, order.Distinct().Count());
+    }
+
     [Fact]
     public void A_row_goes_from_its_middle_side_and_side() =>
         Assert.Equal([3, 4, 2, 5, 1], Numbers(TighteningOrder.Of(Grid(5, 1), OrderRule.Alternating)));

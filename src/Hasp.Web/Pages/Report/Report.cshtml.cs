@@ -1,4 +1,6 @@
+using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Hasp.Files;
 using Hasp.Store;
 using Hasp.Web.Report;
 using Hasp.Web.Services;
@@ -14,9 +16,9 @@ public sealed partial class ReportModel(
     // In the order in which the site loads them: what a drawing, a working and the report itself look like.
     private static readonly string[] Styles = ["tokens", "base", "section", "sheet", "plot", "verdict", "plan", "print", "report"];
 
-    /// <summary>How long: summary, usual or full.</summary>
+    /// <summary>How long: summary, usual or full; where nothing is said, as the project has it.</summary>
     [BindProperty(SupportsGet = true)]
-    public ReportLength Length { get; set; } = ReportLength.Usual;
+    public ReportLength? Length { get; set; }
 
     /// <summary>Ids of the parts that are chosen (<c>part-bolts=on</c>); none for those that go with the length.</summary>
     public IReadOnlyList<string> Part { get; private set; } = [];
@@ -46,11 +48,30 @@ public sealed partial class ReportModel(
         if (await bench.Load(id) is not { } state) return NotFound();
         var revision = (await store.Revisions(id)).First(r => r.Number == state.Stored.Revision);
         var project = (await store.Projects()).FirstOrDefault(p => p.Id == state.Stored.ProjectId)?.Name ?? "";
-        View = new(state, Length, project, revision.Account, revision.At, clock.GetUtcNow().UtcDateTime, access.IsOn);
-        Part = [.. ReportPart.All.Select(p => p.Id).Where(p => Request.Query.ContainsKey("part-" + p))];
-        Parts = ReportPart.Of(state, Length, Part);
+        var said = Request.Query.Where(q => q.Key.ToLowerInvariant() is "length" or "paper" || q.Key.StartsWith("part-", StringComparison.OrdinalIgnoreCase))
+            .ToDictionary(q => q.Key, q => q.Value.ToString(), StringComparer.OrdinalIgnoreCase);
+        // A project's own choice stands where the address says nothing.
+        if (said.Count == 0) said = Kept((await store.Records(RecordKind.Reports.Id, state.Stored.ProjectId)).LastOrDefault()?.Document);
+        if (Length is null && Enum.TryParse<ReportLength>(said.GetValueOrDefault("length"), ignoreCase: true, out var kept)) Length = kept;
+        Paper ??= said.GetValueOrDefault("paper");
+        Part = [.. ReportPart.All.Select(p => p.Id).Where(p => said.ContainsKey("part-" + p))];
+        View = new(state, Length ?? ReportLength.Usual, project, revision.Account, revision.At, clock.GetUtcNow().UtcDateTime, access.IsOn);
+        Parts = ReportPart.Of(state, View.Length, Part);
         return Page();
     }
+
+    /// <summary>What is shown is what the project's calculations begin with from now on.</summary>
+    public async Task<IActionResult> OnPostKeep(JointId id)
+    {
+        if (!ModelState.IsValid || await bench.Load(id) is not { } state) return BadRequest();
+        var choice = new JsonObject { ["length"] = (Length ?? ReportLength.Usual).ToString(), ["paper"] = Paper == "letter" ? "letter" : "a4" };
+        foreach (var part in ReportPart.All.Where(p => Request.Query.ContainsKey("part-" + p.Id))) choice["part-" + part.Id] = "on";
+        await store.Replace(RecordKind.Reports.Id, state.Stored.ProjectId, "choice", choice.ToJsonString());
+        return Redirect($"/joints/{id}/report");
+    }
+
+    private static Dictionary<string, string> Kept(string? document) =>
+        (document is null ? [] : RecordKind.Parsed(document) ?? []).ToDictionary(f => f.Key, f => f.Value?.ToString() ?? "", StringComparer.OrdinalIgnoreCase);
 
     /// <summary>The same as one file with everything in it, that opens without a server.</summary>
     public async Task<IActionResult> OnGetFile(JointId id)
