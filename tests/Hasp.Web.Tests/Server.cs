@@ -89,7 +89,7 @@ public sealed partial class Server : IDisposable
 
     private static Server Begin(string data, bool demo, string urls, string? dieAt, params string[] more)
     {
-        var start = Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts", ShiftAhead(), .. more]);
+        var start = Command(["--urls", urls, "--data", data, "--demo", demo.ToString(), "--demo-shifts", ShiftAhead, .. more]);
         if (dieAt is not null) start.Environment["HASP_DIE_AT"] = dieAt;
         var server = new Server(Process.Start(start)!, data);
         void Take(string? line)
@@ -106,8 +106,8 @@ public sealed partial class Server : IDisposable
         return server;
     }
 
-    /// <summary>The one shift of the day began an hour ago: none ends while a test runs.</summary>
-    private static string ShiftAhead() =>
+    /// <summary>The one shift of the day began an hour ago, the same for every server of a run: none ends while a test runs.</summary>
+    private static readonly string ShiftAhead =
         TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow.AddHours(-1), TimeZoneInfo.FindSystemTimeZoneById("Europe/London"))
             .ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 
