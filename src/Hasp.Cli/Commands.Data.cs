@@ -25,7 +25,8 @@ public static partial class Commands
         return code;
     });
 
-    /// <summary>Looks through the shop's log, held against the head beside the signing key, the checkpoints and what a print says.</summary>
+    /// <summary>Looks through the shop's log, held against the head beside the signing key, the checkpoints and what a print
+    /// says.</summary>
     public static int CheckLog(string data, string key, string checkpoints, IReadOnlyList<string> expect, TextWriter output, TextWriter error) =>
         Usable(error, () =>
         {

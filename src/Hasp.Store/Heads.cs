@@ -21,7 +21,8 @@ public sealed record Head(long Number, string Hash, DateTime At)
 }
 
 /// <summary>
-/// The last head of a data folder's log, kept beside the signing key and not in the folder: entries that are cut off at its end, and a log that is another
+/// The last head of a data folder's log, kept beside the signing key and not in the folder: entries that are cut off at its end, and a log
+/// that is another
 /// altogether, are seen by it. One file a folder, by its path.
 /// </summary>
 public sealed class HeadFile
@@ -56,27 +57,15 @@ public sealed class HeadFile
 
     private string Before => _file + ".before";
 
-    private static Head? Read(string file)
-    {
-        try
-        {
-            return JsonSerializer.Deserialize<Head>(File.ReadAllText(file));
-        }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException)
-        {
-            return null;
-        }
-    }
+    private static Head? Read(string file) => JsonFile.Read<Head>(file);
 
-    /// <summary>Keeps a head in the place of the one before. It is behind the database, never ahead of it: where it cannot be written the older one stands.</summary>
+    /// <summary>Keeps a head in the place of the one before. It is behind the database, never ahead of it: where it cannot be written the
+    /// older one stands.</summary>
     public void Write(Head head)
     {
         try
         {
-            Directory.CreateDirectory(Path.GetDirectoryName(_file)!);
-            var making = $"{_file}.{Guid.NewGuid():N}";
-            File.WriteAllText(making, JsonSerializer.Serialize(head));
-            File.Move(making, _file, overwrite: true);
+            JsonFile.Write(_file, head);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
@@ -93,20 +82,14 @@ public sealed class HeadFile
 /// <param name="Signature">Over number, hash and moment.</param>
 public sealed record Checkpoint(long Number, string Hash, DateTime At, string PublicKey, string Signature)
 {
-    private static readonly JsonSerializerOptions Indented = new() { WriteIndented = true };
-
     /// <summary>Signs a head.</summary>
     public static Checkpoint Of(Head head, SigningKey key) => new(head.Number, head.Hash, head.At, key.PublicKey, key.Sign(Said(head)));
 
     /// <summary>Writes it into a folder, under its moment and number; one that is there is left alone.</summary>
     public void WriteTo(string folder)
     {
-        Directory.CreateDirectory(folder);
         var file = Path.Combine(folder, FormattableString.Invariant($"hasp-{At:yyyyMMdd-HHmmss}-{Number}.json"));
-        if (File.Exists(file)) return;
-        var making = $"{file}.{Guid.NewGuid():N}";
-        File.WriteAllText(making, JsonSerializer.Serialize(this, Indented));
-        File.Move(making, file, overwrite: true);
+        if (!File.Exists(file)) JsonFile.Write(file, this);
     }
 
     /// <summary>Those of a folder, with the file each stands in; a head is null where the file is none, or was altered.</summary>
@@ -115,12 +98,27 @@ public sealed record Checkpoint(long Number, string Hash, DateTime At, string Pu
 
     private static Head? Read(string file)
     {
+        if (JsonFile.Read<Checkpoint>(file) is not { Hash: not null, PublicKey: not null, Signature: not null } read) return null;
+        var head = new Head(read.Number, read.Hash, read.At);
+        using var key = SigningKey.Public(read.PublicKey);
+        return key is not null && SigningKey.Holds(key, Said(head), read.Signature) ? head : null;
+    }
+
+    private static string Said(Head head) => FormattableString.Invariant($"{head.Number}:{head.Hash}:{head.At.Ticks}");
+}
+
+/// <summary>A small file of JSON: there whole or not at all.</summary>
+internal static class JsonFile
+{
+    private static readonly JsonSerializerOptions Indented = new() { WriteIndented = true };
+
+    /// <summary>What it holds; null where it is not there, cannot be read or holds something else.</summary>
+    internal static T? Read<T>(string file)
+        where T : class
+    {
         try
         {
-            if (JsonSerializer.Deserialize<Checkpoint>(File.ReadAllText(file)) is not { Hash: not null, PublicKey: not null, Signature: not null } read) return null;
-            var head = new Head(read.Number, read.Hash, read.At);
-            using var key = SigningKey.Public(read.PublicKey);
-            return key is not null && SigningKey.Holds(key, Said(head), read.Signature) ? head : null;
+            return JsonSerializer.Deserialize<T>(File.ReadAllText(file));
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException)
         {
@@ -128,5 +126,12 @@ public sealed record Checkpoint(long Number, string Hash, DateTime At, string Pu
         }
     }
 
-    private static string Said(Head head) => FormattableString.Invariant($"{head.Number}:{head.Hash}:{head.At.Ticks}");
+    /// <summary>Writes it in the place of what is there, with the folder that it lies in.</summary>
+    internal static void Write<T>(string file, T value)
+    {
+        Directory.CreateDirectory(Path.GetDirectoryName(file)!);
+        var making = $"{file}.{Guid.NewGuid():N}";
+        File.WriteAllText(making, JsonSerializer.Serialize(value, Indented));
+        File.Move(making, file, overwrite: true);
+    }
 }

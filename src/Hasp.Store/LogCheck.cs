@@ -21,7 +21,8 @@ public readonly record struct LogCheck(long Count, string Last, long? Broken, st
 /// <summary>What a look at the log is held against.</summary>
 /// <param name="Heads">Heads that somebody knows, with who: the log has to hold each.</param>
 /// <param name="Signer">Fingerprint that the last entry has to be signed by; null for whichever.</param>
-/// <param name="Verified">An entry up to which the signatures were verified before: by the chain of hashes they are what they were, which is thirty times as
+/// <param name="Verified">An entry up to which the signatures were verified before: by the chain of hashes they are what they were, which
+/// is thirty times as
 /// quick to see; null to verify every one.</param>
 public sealed record Expected(IReadOnlyList<(Head Head, string Of)> Heads, string? Signer = null, Head? Verified = null)
 {
@@ -32,7 +33,8 @@ public sealed record Expected(IReadOnlyList<(Head Head, string Of)> Heads, strin
     internal IEnumerable<(Head Head, string Of)> All => Verified is null ? Heads : Heads.Append((Verified, "the last look"));
 }
 
-/// <summary>What an entry says of the log itself: that signing begins, that the key is another, that the owner knows of what is missing.</summary>
+/// <summary>What an entry says of the log itself: that signing begins, that the key is another, that the owner knows of what is
+/// missing.</summary>
 /// <param name="What">begun, changed or confirmed.</param>
 /// <param name="PublicKey">The key from here on.</param>
 /// <param name="Was">Fingerprint before; empty where there was none.</param>
@@ -67,7 +69,8 @@ public sealed record KeyEntry(string What, string PublicKey, string Was, long Wh
     }
 }
 
-/// <summary>Looks through a log, entry by entry, from the first: numbers, hashes, signatures, what it rests on, and the heads that others know.</summary>
+/// <summary>Looks through a log, entry by entry, from the first: numbers, hashes, signatures, what it rests on, and the heads that others
+/// know.</summary>
 internal sealed class LogCheckRun(Expected expected) : IDisposable
 {
     private readonly Dictionary<string, ECDsa> _keys = [];
@@ -159,7 +162,8 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
     }
 }
 
-/// <summary>What an entry rests on: revisions of the joint, the lot, the wrench and the rules as they stood, each by the hash of its document.</summary>
+/// <summary>What an entry rests on: revisions of the joint, the lot, the wrench and the rules as they stood, each by the hash of its
+/// document.</summary>
 public static class Rests
 {
     /// <summary>Hash of a revision's document as it is stored.</summary>

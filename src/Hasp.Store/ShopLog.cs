@@ -105,7 +105,8 @@ public sealed record Signing(SigningKey Key, HeadFile Heads, string? Checkpoints
     }
 }
 
-/// <summary>The shop's log: entries in one chain, each with the hash of the one before and signed, on disk before the call returns.</summary>
+/// <summary>The shop's log: entries in one chain, each with the hash of the one before and signed, on disk before the call
+/// returns.</summary>
 public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null, Signing? signing = null) : IDisposable
 {
     private readonly SemaphoreSlim _writer = new(1, 1);
@@ -238,7 +239,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     }
 
     /// <summary>
-    /// Says, where the log was signed by another key or by none, that it is this one from here on. A log in which nothing stands yet says so with its
+    /// Says, where the log was signed by another key or by none, that it is this one from here on. A log in which nothing stands yet says
+    /// so with its
     /// first entry.
     /// </summary>
     public async Task TakeUp()
@@ -279,7 +281,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     }
 
     /// <summary>
-    /// Whether the kept head is of this log, so that it may be moved on: where entries are missing it stays as it is, and the alarm with it.
+    /// Whether the kept head is of this log, so that it may be moved on: where entries are missing it stays as it is, and the alarm with
+    /// it.
     /// </summary>
     private async Task<bool> AgreesWithHead(HaspDb db, EntryRow? last)
     {

@@ -4,7 +4,8 @@ using System.Text;
 namespace Hasp.Store;
 
 /// <summary>
-/// The key that signs the shop's entries: ECDSA over P-256 with SHA-256 (FIPS 186-5), as the framework has it. It lies outside the data folder, readable
+/// The key that signs the shop's entries: ECDSA over P-256 with SHA-256 (FIPS 186-5), as the framework has it. It lies outside the data
+/// folder, readable
 /// by its owner alone, and is in no backup: whoever can write the database cannot sign with it.
 /// </summary>
 public sealed class SigningKey : IDisposable

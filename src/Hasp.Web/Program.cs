@@ -36,7 +36,8 @@ if (server.ProxyFault is { } noProxy) return Refuse($"--behind-proxy takes true,
 if (server.PublicUrl.Length > 0 && server.Public is null)
     return Refuse($"--public-url takes an address such as https://bolts.example.org; {server.PublicUrl} is none.");
 
-// What signs the entries lies outside the folder that it signs for. Where nobody named a place and there is none, entries are kept unsigned, and say so.
+// What signs the entries lies outside the folder that it signs for. Where nobody named a place and there is none, entries are kept
+// unsigned, and say so.
 var path = Path.GetFullPath(server.Data);
 Signing? signing = null;
 string? unsigned = null;

@@ -80,8 +80,10 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
     });
 
     /// <summary>
-    /// Round the circle by angle. Where they stand evenly and their number is even, each bolt is followed by the one opposite, the next pair being the
-    /// farthest from all pairs done; else each next one is the farthest from all that are done. From seven on the third is so never beside the first two.
+    /// Round the circle by angle. Where they stand evenly and their number is even, each bolt is followed by the one opposite, the next
+    /// pair being the
+    /// farthest from all pairs done; else each next one is the farthest from all that are done. From seven on the third is so never beside
+    /// the first two.
     /// </summary>
     private static ImmutableArray<int> Star(IReadOnlyList<PlanPoint> places)
     {

@@ -6,7 +6,8 @@ namespace Hasp.Files.Quick;
 
 /// <summary>
 /// The words a fabricator writes, and what each stands for, read from <c>words.csv</c> (a slot of the reader, the value that goes into
-/// it, its spellings) and <c>questions.csv</c> (what could mean two things, the question, the words that each answer is written in). Longer phrases
+/// it, its spellings) and <c>questions.csv</c> (what could mean two things, the question, the words that each answer is written in). Longer
+/// phrases
 /// are looked for first; letter case does not matter. A new word is a row, and every row is tried in a line by a test.
 /// </summary>
 internal static class QuickWords

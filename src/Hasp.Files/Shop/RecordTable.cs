@@ -10,7 +10,8 @@ public sealed record RecordLine(
     string Device, long? CorrectedBy, string Hash, int? Revision, string Signer);
 
 /// <summary>
-/// The record of joints as a table: a line an entry, corrected ones with the number of what took their place. Quantities are numbers, of one unit a column,
+/// The record of joints as a table: a line an entry, corrected ones with the number of what took their place. Quantities are numbers, of
+/// one unit a column,
 /// which its heading names; moments are dates.
 /// </summary>
 public static class RecordTable

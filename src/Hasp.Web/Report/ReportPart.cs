@@ -19,7 +19,8 @@ public enum ReportLength
     Full,
 }
 
-/// <summary>A part of the calculation. The chooser, the page, the file and the test that walks them read this list; a new part is a row here and a view.</summary>
+/// <summary>A part of the calculation. The chooser, the page, the file and the test that walks them read this list; a new part is a row
+/// here and a view.</summary>
 /// <param name="Id">Stable name, as an address says it.</param>
 /// <param name="Name">Its heading.</param>
 /// <param name="From">The shortest report that has it unless somebody chooses otherwise.</param>
@@ -79,7 +80,8 @@ public sealed record ReportView(
     /// <summary>The result that it tells of.</summary>
     public Result Result => State.Result;
 
-    /// <summary>What the joint is made of and judged by, in the order of its document: what somebody stated, what was chosen for him, and what goes
+    /// <summary>What the joint is made of and judged by, in the order of its document: what somebody stated, what was chosen for him, and
+    /// what goes
     /// without saying.</summary>
     /// <param name="units">Units of the figures.</param>
     public IEnumerable<Datum> Data(UnitSystem units)
@@ -104,7 +106,8 @@ public sealed record ReportView(
         }
     }
 
-    // What every joint with bolts has, said or not; of anything else only what somebody began to state, and of the judging what goes with its basis.
+    // What every joint with bolts has, said or not; of anything else only what somebody began to state, and of the judging what goes with
+    // its basis.
     private static readonly string[] OfBolts = ["bolts", "washers", "threadEnd", "hole", "tightening"];
     private static readonly Field[] Judging = [Fields.Basis, Fields.ShearBy];
 

@@ -37,7 +37,8 @@ public sealed class ServerOptions
     private string[] ProxyNames => !IsBehindProxy || BehindProxy.Equals("true", StringComparison.OrdinalIgnoreCase) ? []
         : BehindProxy.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
-    /// <summary>The key that signs the shop's entries: a file outside the data folder, made where it is not there; in the user's own settings where
+    /// <summary>The key that signs the shop's entries: a file outside the data folder, made where it is not there; in the user's own
+    /// settings where
     /// nothing is said.</summary>
     [ConfigurationKeyName("signing-key")]
     public string SigningKey { get; set; } = "";

@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Hasp.Web.Pages.Report;
 
-/// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands alone.</summary>
+/// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands
+/// alone.</summary>
 public sealed partial class ReportModel(
     Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served) : PageModel
 {

@@ -27,7 +27,8 @@ public sealed class TabletModel(Named named, KeptResults results, ShopFloor floo
         return Page();
     }
 
-    /// <summary>Whether it may be tightened now, for a page that is open for long; and whether the log still holds what the device knows of it.</summary>
+    /// <summary>Whether it may be tightened now, for a page that is open for long; and whether the log still holds what the device knows of
+    /// it.</summary>
     /// <param name="id">The joint.</param>
     /// <param name="head">The last entry that the device knows of, as NUMBER:HASH.</param>
     /// <param name="seen">When it learnt of it.</param>

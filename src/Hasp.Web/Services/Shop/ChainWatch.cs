@@ -3,8 +3,10 @@ using Hasp.Store;
 namespace Hasp.Web.Services.Shop;
 
 /// <summary>
-/// Looks whether every entry of the shop's log is as it was written, signed, and none is missing: whole in the background after the start and every hour,
-/// and by its hashes before each record that rests on it. What is broken is said on every record and by the health check, and not only to whoever asks in
+/// Looks whether every entry of the shop's log is as it was written, signed, and none is missing: whole in the background after the start
+/// and every hour,
+/// and by its hashes before each record that rests on it. What is broken is said on every record and by the health check, and not only to
+/// whoever asks in
 /// a terminal. Writes a signed head into the second place at each shift.
 /// </summary>
 public sealed class ChainWatch(ShopLog log, ShopFloor floor, Doors doors, TimeProvider clock, ILogger<ChainWatch> logger) : BackgroundService
@@ -55,7 +57,7 @@ public sealed class ChainWatch(ShopLog log, ShopFloor floor, Doors doors, TimePr
                     await Look(null);
                     looked = clock.GetUtcNow();
                 }
-                if (clock.GetUtcNow() >= shift)
+                if (log.Signing is { Checkpoints: not null } && clock.GetUtcNow() >= shift)
                 {
                     await log.WriteCheckpoint();
                     shift = (await floor.Look()).Shifts.EndOf(clock.GetUtcNow());

@@ -77,7 +77,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
 
     private static bool IsOfAnother(Sent sent, string me) => sent.By is { } by && by != me;
 
-    /// <summary>The document, with who made it where another account answers for it, and with the device's clock where that was ahead.</summary>
+    /// <summary>The document, with who made it where another account answers for it, and with the device's clock where that was
+    /// ahead.</summary>
     private static JsonObject Answered(Sent sent, string me, DateTimeOffset now)
     {
         var ahead = sent.Made > now + Ahead;

@@ -5,7 +5,8 @@ using Hasp.Store;
 namespace Hasp.Web.Services.Shop;
 
 /// <summary>
-/// What the whole house shares (lots, wrenches and their dates, rules, grades) as it is changed: each change is a revision, and an entry of the shop's log
+/// What the whole house shares (lots, wrenches and their dates, rules, grades) as it is changed: each change is a revision, and an entry of
+/// the shop's log
 /// that bears the revision's hash, with who made it. What was tightened by it can be held against what stood then.
 /// </summary>
 public sealed class SharedRecords(JointStore store, ShopLog log, TimeProvider clock)
