@@ -1,10 +1,12 @@
 using Hasp.Core;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
 using Hasp.Core.Uncertainty;
 using Hasp.Files;
+using Hasp.Files.Live;
 
 namespace Hasp.Cli;
 
@@ -31,6 +33,27 @@ public static partial class Commands
         if (json) output.WriteLine(ResultDocument.Of(result).ToJsonString(ResultDocument.Indented));
         else Say(result, us ? UnitSystem.Us : UnitSystem.Si, output);
         return !result.Holds ? FallsShort : result.IsComplete ? Holds : NotLookedAt;
+    }
+
+    /// <summary>Writes a joint's calculation as a workbook that calculates.</summary>
+    public static int Sheet(FileInfo file, FileInfo to, TextReader input, TextWriter output, TextWriter error)
+    {
+        if (Bytes(file, input, error) is not { } bytes) return BadInput;
+        var (draft, unreadable) = JointDocument.Draft(bytes);
+        var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
+        Say(faults, error);
+        if (joint is null) return BadInput;
+        try
+        {
+            File.WriteAllBytes(to.FullName, LiveBook.Of(draft!, joint, default, $"{joint.Number} {joint.Name}".Trim()).Xlsx());
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            error.WriteLine($"{to}: cannot be written ({e.Message})");
+            return BadInput;
+        }
+        output.WriteLine(to.FullName);
+        return Holds;
     }
 
     /// <summary>
@@ -117,23 +140,32 @@ public static partial class Commands
 
     private static Joint? Read(FileInfo file, TextReader input, TextWriter error)
     {
-        byte[] bytes;
+        if (Bytes(file, input, error) is not { } bytes) return null;
+        var (joint, faults) = JointDocument.Read(bytes);
+        Say(faults, error);
+        return joint;
+    }
+
+    private static byte[]? Bytes(FileInfo file, TextReader input, TextWriter error)
+    {
         try
         {
-            bytes = file.Name == "-" ? System.Text.Encoding.UTF8.GetBytes(input.ReadToEnd()) : File.ReadAllBytes(file.FullName);
+            return file.Name == "-" ? System.Text.Encoding.UTF8.GetBytes(input.ReadToEnd()) : File.ReadAllBytes(file.FullName);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             error.WriteLine($"{file}: cannot be read ({e.Message})");
             return null;
         }
-        var (joint, faults) = JointDocument.Read(bytes);
+    }
+
+    private static void Say(IEnumerable<Fault> faults, TextWriter error)
+    {
         foreach (var fault in faults)
         {
             error.WriteLine($"{(fault.Path.Length == 0 ? "document" : fault.Path)}{(fault.Was is null ? "" : $" \"{fault.Was}\"")}: "
                 + $"{fault.Problem}");
         }
-        return joint;
     }
 
     private static void Say(Result result, UnitSystem units, TextWriter output)

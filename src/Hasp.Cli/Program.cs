@@ -21,6 +21,10 @@ var chance = new Command("chance", "Sample a joint: how often it opens, slips or
 chance.SetAction((p, stop) => Task.Run(() => Commands.Chance(file: p.GetValue(file)!, json: p.GetValue(json), samples: p.GetValue(samples),
     seed: p.GetValue(seed), input: Console.In, output: Console.Out, error: Console.Error, stop: stop)));
 
+var workbook = new Argument<FileInfo>("to") { Description = "The workbook to write (XLSX)." };
+var sheet = new Command("sheet", "Write a joint as a workbook that calculates: its cells are the formulas of the working.") { file, workbook };
+sheet.SetAction(p => Commands.Sheet(p.GetValue(file)!, p.GetValue(workbook)!, Console.In, Console.Out, Console.Error));
+
 var schema = new Command("schema", "Write the JSON Schema of the joint document.");
 schema.SetAction(_ => Commands.Schema(Console.Out));
 
@@ -59,7 +63,7 @@ reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, p.GetV
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; "
     + "the local code and licensed practice come first.")
 {
-    evaluate, find, chance, schema, format, backup, restore, checkLog, reset,
+    evaluate, find, chance, sheet, schema, format, backup, restore, checkLog, reset,
 };
 var parsed = root.Parse(args);
 var exit = parsed.Invoke();

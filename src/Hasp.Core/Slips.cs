@@ -213,7 +213,7 @@ internal static class Slips
         {
             if (!seen.Add(e)) return;
             if (e.Term is not null) nodes.Add(e);
-            foreach (var operand in e.Operands) Visit(operand);
+            foreach (var operand in e.Shown) Visit(operand);
         }
         Visit(formula);
         return nodes;
@@ -224,7 +224,7 @@ internal static class Slips
     {
         Operation.Constant => [e],
         Operation.Given or Operation.Named or Operation.Found => [],
-        _ => e.Operands.SelectMany(Constants),
+        _ => e.Shown.SelectMany(Constants),
     };
 
     /// <summary>
@@ -244,7 +244,7 @@ internal static class Slips
     }
 
     /// <summary>What a formula itself names: givens and steps, not what those rest on.</summary>
-    private static IEnumerable<Expression> Own(Expression e) => e.Term is not null ? [e] : e.Operands.SelectMany(Own);
+    private static IEnumerable<Expression> Own(Expression e) => e.Term is not null ? [e] : e.Shown.SelectMany(Own);
 
     /// <summary>The steps that a formula takes up itself.</summary>
     private static IEnumerable<Expression> Children(Expression e) => Own(e).Where(o => o.Operation == Operation.Named);
@@ -261,21 +261,6 @@ internal static class Slips
             return known[e] = instead(e) ?? Made(e);
         }
 
-        double Made(Expression e) => e.Operation switch
-        {
-            Operation.Named => Value(e.Operands[0]),
-            Operation.Add => Value(e.Operands[0]) + Value(e.Operands[1]),
-            Operation.Subtract => Value(e.Operands[0]) - Value(e.Operands[1]),
-            Operation.Multiply => Value(e.Operands[0]) * Value(e.Operands[1]),
-            Operation.Divide => Value(e.Operands[0]) / Value(e.Operands[1]),
-            Operation.Negate => -Value(e.Operands[0]),
-            Operation.Sqrt => Math.Sqrt(Value(e.Operands[0])),
-            Operation.Log => Math.Log(Value(e.Operands[0])),
-            Operation.Exp => Math.Exp(Value(e.Operands[0])),
-            Operation.Tan => Math.Tan(Value(e.Operands[0])),
-            Operation.Min => Math.Min(Value(e.Operands[0]), Value(e.Operands[1])),
-            Operation.Max => Math.Max(Value(e.Operands[0]), Value(e.Operands[1])),
-            _ => e.Value,
-        };
+        double Made(Expression e) => e.IsMade ? e.Made(i => Value(e.Operands[i])) : e.Value;
     }
 }

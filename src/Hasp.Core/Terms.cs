@@ -337,6 +337,8 @@ public static class Terms
         "load that strips the weaker thread over the load that breaks the bolt", "the bolt must break first");
     public static readonly Term StripLoadFactor = new("stripLoadFactor", "n_S,F", Dimension.None,
         "load that strips the weaker thread over the force in the bolt", "basic 60° form; ASME B1.1 App. B");
+    public static readonly Term RequiredFactor = new("requiredFactor", "S_req", Dimension.None,
+        "factor that a check has to reach", "the joint, or the basis");
     public static readonly Term RequiredEngagement = new("requiredEngagement", "L_e,req", Dimension.Length,
         "engagement at which the bolt breaks before the thread strips", "weaker side of the thread");
     public static readonly Term StripTorque = new("stripTorque", "T_S", Dimension.Torque,

@@ -39,7 +39,8 @@ public sealed record TableFile(string Name, IReadOnlyList<string> Heads, IReadOn
         return stream.ToArray();
     }
 
-    private static string Plain(string text) => text.Length > 0 && text[0] is '=' or '+' or '-' or '@' ? "'" + text : text;
+    /// <summary>A text that no spreadsheet takes for a formula.</summary>
+    internal static string Plain(string text) => text.Length > 0 && text[0] is '=' or '+' or '-' or '@' ? "'" + text : text;
 
     // Cells of dates are numbers of days, shown as a moment.
     private const uint Moment = 1, MomentFormat = 164;

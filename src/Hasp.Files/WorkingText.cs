@@ -36,6 +36,9 @@ public static class WorkingText
 
         protected override string Function(string name, params IEnumerable<string> arguments) => $"{name}({string.Join("; ", arguments)})";
 
+        protected override string ByCondition(string taken, string left, bool isLess, string right) =>
+            $"{taken} where {left} {(isLess ? "<" : "≥")} {right}";
+
         protected override string ByTrial(string inner, string how) => $"{inner} (by trial: {how})";
     }
 }

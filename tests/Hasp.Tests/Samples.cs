@@ -88,6 +88,9 @@ internal static class Samples
         }
     }
 
+    /// <summary>The documents of the demonstration joints.</summary>
+    internal static IEnumerable<string> DemoTexts => DemoDocuments.Select(d => d.Document.ToJsonString());
+
     /// <summary>The demonstration joints.</summary>
     internal static IEnumerable<(string Name, Joint Joint)> Demo => DemoDocuments.Select(d => (d.Name, Read(d.Document)));
 

@@ -80,6 +80,24 @@ public sealed class ReportTests(SecondServer shared)
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await http.GetAsync("/joints/999999/report")).StatusCode);
     }
 
+    /// <summary>The workbook that calculates, from the page and from the door for programs; what is no joint is refused in words.</summary>
+    [Fact]
+    public async Task The_spreadsheet_comes_from_the_page_and_from_the_door()
+    {
+        using var http = shared.Server.Client();
+        using var answer = await http.GetAsync("/joints/AL-03/report?handler=Sheet");
+        Assert.EndsWith(".xlsx", answer.Content.Headers.ContentDisposition!.FileNameStar, StringComparison.Ordinal);
+        using var zip = new System.IO.Compression.ZipArchive(await answer.Content.ReadAsStreamAsync());
+        using var book = new StreamReader(zip.GetEntry("xl/workbook.xml")!.Open());
+        Assert.Contains("in_loads_0_tension", await book.ReadToEndAsync(), StringComparison.Ordinal);
+        using var document = new StringContent(HttpTests.Good, System.Text.Encoding.UTF8, "application/json");
+        using var made = await http.PostAsync("/api/v1/sheet", document);
+        Assert.Equal(System.Net.HttpStatusCode.OK, made.StatusCode);
+        using var faulty = new StringContent("""{ "format": "hasp-joint", "version": 1 }""", System.Text.Encoding.UTF8, "application/json");
+        using var refused = await http.PostAsync("/api/v1/sheet", faulty);
+        Assert.Equal(System.Net.HttpStatusCode.BadRequest, refused.StatusCode);
+    }
+
     /// <summary>One file with everything in it: nothing is fetched, nothing runs; printed, it has pages whose text can be chosen and is tagged.</summary>
     [Fact]
     public async Task The_file_stands_alone_and_prints_as_tagged_pages()

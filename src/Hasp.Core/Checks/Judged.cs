@@ -15,7 +15,9 @@ public readonly record struct Judged<T>(bool Applies, T Factor, int Place)
     /// <summary>A factor that is not tied to a place.</summary>
     public static Judged<T> Of(T factor) => new(true, factor, -1);
 
-    /// <summary>The worse of this and another place.</summary>
+    /// <summary>The worse of this and another place; its working knows the other one, in case another number makes that the
+    /// worse.</summary>
     public Judged<T> OrWorse(T factor, int place) =>
-        !Applies || factor.Value < Factor.Value ? new(true, factor, place) : this;
+        !Applies ? new(true, factor, place)
+            : new(true, T.IfLess(factor, Factor, factor, Factor), factor.Value < Factor.Value ? place : Place);
 }

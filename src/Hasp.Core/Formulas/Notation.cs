@@ -30,6 +30,9 @@ public abstract class Notation
     /// <summary>A number found by trial, with what it was found from.</summary>
     protected abstract string ByTrial(string inner, string how);
 
+    /// <summary>The branch that was taken, with what decided it.</summary>
+    protected abstract string ByCondition(string taken, string left, bool isLess, string right);
+
     /// <summary>A quotient one above the other; null where it stands on the line.</summary>
     protected virtual string? Fraction(string over, string under) => null;
 
@@ -50,6 +53,8 @@ public abstract class Notation
             Operation.Constant => (Constant(e), BindingOf(e)),
             Operation.Given or Operation.Named => (leaf(e), 9),
             Operation.Found => (ByTrial(Inner(0), e.Written ?? ""), 0),
+            Operation.IfLess when !e.ShowsCondition => (Write(e.Taken!, leaf, outer), 9),
+            Operation.IfLess => (ByCondition(Inner(e.IsLess ? 2 : 3), Inner(0), e.IsLess, Inner(1)), 0),
             Operation.Add => (Inner(0, 1) + Sign("+") + Inner(1, 1), 1),
             Operation.Subtract => (Inner(0, 1) + Sign("−") + Inner(1, 2), 1),
             // Once something is that thing.

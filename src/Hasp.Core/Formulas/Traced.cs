@@ -47,6 +47,10 @@ public enum Operation
 
     /// <summary>The larger of two.</summary>
     Max,
+
+    /// <summary>The third of four where the first is less than the second, else the fourth: the working shows the branch that was
+    /// taken.</summary>
+    IfLess,
 }
 
 /// <summary>One node of an expression, with the value that was computed there.</summary>
@@ -59,7 +63,54 @@ public enum Operation
 /// <param name="Source">The row, entry or rule it came from, where that says more than its term.</param>
 public sealed record Expression(
     Operation Operation, double Value, Expression[] Operands, Term? Term = null, int Index = 0, string? Written = null,
-    string? Source = null);
+    string? Source = null)
+{
+    /// <summary>Of two branches the one that was taken; null for anything else.</summary>
+    public Expression? Taken => Operation == Operation.IfLess ? Operands[IsLess ? 2 : 3] : null;
+
+    /// <summary>True where what is compared is less.</summary>
+    public bool IsLess => Operands[0].Value < Operands[1].Value;
+
+    /// <summary>True where the branches are what is compared, so that the lesser was taken: it speaks for itself and needs no
+    /// condition.</summary>
+    public bool TakesTheLesser =>
+        Operation == Operation.IfLess && ReferenceEquals(Operands[0], Operands[2]) && ReferenceEquals(Operands[1], Operands[3]);
+
+    /// <summary>True where what decided between two branches is to be read: numbers of the formula alone decide nothing that a reader
+    /// could find otherwise.</summary>
+    public bool ShowsCondition => Operation == Operation.IfLess && !TakesTheLesser && (Operands[0].Names || Operands[1].Names);
+
+    /// <summary>What a reader of the working is shown of it: of two branches the one taken, with what decided it.</summary>
+    public IEnumerable<Expression> Shown =>
+        Taken is not { } taken ? Operands : ShowsCondition ? [Operands[0], Operands[1], taken] : [taken];
+
+    private bool Names => Term is not null || Operands.Any(o => o.Names);
+
+    /// <summary>What an operation makes of its operands. What was given, or found by trial, is made of nothing: it stands as it
+    /// is.</summary>
+    /// <param name="of">The value of an operand, by its place.</param>
+    /// <exception cref="InvalidOperationException">It is made of nothing.</exception>
+    public double Made(Func<int, double> of) => Operation switch
+    {
+        Operation.Named => of(0),
+        Operation.Add => of(0) + of(1),
+        Operation.Subtract => of(0) - of(1),
+        Operation.Multiply => of(0) * of(1),
+        Operation.Divide => of(0) / of(1),
+        Operation.Negate => -of(0),
+        Operation.Sqrt => Math.Sqrt(of(0)),
+        Operation.Log => Math.Log(of(0)),
+        Operation.Exp => Math.Exp(of(0)),
+        Operation.Tan => Math.Tan(of(0)),
+        Operation.Min => Math.Min(of(0), of(1)),
+        Operation.Max => Math.Max(of(0), of(1)),
+        Operation.IfLess => of(0) < of(1) ? of(2) : of(3),
+        _ => throw new InvalidOperationException($"{Operation} is made of nothing"),
+    };
+
+    /// <summary>True for what is made of its operands.</summary>
+    public bool IsMade => Operation is not (Operation.Constant or Operation.Given or Operation.Found);
+}
 
 /// <summary>A number that remembers how it was made, so that the printed working is the very formula that computed it.</summary>
 /// <param name="Expression">The expression so far.</param>
@@ -120,8 +171,9 @@ public readonly record struct Traced(Expression Expression) : IScalar<Traced>
     /// <inheritdoc/>
     public static Traced Max(Traced a, Traced b) => Make(Operation.Max, Math.Max(a.Value, b.Value), a, b);
 
-    /// <summary>Only the branch taken is written: the working shows what was done, not what might have been.</summary>
-    public static Traced IfLess(Traced a, Traced b, Traced then, Traced otherwise) => a.Value < b.Value ? then : otherwise;
+    /// <inheritdoc/>
+    public static Traced IfLess(Traced a, Traced b, Traced then, Traced otherwise) =>
+        Make(Operation.IfLess, a.Value < b.Value ? then.Value : otherwise.Value, a, b, then, otherwise);
 
     private static Traced Make(Operation operation, double value, params ReadOnlySpan<Traced> operands)
     {

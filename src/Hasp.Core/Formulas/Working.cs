@@ -40,7 +40,7 @@ public sealed record Working(IReadOnlyList<Expression> Givens, IReadOnlyList<Ste
         void Visit(Expression e)
         {
             if (!seen.Add(e)) return;
-            foreach (var operand in e.Operands) Visit(operand);
+            foreach (var operand in e.Shown) Visit(operand);
             if (e.Operation == Operation.Given) givens.Add(e);
             if (e.Operation == Operation.Named && !steps.Any(s => s.Term == e.Term && s.Index == e.Index && s.Value.Equals(e.Value)))
             {

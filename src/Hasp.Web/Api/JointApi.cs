@@ -1,9 +1,11 @@
 using Hasp.Core;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
 using Hasp.Core.Uncertainty;
 using Hasp.Files;
+using Hasp.Files.Live;
 using Hasp.Web.Services;
 
 namespace Hasp.Web.Api;
@@ -23,6 +25,10 @@ internal static class JointApi
         api.MapPost("/chance", Chance).WithName("chance").WithSummary("Sample a joint: how often it opens, slips or yields")
             .WithDescription("The chances document: probabilities with confidence intervals, sensitivities. Samples, "
                 + "seed and scatter stand in the joint's uncertainty.")
+            .Takes(ApiDescription.Joint).Answers();
+        api.MapPost("/sheet", Sheet).WithName("sheet").WithSummary("A workbook that calculates")
+            .WithDescription("XLSX whose cells are the formulas of the working: a number typed over goes through them, and the sheet says "
+                + "where it follows no further. N, mm, MPa, N·mm, rad.")
             .Takes(ApiDescription.Joint).Answers();
         app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json"))
             .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
@@ -50,6 +56,18 @@ internal static class JointApi
         var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades,
             Math.Max(FinderDocument.MaxCount, joint.AllBolts), stop), request.HttpContext.RequestAborted);
         return done ? Answer.Json(FinderDocument.Of(grades, cells!)) : Busy();
+    }
+
+    private static async Task<IResult> Sheet(HttpRequest request, Jobs jobs)
+    {
+        if (!request.HasJsonContentType()) return Answer.NotJson;
+        using var body = await Answer.Body(request);
+        var (draft, unreadable) = JointDocument.Draft(body.GetBuffer().AsMemory(0, (int)body.Length));
+        var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
+        if (joint is null) return Answer.Refused(faults);
+        var (done, book) = await jobs.Do(stop => LiveBook.Of(draft!, joint, stop, $"{joint.Number} {joint.Name}".Trim()),
+            request.HttpContext.RequestAborted);
+        return done ? Results.File(book!.Xlsx(), Workbook.Type, FileNames.Clean(joint.Name) + ".xlsx") : Busy();
     }
 
     private static IResult? NotSearched(Joint joint) => joint.NotSearched is { } why ? Answer.Refused([why]) : null;

@@ -59,6 +59,9 @@ public static class MathMl
         protected override string Function(string name, params IEnumerable<string> arguments) =>
             $"<mi>{name}</mi><mo>&#x2061;</mo><mrow><mo>(</mo>{string.Join("<mo>;</mo>", arguments)}<mo>)</mo></mrow>";
 
+        protected override string ByCondition(string taken, string left, bool isLess, string right) =>
+            $"{taken}<mspace width=\"0.6em\"/><mtext>where</mtext><mspace width=\"0.4em\"/>{left}<mo>{(isLess ? "&lt;" : "≥")}</mo>{right}";
+
         protected override string ByTrial(string inner, string how) =>
             $"{inner}<mspace width=\"0.6em\"/><mtext>(by trial: {WebUtility.HtmlEncode(how)})</mtext>";
 

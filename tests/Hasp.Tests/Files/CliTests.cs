@@ -45,6 +45,18 @@ public sealed class CliTests
     }
 
     [Fact]
+    public void Sheet_writes_a_workbook_and_names_every_fault_instead()
+    {
+        var to = new FileInfo(Path.Combine(Directory.CreateTempSubdirectory("hasp-cli-").FullName, "joint.xlsx"));
+        Assert.Equal(Commands.Holds, Run((f, i, o, e) => Commands.Sheet(f, to, i, o, e), Samples.Plain).Exit);
+        Assert.True(to.Length > 5000, $"{to.Length} bytes");
+        var (exit, _, error) = Run((f, i, o, e) => Commands.Sheet(f, to, i, o, e), FaultTests.TenFaults);
+        Assert.Equal(Commands.BadInput, exit);
+        Assert.Equal(10, error.Split('\n', StringSplitOptions.RemoveEmptyEntries).Length);
+        to.Directory!.Delete(recursive: true);
+    }
+
+    [Fact]
     public void Chance_is_repeatable_and_says_what_matters()
     {
         string Of(int seed, bool json) => Run((f, i, o, e) => Commands.Chance(f, json, 20_000, seed, i, o, e), Samples.Plain).Out;

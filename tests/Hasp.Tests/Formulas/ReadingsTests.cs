@@ -127,7 +127,7 @@ public sealed class ReadingsTests
         Assert.True(judged >= 15, $"only {judged} checks had something to judge");
     }
     private static IEnumerable<Expression> Leaves(Expression e) =>
-        e.Operation is Operation.Given or Operation.Named ? [e] : e.Operands.SelectMany(Leaves);
+        e.Operation is Operation.Given or Operation.Named ? [e] : e.Shown.SelectMany(Leaves);
 
     private static double Recompute(Expression e)
     {
@@ -146,6 +146,7 @@ public sealed class ReadingsTests
             Operation.Tan => Math.Tan(Arg(0)),
             Operation.Min => Math.Min(Arg(0), Arg(1)),
             Operation.Max => Math.Max(Arg(0), Arg(1)),
+            Operation.IfLess => Arg(0) < Arg(1) ? Arg(2) : Arg(3),
             _ => throw new InvalidOperationException(e.Operation.ToString()),
         };
     }

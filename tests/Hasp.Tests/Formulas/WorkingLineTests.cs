@@ -75,7 +75,7 @@ public sealed class WorkingLineTests
     private static void Gather(Expression e, List<(string, double)> into)
     {
         if (e.Operation is Operation.Given or Operation.Named) into.Add((WorkingText.Symbol(e.Term!, e.Index), e.Value));
-        else foreach (var operand in e.Operands) Gather(operand, into);
+        else foreach (var operand in e.Shown) Gather(operand, into);
     }
 
     /// <summary>Sums of products of powers: the school's order, brackets first.</summary>
@@ -87,6 +87,14 @@ public sealed class WorkingLineTests
         public double Read()
         {
             var found = Sum();
+            // What decided between two branches is said behind the one that was taken, and has to be true of these numbers.
+            while (Takes(" where "))
+            {
+                var left = Sum();
+                var isLess = Takes(" < ");
+                Assert.True(isLess || Takes(" ≥ "), $"{text}: nothing is compared at {_at}");
+                Assert.True(left < Sum() == isLess, $"{text}: the other branch was to be taken");
+            }
             Assert.True(_at == text.Length, $"{text}: not read from {_at}");
             return found;
         }

@@ -88,8 +88,11 @@ public sealed partial class GoldenTests
         double.TryParse(figure.Value, NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
             ? value.ToString("G10", CultureInfo.InvariantCulture) : figure.Value;
 
-    private static Joint Joint(int index) =>
-        Documents(index).Select(d => JointDocument.Read(d.ToJsonString()).Joint).First(j => j is not null)!;
+    private static Joint Joint(int index) => JointDocument.Read(Text(index)).Joint!;
+
+    /// <summary>A drawn document that is a joint.</summary>
+    internal static string Text(int index) =>
+        Documents(index).Select(d => d.ToJsonString()).First(d => JointDocument.Read(d).Joint is not null);
 
     /// <summary>Documents drawn from one number, until one of them is a joint: what does not go together is drawn again.</summary>
     private static IEnumerable<JsonObject> Documents(int index)

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Hasp.Files;
+using Hasp.Files.Live;
 using Hasp.Store;
 using Hasp.Web.Report;
 using Hasp.Web.Services;
@@ -12,7 +13,7 @@ namespace Hasp.Web.Pages.Report;
 /// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands
 /// alone.</summary>
 public sealed partial class ReportModel(
-    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served) : PageModel
+    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served, Jobs jobs) : PageModel
 {
     // In the order in which the site loads them: what a drawing, a working and the report itself look like.
     private static readonly string[] Styles = ["tokens", "base", "section", "sheet", "plot", "verdict", "plan", "print", "report"];
@@ -85,6 +86,17 @@ public sealed partial class ReportModel(
         Within = FontFace().Replace(string.Join('\n', css), "");
         Response.Headers.ContentDisposition = $"attachment; filename*=UTF-8''{Uri.EscapeDataString(FileNames.Clean(Named) + " calculation.html")}";
         return page;
+    }
+
+    /// <summary>The same as a workbook that calculates.</summary>
+    public async Task<IActionResult> OnGetSheet(JointId id)
+    {
+        if (await OnGet(id) is not PageResult) return NotFound();
+        var (stored, joint) = (View.State.Stored, View.Result.Joint);
+        var (done, book) = await jobs.Do(stop => LiveBook.Of(JointDocument.Stored(stored.Document), joint, stop,
+            Named, View.Project, $"revision {stored.Revision}"), HttpContext.RequestAborted);
+        return done ? File(book!.Xlsx(), Workbook.Type, FileNames.Clean(Named) + ".xlsx")
+            : new ContentResult { StatusCode = 503, Content = Jobs.Full };
     }
 
     [GeneratedRegex(@"@font-face\s*\{[^}]*\}")]
