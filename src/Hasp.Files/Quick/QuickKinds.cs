@@ -55,8 +55,9 @@ internal static partial class QuickKinds
             P("(?<a>#) plates?", "plates", ("a", "splice.left")),
             P("(?:2|two) covers? (?:of )?(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:one|single) cover (?:of )?(?<t>#)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
-            P("2~(?<t>#) covers?", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
-            P("(?:1~)?(?<t>#) covers?", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
+            P("(?<w>#)~(?<t>#) (?:flats?|plates?|bars?)", "plates, width and thickness", ("w", "splice.width"), ("t", "splice.left")),
+            P("(?:2|two)(?:~|\\s+)(?<t>#) (?:covers?|cover plates?|splice plates?)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
+            P("(?:(?:1|one)(?:~|\\s+))?(?<t>#) (?:covers?|cover plate|splice plate)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
             P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")),
             P(@"(?<n>[0-9]+) (?:rows|across)", "bolts across", ("n", "splice.rows")),
             P("pitch (?<p>#)", "pitch", ("p", "splice.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "splice.end")),
@@ -78,6 +79,8 @@ internal static partial class QuickKinds
             P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
             P("eye (?<w>#) wide", "eye width", ("w", "pin.eyeWidth")),
             P("eye (?<t>#)~(?<w>#)", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")),
+            P("(?:in|into|through) (?:an? )?(?<t>#) (?:eye|plate|lug|bar|tongue)", "eye thickness", ("t", "pin.eyeThickness")),
+            P("(?:(?:2|two|between two|between)(?:~|\\s+))?(?<t>#) cheeks?", "cheeks", ("t", "pin.cheekThickness")),
             P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
             P("one cheek (?<t>#)", "one cheek", ("t", "pin.cheekThickness"), ("=1", "pin.cheeks")),
             P("gaps? (?<c>#)", "gap", ("c", "pin.gap")), P("hole (?<h>#)", "hole", ("h", "pin.hole")),
@@ -145,9 +148,10 @@ internal static partial class QuickKinds
         if (word.StartsWith("lap", StringComparison.OrdinalIgnoreCase)) draft = draft.State("splice.form", "lap", shown);
         var parts = new List<QuickPart> { new(at, word.Length, word, Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []) };
         Numbered? number = null;
-        foreach (var (start, text) in Pieces(line[..at], 0).Concat(Pieces(line, at + word.Length)))
+        var behind = Pieces(line, at + word.Length).ToList();
+        foreach (var (start, text) in Pieces(line[..at], 0).Concat(behind))
         {
-            foreach (var (from, piece) in Split(draft, spoken, text, shown))
+            foreach (var (from, piece) in Split(draft, spoken, text, shown, behind.Count > 0 && start == behind[0].Start))
             {
                 if (QuickWords.Small.Contains(piece))
                 {
@@ -157,7 +161,8 @@ internal static partial class QuickKinds
                 var (taken, problem) = Take(ref draft, spoken, piece, shown, ref number);
                 if (number is { Part: < 0 }) number = number with { Part = parts.Count };
                 var answers = Asked(spoken, piece) is var (_, instead)
-                    ? instead.Select(i => new QuickAnswer(i, line[..(start + from)] + i + line[(start + from + piece.Length)..])) : [];
+                    ? instead.Select(i => new QuickAnswer(i, line[..(start + from)] + i + line[(start + from + piece.Length)..]))
+                    : problem == FootAsked ? FootAnswers.Select(a => new QuickAnswer(a.Words, line.Insert(start + from + piece.Length, a.More))) : [];
                 parts.Add(new(start + from, piece.Length, piece, taken, problem, [.. answers]));
             }
         }
@@ -194,13 +199,17 @@ internal static partial class QuickKinds
     /// A piece as it is understood: whole, or where nothing understands it whole, in the longest runs of words that are. What is left over
     /// stays together, to be pointed at.
     /// </summary>
-    private static IEnumerable<(int Start, string Text)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown)
+    private static IEnumerable<(int Start, string Text)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown, bool isFirst)
     {
         bool Reads(string piece)
         {
             var (trial, number) = (draft, (Numbered?)null);
             return Take(ref trial, spoken, piece, shown, ref number).Problem is null || Asked(spoken, piece) is not null;
         }
+
+        // A bare number is what the kind takes it for where it stands alone between commas, or first behind the kind's name; among other
+        // words it is theirs.
+        bool IsBare(string piece) => Bare().IsMatch(piece);
 
         if (Reads(text)) return [(0, text)];
         var words = Word().Matches(text);
@@ -213,7 +222,8 @@ internal static partial class QuickKinds
         }
         for (var at = 0; at < words.Count;)
         {
-            var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>().FirstOrDefault(e => Reads(Run(at, e!.Value)));
+            var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>()
+                .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst)) && Reads(Run(at, e!.Value)));
             var quiet = end is null && QuickWords.Small.Contains(words[at].Value);
             if (end is not null || quiet)
             {
@@ -231,6 +241,9 @@ internal static partial class QuickKinds
 
     [GeneratedRegex(@"\S+")]
     private static partial Regex Word();
+
+    [GeneratedRegex(@"^[0-9.]+(?:\s*(?:mm|cm|in|""))?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Bare();
 
     /// <summary>What is asked of a piece, and the words of its answers; null where nothing is.</summary>
     private static (string Question, IEnumerable<string> Instead)? Asked(Spoken spoken, string text)
@@ -259,7 +272,7 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN)|[0-9]/[0-9]{1,2}(?:-[0-9]{1,2})?(?:\s*(?:""|in))?)(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Bolt();
 
-    [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|up|uplift|apart|across|shear|along|about x|about y))?$",
+    [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|downwards|compression|in compression|axial compression|up|upwards|uplift|apart|across|shear|along|about x|about y))?$",
         RegexOptions.IgnoreCase)]
     private static partial Regex Load();
 
@@ -272,6 +285,10 @@ internal static partial class QuickKinds
         foreach (var piece in spoken.Pieces)
         {
             if (piece.Asks is not null || piece.Pattern.Match(text) is not { Success: true } match) continue;
+            // One thing said twice is asked, never overwritten.
+            var there = draft;
+            if (piece.Fields.FirstOrDefault(f => there.Text(f.Path) is not null) is { Path: { } taken } && !piece.Fields.Any(f => f.Group[0] == '='))
+                return ("", $"{Fields.Words(taken).ToLowerInvariant()} is stated already, {draft.Text(taken)}: say what this is");
             foreach (var (group, path) in piece.Fields)
             {
                 draft = draft.State(path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
@@ -290,6 +307,12 @@ internal static partial class QuickKinds
             draft = draft.State(Fields.Grade, text, shown);
             return ("grade", null);
         }
+        text = Nouns().Replace(text, "");
+        if (Off().Match(text) is { Success: true } off)
+        {
+            number = new Numbered(-1, int.Parse(off.Groups["n"].ValueSpan, CultureInfo.InvariantCulture), null);
+            return ("bolts", null);
+        }
         var said = Share().Match(text);
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
             || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"'))
@@ -305,6 +328,12 @@ internal static partial class QuickKinds
             said.Success ? said.Groups["all"].Success : null);
         return ("bolts", null);
     }
+
+    [GeneratedRegex(@"(?<=M[0-9]+|[0-9]\.[0-9])\s+(?:anchors?|anchor bolts|holding[- ]down bolts|hd bolts|bolts|studs)$", RegexOptions.IgnoreCase)]
+    private static partial Regex Nouns();
+
+    [GeneratedRegex(@"^(?<n>[0-9]{1,3})\s*(?:off|no\.?|nos\.?|pcs|bolts?)$", RegexOptions.IgnoreCase)]
+    private static partial Regex Off();
 
     /// <summary>A number of bolts as it was said.</summary>
     /// <param name="Part">The piece that says it; below 0 while it is read.</param>
@@ -383,6 +412,12 @@ internal static partial class QuickKinds
         Draft To(Draft d, string key, string text) => d.State($"loads[0].{key}", text, UnitSystem.Si);
         var (force, pressure, moment) = (QuantityText.Parse(quantity, Dimension.Force), QuantityText.Parse(quantity, Dimension.Stress),
             QuantityText.Parse(quantity, Dimension.Torque));
+        // What hangs is told by its mass.
+        if (force.Problem is not null && QuantityText.Parse(quantity, Dimension.Mass) is { Problem: null } mass)
+        {
+            quantity = QuantityText.Exact(mass.Held, Units.Of(Dimension.Mass, "kg")).Replace("kg", "kgf", StringComparison.Ordinal);
+            force = QuantityText.Parse(quantity, Dimension.Force);
+        }
         if (QuantityText.IsBareNumber(quantity)) return ("", "a number without a unit: say what it is, such as 60 kN, 12 MPa or 16 mm");
         if (spoken.Force.Length == 0)
         {
@@ -394,7 +429,10 @@ internal static partial class QuickKinds
         if (force.Problem is null)
         {
             var key = how is "across" or "shear" && spoken.Kind != "pin" ? spoken.Kind == "splice" ? "fy" : "fx" : spoken.Force;
-            draft = To(draft, key, how == "down" && key == "fz"
+            if (draft.Text($"loads[0].{key}") is { } before) return ("", $"there is {before} already: write one, and the other as a load case of its own");
+            // A foot is pressed down or pulled up: which, is asked.
+            if (key == "fz" && how.Length == 0) return ("", FootAsked);
+            draft = To(draft, key, IsDown(how) && key == "fz"
                 ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
                 : quantity);
             return (how.Length > 0 ? $"load, {how}" : "load", null);
@@ -406,6 +444,12 @@ internal static partial class QuickKinds
         }
         return ("", force.Problem);
     }
+
+    private const string FootAsked = "does it press the foot down, or lift it?";
+
+    private static readonly (string Words, string More)[] FootAnswers = [("presses it down", " down"), ("lifts it", " uplift")];
+
+    private static bool IsDown(string how) => how.StartsWith("down", StringComparison.Ordinal) || how.EndsWith("compression", StringComparison.Ordinal);
 
     /// <summary>Chooses what was left out: bolts and what the kind needs, the first that holds.</summary>
     private static Draft Choose(Draft draft, Spoken spoken, List<string> words)

@@ -75,6 +75,23 @@ internal static partial class QuickLexer
     [GeneratedRegex(@"\G[\p{L}#µ°][\p{L}\p{N}#µ°²·./-]*")]
     private static partial Regex Word();
 
+    // Half an inch is written with a bar by some and in words by others.
+    private static readonly Dictionary<string, double> Spoken = new(StringComparer.OrdinalIgnoreCase)
+    {
+        ["half"] = 1 / 2.0, ["quarter"] = 1 / 4.0, ["three quarter"] = 3 / 4.0, ["three quarters"] = 3 / 4.0, ["three eighths"] = 3 / 8.0,
+        ["five eighths"] = 5 / 8.0, ["seven eighths"] = 7 / 8.0,
+    };
+
+    [GeneratedRegex(@"\G(?<of>half|quarter|three[ -]quarters?|(?:three|five|seven)[ -]eighths?)(?:\s+(?:of\s+)?an)?(?=[ -]inch)", RegexOptions.IgnoreCase)]
+    private static partial Regex SpokenFraction();
+
+    /// <summary>A fraction of an inch as it is written with a bar.</summary>
+    internal static string Fractional(double value) =>
+        value * 2 == 1 ? "1/2" : value * 4 == Math.Floor(value * 4) ? $"{value * 4:0}/4" : $"{value * 8:0}/8";
+
+    [GeneratedRegex(@"(?<=.)/(?:bolt|screw|stud)$", RegexOptions.IgnoreCase)]
+    private static partial Regex PerBolt();
+
     internal static List<Token> Cut(string line)
     {
         var tokens = new List<Token>();
@@ -95,6 +112,11 @@ internal static partial class QuickLexer
 
     private static Token Next(string line, int at)
     {
+        if (SpokenFraction().Match(line, at) is { Success: true } spoken
+            && Spoken.TryGetValue(spoken.Groups["of"].Value.Replace('-', ' ').TrimEnd('s') is var w && Spoken.ContainsKey(w) ? w : w + "s", out var share))
+        {
+            return Of(spoken, at, share, true);
+        }
         if (VulgarFraction().Match(line, at) is { Success: true } vulgar)
         {
             var whole = vulgar.Groups["whole"].Success ? Parse(vulgar.Groups["whole"].Value) : 0;
@@ -141,7 +163,8 @@ internal static partial class QuickLexer
         }
         if (Word().Match(line, at) is { Success: true } word)
         {
-            var text = word.Value.TrimEnd('.', '-', '/');
+            // kN/bolt: a force, and on what.
+            var text = PerBolt().Replace(word.Value, "").TrimEnd('.', '-', '/');
             return new(TokenKind.Word, text.Length == 0 ? word.Value[..1] : text, at, 0, false, null, false);
         }
         return new(

@@ -227,9 +227,22 @@ internal sealed class QuickReader
             || Set(QuickWords.Methods, Method, v => Method = v, v => "tightened by " + v)
             || Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing" ? "may slip into bearing" : "must not slip")
             || Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v)
-            || Set(QuickWords.Fits, Fit, v => Fit = v, v => v + " fit")
+            || TryFit()
             || Set(QuickWords.Heads, Head, v => Head = v, v => v + " head")
+            || Set(QuickWords.Grades, Grade, v => Grade = v, v => "grade " + v)
             || TryWrench();
+    }
+
+    /// <summary>How much larger the holes are; a diameter behind it is the hole's: oversize holes 20 mm.</summary>
+    private bool TryFit()
+    {
+        if (Phrase(QuickWords.Fits) is (_, var count) && IsWord(count - 1, "holes", "hole") && Quantity(count, Dimension.Length) is var (hole, more))
+        {
+            Hole = hole;
+            Take(count + more, "hole " + hole.Text);
+            return true;
+        }
+        return Set(QuickWords.Fits, Fit, v => Fit = v, v => v + " fit");
     }
 
     /// <summary>A phrase that goes into a field as it stands: by Eurocode 3, factored, twist-off.</summary>
@@ -369,8 +382,22 @@ internal sealed class QuickReader
             Take(1, QuickPart.Nothing);
             return true;
         }
+        // What the line answers by itself is not asked: AISC … LRFD.
+        if (asked.Answers.Any(a => a.Instead.Length > 0 && SaysElsewhere(a.Instead, count)))
+        {
+            Take(count, QuickPart.Nothing);
+            return true;
+        }
         Refuse(count, asked.Question, [.. asked.Answers.Select(a => Instead(count, a.Instead, a.Words))]);
         return true;
+    }
+
+    /// <summary>True where words stand in the line before or behind the pieces that are being read.</summary>
+    private bool SaysElsewhere(string words, int count)
+    {
+        var pieces = words.Split(' ');
+        return Enumerable.Range(0, Math.Max(0, _tokens.Count - pieces.Length + 1)).Where(i => i + pieces.Length <= _at || i >= _at + count)
+            .Any(i => pieces.Select((p, k) => _tokens[i + k].Text.Equals(p, StringComparison.OrdinalIgnoreCase)).All(same => same));
     }
 
     /// <summary>A way that stands before its force: tension 50 kN, shear = 30 kN, Fv = 10 kN.</summary>
@@ -402,7 +429,7 @@ internal sealed class QuickReader
         while (Peek(count) is { Kind: TokenKind.Word } && count < 5) count++;
         var bare = _line[_tokens[_at + 1].Start.._tokens[_at + count - 1].End];
         Refuse(count, $"{_tokens[_at].Text} in front of a number: what does it say? A load that presses the parts together is "
-            + $"written 5 kN pressing",
+            + "written 5 kN compression",
             Instead(count, bare, bare));
         return true;
     }
@@ -490,14 +517,29 @@ internal sealed class QuickReader
             var series = SeriesAfter(3);
             return Threaded(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
         }
-        if (SeriesAfter(1) > 0 && Standards.FindThread(Inches(token) + " " + Peek(1)!.Value.Text) is { } named) return Threaded(named, 2);
+        // 3/4 UNC, 1/2" UNC.
+        var mark = InchMark(1);
+        if (SeriesAfter(1 + mark) > 0 && Standards.FindThread($"{Inches(token)} {Peek(1 + mark)!.Value.Text}") is { } named)
+        {
+            return InchLength(named, 2 + mark);
+        }
         // A fraction of an inch beside a grade or the word bolts is a size: 1/2" grade 5, 3/4 bolts.
-        var inch = InchMark(1);
+        var inch = mark;
         if (!(token.Fraction || (inch > 0 && token.Value <= 4)) || Thread is not null || JoinsAt(1 + inch)) return false;
         if (!(GradeAt(1 + inch) is not null || SuffixedAt(1 + inch)
             || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
             "diameter"))) return false;
         return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
+    }
+
+    /// <summary>A size, and behind a sign its length: 1/2" UNC x 2".</summary>
+    private bool InchLength(ScrewThread thread, int count)
+    {
+        if (IsWord(count, "x", "X", "×") && Quantity(count + 1, Dimension.Length) is var (length, more))
+        {
+            (Length, count) = (length, count + 1 + more);
+        }
+        return Threaded(thread, count);
     }
 
     /// <summary>A size of three pieces, with its number sign or without: 1/2-13, 10-32; null where they name none.</summary>
@@ -510,7 +552,8 @@ internal sealed class QuickReader
 
     private bool JoinsAt(int ahead) => Peek(ahead) is { } t && Joiners.Contains(t.Text) && t.Text is not "on" and not "to";
 
-    private static string Inches(Token token) => token.Fraction
+    private static string Inches(Token token) => token.Fraction && char.IsLetter(token.Text[0]) ? QuickLexer.Fractional(token.Value)
+        : token.Fraction
         ? token.Text.Replace("½", "1/2").Replace("¼", "1/4").Replace("¾", "3/4").Replace("⅝", "5/8").Replace("⅜", "3/8")
             .Replace("⅞", "7/8")
             .Replace("⅛", "1/8").Replace(' ', '-')
@@ -680,7 +723,7 @@ internal sealed class QuickReader
             (["hole", "holes", "clearance", "drilled"], n => KeepLength(n, "hole", a => Hole = a)),
             (["edge", "e", "e1"], n => KeepLength(n, "edge distance", a => Edge = a)),
             (["length", "long"], n => KeepLength(n, "bolt length", a => Length = a)),
-            (["bore"], n => KeepLength(n, "bore", a => Bore = a)),
+            (["bore", "seal", "sealed"], n => KeepLength(n, "bore", a => Bore = a)),
             (["friction", "mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
             (["pcd", "circle", "bcd"], n => KeepLength(n, "bolt circle", a => Circle = a)),
             (["qty", "quantity", "number", "count", "bolts", "screws"], KeepCount),
@@ -777,7 +820,7 @@ internal sealed class QuickReader
     {
         if (LengthAt(ahead) is not var (amount, count)) return false;
         keep(amount);
-        Take(ahead + count, $"{what} {amount.Text}");
+        Take(ahead + count + (IsWord(ahead + count, "dia", "diameter", "dia.") ? 1 : 0), $"{what} {amount.Text}");
         return true;
     }
 
@@ -812,6 +855,8 @@ internal sealed class QuickReader
     {
         if (_at + ahead + count > _tokens.Count || Enumerable.Range(_at + ahead, count)
             .Any(i => _tokens[i].Kind is TokenKind.Break or TokenKind.Number)) return null;
+        // "5000 lbf in shear": what says how it acts belongs to no unit.
+        if (count > 1 && Enumerable.Range(ahead + 1, count - 1).Any(i => _tokens[_at + i].Spaced && Phrase(QuickWords.Ways, i) is (_, > 1))) return null;
         var read = QuantityText.Parse("1 " + Span(_at + ahead, count), dimension);
         return read.Ok ? read.Unit : null;
     }
@@ -836,15 +881,18 @@ internal sealed class QuickReader
         {
             plates.Add(plate);
             ahead += count;
-            var thick = (Peek(ahead) is { Kind: TokenKind.Word } noun && QuickWords.Parts.Contains(noun.Text)) || IsThick(ahead);
-            said |= thick || plate.Material is not null || IsThick(ahead - 1);
-            if (thick) ahead++;
-            if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text)) || PlateAt(ahead + 1) is not var (next, _)) break;
+            var noun = PartAt(ahead);
+            said |= noun > 0 || plate.Material is not null || IsThick(ahead - 1);
+            ahead += noun;
+            if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text))) break;
+            // "To a 25 mm base".
+            var article = IsWord(ahead + 1, "a", "an", "the") ? 1 : 0;
+            if (PlateAt(ahead + 1 + article) is not var (next, _)) break;
             // "12 mm plate on 100 x 100": behind a word a bare number is a thickness only where the first was bare as well.
             if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null }
-                && !IsPlates(ahead + 2)) break;
+                && !IsPlates(ahead + 2 + article)) break;
             intoLast = joiner.Text.Equals("into", StringComparison.OrdinalIgnoreCase);
-            ahead++;
+            ahead += 1 + article;
         }
         if (!said && plates is [{ Unit: null, Material: null, Value: var upper }, { Unit: null, Material: null, Value: <= LargestShare } lower]
             && upper < lower.Value && ahead == 3 && Peek(1) is { Text: "/", Spaced: false } && !IsPlates(ahead))
@@ -959,6 +1007,12 @@ internal sealed class QuickReader
 
     private bool IsThick(int ahead) => _at + ahead > 0 && IsWord(ahead, "thick", "thk", "thk.");
 
+    /// <summary>How many words say what a thickness is of: thick, plate, beam web; none where nothing does.</summary>
+    private int PartAt(int ahead) => IsThick(ahead) ? 1
+        : Peek(ahead) is not { Kind: TokenKind.Word } noun ? 0
+        : Peek(ahead + 1) is { Kind: TokenKind.Word } second && QuickWords.Parts.Contains($"{noun.Text} {second.Text}") ? 2
+        : QuickWords.Parts.Contains(noun.Text) ? 1 : 0;
+
     private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
 
     /// <summary>A whole number in figures or in a word.</summary>
@@ -985,6 +1039,7 @@ internal sealed class QuickReader
         if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
             || IsThreadAt(ahead + count) || BoltsAt(ahead + count)
             || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
+        if (IsWord(ahead + count, "deep", "engaged")) return null;
         return (new(number.Value, unit, number.Fraction, material), count);
     }
 
@@ -1002,7 +1057,7 @@ internal sealed class QuickReader
 
     private (string Name, int Count)? MaterialAt(int ahead)
     {
-        for (var n = Math.Min(3, _tokens.Count - _at - ahead); n > 0; n--)
+        for (var n = Math.Min(MostPieces, _tokens.Count - _at - ahead); n > 0; n--)
         {
             if (Enumerable.Range(_at + ahead, n).Any(i => _tokens[i].Kind == TokenKind.Break)) continue;
             if (QuickWords.MaterialNamed(Span(_at + ahead, n)) is { } name) return (name, n);
@@ -1017,6 +1072,17 @@ internal sealed class QuickReader
         var token = _tokens[_at];
         if (token.Other is { } other) return AskComma(token, other);
         if (AskTon(token)) return true;
+        if (IsWord(1, "deep", "engaged") && LengthAt(0) is var (depth, _))
+        {
+            Said[Fields.Engagement.Path] = depth.Text;
+            Take(2, "engagement " + depth.Text);
+            return true;
+        }
+        if (IsWord(1, "turn", "turns"))
+        {
+            Refuse(2, "how far it is turned follows from bolt, length and procedure: it stands on the Tightening stage", Instead(2, "turn of nut", "tightened by turn"));
+            return true;
+        }
         if (IsWord(1, "%")) return TryShare();
         if (token.Value is > 0 and <= 1 && IsWord(1, "friction", "slip"))
         {
@@ -1186,9 +1252,23 @@ internal sealed class QuickReader
             return true;
         }
         Pressure = pressure;
+        // 6 bar on 150 bore, 16 bar over 200 mm: what it acts on stands behind it.
+        var ahead = count;
+        while (IsWord(ahead, "on", "over", "in", "inside", "within", "across", "at", "of", "a", "an", "the", "acting")) ahead++;
+        if (Bore is null && ahead > count && LengthAt(ahead) is var (bore, more)
+            && (bore.Unit.Symbol.Length > 0 && Quantity(ahead, Dimension.Length) is not null || IsSealed(ahead + more)))
+        {
+            Bore = bore;
+            count = ahead + more;
+            while (IsSealed(count)) count++;
+            Take(count, $"{pressure.Text} on all that lies inside {bore.Text}");
+            return true;
+        }
         Take(count, "pressure " + pressure.Text);
         return true;
     }
+
+    private bool IsSealed(int ahead) => IsWord(ahead, "bore", "diameter", "dia", "dia.", "seal", "sealed", "opening", "ø", "Ø");
 
     /// <summary>A length that the word behind it explains.</summary>
     private bool TryLength(Amount length, int count)
@@ -1196,8 +1276,9 @@ internal sealed class QuickReader
         (string[] Words, string What, Action<Amount> Keep)[] keys =
         [
             (["long", "length"], "bolt length", a => Length = a), (["hole", "holes", "clearance"], "hole", a => Hole = a),
-            (["edge"], "edge distance", a => Edge = a), (["bore"], "bore", a => Bore = a),
+            (["edge"], "edge distance", a => Edge = a), (["bore", "seal", "sealed"], "bore", a => Bore = a),
             (["pcd", "bcd", "circle"], "bolt circle", a => Circle = a),
+            (["deep", "engaged", "engagement"], "engagement", a => Said[Fields.Engagement.Path] = a.Text),
         ];
         // 150 mm bolt circle, 18 mm diameter holes.
         if (IsWord(count, "bolt") && IsWord(count + 1, "circle")) count++;
@@ -1330,12 +1411,30 @@ internal sealed class QuickReader
             }
             Plates = [.. Plates.Select(p => p with { Unit = p.Unit ?? Units.Of(Dimension.Length, inches || p.Fraction ? "in" : "mm") })];
         }
+        SettlePressure();
         if (Ram && Tension is null && Shear is null && !(Bore is not null && Pressure is not null)
             && _parts.FindIndex(p => p.Taken == "a ram") is var ram and >= 0)
         {
             _parts[ram] = _parts[ram] with { Taken = "",
                 Problem = "how strong? Write its force (160 kN ram) or its bore and pressure (80 mm bore × 160 bar)" };
         }
+    }
+
+    /// <summary>A pressure, and what it acts on, go together; beside a force apart neither is dropped.</summary>
+    private void SettlePressure()
+    {
+        void Ask(string taken, string problem)
+        {
+            var at = _parts.FindIndex(p => p.Taken.StartsWith(taken, StringComparison.Ordinal));
+            if (at >= 0) _parts[at] = _parts[at] with { Taken = "", Problem = problem };
+        }
+
+        if (Pressure is not null && Bore is null)
+            Ask("pressure ", "on all that lies inside which diameter? Write 6 bar on 150 mm bore, or begin with cover 250 seal");
+        if (Bore is not null && Pressure is null) Ask("bore ", "under which pressure? Write 6 bar on 150 mm bore");
+        if (Bore is null || Pressure is null || Tension is null) return;
+        Ask(Pressure.Text + " on all", "a pressure beside a force apart: write one, and the other as a load case of its own on the Bench");
+        Ask("pressure ", "a pressure beside a force apart: write one, and the other as a load case of its own on the Bench");
     }
 
     private QuickPart? Standing(int index) => index >= 0 ? _parts[index] : null;

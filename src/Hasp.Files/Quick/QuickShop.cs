@@ -1,15 +1,15 @@
 using System.Globalization;
-using System.Text.RegularExpressions;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.LoadPath;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
+using Hasp.Files.Quick;
 
 namespace Hasp.Files;
 
-/// <summary>What the shop's quick check read: the answer, or what is asked of either field.</summary>
+/// <summary>What the shop's quick check read, by the reader of the quick line: the answer, or what is asked of either field.</summary>
 /// <param name="Check">The answer; null where something is missing.</param>
 /// <param name="Force">What pushes, as it was understood; empty where it was not.</param>
 /// <param name="Unit">Unit that forces are shown in: the one that was typed.</param>
@@ -21,67 +21,73 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
     /// <summary>No entry is longer.</summary>
     public const int MaxLength = 100;
 
-    private static readonly Regex Ram = new(
-        @"^(?:ram\s+)?(?<bore>[0-9.,/ ]+(?:mm|cm|in|"")?)\s*(?:bore)?\s*(?:,|at|@|×|x)\s*(?<pressure>[0-9].*)$",
-        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
-    private static readonly Regex Bolts = new(
-        @"^(?<n>[0-9]{1,3})\s*(?:[×x]\s*|\s)\s*(?<thread>\S+(?:\s(?:UNC|UNF|8-?UN))?)\s+(?<grade>\S(?:.*\S)?)$",
-        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant);
+    // How a force acts is the quick check's to say: it shows both ways.
+    private const string AnyWay = " apart";
+
+    /// <summary>What a load that could mean two things may be written as: the words of the answer, and the load.</summary>
+    public IReadOnlyList<(string Words, string Load)> LoadAnswers { get; private init; } = [];
+
+    /// <summary>Loads and bolts of the shop, to begin with.</summary>
+    public static IReadOnlyList<(string Load, string Bolts)> Examples { get; } =
+        [("80 mm bore at 210 bar", "4 M20 8.8"), ("20 US tons", "6 3/4-10 UNC grade 5"), ("500 kg", "2 M10 A2-70")];
 
     /// <summary>Reads both fields.</summary>
-    /// <param name="load">A force, such as <c>20 US tons</c>, or a ram: <c>80 mm at 210 bar</c>.</param>
+    /// <param name="load">A force or a weight, such as <c>20 US tons</c>, or a ram: <c>80 mm at 210 bar</c>.</param>
     /// <param name="bolts">Number, size, grade: <c>4 M20 8.8</c>.</param>
     /// <param name="shown">Units where none are typed are refused; forces are shown in these where a ram gave them.</param>
     public static QuickShop Read(string load, string bolts, UnitSystem shown)
     {
-        var (force, words, unit, problem) = LoadOf(load.Trim(), shown);
-        var (count, thread, grade, fault) = BoltsOf(bolts.Trim());
-        if (force is not { } f || thread is null || grade is null) return new(null, words, unit, problem, fault, "");
+        var push = PushOf(load.Trim(), shown);
+        var (count, thread, grade, fault) = BoltsOf(bolts.Trim(), shown);
+        if (push.Held is not { } force || thread is null || grade is null)
+        {
+            return new(null, push.Words, push.Unit, push.Problem, fault, "") { LoadAnswers = push.Answers };
+        }
         // In newtons and never with three figures behind a point, which could be thousands.
-        var text = f.ToString(f >= 100 ? "0" : "0.00", System.Globalization.CultureInfo.InvariantCulture) + " N";
-        return new(
-            ShopCheck.Of(f, count, thread, grade), words, unit, null, null,
+        var text = force.ToString(force >= 100 ? "0" : "0.00", CultureInfo.InvariantCulture) + " N";
+        return new(ShopCheck.Of(force, count, thread, grade), push.Words, push.Unit, null, null,
             $"{count} {thread.Designation} {grade.Grade}, {text} apart, 20 + 20 steel");
     }
 
-    private static (double? Force, string Words, Unit Unit, string? Problem) LoadOf(string text, UnitSystem shown)
+    /// <summary>A load as it was read.</summary>
+    private sealed record Push(double? Held, string Words, Unit Unit, string? Problem)
     {
-        var usual = Units.Shown(Dimension.Force, shown);
-        if (text.Length == 0) return (null, "", usual, null);
-        if (text.Length > MaxLength) return (null, "", usual, $"at most {MaxLength} characters");
-        if (Ram.Match(text) is { Success: true } ram && !QuantityText.IsBareNumber(ram.Groups["pressure"].Value))
-        {
-            var bore = QuantityText.Parse(ram.Groups["bore"].Value, Dimension.Length, Units.Shown(Dimension.Length, shown));
-            var pressure = QuantityText.Parse(ram.Groups["pressure"].Value, Dimension.Stress);
-            if (bore.Problem is not null || pressure.Problem is not null) return (null, "", usual, bore.Problem ?? pressure.Problem);
-            if (bore.Held <= 0 || pressure.Held <= 0) return (null, "", usual, "bore and pressure are above nothing");
-            var push = LoadHelpers.EndLoad<Plain>(new(pressure.Held), new(bore.Held)).Value;
-            return (push, $"ram, bore {QuantityText.ShowText(bore.Held, Dimension.Length, shown, 4)} at "
-                + $"{QuantityText.ShowText(pressure.Held, Dimension.Stress, shown, 4)}", usual, null);
-        }
-        var force = QuantityText.Parse(text, Dimension.Force);
-        if (QuantityText.IsBareNumber(text)) return (null, "", usual,
-            "with its unit: 90 kN, 20 US tons, 20 UK tons, 20 tonnes; or a ram: 80 mm at 210 bar");
-        if (force.Problem is { } why) return (null, "", usual, why);
-        if (force.Held <= 0) return (null, "", usual, "must be above nothing");
-        return (force.Held, "force", force.Unit ?? usual, null);
+        internal IReadOnlyList<(string Words, string Load)> Answers { get; init; } = [];
     }
 
-    private static (int Count, ScrewThread? Thread, GradeBand? Grade, string? Problem) BoltsOf(string text)
+    private static Push PushOf(string text, UnitSystem shown)
     {
+        var usual = Units.Shown(Dimension.Force, shown);
+        if (text.Length == 0) return new(null, "", usual, null);
+        if (text.Length > MaxLength) return new(null, "", usual, $"at most {MaxLength} characters");
+        if (QuantityText.IsBareNumber(text)) return new(null, "", usual,
+            "with its unit: 90 kN, 20 US tons, 20 UK tons, 20 tonnes; or a ram: 80 mm at 210 bar");
+        if (QuickReader.Read(text, shown) is { Bore: { Held: > 0 } bore, Pressure: { Held: > 0 } pressure } ram
+            && ram.Parts.All(p => p.Problem is null))
+        {
+            return new(LoadHelpers.EndLoad<Plain>(new(pressure.Held), new(bore.Held)).Value,
+                $"ram, bore {QuantityText.ShowText(bore.Held, Dimension.Length, shown, 4)} at "
+                + QuantityText.ShowText(pressure.Held, Dimension.Stress, shown, 4), usual, null);
+        }
+        var read = QuickReader.Read(text + AnyWay, shown);
+        var asked = read.Parts.FirstOrDefault(p => p.Problem is not null);
+        if (asked is null && read.Tension is { Held: > 0 } force) return new(force.Held, "force", force.Unit, null);
+        return new(null, "", usual, asked?.Problem ?? "what pushes: a force with its unit, a weight, or a ram with bore and pressure")
+        {
+            Answers = [.. asked?.Answers.Select(a => (a.Words, a.Line.Replace(AnyWay, "", StringComparison.Ordinal))) ?? []],
+        };
+    }
+
+    private static (int Count, ScrewThread? Thread, GradeBand? Grade, string? Problem) BoltsOf(string text, UnitSystem shown)
+    {
+        (int, ScrewThread?, GradeBand?, string?) No(string problem) => (0, null, null, problem);
         if (text.Length == 0) return (0, null, null, null);
-        if (text.Length > MaxLength || Bolts.Match(text) is not { Success: true } match) return (0, null, null,
-            "number, size and grade, such as 4 M20 8.8 or 6 1/2-13 UNC SAE 5");
-        var count = int.Parse(match.Groups["n"].ValueSpan, CultureInfo.InvariantCulture);
-        if (count < 1) return (0, null, null, "at least one bolt");
-        if (Standards.FindThread(match.Groups["thread"].Value) is not { } thread) return (0, null, null,
-            $"no thread is called {match.Groups["thread"].Value}. Write it as ordered: M20, 1/2-13 UNC");
-        var bands = Standards.GradeBands(match.Groups["grade"].Value);
-        if (bands.Count == 0) return (0, null, null,
-            $"no grade is called {match.Groups["grade"].Value}. Known: "
-                + $"{string.Join(", ", Standards.Names(Standards.Grades, g => g.Grade))}");
+        if (text.Length > MaxLength) return No($"at most {MaxLength} characters");
+        var read = QuickReader.Read(text, shown);
+        if (read.Parts.FirstOrDefault(p => p.Problem is not null) is { } asked) return No($"{asked.Text}: {asked.Problem}");
+        if (read.Thread is not { } thread || read.Grade is null) return No("number, size and grade, such as 4 M20 8.8 or 6 1/2-13 UNC grade 5");
+        if (read.Count is 0) return No("at least one bolt");
         var faults = new List<Fault>();
-        return JointRules.GradeNamed(
-            match.Groups["grade"].Value, thread, faults) is { } grade ? (count, thread, grade, null) : (0, null, null, faults[0].Problem);
+        return JointRules.GradeNamed(read.Grade, thread, faults) is { } grade ? (read.Count ?? 1, thread, grade, null) : No(faults[0].Problem);
     }
 }

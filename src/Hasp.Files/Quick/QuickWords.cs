@@ -28,6 +28,9 @@ internal static class QuickWords
     /// <summary>Finish and lubricant, by the name in the table.</summary>
     internal static readonly Dictionary<string, string> Finishes = Slot("finish");
 
+    /// <summary>Property classes as they are spoken.</summary>
+    internal static readonly Dictionary<string, string> Grades = Slot("grade");
+
     /// <summary>Heads, by the kind in the table.</summary>
     internal static readonly Dictionary<string, string> Heads = Slot("head");
 

@@ -69,6 +69,9 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     /// <summary>True where the line was sent and waits for an answer; false while it is being typed.</summary>
     public bool QuickAsked { get; private set; }
 
+    /// <summary>Lines that were not drawn up, and why; what was is on the Board.</summary>
+    public IReadOnlyList<(string Line, string Why)> LinesLeft { get; private set; } = [];
+
     /// <summary>Faults of an imported file or of a quick line's joint.</summary>
     public IReadOnlyList<Core.Joints.Fault> Faults { get; private set; } = [];
 
@@ -115,9 +118,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         QuickAsked = true;
         if (blank || (Quick.Parts.Count > 0 && (anyway || (Quick.Understood && Quick.NoSize is null))))
         {
-            var noted = Quick.Chosen.Count == 0 ? Quick.Draft
-                : Quick.Draft.With((Fields.Note, "Chosen, not stated: " + string.Join("; ", Quick.Chosen) + "."));
-            var draft = await basis.PutInto(noted, project);
+            var draft = await basis.PutInto(Noted(Quick), project);
             var (joint, faults) = draft.Judged();
             if (joint is not null)
                 return Redirect($"/joints/{await store.Create(project, JointDocument.Write(draft),
@@ -127,6 +128,44 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         await Show();
         return Page();
     }
+
+    /// <summary>Makes a joint of every line; what is asked of one leaves that one to be answered, and takes nothing from the others.</summary>
+    [Needs(Right.Design, In = Scope.Board)]
+    public async Task<IActionResult> OnPostLines(string? lines)
+    {
+        var project = await ProjectFor();
+        var left = new List<(string, string)>();
+        var all = (lines ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
+        foreach (var (line, i) in all.Select((l, i) => (l, i)))
+        {
+            var why = line.Length > QuickLine.MaxLength ? $"longer than {QuickLine.MaxLength} letters"
+                : i >= MostLines ? $"no more than {MostLines} at once" : await Drawn(line, project);
+            if (why is not null) left.Add((line, why));
+        }
+        if (left.Count == 0) return Redirect(Request.Headers.Referer is [{ Length: > 0 } from] && Url.IsLocalUrl(new Uri(from).PathAndQuery)
+            ? new Uri(from).PathAndQuery : "/");
+        LinesLeft = left;
+        await Show();
+        return Page();
+    }
+
+    private const int MostLines = 60;
+
+    /// <summary>Draws a line up; why it was not, where it was not.</summary>
+    private async Task<string?> Drawn(string line, int project)
+    {
+        var quick = QuickLine.Read(line, preferences.Units);
+        if (quick.Parts.FirstOrDefault(p => p.Problem is not null) is { } asked) return $"{asked.Text}: {asked.Problem}";
+        if (quick.NoSize is { } none) return none;
+        var draft = await basis.PutInto(Noted(quick), project);
+        var (joint, faults) = draft.Judged();
+        if (joint is null) return string.Join(" ", faults.Take(2).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}."));
+        await store.Create(project, JointDocument.Write(draft), "Quick line: " + line);
+        return null;
+    }
+
+    private static Draft Noted(QuickJoint quick) => quick.Chosen.Count == 0 ? quick.Draft
+        : quick.Draft.With((Fields.Note, "Chosen, not stated: " + string.Join("; ", quick.Chosen) + "."));
 
     /// <summary>A joint of a kind to begin with: its example, every value marked as chosen.</summary>
     [Needs(Right.Design, In = Scope.Board)]

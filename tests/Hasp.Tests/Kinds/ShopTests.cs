@@ -35,7 +35,7 @@ public sealed class ShopTests
     [Theory]
     [InlineData("20 tons", "4 M20 8.8", "ton")]
     [InlineData("20", "4 M20 8.8", "unit")]
-    [InlineData("-3 kN", "4 M20 8.8", "above")]
+    [InlineData("-3 kN", "4 M20 8.8", "in front of a number")]
     [InlineData("80 mm at 3 kN", "4 M20 8.8", "")]
     public void What_could_mean_two_things_is_asked(string load, string bolts, string about)
     {
@@ -43,6 +43,21 @@ public sealed class ShopTests
         Assert.Null(read.Check);
         Assert.Contains(about, read.LoadProblem, StringComparison.OrdinalIgnoreCase);
         Assert.Null(read.BoltProblem);
+    }
+
+    /// <summary>The quick check reads what the quick line reads: words, weights, other names; each example has its answer, each question its own.</summary>
+    [Theory]
+    [InlineData("500 kg", "two M12 eight point eight")]
+    [InlineData("210 bar on 80 mm bore", "4 off M20 class 8.8")]
+    [InlineData("10 kips", "6 1/2-13 grade 5 bolts")]
+    public void The_quick_check_reads_as_the_quick_line_does(string load, string bolts)
+    {
+        var read = QuickShop.Read(load, bolts, UnitSystem.Si);
+        Assert.True(read.Check is not null, read.LoadProblem + read.BoltProblem);
+        Assert.All(QuickShop.Examples, e => Assert.NotNull(QuickShop.Read(e.Load, e.Bolts, UnitSystem.Us).Check));
+        var asked = QuickShop.Read("20 tons", bolts, UnitSystem.Si);
+        Assert.Equal(3, asked.LoadAnswers.Count);
+        Assert.All(asked.LoadAnswers, a => Assert.NotNull(QuickShop.Read(a.Load, bolts, UnitSystem.Si).Check));
     }
 
     [Theory]
