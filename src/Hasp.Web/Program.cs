@@ -148,7 +148,7 @@ app.Use(static (context, next) =>
 {
     var headers = context.Response.Headers;
     headers.ContentSecurityPolicy =
-        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; worker-src 'self'; manifest-src 'self'; "
             + "form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
     headers.XContentTypeOptions = "nosniff";
     if (context.Request.IsHttps) headers.StrictTransportSecurity = "max-age=31536000";

@@ -77,11 +77,8 @@ public sealed class Screenshots
         b.Until(() => b.Text("#t-line") == "All sent", "the tablet");
         Shot("tablet");
         b.Resize(1280, 800);
-        b.Go("/joints/AL-11");
-        b.Find("[data-units][value=us]").Click();
-        b.Until(() => b.Text("#figure-torque").Contains("lbf", StringComparison.Ordinal), "US units");
-        b.Type("#f-loads-0-tension", "4 ton");
-        b.Type("#f-layers-1-thickness", "0,75 in");
-        Shot("bench-faults");
+        b.Go("/projects/1/floor");
+        b.Until(() => b.Text("#floor").Contains("AL-17", StringComparison.Ordinal), "the floor");
+        Shot("floor");
     }
 }

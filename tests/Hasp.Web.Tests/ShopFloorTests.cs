@@ -198,6 +198,59 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         Assert.Null(DataFolder.CheckLog(data).Broken);
     }
 
+    /// <summary>The wall says what is tightened and what waits, what lapses when and who has which wrench, and renews itself.</summary>
+    [Fact]
+    public async Task The_floor_shows_what_is_in_hand_and_follows()
+    {
+        using var server = await Server.Start();
+        using var b = new Browser(server, 1280, 800);
+        b.Go("/projects/1/floor");
+        b.Until(() => b.Text("#floor").Contains("AL-06", StringComparison.Ordinal) && b.Text("#floor").Contains("past 2024-06-30", StringComparison.Ordinal), "joints in hand");
+        var wall = b.Text("#floor");
+        foreach (var said in new[] { "AL-17", "Click 500", "L-2031", "The shift ends at", "not to be tightened now", "past 2024-06-30" })
+            Assert.Contains(said, wall, StringComparison.Ordinal);
+        string Snug() => (string)b.Run("return [...document.querySelectorAll('.floor-joint')].find(j => j.textContent.includes('AL-06')).querySelector('.floor-passes b').textContent")!;
+        var before = Snug();
+        using var tablet = new Browser(server, 1024, 768);
+        tablet.Go("/joints/AL-06/tablet");
+        tablet.Until(() => tablet.Text("#t-bolt").StartsWith("Bolt", StringComparison.Ordinal), "ready");
+        tablet.Find("#t-tight").Click();
+        b.Until(() => Snug() != before, "the wall follows");
+        b.NoBarrier();
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await server.Client().GetAsync("/projects/99/floor")).StatusCode);
+    }
+
+    /// <summary>A tablet that is switched on where no server answers shows the plan as it last was, every bolt that was tight then, takes
+    /// entries, and sends them when there is one again.</summary>
+    [Fact]
+    public async Task The_tablet_starts_where_no_server_answers()
+    {
+        var data = Directory.CreateTempSubdirectory("hasp-shop-sw-").FullName;
+        var port = FreePort();
+        var first = await Server.Start(data, urls: $"http://127.0.0.1:{port}");
+        using var b = new Browser(first, 1024, 768);
+        b.Go("/joints/AL-17/tablet");
+        var joint = new Uri(first.Address, first.At("/joints/AL-17/tablet"));
+        for (var i = 0; i < 3; i++) b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line") == "All sent", "sent");
+        b.Until(() => b.Has("#tablet[data-kept]"), "the page is kept on the device");
+        b.Until(() => b.Run("return document.querySelectorAll('.tablet-bolt.done').length") is >= 3L, "three are tight");
+        var done = (long)b.Run("return document.querySelectorAll('.tablet-bolt.done').length")!;
+        first.Kill();
+        b.Driver.Navigate().GoToUrl(joint);
+        b.Until(() => b.Text("#t-line").StartsWith("No connection", StringComparison.Ordinal), "started without the server");
+        Assert.Equal(done, b.Run("return document.querySelectorAll('.tablet-bolt.done').length"));
+        for (var i = 0; i < 2; i++) b.Find("#t-tight").Click();
+        b.Until(() => b.Text("#t-line").StartsWith("No connection: 2 kept", StringComparison.Ordinal), "two wait");
+        using var again = await Server.Start(data, urls: $"http://127.0.0.1:{port}");
+        b.Until(() => b.Text("#t-line") == "All sent", "sent when there is a server again");
+        var sent = (await Entries(again, "AL-17")).Where(e => !((string)e["key"]!).StartsWith("demo", StringComparison.Ordinal)).ToList();
+        Assert.Equal(5, sent.Count);
+        // Made when they were made: the clock of a page that was kept goes on.
+        Assert.All(sent, e => Assert.InRange(DateTime.Parse((string)e["made"]!).ToUniversalTime(), DateTime.UtcNow.AddMinutes(-5), DateTime.UtcNow.AddMinutes(1)));
+        Assert.Null(DataFolder.CheckLog(data).Broken);
+    }
+
     [Fact]
     public async Task What_may_not_be_tightened_is_not_recorded_without_a_reason()
     {

@@ -67,6 +67,13 @@ window.hasp.queue = (() => {
     return true;
   };
 
+  // Who signs out leaves no plan on the device; what waits stays, under its name.
+  document.addEventListener("submit", (e) => {
+    if (!/\/signin\?handler=Out/.test(e.target.action)) return;
+    if (window.caches) caches.delete("hasp-plans");
+    Object.keys(localStorage).filter((k) => k.startsWith("hasp-known:")).forEach((k) => localStorage.removeItem(k));
+  });
+
   // In their order, some of one joint at a time.
   const send = async () => {
     if (state.sending) return;

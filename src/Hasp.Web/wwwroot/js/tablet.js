@@ -14,10 +14,19 @@
   // The device's clock may be off. What the server says is late by the way it took: of several sayings the one that puts it
   // furthest on is nearest the truth.
   let ahead = Date.parse(may.now) - Date.now();
+  const clock = "hasp-clock";
   const told = (moment) => {
     const said = Date.parse(moment) - Date.now();
     ahead = Math.abs(said - ahead) > 300000 ? said : Math.max(ahead, said);
+    remembered(clock, ahead);
   };
+  const remembered = (name, value) => { try { localStorage.setItem(name, JSON.stringify(value)); } catch { /* no room: it is asked for again */ } };
+  const recalled = (name) => { try { return JSON.parse(localStorage.getItem(name)); } catch { return null; } };
+  // A page that was kept on the device tells the time at which it was made: the clock goes on as it was told last.
+  const lastTold = recalled(clock);
+  const isKept = lastTold !== null && ahead < lastTold - 60000;
+  const planOf = isKept ? new Date(may.now).toLocaleString([], { dateStyle: "short", timeStyle: "short", hour12: false }) : "";
+  if (isKept) ahead = lastTold;
   let at = { pass: 0, turn: 0 };
 
   const key = () => [...crypto.getRandomValues(new Uint8Array(16))].map((b) => b.toString(16).padStart(2, "0")).join("");
@@ -126,7 +135,7 @@
     const reached = online && queue.state.online;
     if (trouble) fault(trouble);
     $("t-line").className = reached && !signedOut ? (mine ? "sending" : "") : "off";
-    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : reached ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device`;
+    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : reached ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device${planOf ? `; plan of ${planOf}` : ""}`;
     const more = queue.all().length - mine;
     $("t-more").hidden = more === 0;
     $("t-more").textContent = more ? `${more} more on this device` : "";
@@ -203,7 +212,15 @@
     }));
   };
 
-  // What others did: asked for from the last entry known.
+  // What others did: asked for from the last entry known; those are kept, so that a start without the server shows no bolt as open
+  // that is tight.
+  const known = `hasp-known:${document.body.dataset.account || ""}:${plan.joint}`;
+  let signer;
+  ({ entries, last, signer } = recalled(known) || { entries: [], last: 0 });
+  const keepKnown = () => remembered(known, {
+    last, signer: signer || may.signer, entries: entries.concat(queue.taken.filter((e) => e.joint === plan.joint && !entries.some((k) => k.key === e.key))
+      .map((e) => ({ ...e, own: true }))),
+  });
   const look = async () => {
     try {
       const answer = await fetch(`${address}?after=${last}`);
@@ -211,8 +228,12 @@
       queue.state.signedOut = answer.status === 401;
       if (!answer.ok) return;
       const fresh = await answer.json();
-      for (const e of fresh) if (e.number > last) { entries.push(e); last = e.number; }
-      if (fresh.length) draw();
+      for (const e of fresh) {
+        if (e.number <= last) continue;
+        entries = entries.filter((k) => k.key !== e.key).concat(e);
+        last = e.number;
+      }
+      if (fresh.length) { keepKnown(); draw(); }
     } catch {
       online = false;
       draw();
@@ -226,6 +247,11 @@
       if (!answer.ok) return;
       may = await answer.json();
       told(may.now);
+      // Another log than the one these entries came from: what it does not have did not happen.
+      if (may.known === false || (signer && may.signer && signer !== may.signer)) {
+        [entries, last, signer] = [[], 0, may.signer];
+        await look();
+      }
       remember(may);
       follow(may.passes);
       draw();
@@ -336,9 +362,19 @@
   };
 
   queue.onChange(draw);
+  queue.onChange(keepKnown);
   setInterval(look, 3000);
   setInterval(lookNow, 5000);
   setInterval(clocks, 1000);
+  // The page starts without the server from now on.
+  const manifest = document.querySelector("link[rel=manifest]");
+  if (manifest && navigator.serviceWorker) {
+    navigator.serviceWorker.register(new URL("sw.js", manifest.href)).then(() => navigator.serviceWorker.ready).then((worker) => {
+      const made = performance.getEntriesByType("resource").map((r) => r.name);
+      navigator.serviceWorker.addEventListener("message", (e) => { if (e.data?.kept) root.dataset.kept = "true"; });
+      worker.active.postMessage({ keep: [location.origin + location.pathname, new URL("waiting", manifest.href).href, ...made] });
+    }).catch(() => { /* no secure address, or not allowed: it starts with the server alone */ });
+  }
   lookNow();
   look().then(() => {
     const s = state();
