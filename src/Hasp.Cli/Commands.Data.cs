@@ -27,7 +27,8 @@ public static partial class Commands
 
     /// <summary>Looks through the shop's log, held against the head beside the signing key, the checkpoints and what a print
     /// says.</summary>
-    public static int CheckLog(string data, string key, string checkpoints, IReadOnlyList<string> expect, TextWriter output, TextWriter error) =>
+    public static int CheckLog(string data, string key, string checkpoints, IReadOnlyList<string> expect, TextWriter output,
+        TextWriter error) =>
         Usable(error, () =>
         {
             if (expect.FirstOrDefault(e => Head.Parse(e) is null) is { } wrong)
@@ -38,7 +39,8 @@ public static partial class Commands
             var signing = there ? Signing.For(data, key, checkpoints) : null;
             using var held = signing?.Key;
             var against = ShopLog.Against(signing);
-            return Say(() => DataFolder.CheckLog(data, against with { Heads = [.. against.Heads, .. expect.Select(e => (Head.Parse(e)!, "--expect"))] }),
+            return Say(() => DataFolder.CheckLog(data, against with { Heads = [.. against.Heads, .. expect.Select(e =>
+                (Head.Parse(e)!, "--expect"))] }),
                 "Looked through the log", output, error);
         });
 

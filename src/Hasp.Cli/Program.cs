@@ -22,7 +22,8 @@ chance.SetAction((p, stop) => Task.Run(() => Commands.Chance(file: p.GetValue(fi
     seed: p.GetValue(seed), input: Console.In, output: Console.Out, error: Console.Error, stop: stop)));
 
 var workbook = new Argument<FileInfo>("to") { Description = "The workbook to write (XLSX)." };
-var sheet = new Command("sheet", "Write a joint as a workbook that calculates: its cells are the formulas of the working.") { file, workbook };
+var sheet = new Command("sheet", "Write a joint as a workbook that calculates: its cells are the formulas of the working.") { file,
+    workbook };
 sheet.SetAction(p => Commands.Sheet(p.GetValue(file)!, p.GetValue(workbook)!, Console.In, Console.Out, Console.Error));
 
 var schema = new Command("schema", "Write the JSON Schema of the joint document.");
@@ -46,7 +47,8 @@ var signingKey = new Option<string>("--signing-key")
 {
     Description = "The key that the server signs with; the user's own where absent.", DefaultValueFactory = _ => "",
 };
-var checkpoints = new Option<string>("--checkpoints") { Description = "Where the server puts a signed head each shift.", DefaultValueFactory = _ => "" };
+var checkpoints = new Option<string>("--checkpoints") { Description = "Where the server puts a signed head each shift.",
+    DefaultValueFactory = _ => "" };
 var expect = new Option<string[]>("--expect") { Description = "An entry that has to be there, as NUMBER:HASH from a record or a traveller." };
 var checkLog = new Command("check-log",
     "See whether every entry of the shop's log is as it was written, signed, and none is missing: 0 whole, 1 broken, 2 no log to look at.")
@@ -57,7 +59,8 @@ checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, p.GetValue(signingK
     Console.Out, Console.Error));
 
 var name = new Argument<string>("name") { Description = "Name of the account." };
-var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data, signingKey };
+var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data,
+    signingKey };
 reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, p.GetValue(signingKey)!, Console.Out, Console.Error));
 
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; "

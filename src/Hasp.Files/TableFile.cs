@@ -47,7 +47,8 @@ public sealed record TableFile(string Name, IReadOnlyList<string> Heads, IReadOn
 
     private static Stylesheet Styles() => new(
         new NumberingFormats(new NumberingFormat { NumberFormatId = MomentFormat, FormatCode = "yyyy-mm-dd hh:mm:ss" }),
-        new Fonts(new Font()), new Fills(new Fill(new PatternFill { PatternType = PatternValues.None }), new Fill(new PatternFill { PatternType = PatternValues.Gray125 })),
+        new Fonts(new Font()), new Fills(new Fill(new PatternFill { PatternType = PatternValues.None }),
+            new Fill(new PatternFill { PatternType = PatternValues.Gray125 })),
         new Borders(new Border()), new CellStyleFormats(new CellFormat()),
         new CellFormats(new CellFormat(), new CellFormat { NumberFormatId = MomentFormat, ApplyNumberFormat = true }));
 

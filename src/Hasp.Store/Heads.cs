@@ -14,7 +14,8 @@ public sealed record Head(long Number, string Hash, DateTime At)
     /// <summary>Read from NUMBER:HASH, as records and travellers bear it, which do not say when; null where it is none.</summary>
     public static Head? Parse(string text) =>
         text.Split(':') is [var number, { Length: 64 } hash] && hash.All(char.IsAsciiHexDigit)
-            && long.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n > 0 ? new(n, hash.ToLowerInvariant(), DateTime.MinValue) : null;
+            && long.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n > 0 ? new(n,
+                hash.ToLowerInvariant(), DateTime.MinValue) : null;
 
     /// <summary>As it is printed and read again.</summary>
     public override string ToString() => $"{Number}:{Hash}";
@@ -94,7 +95,8 @@ public sealed record Checkpoint(long Number, string Hash, DateTime At, string Pu
 
     /// <summary>Those of a folder, with the file each stands in; a head is null where the file is none, or was altered.</summary>
     public static IEnumerable<(string File, Head? Head)> In(string folder) =>
-        Directory.Exists(folder) ? Directory.EnumerateFiles(folder, "hasp-*.json").Order(StringComparer.Ordinal).Select(f => (f, Read(f))) : [];
+        Directory.Exists(folder) ? Directory.EnumerateFiles(folder, "hasp-*.json").Order(StringComparer.Ordinal).Select(f => (f, Read(f)))
+            : [];
 
     private static Head? Read(string file)
     {

@@ -52,14 +52,16 @@ public sealed record KeyEntry(string What, string PublicKey, string Was, long Wh
     /// <summary>True where the owner has said to know that a head is missing: one that was known before, and no later one.</summary>
     /// <param name="head">The head.</param>
     /// <param name="at">When this entry was kept, UTC.</param>
-    public bool GivesUp(Head head, DateTime at) => What == "confirmed" && Known is { } known && head.Number <= known.Number && head.At <= at;
+    public bool GivesUp(Head head, DateTime at) => What == "confirmed" && Known is { } known && head.Number <= known.Number
+        && head.At <= at;
 
     /// <summary>Read again; null where it cannot be.</summary>
     public static KeyEntry? Of(EntryRow row)
     {
         try
         {
-            return row.Kind == Kind && JsonSerializer.Deserialize<KeyEntry>(row.Document) is { What: not null, PublicKey: not null, Was: not null, Reason: not null } read
+            return row.Kind == Kind && JsonSerializer.Deserialize<KeyEntry>(row.Document) is { What: not null, PublicKey: not null,
+                Was: not null, Reason: not null } read
                 ? read : null;
         }
         catch (JsonException)
@@ -75,7 +77,8 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
 {
     private readonly Dictionary<string, ECDsa> _keys = [];
     private readonly Dictionary<(int Record, int Revision), (string Hash, long Entry)> _bound = [];
-    private readonly Dictionary<long, List<(Head Head, string Of)>> _at = expected.All.GroupBy(h => h.Head.Number).ToDictionary(g => g.Key, g => g.ToList());
+    private readonly Dictionary<long, List<(Head Head, string Of)>> _at = expected.All.GroupBy(h => h.Head.Number).ToDictionary(g =>
+        g.Key, g => g.ToList());
     private readonly List<(Head Head, string Of)> _unmet = [];
     private readonly List<(KeyEntry Said, EntryRow Row)> _confirmed = [];
     private readonly List<string> _notices = [];
@@ -95,7 +98,8 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
             if (_at.Remove(entry.Number, out var known)) _unmet.AddRange(known.Where(k => k.Head.Hash != entry.Hash));
         }
         _unmet.AddRange(_at.Values.SelectMany(h => h));
-        if (_unmet.Where(u => !_confirmed.Any(c => c.Said.GivesUp(u.Head, c.Row.At))).OrderBy(u => u.Head.Number).FirstOrDefault() is { Head: { } head } missing)
+        if (_unmet.Where(u => !_confirmed.Any(c => c.Said.GivesUp(u.Head, c.Row.At))).OrderBy(u =>
+            u.Head.Number).FirstOrDefault() is { Head: { } head } missing)
         {
             return head.Number > _last.Number
                 ? Broken(_last.Number + 1, $"the log ends there, and {missing.Of} knows entry {head.Number} ({head.Hash[..12]}…)")
@@ -103,7 +107,8 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
         }
         if (_last.Number > 0 && expected.Signer is { } signer && _last.Signer != signer)
         {
-            return Broken(_last.Number, _last.Signer.Length == 0 ? "it is not signed, and this server signs" : "it is signed by another key than this server's");
+            return Broken(_last.Number, _last.Signer.Length == 0 ? "it is not signed, and this server signs"
+                : "it is signed by another key than this server's");
         }
         if (await WhyNotBound(db) is ({ Length: > 0 } unbound, var at)) return Broken(at, unbound, at - 1);
         if (_last.Unsigned > 0) _notices.Insert(0, _last.Unsigned == _last.Number ? "No entry is signed"
@@ -111,7 +116,8 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
         return new(_last.Number, _last.Hash, null, "", string.Join(". ", _notices));
     }
 
-    private LogCheck Broken(long at, string why, long? whole = null) => new(whole ?? _last.Number, _last.Hash, at, why, string.Join(". ", _notices));
+    private LogCheck Broken(long at, string why, long? whole = null) => new(whole ?? _last.Number, _last.Hash, at, why,
+        string.Join(". ", _notices));
 
     private string WhyNot(EntryRow entry)
     {
@@ -121,8 +127,10 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
         if (entry.Signer.Length == 0) return _last.Signer.Length > 0 ? "it is not signed, as those before it are" : "";
         if (KeyEntry.Of(entry) is { } said && WhyNotKey(entry, said) is { Length: > 0 } no) return no;
         if (!_keys.TryGetValue(entry.Signer, out var key)) return "it is signed by a key that no entry names";
-        if (_last.Signer.Length > 0 && entry.Signer != _last.Signer && KeyEntry.Of(entry) is not { What: "changed" }) return "its key is another, and no entry says so";
-        if (entry.Number > (expected.Verified?.Number ?? 0) && !SigningKey.Holds(key, entry.Hash, entry.Signature)) return "its signature is not of the key that it names";
+        if (_last.Signer.Length > 0 && entry.Signer != _last.Signer
+            && KeyEntry.Of(entry) is not { What: "changed" }) return "its key is another, and no entry says so";
+        if (entry.Number > (expected.Verified?.Number ?? 0) && !SigningKey.Holds(key, entry.Hash,
+            entry.Signature)) return "its signature is not of the key that it names";
         foreach (var (record, revision, hash) in Rests.Read(entry.Bound)) _bound.TryAdd((record, revision), (hash, entry.Number));
         return "";
     }
@@ -152,13 +160,15 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
         var known = new Dictionary<(int, int), string>();
         foreach (var some in records.Chunk(200))
         {
-            await foreach (var r in db.Revisions.AsNoTracking().Where(r => some.Contains(r.RecordId)).Select(r => new { r.RecordId, r.Number, r.Document }).AsAsyncEnumerable())
+            await foreach (var r in db.Revisions.AsNoTracking().Where(r => some.Contains(r.RecordId)).Select(r => new { r.RecordId,
+                r.Number, r.Document }).AsAsyncEnumerable())
             {
                 if (_bound.ContainsKey((r.RecordId, r.Number))) known[(r.RecordId, r.Number)] = Rests.HashOf(r.Document);
             }
         }
         var (key, bound) = _bound.Where(b => known.GetValueOrDefault(b.Key) != b.Value.Hash).OrderBy(b => b.Value.Entry).FirstOrDefault();
-        return bound.Hash is null ? ("", 0) : ($"revision {key.Revision} of record {key.Record}, on which it rests, is not as it was", bound.Entry);
+        return bound.Hash is null ? ("", 0) : ($"revision {key.Revision} of record {key.Record}, on which it rests, is not as it was",
+            bound.Entry);
     }
 }
 
@@ -178,10 +188,12 @@ public static class Rests
     {
         foreach (var part in bound.Split(';', StringSplitOptions.RemoveEmptyEntries))
         {
-            if (part.Split('@', ':') is [var record, var revision, var hash] && int.TryParse(record, out var r) && int.TryParse(revision, out var n)) yield return (r, n, hash);
+            if (part.Split('@', ':') is [var record, var revision, var hash] && int.TryParse(record, out var r) && int.TryParse(revision,
+                out var n)) yield return (r, n, hash);
         }
     }
 
     /// <summary>Which revision of a record an entry rests on; null where it names none.</summary>
-    public static int? RevisionOf(string bound, int record) => Read(bound).Where(b => b.Record == record).Select(b => (int?)b.Revision).FirstOrDefault();
+    public static int? RevisionOf(string bound, int record) => Read(bound).Where(b => b.Record == record).Select(b =>
+        (int?)b.Revision).FirstOrDefault();
 }

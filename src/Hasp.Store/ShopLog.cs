@@ -58,7 +58,8 @@ public sealed class EntryRow
     /// <summary>The hash that it ought to have.</summary>
     public string Reckoned()
     {
-        object[] all = [Previous, Number, Key, Kind, ProjectId, JointId, LotId, Bolt, Document, At.Ticks, Made.Ticks, Account, Role, Device];
+        object[] all = [Previous, Number, Key, Kind, ProjectId, JointId, LotId, Bolt, Document, At.Ticks, Made.Ticks, Account, Role,
+            Device];
         // From before signing there was no more to it.
         if (Bound.Length + Signer.Length > 0) all = [.. all, Bound, Signer];
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(JsonSerializer.Serialize(all))));
@@ -107,7 +108,8 @@ public sealed record Signing(SigningKey Key, HeadFile Heads, string? Checkpoints
 
 /// <summary>The shop's log: entries in one chain, each with the hash of the one before and signed, on disk before the call
 /// returns.</summary>
-public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null, Signing? signing = null) : IDisposable
+public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null,
+    Signing? signing = null) : IDisposable
 {
     private readonly SemaphoreSlim _writer = new(1, 1);
 
@@ -145,7 +147,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
                         || before.JointId != entry.JointId || before.Bolt != entry.Bolt));
                     continue;
                 }
-                db.Entries.Add(last = Next(entry, last, Rests.Written(RecordsOf(entry).Select(r => rests.GetValueOrDefault(r)).Where(r => r.Hash is not null))));
+                db.Entries.Add(last = Next(entry, last, Rests.Written(RecordsOf(entry).Select(r => rests.GetValueOrDefault(r)).Where(r =>
+                    r.Hash is not null))));
                 known[entry.Key] = last;
                 kept.Add(new(last, false, false));
             }
@@ -219,7 +222,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
         if (signing.Heads.Read() is { } head) heads.Add((head, "what is kept beside the signing key"));
         // One that was altered says nothing: whoever alters it could as well take it away.
         if (signing.Checkpoints is { } folder)
-            heads.AddRange(Checkpoint.In(folder).Where(c => c.Head is not null).Select(c => (c.Head!, $"checkpoint {Path.GetFileName(c.File)}")));
+            heads.AddRange(Checkpoint.In(folder).Where(c => c.Head is not null).Select(c => (c.Head!,
+                $"checkpoint {Path.GetFileName(c.File)}")));
         return new(heads, signing.Key.Fingerprint);
     }
 
@@ -235,7 +239,8 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     public async Task<Head?> Head()
     {
         await using var db = await databases.CreateDbContextAsync();
-        return await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).Select(e => new Head(e.Number, e.Hash, e.At)).FirstOrDefaultAsync();
+        return await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).Select(e => new Head(e.Number, e.Hash,
+            e.At)).FirstOrDefaultAsync();
     }
 
     /// <summary>

@@ -31,7 +31,8 @@ public sealed class SigningKey : IDisposable
 
     /// <summary>Where it lies unless somebody says otherwise: in the user's own folder of settings; null where the user has none.</summary>
     public static string? Usual =>
-        Environment.GetFolderPath(Environment.SpecialFolder.ApplicationData, Environment.SpecialFolderOption.DoNotVerify) is { Length: > 0 } settings
+        Environment.GetFolderPath(Environment.SpecialFolder.ApplicationData,
+            Environment.SpecialFolderOption.DoNotVerify) is { Length: > 0 } settings
             ? Path.Combine(settings, "hasp", "signing-key.pem") : null;
 
     /// <summary>The key of a file; made where there is none yet.</summary>
@@ -41,7 +42,8 @@ public sealed class SigningKey : IDisposable
     public static SigningKey Open(string file, string data)
     {
         file = Path.GetFullPath(file);
-        if (file.StartsWith(Path.GetFullPath(data).TrimEnd(Path.DirectorySeparatorChar) + Path.DirectorySeparatorChar, StringComparison.Ordinal))
+        if (file.StartsWith(Path.GetFullPath(data).TrimEnd(Path.DirectorySeparatorChar) + Path.DirectorySeparatorChar,
+            StringComparison.Ordinal))
             throw new UnusableFolderException($"The signing key {file} lies in the data folder, beside what it signs. Name another file with --signing-key.");
         try
         {

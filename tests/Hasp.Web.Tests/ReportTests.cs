@@ -98,6 +98,25 @@ public sealed class ReportTests(SecondServer shared)
         Assert.Equal(System.Net.HttpStatusCode.BadRequest, refused.StatusCode);
     }
 
+    /// <summary>Two joints side by side, from the page, as a table and from the door; a side that is not there is said.</summary>
+    [Fact]
+    public async Task Two_joints_stand_side_by_side()
+    {
+        using var http = shared.Server.Client();
+        var page = await http.GetStringAsync("/joints/AL-03/compare?A=basis-eurocode&B=revision-1");
+        using var parsed = _parser.ParseDocument(page);
+        Assert.True(parsed.QuerySelectorAll("#compared tbody tr").Length > 20);
+        Assert.Contains("Nothing is another", await http.GetStringAsync("/joints/AL-03/compare?A=revision-1&B=revision-1"), StringComparison.Ordinal);
+        Assert.Contains("choose another", await http.GetStringAsync("/joints/AL-03/compare?A=joint-99999&B=revision-1"), StringComparison.Ordinal);
+        Assert.StartsWith("What,Name,First,Second", (await http.GetStringAsync("/joints/AL-03/compare?handler=Csv&A=basis-is800&B=revision-1")).TrimStart('\uFEFF'), StringComparison.Ordinal);
+        using var two = new StringContent($"[{HttpTests.Good},{HttpTests.Good}]", System.Text.Encoding.UTF8, "application/json");
+        using var made = await http.PostAsync("/api/v1/compare", two);
+        Assert.Contains("\"alike\": true", await made.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        using var one = new StringContent(HttpTests.Good, System.Text.Encoding.UTF8, "application/json");
+        using var refused = await http.PostAsync("/api/v1/compare", one);
+        Assert.Equal(System.Net.HttpStatusCode.BadRequest, refused.StatusCode);
+    }
+
     /// <summary>One file with everything in it: nothing is fetched, nothing runs; printed, it has pages whose text can be chosen and is tagged.</summary>
     [Fact]
     public async Task The_file_stands_alone_and_prints_as_tagged_pages()

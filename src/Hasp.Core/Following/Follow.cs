@@ -22,7 +22,8 @@ public sealed record Input(Place Place, string Path, double Value, string Unit, 
     private static string Text(double value) => value.ToString("0.##############", CultureInfo.InvariantCulture);
 }
 
-/// <summary>How far a check follows an input: between these numbers, everything else as it is, the graph gave what the joint gave.</summary>
+/// <summary>How far a check follows an input: between these numbers, everything else as it is, the graph gave what the joint
+/// gave.</summary>
 /// <param name="Least">The least number it was followed to.</param>
 /// <param name="Most">The greatest.</param>
 public readonly record struct Reach(double Least, double Most)
@@ -124,7 +125,8 @@ public sealed partial class Follow
 
     private static Input? NumberAt(Draft draft, Place place)
     {
-        if (place.Field.Kind is not (FieldKind.Number or FieldKind.Quantity or FieldKind.Aim) || draft[place] is not { Fault: null } entry) return null;
+        if (place.Field.Kind is not (FieldKind.Number or FieldKind.Quantity or FieldKind.Aim)
+            || draft[place] is not { Fault: null } entry) return null;
         var (value, unit) = Number().Match(entry.Text) is { Success: true } typed
             ? (double.Parse(typed.Groups[1].ValueSpan, NumberStyles.Float, CultureInfo.InvariantCulture), typed.Groups[2].Value.Trim())
             : entry.Value is double held ? (held, Units.Consistent(place.Field.Dimension).Symbol) : (double.NaN, "");
@@ -155,7 +157,8 @@ public sealed partial class Follow
                 if (moved.Equals(was) && b[leaf].Equals(was)) continue;
                 counts = true;
                 // A leaf that does not move in proportion stays, and the trials show how far that goes.
-                if (SlopeOf(was, moved, b[leaf], step) is { } slope && Graph.Nodes[leaf].Of.Operation != Operation.Found) moves[leaf] = slope;
+                if (SlopeOf(was, moved, b[leaf], step) is { } slope
+                    && Graph.Nodes[leaf].Of.Operation != Operation.Found) moves[leaf] = slope;
             }
         }
         return new(number, counts || !first.Checks.SequenceEqual(Graph.Checks), [.. moves.Select(m => (m.Key, m.Value))], otherwise);

@@ -11,7 +11,8 @@ namespace Hasp.Core.Following;
 /// <param name="Operands">The nodes that it is made of.</param>
 public sealed record Node(int Id, Expression Of, int[] Operands)
 {
-    /// <summary>True for a number that is made of no others here: of the formula, of the joint or the catalogue, or found by trial.</summary>
+    /// <summary>True for a number that is made of no others here: of the formula, of the joint or the catalogue, or found by
+    /// trial.</summary>
     public bool IsLeaf => !Of.IsMade;
 }
 
@@ -65,7 +66,8 @@ public sealed class Graph
         var graph = new Graph(joint);
         var traced = Mechanics<Traced>.Of(joint);
         var judging = joint.Judging.Checks.Where(c => c.MayApply(joint)).ToList();
-        graph.HasEveryBolt = joint.Cases.Length * joint.LoadPath.Distinct * judging.Count(c => !c.JudgesParts && !c.Info.WithoutLoad) <= mostRows;
+        graph.HasEveryBolt = joint.Cases.Length * joint.LoadPath.Distinct * judging.Count(c => !c.JudgesParts
+            && !c.Info.WithoutLoad) <= mostRows;
         // One load of a bolt is judged by many checks.
         var loads = new Dictionary<(int Case, int Bolt), BoltLoad<Traced>>();
         BoltLoad<Traced> On(int loadCase, int bolt) => loads.TryGetValue((loadCase, bolt), out var known) ? known

@@ -31,7 +31,8 @@ public sealed record MeasuredLot(
     public static double Instruments { get; } = Math.Sqrt((0.02 * 0.02) + (0.04 * 0.04));
 
     /// <summary>
-    /// V, the deviation of the tests over their mean, as the band holds it: half of it is k2·V, and what the instruments may be off beside that.
+    /// V, the deviation of the tests over their mean, as the band holds it: half of it is k2·V, and what the instruments may be off
+    /// beside that.
     /// </summary>
     public double Variation =>
         Math.Sqrt(Math.Max(0, Math.Pow((High - Low) / (2 * NutFactor), 2) - (Instruments * Instruments))) / ToleranceFactors.OfLot(Tests);

@@ -102,7 +102,8 @@ public static class PlanFields
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, TurnEdition, Locking, PrimerMinutes, OpenMinutes,
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, TurnEdition, Locking, PrimerMinutes,
+            OpenMinutes,
             CureHours, RetorqueHours, Hold];
 
     private static Named<FaceSlope> Slopes =>

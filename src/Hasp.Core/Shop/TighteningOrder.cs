@@ -95,7 +95,8 @@ public sealed record TighteningOrder(OrderRule Rule, ImmutableArray<int> Bolts)
         double Apart(int a, int b) => Math.Abs(Math.IEEERemainder(angles[round[a]] - angles[round[b]], 2 * Math.PI));
         var isEven = Enumerable.Range(0, n).All(i => Math.Abs(Apart(i, (i + 1) % n) - (2 * Math.PI / n)) < SameAngle);
         if (n % 2 == 1 || !isEven) return [.. FarthestFirst(n, Apart).Select(i => round[i])];
-        return [.. FarthestFirst(n / 2, (a, b) => Math.Min(Math.Abs(a - b), (n / 2) - Math.Abs(a - b))).SelectMany(i => new[] { round[i], round[i + (n / 2)] })];
+        return [.. FarthestFirst(n / 2, (a, b) => Math.Min(Math.Abs(a - b), (n / 2) - Math.Abs(a - b))).SelectMany(i => new[] { round[i],
+            round[i + (n / 2)] })];
     }
 
     // Bolts on a circle that was typed in inches, or to a tenth of a degree, still stand evenly.

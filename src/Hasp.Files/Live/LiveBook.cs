@@ -52,7 +52,8 @@ public sealed partial class LiveBook
         book.WriteInputs();
         book.WriteData();
         var column = 2;
-        foreach (var check in result.Checks.Select(c => c.Check).Where(c => follow.Graph.RootsOf(c).Count > 0)) book.WriteCheck(check, column++);
+        foreach (var check in result.Checks.Select(c => c.Check).Where(c => follow.Graph.RootsOf(c).Count > 0)) book.WriteCheck(check,
+            column++);
         book.WriteSummary(title);
         return new Workbook([book._summary, book._inputs, book._data, .. book._sheets, book._reach], book._names);
     }
@@ -143,7 +144,8 @@ public sealed partial class LiveBook
         {
             var row = _data.Last + 1;
             var origin = _follow.Origins.GetValueOrDefault(node.Id);
-            var words = node.Of.Operation == Operation.Found ? $"found by trial: {node.Of.Written}" : node.Of.Term?.Meaning ?? node.Of.Written ?? "";
+            var words = node.Of.Operation == Operation.Found ? $"found by trial: {node.Of.Written}" : node.Of.Term?.Meaning
+                ?? node.Of.Written ?? "";
             _data.Line(row, Look.Plain, node.Of.Term is { } term ? WorkingText.Symbol(term, node.Of.Index) : "", words,
                 origin is null ? "" : string.Join(", ", origin.Parts.Select(p => _follow.Inputs[p.Input].Path)),
                 origin is null ? node.Of.Value : new Formula(Sum(origin), node.Of.Value), UnitOf(node.Of.Term),
@@ -159,7 +161,8 @@ public sealed partial class LiveBook
         return string.Join('+', parts);
     }
 
-    private static string UnitOf(Term? term) => term is null || term.Dimension == Dimension.None ? "" : Units.Consistent(term.Dimension).Symbol;
+    private static string UnitOf(Term? term) => term is null || term.Dimension == Dimension.None ? ""
+        : Units.Consistent(term.Dimension).Symbol;
 
     // ---- a check
 
@@ -177,7 +180,8 @@ public sealed partial class LiveBook
         foreach (var node in StepsOf(least.Factor))
         {
             var (term, known) = (node.Of.Term!, _homes.GetValueOrDefault(node.Id));
-            sheet.Line(row, Look.Plain, WorkingText.Symbol(term, node.Of.Index), term.Meaning, known is null ? WorkingText.Formula(node.Of.Operands[0]) : "worked out before",
+            sheet.Line(row, Look.Plain, WorkingText.Symbol(term, node.Of.Index), term.Meaning, known is null
+                ? WorkingText.Formula(node.Of.Operands[0]) : "worked out before",
                 new Formula(known ?? Made(node), node.Of.Value), UnitOf(term), node.Of.Source ?? term.Source);
             _homes.TryAdd(node.Id, sheet.Address(row++, ValueColumn));
             if (known is not null) row++;
@@ -197,7 +201,8 @@ public sealed partial class LiveBook
     {
         var joint = _graph.Joint;
         var of = root.Check.Info.WithoutLoad ? "no load case" : joint.Cases[root.Case].Name;
-        return root.Check.JudgesParts || root.Check.Info.WithoutLoad || joint.Pattern is null ? of : $"{of}, bolt {joint.Pattern.NumberOf(root.Bolt)}";
+        return root.Check.JudgesParts || root.Check.Info.WithoutLoad || joint.Pattern is null ? of
+            : $"{of}, bolt {joint.Pattern.NumberOf(root.Bolt)}";
     }
 
     /// <summary>The named values that a node rests on, in an order that can be read from the top.</summary>
@@ -232,7 +237,8 @@ public sealed partial class LiveBook
                     var key = (node.Of.Term!.Id, count[node.Of.Term.Id] = count.GetValueOrDefault(node.Of.Term.Id) + 1);
                     if (columns.IndexOf(key) < 0) columns.Add(key);
                     var column = columns.IndexOf(key) + ValueColumn + 3;
-                    sheet.Set(head, column, $"{node.Of.Term.Symbol}{(UnitOf(node.Of.Term) is { Length: > 0 } unit ? $", {unit}" : "")}", Look.Heading);
+                    sheet.Set(head, column, $"{node.Of.Term.Symbol}{(UnitOf(node.Of.Term) is { Length: > 0 } unit ? $", {unit}" : "")}",
+                        Look.Heading);
                     sheet.Set(row, column, new Formula(Made(node), node.Of.Value));
                     _homes[node.Id] = sheet.Address(row, column);
                 }
@@ -267,7 +273,8 @@ public sealed partial class LiveBook
         for (var i = 1; ; i++)
         {
             var tried = i == 1 ? name : $"{name[..Math.Min(name.Length, 26)]} {i}";
-            if (_sheets.Append(_summary).Append(_inputs).Append(_data).Append(_reach).All(s => !s.Name.Equals(tried, StringComparison.OrdinalIgnoreCase))) return tried;
+            if (_sheets.Append(_summary).Append(_inputs).Append(_data).Append(_reach).All(s => !s.Name.Equals(tried,
+                StringComparison.OrdinalIgnoreCase))) return tried;
         }
     }
 
@@ -278,7 +285,8 @@ public sealed partial class LiveBook
         var row = 1;
         foreach (var line in title) _summary.Set(row++, 1, line, row == 2 ? Look.Heading : Look.Plain);
         _summary.Set(row++, 1, $"{_result.Basis}. Numbers in N, mm, MPa, N·mm, rad.");
-        _summary.Set(row++, 1, "A help to whoever checks it, no replacement for a check: local codes and the judgement of a licensed engineer come first.");
+        _summary.Set(row++, 1,
+            "A help to whoever checks it, no replacement for a check: local codes and the judgement of a licensed engineer come first.");
         var state = ++row;
         var head = row += 2;
         _summary.Line(head, Look.Heading, "Check", "Required", "Factor", "Reserve", "Verdict", "Handed over", "Governs", "Followed");
@@ -304,7 +312,9 @@ public sealed partial class LiveBook
         _summary.Set(row, 2, new Formula(required, check.Required));
         _summary.Set(row, 3, new Formula(factor, value), Look.Result);
         if (judged) _summary.Set(row, 4, new Formula($"{At(3)}/{At(2)}", value / check.Required), Look.Result);
-        _summary.Set(row, 5, new Formula($"IF({follows}<1,\"{Beyond}\",{(judged ? $"IF({At(4)}<1,\"{Workbook.Warning}falls short\",\"reaches it\")" : "\"shown, not judged\"")})",
+        _summary.Set(row, 5,
+            new Formula($"IF({follows}<1,\"{Beyond}\",{(judged ? $"IF({At(4)}<1,\"{Workbook.Warning}falls short\",\"reaches it\")"
+            : "\"shown, not judged\"")})",
             !judged ? "shown, not judged" : value / check.Required < 1 ? Workbook.Warning + "falls short" : "reaches it"));
         _summary.Set(row, 6, value);
         _summary.Set(row, 7, new Formula($"IF({governs}<={At(3)}+1E-9*ABS({At(3)}),\"as handed over\",\"{Workbook.Warning}another bolt, case or part governs\")", "as handed over"));
@@ -314,13 +324,16 @@ public sealed partial class LiveBook
     /// <summary>What the whole sheet is worth as it stands now.</summary>
     private void WriteState(int row, int first, int last)
     {
-        var changed = _follow.Inputs.Count == 0 ? "0" : string.Join('+', Enumerable.Range(0, _follow.Inputs.Count).Select(i => $"IF({Same(i)},0,1)"));
+        var changed = _follow.Inputs.Count == 0 ? "0" : string.Join('+', Enumerable.Range(0, _follow.Inputs.Count).Select(i =>
+            $"IF({Same(i)},0,1)"));
         _summary.Set(row, 1, "Inputs changed");
         _summary.Set(row, 2, new Formula(changed, 0));
         var beyond = $"COUNTIF({_inputs.Address(2, 7)}:$G${Math.Max(2, _follow.Inputs.Count + 1)},\"{Workbook.Warning}*\")";
         var notFollowed = _checks.Count == 0 ? "0" : $"COUNTIF($H${first}:$H${last},\"{Workbook.Warning}*\")";
-        const string one = "one input is another: followed", more = Workbook.Warning + "several inputs are others: each was followed alone; calculate it in Hasp before it is relied on";
-        _summary.Set(row, 3, new Formula($"IF({beyond}+{notFollowed}>0,\"{Beyond}\",IF($B${row}=0,\"as handed over\",IF($B${row}=1,\"{one}\",\"{more}\")))",
+        const string one = "one input is another: followed", more = Workbook.Warning
+            + "several inputs are others: each was followed alone; calculate it in Hasp before it is relied on";
+        _summary.Set(row, 3,
+            new Formula($"IF({beyond}+{notFollowed}>0,\"{Beyond}\",IF($B${row}=0,\"as handed over\",IF($B${row}=1,\"{one}\",\"{more}\")))",
             "as handed over"));
         if (_result.Governing is not { } governing || _checks.FindIndex(c => c.Check == governing.Check) is not (>= 0 and var at)) return;
         // Among those that could overtake it: set by the same, and with no less in hand as handed over.

@@ -92,7 +92,8 @@ public sealed record Workbook(IReadOnlyList<Sheet> Sheets, IReadOnlyList<(string
             {
                 var part = book.AddNewPart<WorksheetPart>();
                 part.Worksheet = Written(sheet);
-                listed.Append(new DocumentFormat.OpenXml.Spreadsheet.Sheet { Id = book.GetIdOfPart(part), SheetId = (uint)i + 1, Name = sheet.Name });
+                listed.Append(new DocumentFormat.OpenXml.Spreadsheet.Sheet { Id = book.GetIdOfPart(part), SheetId = (uint)i + 1,
+                    Name = sheet.Name });
             }
             book.Workbook.Append(listed, new DefinedNames(Names.Select(n => new DefinedName(n.Address) { Name = n.Name })),
                 new CalculationProperties { FullCalculationOnLoad = true });
@@ -122,20 +123,24 @@ public sealed record Workbook(IReadOnlyList<Sheet> Sheets, IReadOnlyList<(string
 
     private static Cell Cell(int row, int column, object value, Look look)
     {
-        var cell = new Cell { CellReference = Sheet.ColumnOf(column) + row.ToString(CultureInfo.InvariantCulture), StyleIndex = (uint)look };
+        var cell = new Cell { CellReference = Sheet.ColumnOf(column) + row.ToString(CultureInfo.InvariantCulture),
+            StyleIndex = (uint)look };
         switch (value)
         {
             case Formula { Value: string said } formula:
                 (cell.CellFormula, cell.CellValue, cell.DataType) = (new CellFormula(formula.Text), new CellValue(said), CellValues.String);
                 break;
             case Formula formula:
-                (cell.CellFormula, cell.CellValue) = (new CellFormula(formula.Text), new CellValue(Number(Convert.ToDouble(formula.Value, CultureInfo.InvariantCulture))));
+                (cell.CellFormula, cell.CellValue) = (new CellFormula(formula.Text),
+                    new CellValue(Number(Convert.ToDouble(formula.Value, CultureInfo.InvariantCulture))));
                 break;
             case double or int or long:
-                (cell.CellValue, cell.DataType) = (new CellValue(Number(Convert.ToDouble(value, CultureInfo.InvariantCulture))), CellValues.Number);
+                (cell.CellValue, cell.DataType) = (new CellValue(Number(Convert.ToDouble(value, CultureInfo.InvariantCulture))),
+                    CellValues.Number);
                 break;
             default:
-                cell.InlineString = new InlineString(new Text(TableFile.Plain(value.ToString() ?? "")) { Space = SpaceProcessingModeValues.Preserve });
+                cell.InlineString = new InlineString(new Text(TableFile.Plain(value.ToString()
+                    ?? "")) { Space = SpaceProcessingModeValues.Preserve });
                 cell.DataType = CellValues.InlineString;
                 break;
         }
@@ -147,14 +152,16 @@ public sealed record Workbook(IReadOnlyList<Sheet> Sheets, IReadOnlyList<(string
 
     /// <summary>A number as a formula holds it.</summary>
     public static string Number(double value) =>
-        (double.IsPositiveInfinity(value) ? Boundless : double.IsNegativeInfinity(value) ? -Boundless : value).ToString("R", CultureInfo.InvariantCulture);
+        (double.IsPositiveInfinity(value) ? Boundless : double.IsNegativeInfinity(value) ? -Boundless : value).ToString("R",
+            CultureInfo.InvariantCulture);
 
     private static Stylesheet Styles()
     {
         static Fill Solid(string rgb) => new(new PatternFill(new ForegroundColor { Rgb = rgb }) { PatternType = PatternValues.Solid });
         return new Stylesheet(
             new Fonts(new Font(), new Font(new Bold())),
-            new Fills(new Fill(new PatternFill { PatternType = PatternValues.None }), new Fill(new PatternFill { PatternType = PatternValues.Gray125 }),
+            new Fills(new Fill(new PatternFill { PatternType = PatternValues.None }),
+                new Fill(new PatternFill { PatternType = PatternValues.Gray125 }),
                 Solid("FFFFF6D6"), Solid("FFE9EEF2")),
             new Borders(new Border()), new CellStyleFormats(new CellFormat()),
             new CellFormats(new CellFormat(), new CellFormat { FontId = 1, FillId = 3, ApplyFont = true, ApplyFill = true },

@@ -13,7 +13,8 @@ public static class QuickCompletions
     private const int Fewest = 2;
 
     private static readonly string[] Spoken = [.. QuickWords.Rows
-        .Where(r => r.Slot is not ("small" or "counted" or "not one bolt" or "negation" or "number" or "symbol" or "bolts")).Select(r => r.Words)
+        .Where(r => r.Slot is not ("small" or "counted" or "not one bolt" or "negation" or "number" or "symbol" or "bolts")).Select(r =>
+            r.Words)
         .Concat(QuickWords.Asked.Keys).Concat(Standards.Names(Standards.Grades, g => g.Grade))
         .Concat(Standards.Names(Standards.Materials, m => m.Name))
         .Concat(Standards.Names(Standards.Threads, t => t.Designation)).Where(w => w.Length > Fewest)
@@ -29,7 +30,8 @@ public static class QuickCompletions
         {
             var begun = line[at..];
             found.AddRange(Spoken.Where(w => w.Length > begun.Length && w.StartsWith(begun, StringComparison.OrdinalIgnoreCase))
-                .OrderBy(w => w.Length).Select(w => (w, line[..at] + w)).Where(w => found.All(f => f.Item1 != w.Item1) && IsRead(w.Item2, at))
+                .OrderBy(w => w.Length).Select(w => (w, line[..at] + w)).Where(w => found.All(f => f.Item1 != w.Item1) && IsRead(w.Item2,
+                    at))
                 .Take(Most));
             if (found.Count >= Most) break;
         }
@@ -46,7 +48,8 @@ public static class QuickCompletions
     {
         if (line.Length == 0 || line[^1] is ',' or ';' || char.IsWhiteSpace(line[^1])) yield break;
         var last = line.LastIndexOfAny([' ', ',', ';']) + 1;
-        var before = last > 1 && line[last - 1] == ' ' && char.IsLetterOrDigit(line[last - 2]) ? line.LastIndexOfAny([' ', ',', ';'], last - 2) + 1 : -1;
+        var before = last > 1 && line[last - 1] == ' ' && char.IsLetterOrDigit(line[last - 2]) ? line.LastIndexOfAny([' ', ',', ';'],
+            last - 2) + 1 : -1;
         if (before >= 0) yield return before;
         if (line.Length - last >= Fewest) yield return last;
     }

@@ -56,8 +56,10 @@ internal static partial class QuickKinds
             P("(?:2|two) covers? (?:of )?(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:one|single) cover (?:of )?(?<t>#)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
             P("(?<w>#)~(?<t>#) (?:flats?|plates?|bars?)", "plates, width and thickness", ("w", "splice.width"), ("t", "splice.left")),
-            P("(?:2|two)(?:~|\\s+)(?<t>#) (?:covers?|cover plates?|splice plates?)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
-            P("(?:(?:1|one)(?:~|\\s+))?(?<t>#) (?:covers?|cover plate|splice plate)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
+            P("(?:2|two)(?:~|\\s+)(?<t>#) (?:covers?|cover plates?|splice plates?)", "two covers", ("t", "splice.cover"), ("=two covers",
+                "splice.form")),
+            P("(?:(?:1|one)(?:~|\\s+))?(?<t>#) (?:covers?|cover plate|splice plate)", "one cover", ("t", "splice.cover"), ("=one cover",
+                "splice.form")),
             P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")),
             P(@"(?<n>[0-9]+) (?:rows|across)", "bolts across", ("n", "splice.rows")),
             P("pitch (?<p>#)", "pitch", ("p", "splice.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "splice.end")),
@@ -162,7 +164,8 @@ internal static partial class QuickKinds
                 if (number is { Part: < 0 }) number = number with { Part = parts.Count };
                 var answers = Asked(spoken, piece) is var (_, instead)
                     ? instead.Select(i => new QuickAnswer(i, line[..(start + from)] + i + line[(start + from + piece.Length)..]))
-                    : problem == FootAsked ? FootAnswers.Select(a => new QuickAnswer(a.Words, line.Insert(start + from + piece.Length, a.More))) : [];
+                    : problem == FootAsked ? FootAnswers.Select(a => new QuickAnswer(a.Words,
+                        line.Insert(start + from + piece.Length, a.More))) : [];
                 parts.Add(new(start + from, piece.Length, piece, taken, problem, [.. answers]));
             }
         }
@@ -287,7 +290,8 @@ internal static partial class QuickKinds
             if (piece.Asks is not null || piece.Pattern.Match(text) is not { Success: true } match) continue;
             // One thing said twice is asked, never overwritten.
             var there = draft;
-            if (piece.Fields.FirstOrDefault(f => there.Text(f.Path) is not null) is { Path: { } taken } && !piece.Fields.Any(f => f.Group[0] == '='))
+            if (piece.Fields.FirstOrDefault(f => there.Text(f.Path) is not null) is { Path: { } taken } && !piece.Fields.Any(f =>
+                f.Group[0] == '='))
                 return ("", $"{Fields.Words(taken).ToLowerInvariant()} is stated already, {draft.Text(taken)}: say what this is");
             foreach (var (group, path) in piece.Fields)
             {
@@ -429,7 +433,8 @@ internal static partial class QuickKinds
         if (force.Problem is null)
         {
             var key = how is "across" or "shear" && spoken.Kind != "pin" ? spoken.Kind == "splice" ? "fy" : "fx" : spoken.Force;
-            if (draft.Text($"loads[0].{key}") is { } before) return ("", $"there is {before} already: write one, and the other as a load case of its own");
+            if (draft.Text($"loads[0].{key}") is { } before) return ("",
+                $"there is {before} already: write one, and the other as a load case of its own");
             // A foot is pressed down or pulled up: which, is asked.
             if (key == "fz" && how.Length == 0) return ("", FootAsked);
             draft = To(draft, key, IsDown(how) && key == "fz"
@@ -449,7 +454,8 @@ internal static partial class QuickKinds
 
     private static readonly (string Words, string More)[] FootAnswers = [("presses it down", " down"), ("lifts it", " uplift")];
 
-    private static bool IsDown(string how) => how.StartsWith("down", StringComparison.Ordinal) || how.EndsWith("compression", StringComparison.Ordinal);
+    private static bool IsDown(string how) => how.StartsWith("down", StringComparison.Ordinal) || how.EndsWith("compression",
+        StringComparison.Ordinal);
 
     /// <summary>Chooses what was left out: bolts and what the kind needs, the first that holds.</summary>
     private static Draft Choose(Draft draft, Spoken spoken, List<string> words)

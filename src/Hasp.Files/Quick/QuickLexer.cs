@@ -113,7 +113,8 @@ internal static partial class QuickLexer
     private static Token Next(string line, int at)
     {
         if (SpokenFraction().Match(line, at) is { Success: true } spoken
-            && Spoken.TryGetValue(spoken.Groups["of"].Value.Replace('-', ' ').TrimEnd('s') is var w && Spoken.ContainsKey(w) ? w : w + "s", out var share))
+            && Spoken.TryGetValue(spoken.Groups["of"].Value.Replace('-', ' ').TrimEnd('s') is var w && Spoken.ContainsKey(w) ? w : w
+                + "s", out var share))
         {
             return Of(spoken, at, share, true);
         }

@@ -250,7 +250,8 @@ public static class QuickLine
         {
             var edge = Entry.Of(Fields.LayerEdge, Of(times));
             var trial = choices.Draft.With(Fields.Layers, [.. choices.Draft[Fields.Layers].Select(r => r.With(Fields.LayerEdge, edge))]);
-            return trial.Judged().Joint is { } joint && MachineBasis.TearOut.WorstFactor(joint) >= joint.Judging.Required(MachineBasis.TearOut);
+            return trial.Judged().Joint is { } joint
+                && MachineBasis.TearOut.WorstFactor(joint) >= joint.Judging.Required(MachineBasis.TearOut);
         }
         var chosen = EdgeTimes.Cast<double?>().FirstOrDefault(t => TearsNothing(t!.Value)) ?? EdgeTimes[0];
         for (var i = 0; i < choices.Draft[Fields.Layers].Length; i++) choices.Make(Fields.Layers, i, (Fields.LayerEdge, Of(chosen)));

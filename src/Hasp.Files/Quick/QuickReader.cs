@@ -236,7 +236,8 @@ internal sealed class QuickReader
     /// <summary>How much larger the holes are; a diameter behind it is the hole's: oversize holes 20 mm.</summary>
     private bool TryFit()
     {
-        if (Phrase(QuickWords.Fits) is (_, var count) && IsWord(count - 1, "holes", "hole") && Quantity(count, Dimension.Length) is var (hole, more))
+        if (Phrase(QuickWords.Fits) is (_, var count) && IsWord(count - 1, "holes", "hole") && Quantity(count,
+            Dimension.Length) is var (hole, more))
         {
             Hole = hole;
             Take(count + more, "hole " + hole.Text);
@@ -404,7 +405,8 @@ internal sealed class QuickReader
     private bool TryWayFirst()
     {
         if (_tokens[_at].Kind != TokenKind.Word) return false;
-        var (way, words) = Phrase(QuickWords.Symbols) is var (symbol, one) && (IsWord(one, "=") || Quantity(one, Dimension.Force) is not null) ? (symbol, one)
+        var (way, words) = Phrase(QuickWords.Symbols) is var (symbol, one) && (IsWord(one, "=")
+            || Quantity(one, Dimension.Force) is not null) ? (symbol, one)
             : Phrase(QuickWords.Ways) is var (said, many) ? (said, many) : (default, 0);
         if (words == 0) return false;
         var ahead = words;
@@ -856,7 +858,8 @@ internal sealed class QuickReader
         if (_at + ahead + count > _tokens.Count || Enumerable.Range(_at + ahead, count)
             .Any(i => _tokens[i].Kind is TokenKind.Break or TokenKind.Number)) return null;
         // "5000 lbf in shear": what says how it acts belongs to no unit.
-        if (count > 1 && Enumerable.Range(ahead + 1, count - 1).Any(i => _tokens[_at + i].Spaced && Phrase(QuickWords.Ways, i) is (_, > 1))) return null;
+        if (count > 1 && Enumerable.Range(ahead + 1, count - 1).Any(i => _tokens[_at + i].Spaced && Phrase(QuickWords.Ways, i) is (_,
+            > 1))) return null;
         var read = QuantityText.Parse("1 " + Span(_at + ahead, count), dimension);
         return read.Ok ? read.Unit : null;
     }
@@ -894,7 +897,8 @@ internal sealed class QuickReader
             intoLast = joiner.Text.Equals("into", StringComparison.OrdinalIgnoreCase);
             ahead += 1 + article;
         }
-        if (!said && plates is [{ Unit: null, Material: null, Value: var upper }, { Unit: null, Material: null, Value: <= LargestShare } lower]
+        if (!said && plates is [{ Unit: null, Material: null, Value: var upper }, { Unit: null, Material: null,
+            Value: <= LargestShare } lower]
             && upper < lower.Value && ahead == 3 && Peek(1) is { Text: "/", Spaced: false } && !IsPlates(ahead))
         {
             Refuse(ahead, "a part of one, or two thicknesses?", Instead(ahead, $"plates {Span(_at, ahead)}", "two thicknesses"));
@@ -1080,7 +1084,8 @@ internal sealed class QuickReader
         }
         if (IsWord(1, "turn", "turns"))
         {
-            Refuse(2, "how far it is turned follows from bolt, length and procedure: it stands on the Tightening stage", Instead(2, "turn of nut", "tightened by turn"));
+            Refuse(2, "how far it is turned follows from bolt, length and procedure: it stands on the Tightening stage", Instead(2,
+                "turn of nut", "tightened by turn"));
             return true;
         }
         if (IsWord(1, "%")) return TryShare();

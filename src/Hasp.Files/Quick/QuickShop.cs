@@ -85,9 +85,11 @@ public sealed record QuickShop(ShopCheck? Check, string Force, Unit Unit, string
         if (text.Length > MaxLength) return No($"at most {MaxLength} characters");
         var read = QuickReader.Read(text, shown);
         if (read.Parts.FirstOrDefault(p => p.Problem is not null) is { } asked) return No($"{asked.Text}: {asked.Problem}");
-        if (read.Thread is not { } thread || read.Grade is null) return No("number, size and grade, such as 4 M20 8.8 or 6 1/2-13 UNC grade 5");
+        if (read.Thread is not { } thread
+            || read.Grade is null) return No("number, size and grade, such as 4 M20 8.8 or 6 1/2-13 UNC grade 5");
         if (read.Count is 0) return No("at least one bolt");
         var faults = new List<Fault>();
-        return JointRules.GradeNamed(read.Grade, thread, faults) is { } grade ? (read.Count ?? 1, thread, grade, null) : No(faults[0].Problem);
+        return JointRules.GradeNamed(read.Grade, thread, faults) is { } grade ? (read.Count ?? 1, thread, grade, null)
+            : No(faults[0].Problem);
     }
 }

@@ -146,7 +146,8 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static EntryKind Preparation { get; } = new("preparation", "Preparation", [Step, Minutes, Note, MadeBy, TakenOver, DeviceClock]);
 
     /// <summary>A liquid proof test.</summary>
-    public static EntryKind Proof { get; } = new("proof", "Proof test", [Pressure, Medium, HeldMinutes, Accepted, Note, MadeBy, TakenOver, DeviceClock])
+    public static EntryKind Proof { get; } = new("proof", "Proof test", [Pressure, Medium, HeldMinutes, Accepted, Note, MadeBy, TakenOver,
+        DeviceClock])
     {
         Judge = Witness.Judge,
     };

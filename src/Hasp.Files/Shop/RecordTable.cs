@@ -17,7 +17,8 @@ public sealed record RecordLine(
 public static class RecordTable
 {
     private static readonly string[] Keys =
-        ["pass", "order", "result", "reason", "lot", "wrench", "tool", "method", "setTo", "torque", "angle", "tension", "stretch", "required",
+        ["pass", "order", "result", "reason", "lot", "wrench", "tool", "method", "setTo", "torque", "angle", "tension", "stretch",
+            "required",
             "pressure", "medium", "minutes", "step", "despite", "corrects", "note"];
 
     // What a key measures, as the entries' own fields say it; a key means the same in each of them.
@@ -27,15 +28,18 @@ public static class RecordTable
 
     /// <summary>The table.</summary>
     public static TableFile Of(IEnumerable<RecordLine> lines) => new(
-        "Record", ["entry", "joint", "joint revision", "kind", "bolt", .. Keys.Select(Head), "made (UTC)", "kept (UTC)", "account", "role", "device",
+        "Record", ["entry", "joint", "joint revision", "kind", "bolt", .. Keys.Select(Head), "made (UTC)", "kept (UTC)", "account",
+            "role", "device",
             "corrected by", "hash", "signed by"],
         [.. lines.Select(l => (IReadOnlyList<object?>)
         [
-            l.Number, l.Joint, l.Revision, l.Kind, l.Bolt == 0 ? null : l.Bolt, .. Keys.Select(k => Cell(k, l.Document[k]?.ToString())), l.Made, l.At,
+            l.Number, l.Joint, l.Revision, l.Kind, l.Bolt == 0 ? null : l.Bolt, .. Keys.Select(k => Cell(k, l.Document[k]?.ToString())),
+                l.Made, l.At,
             l.Account, l.Role, l.Device, l.CorrectedBy, l.Hash, l.Signer.Length > 0 ? l.Signer : "unsigned",
         ])]);
 
-    private static string Head(string key) => Measured.TryGetValue(key, out var unit) ? $"{(key == "setTo" ? "set to" : key)} ({unit.Symbol})" : key;
+    private static string Head(string key) => Measured.TryGetValue(key, out var unit)
+        ? $"{(key == "setTo" ? "set to" : key)} ({unit.Symbol})" : key;
 
     private static object? Cell(string key, string? text)
     {

@@ -1,3 +1,6 @@
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Documents;
@@ -29,6 +32,9 @@ internal static class JointApi
         api.MapPost("/sheet", Sheet).WithName("sheet").WithSummary("A workbook that calculates")
             .WithDescription("XLSX whose cells are the formulas of the working: a number typed over goes through them, and the sheet says "
                 + "where it follows no further. N, mm, MPa, N·mm, rad.")
+            .Takes(ApiDescription.Joint).Answers();
+        api.MapPost("/compare", Compare).WithName("compare").WithSummary("Two joints side by side")
+            .WithDescription("An array of two joint documents in; the comparison document out: inputs, checks, values and coverage that are others.")
             .Takes(ApiDescription.Joint).Answers();
         app.MapGet("/schema/joint.json", () => Answer.Json(FormatDescription.Schema(), 200, "application/schema+json"))
             .ExcludeFromDescription().Needs(Right.Member, Scope.Any);
@@ -68,6 +74,28 @@ internal static class JointApi
         var (done, book) = await jobs.Do(stop => LiveBook.Of(draft!, joint, stop, $"{joint.Number} {joint.Name}".Trim()),
             request.HttpContext.RequestAborted);
         return done ? Results.File(book!.Xlsx(), Workbook.Type, FileNames.Clean(joint.Name) + ".xlsx") : Busy();
+    }
+
+    private static async Task<IResult> Compare(HttpRequest request)
+    {
+        if (!request.HasJsonContentType()) return Answer.NotJson;
+        using var body = await Answer.Body(request);
+        JsonArray? two;
+        try
+        {
+            two = JsonNode.Parse(body.GetBuffer().AsSpan(0, (int)body.Length)) as JsonArray;
+        }
+        catch (JsonException)
+        {
+            two = null;
+        }
+        if (two is not [{ } one, { } other]) return Answer.Refused([new Fault("two", "", null,
+            "an array of two joint documents is wanted")]);
+        var read = new[] { one, other }.Select(d => JointDocument.Draft(Encoding.UTF8.GetBytes(d.ToJsonString())))
+            .Select(d => (d.Draft, Judged: d.Draft is null ? (null, d.Faults) : d.Draft.Judged())).ToList();
+        var faults = read.SelectMany((r, i) => r.Judged.Faults.Select(f => f with { Path = $"[{i}].{f.Path}".TrimEnd('.') })).ToList();
+        return faults.Count > 0 ? Answer.Refused(faults) : Answer.Json(ComparedDocument.Of(Compared.Of(read[0].Draft!,
+            Evaluation.Run(read[0].Judged.Joint!), read[1].Draft!, Evaluation.Run(read[1].Judged.Joint!))));
     }
 
     private static IResult? NotSearched(Joint joint) => joint.NotSearched is { } why ? Answer.Refused([why]) : null;

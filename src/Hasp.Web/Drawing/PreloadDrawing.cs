@@ -36,7 +36,9 @@ public sealed class PreloadDrawing
             + string.Join(" ", sweep.Curves.Select(c => $"{c.Check.Name}: {At(c, result[Terms.PreloadMin])} at the smallest "
                 + $"preload, {At(c, result[Terms.PreloadMax])} at the largest."))
             + (Cliff > 0 ? $" Below {QuantityText.ShowText(Cliff, Dimension.Force, units, 3)} the faces part." : "");
-        string At(SweepCurve c, double preload) => QuantityText.Factor(c.Reserves[(int)Math.Clamp(Math.Round(preload / to * (sweep.Preloads.Count - 1)), 0, sweep.Preloads.Count - 1)]);
+        string At(SweepCurve c, double preload) =>
+            QuantityText.Factor(c.Reserves[(int)Math.Clamp(Math.Round(preload / to * (sweep.Preloads.Count - 1)), 0,
+            sweep.Preloads.Count - 1)]);
 
         var worst = result.Cases.Where(c => c.Tension > 0).OrderByDescending(c => c.Tension).FirstOrDefault();
         LoadName = worst.Tension > 0 ? $"{QuantityText.ShowText(worst.Tension, Dimension.Force, units, 3)} a bolt in {worst.Name}" : "";

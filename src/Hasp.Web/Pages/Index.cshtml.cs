@@ -129,7 +129,8 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
         return Page();
     }
 
-    /// <summary>Makes a joint of every line; what is asked of one leaves that one to be answered, and takes nothing from the others.</summary>
+    /// <summary>Makes a joint of every line; what is asked of one leaves that one to be answered, and takes nothing from the
+    /// others.</summary>
     [Needs(Right.Design, In = Scope.Board)]
     public async Task<IActionResult> OnPostLines(string? lines)
     {

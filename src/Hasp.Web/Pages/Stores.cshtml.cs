@@ -14,7 +14,8 @@ namespace Hasp.Web.Pages;
 /// <summary>The Stores: what ships with its sources, and what the shop keeps beside it: lots, wrenches, grades and materials of its
 /// own.</summary>
 [Needs(Right.Read, In = Scope.Any)]
-public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences, TestedLots shelves, SharedRecords shared) : PageModel
+public sealed class StoresModel(JointStore store, ShopFloor floor, Preferences preferences, TestedLots shelves, SharedRecords shared)
+    : PageModel
 {
     private const int LargestFile = 4_000_000;
 

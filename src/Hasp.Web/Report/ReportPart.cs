@@ -87,21 +87,25 @@ public sealed record ReportView(
     public IEnumerable<Datum> Data(UnitSystem units)
     {
         var (draft, joint) = (State.Draft, Result.Joint);
-        var said = Fields.Document.Where(f => draft[f] is not null).Select(f => f.Section).Concat(joint.Kind.IsTightened ? OfBolts : []).ToHashSet();
+        var said = Fields.Document.Where(f => draft[f] is not null).Select(f => f.Section).Concat(joint.Kind.IsTightened ? OfBolts
+            : []).ToHashSet();
         var asked = joint.Judging.Basis.Needs().ToHashSet();
         var judged = Result.Checks.Where(c => c.Factor is not null).Select(c => "judging.required." + c.Check.Id).ToHashSet();
-        bool Goes(Field field) => field.Section == "judging" ? asked.Contains(field) || judged.Contains(field.Path) || Judging.Contains(field) : said.Contains(field.Section);
+        bool Goes(Field field) => field.Section == "judging" ? asked.Contains(field) || judged.Contains(field.Path)
+            || Judging.Contains(field) : said.Contains(field.Section);
         var listed = new HashSet<ListField>();
         foreach (var field in Fields.Document.Where(f => f != Fields.Name && !f.Lines))
         {
             if (draft.Shape.ListOf(field) is { } list)
             {
                 // Row by row, whatever the order of the fields.
-                foreach (var place in listed.Add(list) ? draft[list].SelectMany(r => Fields.Document.Where(f => draft.Shape.ListOf(f) == list && r[f] is not null)
+                foreach (var place in listed.Add(list) ? draft[list].SelectMany(r => Fields.Document.Where(f =>
+                    draft.Shape.ListOf(f) == list && r[f] is not null)
                     .Select(f => new Place(f, r.Id))) : []) yield return Said(place, draft.PathOf(place), units);
             }
             else if (draft[field] is not null) yield return Said(new(field), field.Path, units);
-            else if (Goes(field) && joint.Kind.Shows(joint, field) && field.Chosen(joint, units) is var text && text.EndsWith(ByItself, StringComparison.Ordinal))
+            else if (Goes(field) && joint.Kind.Shows(joint, field) && field.Chosen(joint, units) is var text && text.EndsWith(ByItself,
+                StringComparison.Ordinal))
                 yield return new(field.Section, field.Path, Fields.Words(field.Path), text[..^ByItself.Length], "chosen");
         }
     }
@@ -125,5 +129,6 @@ public sealed record ReportView(
 
     /// <summary>Checks whose working is printed: all, or those that govern and those that fall short.</summary>
     public IEnumerable<CheckResult> Worked => Result.Checks.Where(c => c.Factor is not null
-        && (Length == ReportLength.Full || c == Result.Governing || !c.Holds || c.Check.Index == Result.Reserves.Tightening.Check || c.Check.Index == Result.Reserves.Load.Check));
+        && (Length == ReportLength.Full || c == Result.Governing || !c.Holds || c.Check.Index == Result.Reserves.Tightening.Check
+            || c.Check.Index == Result.Reserves.Load.Check));
 }

@@ -94,7 +94,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
     /// <summary>In words, how the number of bolts comes in.</summary>
     public string Shared => State.Result.Joint switch
     {
-        { Kind: { IsParts: false } kind } joint => $"{joint.AllBolts} bolts, as the {kind.Name.ToLowerInvariant()} has them; other numbers are stated on the Bench.",
+        { Kind: { IsParts: false } kind } joint =>
+            $"{joint.AllBolts} bolts, as the {kind.Name.ToLowerInvariant()} has them; other numbers are stated on the Bench.",
         { Pattern: { } pattern } => $"The pattern grows by its own rule ({PatternRules.Words(pattern.Layout)} as it stands); "
             + $"good pitch and edge distances are asked for."
             + (LoadSet.IsIn(State.Draft)

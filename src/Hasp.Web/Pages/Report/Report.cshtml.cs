@@ -50,7 +50,8 @@ public sealed partial class ReportModel(
         if (await bench.Load(id) is not { } state) return NotFound();
         var revision = (await store.Revisions(id)).First(r => r.Number == state.Stored.Revision);
         var project = (await store.Projects()).FirstOrDefault(p => p.Id == state.Stored.ProjectId)?.Name ?? "";
-        var said = Request.Query.Where(q => q.Key.ToLowerInvariant() is "length" or "paper" || q.Key.StartsWith("part-", StringComparison.OrdinalIgnoreCase))
+        var said = Request.Query.Where(q => q.Key.ToLowerInvariant() is "length" or "paper" || q.Key.StartsWith("part-",
+            StringComparison.OrdinalIgnoreCase))
             .ToDictionary(q => q.Key, q => q.Value.ToString(), StringComparer.OrdinalIgnoreCase);
         // A project's own choice stands where the address says nothing.
         if (said.Count == 0) said = Kept((await store.Records(RecordKind.Reports.Id, state.Stored.ProjectId)).LastOrDefault()?.Document);
@@ -66,14 +67,16 @@ public sealed partial class ReportModel(
     public async Task<IActionResult> OnPostKeep(JointId id)
     {
         if (!ModelState.IsValid || await bench.Load(id) is not { } state) return BadRequest();
-        var choice = new JsonObject { ["length"] = (Length ?? ReportLength.Usual).ToString(), ["paper"] = Paper == "letter" ? "letter" : "a4" };
+        var choice = new JsonObject { ["length"] = (Length ?? ReportLength.Usual).ToString(), ["paper"] = Paper == "letter" ? "letter"
+            : "a4" };
         foreach (var part in ReportPart.All.Where(p => Request.Query.ContainsKey("part-" + p.Id))) choice["part-" + part.Id] = "on";
         await store.Replace(RecordKind.Reports.Id, state.Stored.ProjectId, "choice", choice.ToJsonString());
         return Redirect($"/joints/{id}/report");
     }
 
     private static Dictionary<string, string> Kept(string? document) =>
-        (document is null ? [] : RecordKind.Parsed(document) ?? []).ToDictionary(f => f.Key, f => f.Value?.ToString() ?? "", StringComparer.OrdinalIgnoreCase);
+        (document is null ? [] : RecordKind.Parsed(document) ?? []).ToDictionary(f => f.Key, f => f.Value?.ToString() ?? "",
+            StringComparer.OrdinalIgnoreCase);
 
     /// <summary>The same as one file with everything in it, that opens without a server.</summary>
     public async Task<IActionResult> OnGetFile(JointId id)

@@ -71,7 +71,8 @@ public sealed class FloorModel(JointStore store, KeptResults results, ShopFloor 
             if (results.Of(stored.Document) is not { Joint.Kind.IsPlanned: true, Result: { } result }) continue;
             var names = (JointShop.LotNameOf(result.Joint), JointShop.ToolNameOf(result.Joint));
             if (names is ("", "") && !entries.Contains(stored.Id)) continue;
-            items.Add(new(stored.Id, $"{result.Joint.Number} {result.Joint.Name}".Trim(), JointShop.Of(result, Shelf, [.. entries[stored.Id]])));
+            items.Add(new(stored.Id, $"{result.Joint.Number} {result.Joint.Name}".Trim(), JointShop.Of(result, Shelf,
+                [.. entries[stored.Id]])));
         }
         Items = [.. items.OrderBy(i => i.Urgency).ThenBy(i => i.Named, StringComparer.Ordinal)];
         Lots = [.. Shelf.Lots.Select(l => (Lot: l, Of: Shelf.StandingOf(l))).Select(l => (l.Lot, l.Of.Standing, l.Of.Tool))

@@ -267,7 +267,8 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
         var tester = Floor.Testers.FirstOrDefault(t => t.Name == said.Of(EntryKind.Tester));
         if (tester is null) yield return new("tester-unknown", "tester", said.Of(EntryKind.Tester),
             "no tester of that name is in the Stores");
-        else if (tester.WhyNot(said.Of(EntryKind.Required)) is { Length: > 0 } why) yield return new("tester-unfit", "tester", tester.Name, why);
+        else if (tester.WhyNot(said.Of(EntryKind.Required)) is { Length: > 0 } why) yield return new("tester-unfit", "tester",
+            tester.Name, why);
         else if (tester.Ended is { } over) yield return new("past-date", "tester", tester.Name,
             $"its calibration ended on {over:yyyy-MM-dd}: take another, or say below why it is used");
     }

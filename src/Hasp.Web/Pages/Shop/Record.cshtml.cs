@@ -58,7 +58,8 @@ public sealed class RecordModel(Named named, KeptResults results, ShopFloor floo
     public async Task<IActionResult> OnPostConfirm(JointId id, string? reason)
     {
         if (await Load(id) is { } gone) return gone;
-        var no = (reason ?? "").Trim().Length < EntryKind.ShortestReason ? "Say why they are missing." : await Entries.Confirm(reason!.Trim());
+        var no = (reason ?? "").Trim().Length < EntryKind.ShortestReason ? "Say why they are missing."
+            : await Entries.Confirm(reason!.Trim());
         await chain.Look(null);
         if (no.Length == 0) return Redirect($"/joints/{id}/record");
         ViewData["Confirmed"] = no;
@@ -76,5 +77,6 @@ public sealed class RecordModel(Named named, KeptResults results, ShopFloor floo
     /// <summary>An entry for a table.</summary>
     internal static RecordLine LineOf(Recorded r, string joint) => new(
         r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, Hasp.Files.RecordKind.Parsed(r.Entry.Document) ?? [], r.Entry.At, r.Entry.Made,
-        r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash, Rests.RevisionOf(r.Entry.Bound, r.Entry.JointId), r.Entry.Signer);
+        r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash, Rests.RevisionOf(r.Entry.Bound, r.Entry.JointId),
+            r.Entry.Signer);
 }

@@ -37,7 +37,8 @@ public sealed class TabletModel(Named named, KeptResults results, ShopFloor floo
         if (await Load(id) is { } gone) return gone;
         var now = MayNow();
         now["passes"] = Passes();
-        now["known"] = Head.Parse(head ?? "") is not { } known || await Entries.Knows(known with { At = seen?.UtcDateTime ?? DateTime.MinValue });
+        now["known"] = Head.Parse(head ?? "") is not { } known
+            || await Entries.Knows(known with { At = seen?.UtcDateTime ?? DateTime.MinValue });
         now["head"] = (await Entries.Head())?.ToString();
         now["signer"] = Entries.Signing?.Key.Fingerprint;
         return Content(now.ToJsonString(), "application/json");

@@ -9,12 +9,14 @@ namespace Hasp.Web.Services.Shop;
 /// whoever asks in
 /// a terminal. Writes a signed head into the second place at each shift.
 /// </summary>
-public sealed class ChainWatch(ShopLog log, ShopFloor floor, Doors doors, TimeProvider clock, ILogger<ChainWatch> logger) : BackgroundService
+public sealed class ChainWatch(ShopLog log, ShopFloor floor, Doors doors, TimeProvider clock, ILogger<ChainWatch> logger)
+    : BackgroundService
 {
     // A log of so many is gone through again at each look: some 20 ms. A longer one is at its hour, and where its end is not what it was.
     private const long Few = 3000;
 
-    private static readonly TimeSpan Hour = TimeSpan.FromHours(1), Soon = TimeSpan.FromSeconds(2), Often = TimeSpan.FromMinutes(1), Just = TimeSpan.FromSeconds(1);
+    private static readonly TimeSpan Hour = TimeSpan.FromHours(1), Soon = TimeSpan.FromSeconds(2), Often = TimeSpan.FromMinutes(1),
+        Just = TimeSpan.FromSeconds(1);
 
     private volatile Looked? _last;
 
@@ -24,7 +26,8 @@ public sealed class ChainWatch(ShopLog log, ShopFloor floor, Doors doors, TimePr
         if (_last is not { } last) return await Look(null);
         if (clock.GetUtcNow() - last.At < Just || last.Check.Broken is not null) return last.Check;
         var known = last.Check.Count == 0 ? null : new Head(last.Check.Count, last.Check.Last, last.At.UtcDateTime);
-        if (last.Check.Count > Few && await log.Head() is { } head && head.Number >= last.Check.Count && await log.Knows(known!)) return last.Check;
+        if (last.Check.Count > Few && await log.Head() is { } head && head.Number >= last.Check.Count
+            && await log.Knows(known!)) return last.Check;
         return await Look(known);
     }
 

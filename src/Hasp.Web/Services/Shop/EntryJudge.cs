@@ -7,7 +7,8 @@ using Hasp.Store;
 namespace Hasp.Web.Services.Shop;
 
 /// <summary>
-/// Says of an entry whether it counts, by what was valid when it was made: the setting of the test that held then, the pass as it was asked for
+/// Says of an entry whether it counts, by what was valid when it was made: the setting of the test that held then, the pass as it was
+/// asked for
 /// then. What does not count is kept, and the bolt is open.
 /// </summary>
 /// <param name="result">The joint.</param>
@@ -17,7 +18,8 @@ public sealed class EntryJudge(Result result, Shelf shelf, TighteningPlan plan)
 {
     private readonly Dictionary<(string? Tool, double? Torque), ImmutableArray<Pass>> _asked = [];
 
-    /// <summary>Roles whose reason lets an entry count that would not: whoever answers for the design. Where nobody signs in, whoever is there.</summary>
+    /// <summary>Roles whose reason lets an entry count that would not: whoever answers for the design. Where nobody signs in, whoever is
+    /// there.</summary>
     private static readonly string[] Answering = ["", "engineer", "owner"];
 
     /// <summary>True where somebody who may has said why it counts all the same.</summary>
@@ -51,6 +53,7 @@ public sealed class EntryJudge(Result result, Shelf shelf, TighteningPlan plan)
     private ImmutableArray<Pass> PassesFor(Tool? tool, double? torque)
     {
         if (_asked.TryGetValue((tool?.Name, torque), out var known)) return known;
-        return _asked[(tool?.Name, torque)] = tool is null && torque is null ? plan.Passes : TighteningPlan.Of(result, tool?.Wrench, torque).Passes;
+        return _asked[(tool?.Name, torque)] = tool is null && torque is null ? plan.Passes : TighteningPlan.Of(result, tool?.Wrench,
+            torque).Passes;
     }
 }

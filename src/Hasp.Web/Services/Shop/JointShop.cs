@@ -54,7 +54,8 @@ public sealed record JointShop
         var plan = TighteningPlan.Of(result, tool?.Wrench, verified?.JobTorque);
         return new()
         {
-            Result = result, Floor = floor, Plan = plan, Record = JointRecord.Of(entries, plan, new(result, floor, plan)), Lot = lot, Tool = tool,
+            Result = result, Floor = floor, Plan = plan, Record = JointRecord.Of(entries, plan, new(result, floor, plan)), Lot = lot,
+                Tool = tool,
             Hindrances = floor.Hindrances(result, LotNameOf(joint), ToolNameOf(joint), floor.Now),
         };
     }

@@ -84,7 +84,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
         var ahead = sent.Made > now + Ahead;
         if (!IsOfAnother(sent, me) && !ahead) return sent.Document;
         var document = (JsonObject)sent.Document.DeepClone();
-        if (ahead) document[EntryKind.DeviceClock.Path] = sent.Made.UtcDateTime.ToString("O", System.Globalization.CultureInfo.InvariantCulture);
+        if (ahead) document[EntryKind.DeviceClock.Path] = sent.Made.UtcDateTime.ToString("O",
+            System.Globalization.CultureInfo.InvariantCulture);
         if (!IsOfAnother(sent, me)) return document;
         (document[EntryKind.MadeBy.Path], document[EntryKind.TakenOver.Path]) =
             (sent.By!.Length > 0 ? sent.By : Author.ThisMachine.Device, sent.TakenOver!.Trim());

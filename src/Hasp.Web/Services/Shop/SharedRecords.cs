@@ -22,7 +22,8 @@ public sealed class SharedRecords(JointStore store, ShopLog log, TimeProvider cl
     public async Task<IReadOnlyList<int>> Put(RecordKind kind, IReadOnlyList<JsonObject> documents, string summary)
     {
         var kept = new List<(int Id, string Name)>();
-        foreach (var document in documents) kept.Add((await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(), summary), kind.NameIn(document)));
+        foreach (var document in documents) kept.Add((await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(),
+            summary), kind.NameIn(document)));
         await Say(kind, summary, kept);
         return [.. kept.Select(k => k.Id)];
     }

@@ -235,7 +235,8 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
                     r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
                 ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
             Testers = [.. kept.Testers.Select(r => new Tester(
-                r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said, today)))],
+                r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said,
+                    today)))],
             Consumables = [.. kept.Consumables.Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
             Shifts = new(Shifts.Parse(kept.Rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
             TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,

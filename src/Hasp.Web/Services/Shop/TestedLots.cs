@@ -7,8 +7,10 @@ using Hasp.Store;
 namespace Hasp.Web.Services.Shop;
 
 /// <summary>
-/// What may be put on a shelf: what its kind takes, and of a lot that was tested nothing that the test was made with. A lot of other bolts, finish
-/// or parts is another lot: its tests would speak for what they never saw, and a change that is changed back would bring an ended test to life.
+/// What may be put on a shelf: what its kind takes, and of a lot that was tested nothing that the test was made with. A lot of other
+/// bolts, finish
+/// or parts is another lot: its tests would speak for what they never saw, and a change that is changed back would bring an ended test to
+/// life.
 /// </summary>
 public sealed class TestedLots(JointStore store, ShopLog log)
 {
