@@ -83,6 +83,7 @@ if (signing is not null) builder.Services.AddSingleton(signing);
 builder.Services.AddSingleton<ShopLog>();
 builder.Services.AddSingleton<ShopFloor>();
 builder.Services.AddSingleton<SharedRecords>();
+builder.Services.AddScoped<Signatures>();
 builder.Services.AddSingleton<ChainWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<ChainWatch>());
 builder.Services.AddSingleton<Recorder>();

@@ -214,6 +214,36 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
         Assert.Equal(HttpStatusCode.OK, (await shared.Clients["Owner"].GetAsync($"/joints/{shared.Joints.Foreign}")).StatusCode);
     }
 
+    /// <summary>Who prepared a revision does not check it, an owner approves what was checked, and each signature stays with its revision.</summary>
+    [Fact]
+    public async Task A_calculation_is_checked_by_another_and_approved_by_an_owner()
+    {
+        var (engineer, owner) = (shared.Clients["Engineer"], shared.Clients["Owner"]);
+        var made = await SignedInServer.Post(engineer, $"/?handler=Quick&project={shared.Projects.Own}", "/", ("Line", "4 M16 8.8, 20 kN apart, 12 + 20 steel"));
+        var joint = int.Parse(Regex.Match(made.Headers.Location!.ToString(), "/joints/([0-9]+)").Groups[1].Value);
+        var report = $"/joints/{joint}/report";
+        async Task<string> Sign(HttpClient who, string act, int revision, string note = "")
+        {
+            using var answer = await SignedInServer.Post(who, report + "?handler=Sign", report, ("act", act), ("revision", $"{revision}"), ("note", note));
+            return WebUtility.HtmlDecode(answer.StatusCode == HttpStatusCode.Redirect ? await who.GetStringAsync(report) : await answer.Content.ReadAsStringAsync());
+        }
+        Assert.Contains("who prepared it does not check it", await Sign(engineer, "checked", 1), StringComparison.Ordinal);
+        Assert.Contains("not checked yet", await Sign(owner, "approved", 1), StringComparison.Ordinal);
+        Assert.Contains("revision 1 stands now", await Sign(owner, "checked", 7, "by hand 1.76"), StringComparison.Ordinal);
+        var check = await Sign(owner, "checked", 1, "by hand 1.76");
+        Assert.Matches("Checked</th><td>Owner, [0-9-]+, entry [0-9]+", check);
+        Assert.Contains("by hand 1.76", check, StringComparison.Ordinal);
+        Assert.Contains("an owner approves", await Sign(engineer, "approved", 1), StringComparison.Ordinal);
+        Assert.Matches("Approved</th><td>Owner, [0-9-]+, entry [0-9]+", await Sign(owner, "approved", 1));
+        // A change after it is a revision without a signature, and says what to look at.
+        var seen = Regex.Match(await engineer.GetStringAsync($"/joints/{joint}"), @"name=""Seen"" value=""([0-9]+)""").Groups[1].Value;
+        await SignedInServer.Post(engineer, $"/joints/{joint}?handler=Set", $"/joints/{joint}", ("path", "loads[0].tension"), ("value", "25 kN"), ("Seen", seen));
+        var after = await owner.GetStringAsync(report);
+        Assert.Contains("not this revision: Owner signed revision 1", after, StringComparison.Ordinal);
+        Assert.Contains("compare?A=revision-1&amp;B=revision-2", after, StringComparison.Ordinal);
+        Assert.False((await SignedInServer.Post(shared.Clients["Reader"], report + "?handler=Sign", report, ("act", "checked"), ("revision", "2"))).IsSuccessStatusCode);
+    }
+
     [Fact]
     public async Task A_shelf_takes_away_its_own_kind_only()
     {

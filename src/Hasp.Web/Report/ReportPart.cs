@@ -77,6 +77,19 @@ public sealed record Datum(string Section, string Path, string Name, string Valu
 public sealed record ReportView(
     BenchState State, ReportLength Length, string Project, string Author, DateTime Made, DateTime Printed, bool SignsIn)
 {
+    /// <summary>Who checked and approved it.</summary>
+    public SignedState? Signed { get; init; }
+
+    /// <summary>A signature as the title block prints it: of this revision, or of which other one it is.</summary>
+    public string Signature(Signature? signature)
+    {
+        if (signature is null) return "";
+        var who = signature.Account.Length > 0 ? signature.Account : $"self-{signature.Act}: nobody signs in here";
+        var day = signature.At.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        return signature.Revision == State.Stored.Revision ? $"{who}, {day}, entry {signature.Entry}"
+            : $"not this revision: {who} signed revision {signature.Revision}, {day}";
+    }
+
     /// <summary>The result that it tells of.</summary>
     public Result Result => State.Result;
 

@@ -36,7 +36,8 @@ public sealed class EntryJudgeTests
     private static Shelf Floor() => new()
     {
         Now = Morning.AddHours(5), Lots = [new(1, "L-7", ShopKinds.Lots.Read(LotJson).Said!), new(2, "L-9", ShopKinds.Lots.Read(OtherLot).Said!)],
-        Tools = [new(2, "Click 300", new("Click 300", 20_000, 300_000, 5_000), "", null)], Testers = [], Consumables = [],
+        Tools = [new(2, "Click 300", new("Click 300", 20_000, 300_000, 5_000), "", null), new(3, "Click 500", new("Click 500", 50_000, 500_000, 5_000), "", null)],
+        Testers = [], Consumables = [],
         Shifts = new([new(6, 0)], TimeZoneInfo.Utc), TemperatureStep = 10,
         Tests = new[] { Test(1, 0, 190), Test(2, 4, 215) }.ToLookup(_ => 1),
         Temperatures = Array.Empty<(DateTime, double)>().ToLookup(_ => 1),
@@ -53,7 +54,7 @@ public sealed class EntryJudgeTests
 
     /// <summary>A record of bolt 1: through all passes before the full one as they were asked for, then what is tried.</summary>
     private static (JointRecord Record, Recorded Last) Tried(string pass, string more, double hour, string account = "", string role = "",
-        Func<Result, Result>? of = null)
+        Func<Result, Result>? of = null, string wrench = "Click 300")
     {
         var shelf = Floor();
         var result = of?.Invoke(Joint) ?? Joint;
@@ -64,7 +65,7 @@ public sealed class EntryJudgeTests
             var reading = p.Measure == PassMeasure.Torque ? FormattableString.Invariant($"\"torque\": \"{p.Set / 1000:0.###} N·m\"") : "";
             entries.Add(Row(entries.Count + 10, 1, "bolt", Said(p.Id, reading), Morning.AddHours(hour)));
         }
-        entries.Add(Row(entries.Count + 10, 1, "bolt", Said(pass, more), Morning.AddHours(hour), account, role));
+        entries.Add(Row(entries.Count + 10, 1, "bolt", Said(pass, more).Replace("Click 300", wrench, StringComparison.Ordinal), Morning.AddHours(hour), account, role));
         var plan = TighteningPlan.Of(result, shelf.Tools[0].Wrench, 215_000);
         var record = JointRecord.Of(entries, plan, new(result, shelf, plan));
         return (record, record.All[^1]);
@@ -87,9 +88,12 @@ public sealed class EntryJudgeTests
     [InlineData("\"torque\": \"215 N·m\"", 4.5, "")]
     // Of a lot that is another joint's.
     [InlineData("\"torque\": \"190 N·m\", \"note\": \"x\"", 1, "not this joint's", "L-9")]
-    public void A_reading_counts_by_what_was_asked_for_when_it_was_made(string more, double hour, string why, string lot = "L-7")
+    // With a wrench that the lot was not tested with, whatever it showed; before any test there is nothing to be another's.
+    [InlineData("\"torque\": \"190 N·m\"", 1, "another wrench's", "L-7", "Click 500")]
+    [InlineData("\"setTo\": \"215 N·m\"", 4.5, "another wrench's", "L-7", "Click 500")]
+    public void A_reading_counts_by_what_was_asked_for_when_it_was_made(string more, double hour, string why, string lot = "L-7", string wrench = "Click 300")
     {
-        var (record, last) = Tried("p100", more, hour);
+        var (record, last) = Tried("p100", more, hour, wrench: wrench);
         if (lot != "L-7") (record, last) = TriedWith(lot, hour);
         if (why.Length == 0) Assert.Equal("", record.WhyNot(last));
         else Assert.Contains(why, record.WhyNot(last), StringComparison.Ordinal);

@@ -13,7 +13,7 @@ namespace Hasp.Web.Pages.Report;
 /// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands
 /// alone.</summary>
 public sealed partial class ReportModel(
-    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served, Jobs jobs) : PageModel
+    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served, Jobs jobs, Signatures signatures) : PageModel
 {
     // In the order in which the site loads them: what a drawing, a working and the report itself look like.
     private static readonly string[] Styles = ["tokens", "base", "section", "sheet", "plot", "verdict", "plan", "print", "report"];
@@ -32,6 +32,15 @@ public sealed partial class ReportModel(
     public ReportView View { get; private set; } = null!;
 
     public IReadOnlyList<ReportPart> Parts { get; private set; } = [];
+
+    /// <summary>Who checked and approved it, and what keeps whoever is here from signing.</summary>
+    public SignedState Signed { get; private set; } = null!;
+
+    /// <summary>Why a signature was not taken; null where none was refused.</summary>
+    public string? NotSigned { get; private set; }
+
+    /// <summary>What was written with a signature that was not taken.</summary>
+    public string Note { get; private set; } = "";
 
     /// <summary>True for letter paper; A4 else, and where US units are shown and nothing is said.</summary>
     public bool IsLetter => Paper is null ? Units == Core.Quantities.UnitSystem.Us : Paper == "letter";
@@ -59,6 +68,8 @@ public sealed partial class ReportModel(
         Paper ??= said.GetValueOrDefault("paper");
         Part = [.. ReportPart.All.Select(p => p.Id).Where(p => said.ContainsKey("part-" + p))];
         View = new(state, Length ?? ReportLength.Usual, project, revision.Account, revision.At, clock.GetUtcNow().UtcDateTime, access.IsOn);
+        Signed = await signatures.Of(state.Stored);
+        View = View with { Signed = Signed };
         Parts = ReportPart.Of(state, View.Length, Part);
         return Page();
     }
@@ -72,6 +83,15 @@ public sealed partial class ReportModel(
         foreach (var part in ReportPart.All.Where(p => Request.Query.ContainsKey("part-" + p.Id))) choice["part-" + part.Id] = "on";
         await store.Replace(RecordKind.Reports.Id, state.Stored.ProjectId, "choice", choice.ToJsonString());
         return Redirect($"/joints/{id}/report");
+    }
+
+    /// <summary>Signs the revision that was read as checked or approved.</summary>
+    public async Task<IActionResult> OnPostSign(JointId id, string? act, int revision, string? note)
+    {
+        if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
+        if (await signatures.Sign(stored, act ?? "", revision, note ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report");
+        (NotSigned, Note) = (why, note ?? "");
+        return await OnGet(id);
     }
 
     private static Dictionary<string, string> Kept(string? document) =>

@@ -38,6 +38,7 @@ public sealed class EntryJudge(Result result, Shelf shelf, TighteningPlan plan)
         var asked = PassesFor(tool, TorqueOf(lot, tool, moment));
         var id = entry.Said.Of(EntryKind.Pass);
         if (asked.FirstOrDefault(p => p.Id == id) is not { } pass) return "";
+        if (IsForeign(pass, lot, tool, moment)) return $"{lot!.Name} was not tested with {tool!.Name}: its setting is another wrench's";
         var earlier = lot is null || tool is null ? []
             : shelf.Tests[lot.Id].Where(t => t.Verification.With.Tool == tool.Name && t.Entry.Made <= moment)
                 .Select(t => TorqueOf(lot, tool, t.Entry.Made)).OfType<double>()
@@ -46,6 +47,13 @@ public sealed class EntryJudge(Result result, Shelf shelf, TighteningPlan plan)
             entry.Said.Stated(EntryKind.Angle), entry.Said.Stated(EntryKind.TensionShown), entry.Said.Stated(EntryKind.Stretch));
         return read.WhyNot(pass, earlier);
     }
+
+    /// <summary>True where a lot's torque was found with other wrenches than the one that was used: what one shows says nothing of
+    /// another.</summary>
+    private bool IsForeign(Pass pass, Lot? lot, Tool? tool, DateTime moment) =>
+        pass.Measure == PassMeasure.Torque && lot is not null && tool is not null
+        && shelf.Tests[lot.Id].Any(t => t.Entry.Made <= moment)
+        && !shelf.Tests[lot.Id].Any(t => t.Entry.Made <= moment && t.Verification.With.Tool == tool.Name);
 
     private double? TorqueOf(Lot? lot, Tool? tool, DateTime moment) =>
         shelf.VerifiedFor(result.Joint, lot, tool, new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)))?.JobTorque;

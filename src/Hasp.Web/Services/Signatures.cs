@@ -1,0 +1,97 @@
+using System.Text.Json.Nodes;
+using Hasp.Files;
+using Hasp.Store;
+
+namespace Hasp.Web.Services;
+
+/// <summary>A signature under a revision of a joint.</summary>
+/// <param name="Act">checked or approved.</param>
+/// <param name="Revision">The revision that was signed.</param>
+/// <param name="Account">Who; empty where nobody signs in.</param>
+/// <param name="At">When, UTC.</param>
+/// <param name="Note">What was said with it: the checker's own figures, what was looked at.</param>
+/// <param name="Entry">Number of the entry that it is.</param>
+public sealed record Signature(string Act, int Revision, string Account, DateTime At, string Note, long Entry);
+
+/// <summary>How a joint stands: who checked and approved which revision, and what keeps whoever is here from signing now.</summary>
+/// <param name="Revision">The revision that stands.</param>
+/// <param name="Checked">The last check; null where there is none.</param>
+/// <param name="Approved">The last approval; null where there is none.</param>
+/// <param name="WhyNotCheck">Why who is here may not check it; empty where he may.</param>
+/// <param name="WhyNotApprove">Why who is here may not approve it; empty where he may.</param>
+public sealed record SignedState(int Revision, Signature? Checked, Signature? Approved, string WhyNotCheck, string WhyNotApprove)
+{
+    /// <summary>True where the revision that stands was checked.</summary>
+    public bool IsChecked => Checked?.Revision == Revision;
+
+    /// <summary>True where the revision that stands was approved.</summary>
+    public bool IsApproved => Approved?.Revision == Revision;
+}
+
+/// <summary>
+/// Prepared, checked, approved: each signature is an entry of the log, signed with it and bound to the revision's hash. It is of one
+/// revision: a change after it leaves it where it is, and the new revision has none.
+/// </summary>
+public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock, Access access)
+{
+    /// <summary>Stable name of the kind of entry.</summary>
+    public const string Kind = "signature";
+
+    /// <summary>The acts, in their order.</summary>
+    public const string Check = "checked", Approve = "approved";
+
+    /// <summary>How a joint stands.</summary>
+    public async Task<SignedState> Of(StoredJoint joint)
+    {
+        var all = (await log.OfKind(Kind)).Select(Read).Where(s => s.Joint == joint.Id).Select(s => s.Signature).ToList();
+        var (lastCheck, lastApproval) = (all.LastOrDefault(s => s.Act == Check), all.LastOrDefault(s => s.Act == Approve));
+        var state = new SignedState(joint.Revision, lastCheck, lastApproval, "", "");
+        return state with
+        {
+            WhyNotCheck = await WhyNotCheck(joint, state),
+            WhyNotApprove = state.IsApproved ? "this revision is approved" : !state.IsChecked ? "this revision is not checked yet"
+                : access.IsOn && access.Account is not { IsOwner: true } ? "an owner approves" : "",
+        };
+    }
+
+    /// <summary>Signs the revision that stands.</summary>
+    /// <param name="joint">The joint.</param>
+    /// <param name="act">checked or approved.</param>
+    /// <param name="revision">The revision that was read.</param>
+    /// <param name="note">What is said with it.</param>
+    /// <returns>Why it was not signed; empty where it was.</returns>
+    public async Task<string> Sign(StoredJoint joint, string act, int revision, string note)
+    {
+        if (act is not (Check or Approve)) return "checked or approved";
+        if (revision != joint.Revision) return $"revision {joint.Revision} stands now: look at what changed since {revision}";
+        if (note.Length > MostNote) return $"at most {MostNote} letters";
+        var state = await Of(joint);
+        if ((act == Check ? state.WhyNotCheck : state.WhyNotApprove) is { Length: > 0 } why) return why;
+        await log.Append([new NewEntry(Secrets.New(), Kind, joint.ProjectId, 0, 0, 0, new JsonObject
+        {
+            ["joint"] = joint.Id, ["act"] = act, ["revision"] = revision, ["note"] = note.Trim(),
+        }.ToJsonString(), clock.GetUtcNow().UtcDateTime, On: [joint.Id])]);
+        return "";
+    }
+
+    /// <summary>No note is longer.</summary>
+    public const int MostNote = 2000;
+
+    /// <summary>Who made any revision since the last approval checks nothing of it: another pair of eyes is what a check is.</summary>
+    private async Task<string> WhyNotCheck(StoredJoint joint, SignedState state)
+    {
+        if (state.IsChecked) return "this revision is checked";
+        if (!access.IsOn) return "";
+        if (!access.May(Right.Design, joint.ProjectId)) return "an engineer checks";
+        var since = state.Approved?.Revision ?? 0;
+        return (await store.Revisions(joint.Id)).Any(r => r.Number > since && r.Account == access.Account?.UserName)
+            ? "who prepared it does not check it" : "";
+    }
+
+    private static (int Joint, Signature Signature) Read(EntryRow entry)
+    {
+        var said = JsonNode.Parse(entry.Document)!;
+        return ((int)said["joint"]!, new((string)said["act"]!, (int)said["revision"]!, entry.Account, entry.Made, (string?)said["note"] ?? "",
+            entry.Number));
+    }
+}
