@@ -1,6 +1,5 @@
 using Hasp.Core;
 using Hasp.Core.Catalogue;
-using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
@@ -39,8 +38,7 @@ public static partial class Commands
     public static int Sheet(FileInfo file, FileInfo to, TextReader input, TextWriter output, TextWriter error)
     {
         if (Bytes(file, input, error) is not { } bytes) return BadInput;
-        var (draft, unreadable) = JointDocument.Draft(bytes);
-        var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
+        var (draft, joint, faults) = JointDocument.ReadBoth(bytes);
         Say(faults, error);
         if (joint is null) return BadInput;
         try

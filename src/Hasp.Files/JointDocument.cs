@@ -33,8 +33,17 @@ public static class JointDocument
     /// <param name="upgrades">From older versions; <see cref="Upgrades"/> where none are given.</param>
     public static (Joint? Joint, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8, DocumentUpgrades? upgrades = null)
     {
-        var (draft, faults) = Draft(utf8, upgrades);
-        return draft is null ? (null, faults) : draft.Judged();
+        var (_, joint, faults) = ReadBoth(utf8, upgrades);
+        return (joint, faults);
+    }
+
+    /// <summary>What a document says, and the joint that it describes, or every fault that was found.</summary>
+    /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>
+    public static (Draft? Draft, Joint? Joint, IReadOnlyList<Fault> Faults) ReadBoth(ReadOnlyMemory<byte> utf8, DocumentUpgrades? upgrades = null)
+    {
+        var (draft, unreadable) = Draft(utf8, upgrades);
+        var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
+        return (draft, joint, faults);
     }
 
     /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>

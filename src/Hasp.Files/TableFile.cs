@@ -33,7 +33,7 @@ public sealed record TableFile(string Name, IReadOnlyList<string> Heads, IReadOn
                 new SheetViews(new SheetView(new Pane { VerticalSplit = 1, TopLeftCell = "A2", ActivePane = PaneValues.BottomLeft,
                     State = PaneStateValues.Frozen }) { WorkbookViewId = 0 }),
                 new SheetData([.. Rows.Prepend(Heads).Select(r => new Row([.. r.Select(CellOf)]))]),
-                new AutoFilter { Reference = $"A1:{ColumnOf(Heads.Count)}{Rows.Count + 1}" });
+                new AutoFilter { Reference = $"A1:{Live.Sheet.ColumnOf(Heads.Count)}{Rows.Count + 1}" });
             book.Workbook.AppendChild(new Sheets(new Sheet { Id = book.GetIdOfPart(sheet), SheetId = 1, Name = Name }));
         }
         return stream.ToArray();
@@ -51,9 +51,6 @@ public sealed record TableFile(string Name, IReadOnlyList<string> Heads, IReadOn
             new Fill(new PatternFill { PatternType = PatternValues.Gray125 })),
         new Borders(new Border()), new CellStyleFormats(new CellFormat()),
         new CellFormats(new CellFormat(), new CellFormat { NumberFormatId = MomentFormat, ApplyNumberFormat = true }));
-
-    /// <summary>A, B, … Z, AA, …</summary>
-    private static string ColumnOf(int number) => number <= 0 ? "" : ColumnOf((number - 1) / 26) + (char)('A' + ((number - 1) % 26));
 
     private static Cell CellOf(object? value) => value switch
     {

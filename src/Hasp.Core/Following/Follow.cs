@@ -26,11 +26,7 @@ public sealed record Input(Place Place, string Path, double Value, string Unit, 
 /// gave.</summary>
 /// <param name="Least">The least number it was followed to.</param>
 /// <param name="Most">The greatest.</param>
-public readonly record struct Reach(double Least, double Most)
-{
-    /// <summary>True within it.</summary>
-    public bool Holds(double value) => value >= Least && value <= Most;
-}
+public readonly record struct Reach(double Least, double Most);
 
 /// <summary>What a leaf is of the inputs: what it was, and what each input adds to it.</summary>
 /// <param name="Leaf">The leaf.</param>
@@ -84,19 +80,13 @@ public sealed partial class Follow
     /// <summary>Finds out what follows.</summary>
     /// <param name="draft">A document that is a joint.</param>
     /// <param name="graph">Its calculation.</param>
-    /// <param name="progress">Told the share that is done.</param>
     /// <param name="stop">Ends it.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Follow Of(Draft draft, Graph graph, Action<double>? progress = null, CancellationToken stop = default)
+    public static Follow Of(Draft draft, Graph graph, CancellationToken stop = default)
     {
         var follow = new Follow(graph, draft);
         Input[] numbers = [.. draft.Places().Select(p => NumberAt(draft, p)).OfType<Input>()];
-        var done = 0;
-        void Each(int count, Action<int> work) => Parallel.For(0, count, new ParallelOptions { CancellationToken = stop }, i =>
-        {
-            work(i);
-            progress?.Invoke(Interlocked.Increment(ref done) / (2.0 * numbers.Length));
-        });
+        void Each(int count, Action<int> work) => Parallel.For(0, count, new ParallelOptions { CancellationToken = stop }, work);
         var learnt = new Learnt[numbers.Length];
         Each(numbers.Length, i => learnt[i] = follow.Learn(numbers[i]));
         learnt = [.. learnt.Where(l => l.Counts)];
@@ -201,10 +191,11 @@ public sealed partial class Follow
                 // From nothing, as many of its unit as hundreds.
                 var value = input.Value == 0 ? (times - 1) * 100 : Math.Round(input.Value * times, 10);
                 if (going.Count == 0 || Joint(input, value) is not { } joint) break;
-                var plain = Mechanics<Plain>.Of(joint);
+                var judged = LeastOf(joint);
                 var again = With(i => i == index ? value : _inputs[i].Value);
-                if (!Listed(plain).SequenceEqual(Graph.Checks.Select(c => c.Index))) going.Remove(List);
-                going.ExceptWith(checks.Where(c => going.Contains(c.Index) && !Agrees(c, plain, again)).Select(c => c.Index));
+                if (!judged.Select(j => j.Check).SequenceEqual(Graph.Checks)) going.Remove(List);
+                var least = judged.ToDictionary(j => j.Check, j => j.Factor);
+                going.ExceptWith(checks.Where(c => going.Contains(c.Index) && !Agrees(c, joint, least, again)).Select(c => c.Index));
                 foreach (var still in going)
                 {
                     reaches[still] = new(Math.Min(reaches[still].Least, value), Math.Max(reaches[still].Most, value));
@@ -214,15 +205,17 @@ public sealed partial class Follow
         return reaches;
     }
 
-    private static IEnumerable<int> Listed(Mechanics<Plain> m) =>
-        m.Joint.Judging.Checks.Where(c => c.WorstOf(m) is not null).Select(c => c.Index);
-
-    private bool Agrees(Check check, in Mechanics<Plain> m, double[] again)
+    /// <summary>The checks that find something to judge, in their order, with the least factor of each.</summary>
+    private static List<(Check Check, double Factor)> LeastOf(Joint joint)
     {
-        if (check.WorstOf(m) is not { } worst) return false;
-        return Near(FactorIn(check, again), worst.Factor)
-            && Near(again[Graph.RequiredOf(check)], m.Joint.Judging.RequiredByIndex[check.Index]);
+        var plain = Mechanics<Plain>.Of(joint);
+        return [.. joint.Judging.Checks.Select(c => (Check: c, Worst: c.WorstOf(plain))).Where(c => c.Worst is not null)
+            .Select(c => (c.Check, c.Worst!.Value.Factor))];
     }
+
+    private bool Agrees(Check check, Joint joint, Dictionary<Check, double> least, double[] again) =>
+        least.TryGetValue(check, out var factor) && Near(FactorIn(check, again), factor)
+        && Near(again[Graph.RequiredOf(check)], joint.Judging.RequiredByIndex[check.Index]);
 
     private static bool Near(double a, double b) => a.Equals(b) || Math.Abs(a - b) <= Same * Math.Abs(b);
 

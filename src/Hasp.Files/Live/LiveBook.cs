@@ -40,7 +40,7 @@ public sealed partial class LiveBook
     /// <param name="title">What it is of: project, joint, revision; a line each.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static Workbook Of(Draft draft, Joint joint, CancellationToken stop, params IReadOnlyList<string> title) =>
-        Of(Follow.Of(draft, Graph.Of(joint), stop: stop), Evaluation.Run(joint), title);
+        Of(Follow.Of(draft, Graph.Of(joint), stop), Evaluation.Run(joint), title);
 
     /// <summary>The workbook of a joint.</summary>
     /// <param name="follow">Its calculation, and how far each result follows each input.</param>

@@ -72,9 +72,6 @@ public sealed class Sheet(string name, params double[] widths)
 /// <param name="Names">Names of single cells, with their addresses.</param>
 public sealed record Workbook(IReadOnlyList<Sheet> Sheets, IReadOnlyList<(string Name, string Address)> Names)
 {
-    /// <summary>The content type of the file.</summary>
-    public const string Type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
-
     /// <summary>A text that begins so is a warning, and is shown in red.</summary>
     public const string Warning = "✗ ";
 

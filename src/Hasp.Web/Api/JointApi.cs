@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
-using Hasp.Core.Documents;
 using Hasp.Core.Joints;
 using Hasp.Core.Sizing;
 using Hasp.Core.Uncertainty;
@@ -68,12 +67,11 @@ internal static class JointApi
     {
         if (!request.HasJsonContentType()) return Answer.NotJson;
         using var body = await Answer.Body(request);
-        var (draft, unreadable) = JointDocument.Draft(body.GetBuffer().AsMemory(0, (int)body.Length));
-        var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();
+        var (draft, joint, faults) = JointDocument.ReadBoth(body.GetBuffer().AsMemory(0, (int)body.Length));
         if (joint is null) return Answer.Refused(faults);
         var (done, book) = await jobs.Do(stop => LiveBook.Of(draft!, joint, stop, $"{joint.Number} {joint.Name}".Trim()),
             request.HttpContext.RequestAborted);
-        return done ? Results.File(book!.Xlsx(), Workbook.Type, FileNames.Clean(joint.Name) + ".xlsx") : Busy();
+        return done ? Results.File(book!.Xlsx(), FileNames.Workbook, FileNames.Clean(joint.Name) + ".xlsx") : Busy();
     }
 
     private static async Task<IResult> Compare(HttpRequest request)
@@ -91,11 +89,10 @@ internal static class JointApi
         }
         if (two is not [{ } one, { } other]) return Answer.Refused([new Fault("two", "", null,
             "an array of two joint documents is wanted")]);
-        var read = new[] { one, other }.Select(d => JointDocument.Draft(Encoding.UTF8.GetBytes(d.ToJsonString())))
-            .Select(d => (d.Draft, Judged: d.Draft is null ? (null, d.Faults) : d.Draft.Judged())).ToList();
-        var faults = read.SelectMany((r, i) => r.Judged.Faults.Select(f => f with { Path = $"[{i}].{f.Path}".TrimEnd('.') })).ToList();
+        var read = new[] { one, other }.Select(d => JointDocument.ReadBoth(Encoding.UTF8.GetBytes(d.ToJsonString()))).ToList();
+        var faults = read.SelectMany((r, i) => r.Faults.Select(f => f with { Path = $"[{i}].{f.Path}".TrimEnd('.') })).ToList();
         return faults.Count > 0 ? Answer.Refused(faults) : Answer.Json(ComparedDocument.Of(Compared.Of(read[0].Draft!,
-            Evaluation.Run(read[0].Judged.Joint!), read[1].Draft!, Evaluation.Run(read[1].Judged.Joint!))));
+            Evaluation.Run(read[0].Joint!), read[1].Draft!, Evaluation.Run(read[1].Joint!))));
     }
 
     private static IResult? NotSearched(Joint joint) => joint.NotSearched is { } why ? Answer.Refused([why]) : null;

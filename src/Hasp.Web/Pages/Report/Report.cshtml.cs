@@ -118,7 +118,7 @@ public sealed partial class ReportModel(
         var (stored, joint) = (View.State.Stored, View.Result.Joint);
         var (done, book) = await jobs.Do(stop => LiveBook.Of(JointDocument.Stored(stored.Document), joint, stop,
             Named, View.Project, $"revision {stored.Revision}"), HttpContext.RequestAborted);
-        return done ? File(book!.Xlsx(), Workbook.Type, FileNames.Clean(Named) + ".xlsx")
+        return done ? File(book!.Xlsx(), FileNames.Workbook, FileNames.Clean(Named) + ".xlsx")
             : new ContentResult { StatusCode = 503, Content = Jobs.Full };
     }
 
