@@ -53,6 +53,9 @@ internal static partial class QuickKinds
         [
             P(@"(?<a>#)\s*[/+]\s*(?<b>#)(?:\s*plates?)?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")),
             P("(?<a>#) plates?", "plates", ("a", "splice.left")),
+            P("(?:of )?(?:2|two)(?:~|\\s+)(?<a>#)(?: thick)? plates?", "two plates alike", ("a", "splice.left"), ("a", "splice.right")),
+            P("(?:of )?(?:2|two)(?:~|\\s+)(?<a>#)(?: thick)? plates?,? (?<w>#) wide", "two plates alike, and their width",
+                ("a", "splice.left"), ("a", "splice.right"), ("w", "splice.width")),
             P("(?:2|two) covers? (?:of )?(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:one|single) cover (?:of )?(?<t>#)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
             P("(?<w>#)~(?<t>#) (?:flats?|plates?|bars?)", "plates, width and thickness", ("w", "splice.width"), ("t", "splice.left")),

@@ -3,6 +3,7 @@ using System.Globalization;
 using Hasp.Core;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Documents;
+using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Sizing;
@@ -141,20 +142,33 @@ public static class QuickLine
             .With(numbers.Where(f => f.Number is not null).Select(f => (f.Field, (Raw)f.Number!.Value)));
         if (read is { Circle: { } circle, Count: { } around }) draft = draft.With((Fields.PatternKind, "circle"),
             (Fields.PatternDiameter, circle.Text), (Fields.PatternCount, around));
-        else if (read.Count is { } count) draft = draft.With((Fields.Count, count));
-        foreach (var plate in read.Plates) draft = draft.Add(Fields.Layers, LayerOf(plate, draft[Fields.Layers].Length, read.Edge));
+        else if (read.Grid is { } grid) draft = draft.With(PlacesOf(grid, read.IsUpright));
+        else if (read is { Count: { } count, NeedsPlaces: false }) draft = draft.With((Fields.Count, count));
+        foreach (var plate in read.Plates) draft = draft.Add(Fields.Layers, LayerOf(plate, draft[Fields.Layers].Length, read));
         if (LoadOf(read) is { } load) draft = draft.Add(Fields.Loads, load);
         return draft.State(read.Said.Where(f => draft.At(f.Key) is not null).Select(f => (f.Key, f.Value)), UnitSystem.Si);
     }
 
-    private static Row LayerOf(QuickPlate plate, int index, Amount? edge) => LayerOf(index, Amount.Of(plate.Value, plate.Unit!).Text,
-        plate.Material ?? "Steel", edge);
+    /// <summary>A grid as it lies on the drawing: lines along the force, which acts along x, and at a distance along y.</summary>
+    private static List<(Field, Raw)> PlacesOf(QuickGrid grid, bool upright)
+    {
+        var (x, y) = upright ? (grid.Gauge, grid.Pitch) : (grid.Pitch, grid.Gauge);
+        List<(Field, Raw)> places = [(Fields.PatternKind, "grid"), (Fields.PatternRows, upright ? grid.Each : grid.Lines),
+            (Fields.PatternColumns, upright ? grid.Lines : grid.Each)];
+        if (x is not null) places.Add((Fields.PitchX, x.Text));
+        if (y is not null) places.Add((Fields.PitchY, y.Text));
+        return places;
+    }
 
-    private static Row LayerOf(int index, string thickness, string material, Amount? edge)
+    private static Row LayerOf(QuickPlate plate, int index, QuickReader read) => LayerOf(index, Amount.Of(plate.Value, plate.Unit!).Text,
+        plate.Material ?? "Steel", read);
+
+    private static Row LayerOf(int index, string thickness, string material, QuickReader read)
     {
         List<(Field, Raw)> stated = [(Fields.LayerName, $"Part {index + 1}"), (Fields.LayerThickness, thickness),
             (Fields.LayerMaterial, material)];
-        if (edge is not null) stated.Add((Fields.LayerEdge, edge.Text));
+        if (read.Edge is { } edge) stated.Add((Fields.LayerEdge, edge.Text));
+        if (read.Holes is { } holes) stated.Add((Fields.LayerHoleKind, holes));
         return Row.Of(RowId.At(index), stated);
     }
 
@@ -165,12 +179,16 @@ public static class QuickLine
             return Row.Of(RowId.At(0), (Fields.CaseName, "Ram"), (Fields.HelperKind, "ram push"), (Fields.HelperBore, bore.Text),
                 (Fields.HelperPressure, pressure.Text));
         }
-        if (read.Turning is { } turning)
+        if (read.NeedsPlaces)
         {
-            // Stated by its components, as what turns is.
-            return Row.Of(RowId.At(0), [(Fields.CaseName, "As stated"), (Fields.CaseMz, turning.Text),
-                (Fields.CaseFx, read.Shear?.Text ?? "0 kN"),
-                (Fields.CaseFz, read.Tension?.Text ?? "0 kN")]);
+            // Stated by its components, as what turns or tilts is.
+            List<(Field, Raw)> parts = [(Fields.CaseName, "As stated"), (Fields.CaseFx, read.Shear?.Text ?? "0 kN"),
+                (Fields.CaseFz, read.Tension?.Text ?? "0 kN")];
+            if (read.Turning is { } turning) parts.Add((Fields.CaseMz, turning.Text));
+            if (read.Tilting is { } tilting) parts.Add((Fields.CaseMx, tilting.Text));
+            if (read is { Leaning: { } force, Arm: { } arm }) parts.AddRange([(Fields.CaseFy, Negative(force).Text),
+                (read.ArmLies == LeverWay.Out ? Fields.CaseAtZ : Fields.CaseAtX, arm.Text)]);
+            return Row.Of(RowId.At(0), parts);
         }
         if (read.Tension is null && read.Shear is null) return null;
         List<(Field, Raw)> stated = [(Fields.CaseName, read.Ram ? "Ram" : "As stated")];
@@ -179,11 +197,13 @@ public static class QuickLine
         return Row.Of(RowId.At(0), stated);
     }
 
+    private static Amount Negative(Amount amount) => Amount.Of(-amount.Unit.FromHeld(amount.Held), amount.Unit);
+
     /// <summary>Fills what was left out. Where the size or the number was, it is the smallest that holds; else why none does.</summary>
     private static string? Choose(QuickReader read, Choices choices)
     {
         var inch = read.SpeaksInches;
-        var loaded = read.Tension is not null || read.Shear is not null || read.Turning is not null
+        var loaded = read.Tension is not null || read.Shear is not null || read.NeedsPlaces
             || (read.Bore is not null && read.Pressure is not null);
         ChooseParts(read, choices, inch);
         if (!loaded)
@@ -198,7 +218,7 @@ public static class QuickLine
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
             choices.Make(Fields.Grade, grade, $"grade {grade}{(read.Condition == "unknown grade" ? ", the weakest that is sold" : "")}");
         }
-        var noSize = ChooseSize(read, choices, inch, loaded);
+        var noSize = read.NeedsPlaces ? ChoosePlaces(read, choices, inch) : ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
         ChooseEdges(read, choices, inch);
         if (choices.Draft.Judged().Joint is not { } joint) return noSize;
@@ -220,7 +240,7 @@ public static class QuickLine
             var thick = tapped && layers.Length == 1 ? (inch ? "1-1/2 in" : "40 mm") : first?.Text(Fields.LayerThickness) ?? thickness;
             var material = (layers.Length == 1 ? read.IntoMaterial : null) ?? first?.Text(Fields.LayerMaterial)
                 ?? read.PartsMaterial ?? "Steel";
-            choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read.Edge));
+            choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read));
             choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick), (Fields.LayerMaterial, material));
             choices.Words.Add($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}");
         }
@@ -313,6 +333,73 @@ public static class QuickLine
         if (read.Thread is null) choices.Make(Fields.Thread, usual.Designation, $"size {usual.Designation}");
         if (read.Count is null) choices.Make(Fields.Count, 4, "4 bolts");
         return found.Refusal is null ? null : $"No size can be fitted: {found.Refusal}.";
+    }
+
+    // Diameters between bolts that hold a force at a distance, near ones first; where the size is open as well, a wide one serves.
+    private static readonly double[] PitchTimes = [3, 4, 5, 6, 8, 10], WidePitch = [5, 8];
+    private static readonly int[] FewCounts = [4, 6, 8];
+
+    private sealed record Layout(Draft Made, int Count, ScrewThread Size, double Times, bool Holds);
+
+    /// <summary>
+    /// Where bolts stand that a load turns or tilts, with the size and the number where they were left out: the first of all that holds, few
+    /// bolts before many, small before large, near before far.
+    /// </summary>
+    private static string? ChoosePlaces(QuickReader read, Choices choices, bool inch)
+    {
+        var grade = choices.Draft.Text(Fields.Grade)!;
+        // About the lower edge, as a face bears that is tilted: more on the upper bolts than about the middle of them.
+        if (read.Tilting is not null || read.ArmLies == LeverWay.Out)
+        {
+            choices.Make(Fields.Tension, "pivot", "tilts about the outermost bolts");
+        }
+        IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
+            : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
+        var laid = read.Grid is not null || read.Circle is not null;
+        var spaced = read.Circle is not null || read.Grid is { Pitch: not null, Gauge: not null };
+        int[] counts = read.Count is { } said ? [said] : FewCounts;
+        var found = from count in counts
+                    from size in sizes
+                    from times in spaced ? [0.0] : read.Thread is null ? WidePitch : PitchTimes
+                    let made = Placed(count, size, times)
+                    where made.Judged().Joint is { } joint && TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds
+                    select new Layout(made, count, size, times, true);
+        var usual = read.Thread ?? Standards.FindThread(inch ? "1/2-13 UNC" : "M16")!;
+        var best = found.Append(new(Placed(counts[0], usual, PitchTimes[^1]), counts[0], usual, PitchTimes[^1], false)).First();
+        choices.Draft = best.Made;
+        if (read.Thread is null) choices.Words.Add($"size {best.Size.Designation}{(best.Holds ? ", the smallest that holds" : "")}");
+        if (read.Count is null) choices.Words.Add($"{best.Count} bolts");
+        if (!laid) choices.Words.Add(choices.Draft.Text(Fields.PatternRows) is "1" || choices.Draft.Text(Fields.PatternColumns) is "1"
+            ? "in one row" : "in two rows");
+        if (!spaced) choices.Words.Add($"{PitchOf(best.Size, best.Times)} between bolts");
+        return best.Holds ? null : $"None of the layouts that were tried holds, up to {PitchOf(best.Size, PitchTimes[^1])} between "
+            + $"{counts[^1]} bolts{(read.Thread is null ? " of any stocked size" : "")}. What would help: a shorter arm, more bolts, "
+            + "further apart, a higher grade.";
+
+        string PitchOf(ScrewThread size, double times)
+        {
+            var step = inch ? 25.4 / 4 : 5;
+            return QuantityText.ShowText(Math.Ceiling((times * size.Diameter / step) - 1e-9) * step, Dimension.Length,
+                inch ? UnitSystem.Us : UnitSystem.Si);
+        }
+
+        Draft Placed(int count, ScrewThread size, double times)
+        {
+            var draft = choices.Draft;
+            Draft Chosen(Draft before, Field field, Raw value) => before.With((field, value)).Chose(new(field));
+            if (read.Thread is null) draft = Chosen(draft, Fields.Thread, size.Designation);
+            var washers = WashersFor(read, grade, size) ?? "none";
+            foreach (var field in Washers(read)) draft = Chosen(draft, field, washers);
+            var lines = count % 2 == 0 && count > 2 ? 2 : 1;
+            // A number that was said is kept with the rows that hold it: whoever chooses anew does not choose another.
+            if (!laid) foreach (var (field, value) in PlacesOf(new(lines, count / lines, null, null), read.IsUpright))
+                draft = read.Count is null ? Chosen(draft, field, value) : draft.With((field, value));
+            foreach (var field in spaced ? [] : new Field[] { Fields.PitchX, Fields.PitchY })
+            {
+                if (draft.Text(field) is null) draft = Chosen(draft, field, PitchOf(size, times));
+            }
+            return draft;
+        }
     }
 
     private readonly record struct Candidate(FinderCell Cell, int Count)

@@ -22,7 +22,7 @@ internal sealed record QuickPlate(double Value, Unit? Unit, bool Fraction, strin
 /// Reads a line as a fabricator writes it: pieces first, then what each can be, in any order, with or without commas. What could mean two
 /// things is asked; what is not understood is pointed at; nothing wins over anything silently.
 /// </summary>
-internal sealed class QuickReader
+internal sealed partial class QuickReader
 {
     private static readonly HashSet<string> Joiners = new(["+", "&", "and", "plus", "on", "to", "onto", "/", "@", "over", "into"],
         StringComparer.OrdinalIgnoreCase);
@@ -71,6 +71,9 @@ internal sealed class QuickReader
     internal Amount? Hole { get; private set; }
 
     internal Amount? Edge { get; private set; }
+
+    /// <summary>Slots, of every part, as the field names them; null where the line says nothing of any.</summary>
+    internal string? Holes { get; private set; }
 
     internal double? Friction { get; private set; }
 
@@ -121,7 +124,9 @@ internal sealed class QuickReader
     {
         var reader = new QuickReader(line, shown);
         while (reader._at < reader._tokens.Count) reader.Next();
+        reader.SettleLayout();
         reader.SettleEach();
+        reader.SettleLever();
         reader.SettleAim();
         reader.Settle();
         return reader;
@@ -151,7 +156,7 @@ internal sealed class QuickReader
             _at++;
             return;
         }
-        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard() || TryKeyed()
+        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard() || TryLayout() || TryKeyed()
             || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
             || TryWordedCount(token) || TrySmall()) return;
         Refuse(1, Hint(token));
@@ -228,6 +233,7 @@ internal sealed class QuickReader
             || Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing" ? "may slip into bearing" : "must not slip")
             || Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v)
             || TryFit()
+            || Set(QuickWords.Holes, Holes, v => Holes = v, v => v + " the load, in every part")
             || Set(QuickWords.Heads, Head, v => Head = v, v => v + " head")
             || Set(QuickWords.Grades, Grade, v => Grade = v, v => "grade " + v)
             || TryWrench();
@@ -807,10 +813,10 @@ internal sealed class QuickReader
         var part = _parts[at];
         _parts[at] = part with
         {
-            Taken = "", Problem = "does it tighten each bolt, or turn the joint? What turns a joint is stated on the Pattern stage, "
-                + "where the bolts are laid out",
+            Taken = "", Problem = "does it tighten each bolt, turn the joint in the plane of its faces, or tilt it out of it?",
             Answers = [new("tightens each bolt", Replaced(part, $"tightened to {torque.Text}")),
-                .. Circle is null ? [] : new[] { new QuickAnswer("turns the joint", Replaced(part, $"{torque.Text} turning the joint")) }],
+                new("turns the joint", Replaced(part, $"{torque.Text} turning the joint")),
+                new("tilts the joint", Replaced(part, $"{torque.Text} tilting the joint"))],
         };
     }
 
@@ -902,6 +908,13 @@ internal sealed class QuickReader
             && upper < lower.Value && ahead == 3 && Peek(1) is { Text: "/", Spaced: false } && !IsPlates(ahead))
         {
             Refuse(ahead, "a part of one, or two thicknesses?", Instead(ahead, $"plates {Span(_at, ahead)}", "two thicknesses"));
+            return true;
+        }
+        // Stainless A2-70: the grade says of which metal it is.
+        if (plates.Count == 0 && lead is not null && lead.StartsWith("Stainless", StringComparison.Ordinal)
+            && (GradeAt(start)?.Grade ?? Grade) is ['A', '2' or '4', ..])
+        {
+            Take(start, QuickPart.Nothing);
             return true;
         }
         if (plates.Count == 0 && lead is not null && NamesFasteners(start))
@@ -1101,10 +1114,22 @@ internal sealed class QuickReader
             Take(2, "bolt circle " + Circle.Text);
             return true;
         }
+        if (IsWord(1, "bore") && Bore is null && Peek(2) is not { Kind: TokenKind.Number, Spaced: false })
+        {
+            Bore = LengthAt(0)!.Value.Amount;
+            Take(2, "bore " + Bore.Text);
+            return true;
+        }
         if (Quantity(0, Dimension.Torque) is var (turn, long_) && Phrase(QuickWords.Turning, long_) is (_, var turned))
         {
             Turning = turn;
             Take(long_ + turned, $"turned by {turn.Text} in the plane of the faces");
+            return true;
+        }
+        if (Quantity(0, Dimension.Torque) is var (tilt, wide) && Phrase(QuickWords.Tilting, wide) is (_, var tilted))
+        {
+            Tilting = tilt;
+            Take(wide + tilted, $"tilted by {tilt.Text} out of the plane of the faces");
             return true;
         }
         if (Quantity(0, Dimension.Torque) is var (torque, words)) return AimAt(words + (IsWord(words, "torque") ? 1 : 0), torque.Text);
@@ -1190,10 +1215,16 @@ internal sealed class QuickReader
             return done;
         }
         if (Ram) return Loaded(force, Way.Apart, count);
+        // "300 kN slip resistant": what slips or bears is sheared; its words are read behind it.
+        if (Phrase(QuickWords.ShearBy, ahead) is (_, var slip) && SlipWords.Any(w => Span(_at + ahead, slip)
+            .Contains(w, StringComparison.OrdinalIgnoreCase))) return Loaded(force, Way.Across, ahead);
+        if (HasLever) return Leaned(force, count);
         Refuse(count, "does it pull the parts apart, or shear them?",
             Instead(count, Span(_at, count) + " apart", "pulls them apart"), Instead(count, Span(_at, count) + " across", "shears them"));
         return true;
     }
+
+    private static readonly string[] SlipWords = ["slip", "friction", "bearing"];
 
     /// <summary>How many pieces a phrase has that may stand between a force and its way; null where none stands there.</summary>
     private int? Between(int ahead) => Phrase(QuickWords.ShearBy, ahead)?.Count ?? Phrase(QuickWords.Said, ahead)?.Count;
@@ -1216,6 +1247,7 @@ internal sealed class QuickReader
     {
         switch (way)
         {
+            case Way.Down or Way.Across when HasLever: return Leaned(force, count);
             case Way.Down:
                 var said = Span(_at, count);
                 var load = force.Text;
@@ -1256,6 +1288,7 @@ internal sealed class QuickReader
             Refuse(count, $"there is a pressure already, {Pressure.Text}");
             return true;
         }
+        if (AskArea(pressure, count)) return true;
         Pressure = pressure;
         // 6 bar on 150 bore, 16 bar over 200 mm: what it acts on stands behind it.
         var ahead = count;
@@ -1302,10 +1335,10 @@ internal sealed class QuickReader
             Take(count + 1 + more, $"a ram of {length.Text} bore at {pressure.Text}");
             return true;
         }
-        if (IsWord(-1, "at", "@", "arm", "out") || IsWord(count, "out", "away", "from", "eccentric", "arm", "offset", "lever", "off"))
+        if (IsWord(-1, "at", "@"))
         {
-            Refuse(count, "a force at a distance turns the bolts: where they stand is laid out on the Pattern stage, or begin with "
-                + QuickFrame.Example);
+            Refuse(count, SpacingAsked, Instead(count, length.Text + " centres", "between bolts"),
+                Instead(count, length.Text + " arm", "to the force"));
             return true;
         }
         Refuse(count, $"{length.Text} of what? Write 12 + 20 for parts, 60 mm long for the bolt, hole 18 mm, edge 30 mm",

@@ -49,6 +49,9 @@ internal static class QuickWords
     /// <summary>Fits of the clearance hole.</summary>
     internal static readonly Dictionary<string, string> Fits = Slot("fit");
 
+    /// <summary>Slots, by the kind of hole in the table.</summary>
+    internal static readonly Dictionary<string, string> Holes = Slot("holes");
+
     /// <summary>How shear is carried.</summary>
     internal static readonly Dictionary<string, string> ShearBy = Slot("shear by");
 
@@ -73,6 +76,16 @@ internal static class QuickWords
 
     /// <summary>That a moment turns the whole joint.</summary>
     internal static readonly Dictionary<string, string> Turning = Slot("turning");
+
+    /// <summary>That a moment tilts the whole joint.</summary>
+    internal static readonly Dictionary<string, string> Tilting = Slot("tilting");
+
+    /// <summary>How bolts are laid out: rows, what stands between them, a square.</summary>
+    internal static readonly Dictionary<string, string> Laid = Slot("laid");
+
+    /// <summary>How a force lies to the faces that acts at a distance.</summary>
+    internal static readonly Dictionary<string, LeverWay> Levers = Slot("lever").ToDictionary(r => r.Key,
+        r => Enum.Parse<LeverWay>(r.Value, true), StringComparer.OrdinalIgnoreCase);
 
     /// <summary>Kinds of joint by the names that a line may begin with.</summary>
     internal static readonly Dictionary<string, string> Kinds = Slot("kind");

@@ -31,6 +31,18 @@ public sealed class QuickWordsTests
         ["part"] = ("4 M16 8.8, 60 kN apart, 14 mm ~ + 20", "layers[0].thickness"),
         ["number"] = ("~ M16 8.8, 60 kN apart", "bolts.count"),
         ["question"] = ("~ 4 M16 8.8, 60 kN across", ""),
+        ["tilting"] = ("4 M16 8.8, 4 kN·m ~", "loads[0].mx"),
+        ["laid row"] = ("4 M16 8.8, 60 kN across, 2 ~", "pattern.rows"),
+        ["laid column"] = ("4 M16 8.8, 60 kN across, 2 ~", "pattern.columns"),
+        ["laid group"] = ("4 M16 8.8, 60 kN across, 2 x 2 ~", "pattern.rows"),
+        ["laid square"] = ("4 M16 8.8, 60 kN across, ~, 70 mm pitch", "pattern.pitchY"),
+        ["laid single"] = ("4 M16 8.8, 60 kN across, ~, 70 mm pitch", "pattern.pitchX"),
+        ["laid pitch"] = ("4 M16 8.8, 60 kN across, 2 rows, 70 mm ~", "pattern.pitchX"),
+        ["laid gauge"] = ("4 M16 8.8, 60 kN across, 2 rows, 70 mm ~", "pattern.pitchY"),
+        ["lever beside"] = ("4 M16 8.8, 5 kN, 250 mm ~", "loads[0].atX"),
+        ["lever out"] = ("4 M16 8.8, 5 kN, 250 mm ~", "loads[0].atZ"),
+        ["lever asked"] = ("4 M16 8.8, 5 kN, 250 mm ~", ""),
+        ["holes"] = ("4 M16 8.8, 60 kN across, 12 + 20, ~", "layers[0].holes"),
         ["turning"] = ("4 M16 8.8 on 200 pcd, 800 N·m ~", "loads[0].mz"),
     };
 
@@ -40,11 +52,11 @@ public sealed class QuickWordsTests
         var (wrong, read) = (new List<string>(), 0);
         foreach (var (slot, value, words) in QuickWords.Rows)
         {
-            if (!Slots.TryGetValue(slot, out var at)) continue;
+            if (!Slots.TryGetValue(slot, out var at) && !Slots.TryGetValue($"{slot} {value}", out at)) continue;
             read++;
             var line = at.Line.Replace("~", words, StringComparison.Ordinal);
             var quick = QuickLine.Read(line, UnitSystem.Si);
-            var asked = slot == "way" && value is "down" or "leaning";
+            var asked = (slot, value) is ("way", "down" or "leaning") or ("lever", "asked");
             if (quick.Parts.All(p => p.Problem is null) == asked)
                 wrong.Add($"{line}: {string.Join("; ", quick.Parts.Where(p => p.Problem is not null).Select(p => $"[{p.Text}] {p.Problem}"))}");
             if (quick.Draft.Text("bolts.thread") != "M16" || (slot != "grade" && quick.Draft.Text("bolts.grade") != "8.8")) wrong.Add(line + ": the bolts changed");
@@ -60,7 +72,8 @@ public sealed class QuickWordsTests
 
     private static string? Expected(string slot, string value) => slot switch
     {
-        "each" => "60 kN", "part" => "14 mm", "turning" => "800 N·m", "shear by" => value == "bearing" ? "bearing" : "friction", _ => value,
+        "each" => "60 kN", "part" => "14 mm", "turning" => "800 N·m", "tilting" => "4 kN·m", "lever" => "250 mm",
+        "laid" => value is "row" or "column" or "group" ? "2" : "70 mm", "shear by" => value == "bearing" ? "bearing" : "friction", _ => value,
     };
 
     [Fact]
@@ -131,6 +144,9 @@ public sealed class QuickWordsTests
                 // Said twice, it may go once; "into" alone says that a hole is tapped.
                 if (part.Taken == "thread engages tapped" && line.Contains("into", StringComparison.Ordinal)) continue;
                 if (quick.Parts.Count(p => p.Taken == part.Taken) > 1) continue;
+                // Two rows of three are six; a bore under pressure is a ram's.
+                if (part.Taken.EndsWith(" bolts", StringComparison.Ordinal) && quick.Parts.Any(p => p.Taken.Contains(" rows of ", StringComparison.Ordinal))) continue;
+                if (part.Taken == "a ram" && quick.Parts.Any(p => p.Taken.StartsWith("bore", StringComparison.Ordinal))) continue;
                 read++;
                 if (Said(line.Remove(part.Start, part.Length)) == Said(line)) dropped.Add($"{line}: {part.Text} → {part.Taken}");
             }
