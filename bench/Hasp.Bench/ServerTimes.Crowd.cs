@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using System.Net;
 using System.Text;
+using Hasp.Files;
 
 namespace Hasp.Bench;
 
@@ -20,7 +21,7 @@ internal static partial class ServerTimes
         foreach (var (name, importing) in new[] { ("100 people", false), ("100 people and an import", true) })
         {
             var (times, over) = (new ConcurrentDictionary<string, ConcurrentBag<double>>(), DateTime.UtcNow.AddSeconds(Seconds));
-            var import = importing ? Import(server.Http, joints[8]) : Task.FromResult(TimeSpan.Zero);
+            var import = importing ? Import(server.Http, joints[8], "cases.csv", Encoding.UTF8.GetBytes(Table().Csv())) : Task.FromResult(TimeSpan.Zero);
             await Task.WhenAll(Enumerable.Range(0, People).Select(i => Somebody(server.Http.BaseAddress!, joints, i, over, times)));
             foreach (var (what, all) in times.OrderBy(t => t.Key, StringComparer.Ordinal))
             {
@@ -64,12 +65,32 @@ internal static partial class ServerTimes
         }
     }
 
-    private static async Task<TimeSpan> Import(HttpClient http, string joint)
+    private static TableFile Table() => new("cases", ["Case", "Fx [kN]", "Fy [kN]", "Fz [kN]", "Mz [kN·m]"],
+        [.. Enumerable.Range(1, Rows).Select(i => (IReadOnlyList<object?>)[$"LC {i}", (double)(i % 7), (double)(i % 11), (double)(i % 5), (double)(i % 3)])]);
+
+    /// <summary>Tables of load cases, alone on the server: sent, read and judged; beside each the lines of the file read and thrown away.</summary>
+    internal static async Task Imports()
     {
-        var text = new StringBuilder("Case;Fx [kN];Fy [kN];Fz [kN];Mz [kN·m]\n");
-        for (var i = 1; i <= Rows; i++) text.Append(CultureInfo.InvariantCulture, $"LC {i};{i % 7};{i % 11};{i % 5};{i % 3}\n");
+        using var server = new Started(5097);
+        await server.Ready();
+        var joint = Link().Matches(await server.Http.GetStringAsync("/")).Select(m => m.Groups[1].Value).Distinct().ElementAt(8);
+        var table = Table();
+        foreach (var (name, bytes) in new[] { ("cases.csv", Encoding.UTF8.GetBytes(table.Csv())), ("cases.xlsx", table.Xlsx()) })
+        {
+            for (var i = 0; i < 3; i++)
+            {
+                var took = await Import(server.Http, joint, name, bytes);
+                var clock = System.Diagnostics.Stopwatch.StartNew();
+                var lines = LoadTable.Lines(new MemoryStream(bytes)).Count();
+                Console.WriteLine($"{name}: {lines} lines read alone {clock.Elapsed.TotalSeconds:0.00} s; sent, read and judged {took.TotalSeconds:0.00} s");
+            }
+        }
+    }
+
+    private static async Task<TimeSpan> Import(HttpClient http, string joint, string name, byte[] table)
+    {
         var clock = System.Diagnostics.Stopwatch.StartNew();
-        using var file = new MultipartFormDataContent { { new ByteArrayContent(Encoding.UTF8.GetBytes(text.ToString())), "table", "cases.csv" } };
+        using var file = new MultipartFormDataContent { { new ByteArrayContent(table), "table", name } };
         await http.PostAsync(joint + "/loads?handler=Send", file);
         var columns = await http.GetStringAsync(joint + "/loads");
         var meanings = System.Text.RegularExpressions.Regex.Matches(columns, "<select name=\"meaning\".*?</select>", System.Text.RegularExpressions.RegexOptions.Singleline)

@@ -25,7 +25,7 @@ public sealed class QuickLineTests(SecondServer shared)
         // By finger: a word is pressed.
         b.Run("document.getElementById('quick').value = '4 M16 8.8, 60 kN apart, oil'; document.getElementById('quick').dispatchEvent(new Event('input', { bubbles: true }));");
         b.Until(() => b.Text("#quick-reading").Contains("oiled", StringComparison.Ordinal), "oiled to go on with");
-        b.Find("[data-complete$='oiled']").Click();
+        b.Find(".completions [data-complete$='oiled']").Click();
         b.Press(Keys.Enter);
         b.Until(() => b.Driver.Url.Contains("/joints/", StringComparison.Ordinal), "a joint");
         b.Go("/");
@@ -34,6 +34,24 @@ public sealed class QuickLineTests(SecondServer shared)
         b.Until(() => b.Value("#quick").StartsWith("4 M16 8.8, 60 kN apart, oil", StringComparison.Ordinal), "the last line");
         b.Press(Keys.ArrowDown);
         b.Until(() => b.Value("#quick") == "half a li", "what was being typed");
+        b.NoBarrier();
+    }
+
+    [Fact]
+    public void A_choice_is_pressed_and_changed_and_the_line_keeps_its_own_words()
+    {
+        var b = Browser.Shared(shared.Server);
+        b.Go("/");
+        b.Press("/");
+        b.Press("60 kN shear, 12 + 12 S275");
+        b.Until(() => b.Has(".chosen-words summary"), "what was chosen");
+        b.Run("[...document.querySelectorAll('.chosen-words summary')].find((s) => s.textContent.startsWith('shear by bearing')).focus()");
+        b.Press(Keys.Enter);
+        b.Until(() => b.Find(".chosen-words details[open] button").Displayed, "what else it could be");
+        b.Press(Keys.Tab);
+        b.Press(Keys.Enter);
+        b.Until(() => b.Value("#quick") == "60 kN shear, 12 + 12 S275, must not slip ", "the words in the line");
+        b.Until(() => b.Text("#quick-reading").Contains("must not slip", StringComparison.Ordinal) && !b.Text("#quick-reading").Contains("shear by bearing", StringComparison.Ordinal), "read anew");
         b.NoBarrier();
     }
 

@@ -58,7 +58,7 @@ internal static partial class QuickFrame
             forces["fy"] = -1000;
             chosen.Add("1 kN down");
         }
-        return new(parts, Drawn(), chosen, null);
+        return new(parts, Drawn(), [.. chosen.Select(QuickChoice.Of)], null);
 
         (string, string?) Take(string text)
         {

@@ -179,7 +179,7 @@ internal static partial class QuickKinds
         var (joint, faults) = draft.Judged();
         var short_ = joint is not null && !TwoReserves.Of(Mechanics<Plain>.Of(joint)).Holds
             ? "As stated it falls short; the Bench shows by what, and what would mend it." : null;
-        return new QuickJoint(parts, draft, chosen, joint is null
+        return new QuickJoint(parts, draft, [.. chosen.Select(QuickChoice.Of)], joint is null
             ? string.Join(" ", faults.Take(3).Select(f => $"{Fields.Words(f.Path)}: {f.Problem}.")) : short_);
     }
 

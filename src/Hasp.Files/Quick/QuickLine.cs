@@ -63,9 +63,9 @@ public enum QuickQuestion
 /// <summary>What a quick line came to.</summary>
 /// <param name="Parts">Every piece that says something, understood or not, in order.</param>
 /// <param name="Draft">The joint of the pieces that were understood, everything else chosen.</param>
-/// <param name="Chosen">What was left out and chosen, in words.</param>
+/// <param name="Chosen">What was left out and chosen, with what else it could be.</param>
 /// <param name="NoSize">Why no size holds, with what would help; null where one does, or none was looked for.</param>
-public sealed record QuickJoint(IReadOnlyList<QuickPart> Parts, Draft Draft, IReadOnlyList<string> Chosen, string? NoSize)
+public sealed record QuickJoint(IReadOnlyList<QuickPart> Parts, Draft Draft, IReadOnlyList<QuickChoice> Chosen, string? NoSize)
 {
     /// <summary>What the line asks for.</summary>
     public QuickQuestion Question { get; init; }
@@ -97,23 +97,34 @@ public static class QuickLine
         line = line.Length > MaxLength ? line[..MaxLength] : line;
         if ((QuickKinds.Read(line, shown) ?? QuickFrame.Read(line, shown)) is { } begun) return begun;
         var read = QuickReader.Read(line, shown);
-        var chosen = new Choices(Stated(read, line));
+        var chosen = new Choices(Stated(read, line), line, read.SpeaksInches);
         var noSize = Choose(read, chosen);
         return new QuickJoint(read.Parts, chosen.Draft, chosen.Words, noSize)
             { Question = read.Question, AskedShear = read.AskedWay == Way.Across };
     }
 
     /// <summary>What was left out, with the field it goes into.</summary>
-    private sealed class Choices(Draft draft)
+    private sealed class Choices(Draft draft, string line, bool inch)
     {
         internal Draft Draft { get; set; } = draft;
 
-        internal List<string> Words { get; } = [];
+        internal List<QuickChoice> Words { get; } = [];
+
+        /// <summary>Says a choice, and what else it could be.</summary>
+        /// <param name="words">What was chosen.</param>
+        /// <param name="topic">What it is about, as the table of choices calls it; null where nothing else is offered.</param>
+        /// <param name="chosen">The words of the table that say the same; null for none.</param>
+        internal void Say(string words, string? topic = null, Func<string, bool>? chosen = null) => Words.Add(new(words,
+            topic is null ? [] : QuickChoices.Of(topic, line, inch, chosen ?? (_ => false))));
+
+        /// <summary>Says a choice beside which others were worked out: each in words that are added to the line.</summary>
+        internal void Beside(string words, IEnumerable<string> others) =>
+            Words.Add(new(words, [.. others.Select(o => QuickChoices.With(line, o))]));
 
         internal void Make(Field field, Raw value, string words)
         {
             Draft = Draft.With((field, value)).Chose(new(field));
-            if (words.Length > 0) Words.Add(words);
+            if (words.Length > 0) Say(words);
         }
 
         /// <summary>Chooses fields of a row.</summary>
@@ -210,24 +221,39 @@ public static class QuickLine
         {
             choices.Draft = choices.Draft.With(Fields.Loads,
                 [Row.Of(RowId.At(0), (Fields.CaseName, "Case 1"), (Fields.CaseTension, "0 kN"), (Fields.CaseShear, "0 kN"))]);
-            choices.Words.Add("no load yet");
+            choices.Say("no load yet");
         }
-        if (read.HasAskedLoad) choices.Words.Add("1 kN to begin with");
+        if (read.HasAskedLoad) choices.Say("1 kN to begin with");
         if (read.Grade is null)
         {
             var grade = read.Condition == "unknown grade" ? (inch ? "SAE 1" : "4.6") : inch ? "SAE 5" : "8.8";
-            choices.Make(Fields.Grade, grade, $"grade {grade}{(read.Condition == "unknown grade" ? ", the weakest that is sold" : "")}");
+            choices.Make(Fields.Grade, grade, "");
+            // A grade that nobody knows is read from the head, not chosen.
+            if (read.Condition == "unknown grade") choices.Say($"grade {grade}, the weakest that is sold");
+            else choices.Say("grade " + grade, "grade", w => w == grade || w.Replace("grade", "SAE", StringComparison.Ordinal) == grade);
         }
         var noSize = read.NeedsPlaces ? ChoosePlaces(read, choices, inch) : ChooseSize(read, choices, inch, loaded);
         ChooseWashers(read, choices);
         ChooseEdges(read, choices, inch);
         if (choices.Draft.Judged().Joint is not { } joint) return noSize;
-        if (read.Shear is not null && !joint.Judging.Shear.Stated) choices.Words.Add(
-            joint.Judging.Shear.Bearing ? "shear by bearing: it may slip into its holes" : $"shear by friction: {joint.Judging.Shear.Why}");
-        if (read.Finish is null && read.NutFactor is null) choices.Words.Add($"finish {joint.Tightening.NutFactor.Label}");
-        if (joint.Tightening.AimChosen is { } aim) choices.Words.Add("target " + aim);
-        if (read.Method is null) choices.Words.Add($"tightened by {joint.Tightening.Method.Label}");
+        var tightening = joint.Tightening;
+        if (read.Shear is not null && !joint.Judging.Shear.Stated) SayShear(joint, choices);
+        if (read.Finish is null && read.NutFactor is null) choices.Say($"finish {tightening.NutFactor.Label}", "finish",
+            w => QuickWords.Finishes[w] == tightening.NutFactor.Lubrication);
+        if (tightening.AimChosen is { } aim) choices.Say("target " + aim, "target");
+        if (read.Method is null) choices.Say($"tightened by {tightening.Method.Label}", "method");
         return noSize;
+    }
+
+    /// <summary>How the shear is carried, with what it would come to the other way.</summary>
+    private static void SayShear(Joint joint, Choices choices)
+    {
+        var bearing = joint.Judging.Shear.Bearing;
+        var other = choices.Draft.With((Fields.ShearBy, bearing ? "friction" : "bearing")).Judged().Joint;
+        var reserve = other is null ? null
+            : $"; by {(bearing ? "friction" : "bearing")} its reserve would be {TwoReserves.Of(Mechanics<Plain>.Of(other)).Design.Value:0.00}";
+        choices.Say((bearing ? "shear by bearing: it may slip into its holes" : $"shear by friction: {joint.Judging.Shear.Why}") + reserve,
+            "shear", w => w == (bearing ? "may slip" : "must not slip"));
     }
 
     private static void ChooseParts(QuickReader read, Choices choices, bool inch)
@@ -242,14 +268,16 @@ public static class QuickLine
                 ?? read.PartsMaterial ?? "Steel";
             choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read));
             choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick), (Fields.LayerMaterial, material));
-            choices.Words.Add($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}");
+            choices.Say($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}",
+                read.Plates.Count == 0 && read.PartsMaterial is null && read.IntoMaterial is null ? "parts" : null);
         }
         if (read.Plates.Count == 0 || read.Plates.All(p => p.Material is not null)) return;
         for (var i = 0; i < read.Plates.Count; i++)
         {
             if (read.Plates[i].Material is null) choices.Make(Fields.Layers, i, (Fields.LayerMaterial, "Steel"));
         }
-        choices.Words.Add("parts of steel, taken as the weakest structural steel");
+        choices.Say("parts of steel, taken as the weakest structural steel",
+            read.Plates.All(p => p.Material is null) && read.IntoMaterial is null ? "parts" : null);
     }
 
     // Diameters from the holes to the edge that a shop marks out, the usual ones first.
@@ -258,7 +286,7 @@ public static class QuickLine
     /// <summary>Edges of parts that bolts bear on: two diameters, or as much more as tears no part out.</summary>
     private static void ChooseEdges(QuickReader read, Choices choices, bool inch)
     {
-        if (read.Shear is null || read.Edge is not null) return;
+        if ((read.Shear is null && !read.NeedsPlaces) || read.Edge is not null) return;
         var thread = Standards.FindThread(choices.Draft.Text(Fields.Thread)!)!;
         string Of(double times)
         {
@@ -275,7 +303,7 @@ public static class QuickLine
         }
         var chosen = EdgeTimes.Cast<double?>().FirstOrDefault(t => TearsNothing(t!.Value)) ?? EdgeTimes[0];
         for (var i = 0; i < choices.Draft[Fields.Layers].Length; i++) choices.Make(Fields.Layers, i, (Fields.LayerEdge, Of(chosen)));
-        choices.Words.Add($"{Of(chosen)} from the holes to the edge");
+        choices.Say($"{Of(chosen)} from the holes to the edge");
     }
 
     /// <summary>Washers of a size that are hard enough for the grade, unless none are wanted or none are listed; null for none.</summary>
@@ -302,8 +330,9 @@ public static class QuickLine
             if (read.NamesWashers) choices.Draft = choices.Draft.With((field, kind));
             else choices.Make(field, kind, "");
         }
-        if (read.Washers is null) choices.Words.Add($"{kind} washers");
-        else if (read.Washers == "*" && kind != "plain") choices.Words.Add($"{kind} washers, which go with {grade}");
+        if (read.Washers is null && Washers(read).Length > 0) choices.Say($"{kind} washers", "washers",
+            w => (QuickWords.Washers[w] is "*" ? "plain" : QuickWords.Washers[w]) == kind);
+        else if (read.Washers == "*" && kind != "plain") choices.Say($"{kind} washers, which go with {grade}");
     }
 
     private static string? ChooseSize(QuickReader read, Choices choices, bool inch, bool loaded)
@@ -322,13 +351,36 @@ public static class QuickLine
         IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
             : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
         // The washers of one size may not be listed for another: each size is judged as it would be ordered.
-        var found = Smallest(read, trial, sizes, grade, read.Count is { } n ? [n] : Counts);
+        var counts = read.Count is { } n ? [n] : Counts;
+        var found = Smallest(read, trial, sizes, grade, counts);
         if (found.Best is { } best)
         {
-            if (read.Thread is null) choices.Make(Fields.Thread, best.Cell.Thread.Designation,
-                $"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}");
-            if (read.Count is null) choices.Make(Fields.Count, best.Count, $"{best.Count} bolts");
-            return found.Holds ? null : Sorry(best, grade, read);
+            if (read.Thread is null) choices.Make(Fields.Thread, best.Cell.Thread.Designation, "");
+            if (read.Count is null) choices.Make(Fields.Count, best.Count, "");
+            var (size, number) = ($"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}", $"{best.Count} bolts");
+            if (!found.Holds)
+            {
+                choices.Say(read.Thread is not null ? number : read.Count is not null ? size : $"{size}, {number}");
+                return Sorry(best, grade, read);
+            }
+            choices.Beside(read.Thread is not null ? number : read.Count is not null ? size : $"{number} of {size}",
+                (read.Count is null && read.Thread is null ? Held(found.Cells, BesideCounts).Where(c => c.Cell.Thread != best.Cell.Thread) : [])
+                    .Take(MostBeside - 1).Concat(read.Grade is null && read.Thread is null ? Stronger() : []).Select(InWords));
+            return null;
+
+            IEnumerable<Candidate> Stronger()
+            {
+                var stronger = inch ? "SAE 8" : "10.9";
+                var again = Smallest(read, trial.With((Fields.Grade, stronger)), sizes, stronger, [best.Count]);
+                return again.Holds && again.Best!.Value.Cell.Thread != best.Cell.Thread ? [again.Best.Value] : [];
+            }
+
+            string InWords(Candidate c) => string.Join(" ", new[]
+            {
+                read.Count is null ? c.Count.ToString(CultureInfo.InvariantCulture) : null,
+                read.Thread is null ? c.Cell.Thread.Designation : read.Count is null ? "bolts" : null,
+                c.Cell.Grade != grade ? c.Cell.Grade : null,
+            }.Where(w => w is not null));
         }
         if (read.Thread is null) choices.Make(Fields.Thread, usual.Designation, $"size {usual.Designation}");
         if (read.Count is null) choices.Make(Fields.Count, 4, "4 bolts");
@@ -367,11 +419,15 @@ public static class QuickLine
         var usual = read.Thread ?? Standards.FindThread(inch ? "1/2-13 UNC" : "M16")!;
         var best = found.Append(new(Placed(counts[0], usual, PitchTimes[^1]), counts[0], usual, PitchTimes[^1], false)).First();
         choices.Draft = best.Made;
-        if (read.Thread is null) choices.Words.Add($"size {best.Size.Designation}{(best.Holds ? ", the smallest that holds" : "")}");
-        if (read.Count is null) choices.Words.Add($"{best.Count} bolts");
-        if (!laid) choices.Words.Add(choices.Draft.Text(Fields.PatternRows) is "1" || choices.Draft.Text(Fields.PatternColumns) is "1"
-            ? "in one row" : "in two rows");
-        if (!spaced) choices.Words.Add($"{PitchOf(best.Size, best.Times)} between bolts");
+        if (read.Thread is null) choices.Say($"size {best.Size.Designation}{(best.Holds ? ", the smallest that holds" : "")}");
+        if (read.Count is null) choices.Say($"{best.Count} bolts");
+        if (!laid)
+        {
+            var one = choices.Draft.Text(Fields.PatternRows) is "1" || choices.Draft.Text(Fields.PatternColumns) is "1";
+            choices.Say(one ? "in one row" : "in two rows", read.Count is null or 2 || read.Count % 2 != 0 ? null : "rows",
+                w => w == (one ? "in one row" : "in 2 rows"));
+        }
+        if (!spaced) choices.Say($"{PitchOf(best.Size, best.Times)} between bolts");
         return best.Holds ? null : $"None of the layouts that were tried holds, up to {PitchOf(best.Size, PitchTimes[^1])} between "
             + $"{counts[^1]} bolts{(read.Thread is null ? " of any stocked size" : "")}. What would help: a shorter arm, more bolts, "
             + "further apart, a higher grade.";
@@ -407,10 +463,14 @@ public static class QuickLine
         internal FinderEntry Entry => Cell.ByCount[Count - 1];
     }
 
-    private static (Candidate? Best, bool Holds, string? Refusal) Smallest(QuickReader read, Draft trial,
+    // Beside the smallest: what a shop may rather have on its shelf, fewer and larger or a few more.
+    private const int MostBeside = 3;
+    private static readonly int[] BesideCounts = [2, 4, 6, 8];
+
+    /// <summary>What holds, few bolts before many and of each number the smallest size; where nothing does, what comes nearest.</summary>
+    private static (Candidate? Best, bool Holds, IReadOnlyList<FinderCell> Cells, string? Refusal) Smallest(QuickReader read, Draft trial,
         IReadOnlyList<ScrewThread> sizes, string grade, int[] counts)
     {
-        Candidate? nearest = null;
         string? refusal = null;
         var cells = new List<FinderCell>();
         foreach (var size in sizes)
@@ -432,17 +492,14 @@ public static class QuickLine
             cells.Add(cell);
         }
         // Few bolts before small ones: four of a size that holds rather than twelve of a smaller.
-        foreach (var count in counts)
-        {
-            foreach (var cell in cells)
-            {
-                var here = new Candidate(cell, count);
-                if (here.Entry.Holds) return (here, true, null);
-                if (nearest is not { } best || here.Entry.Reserve > best.Entry.Reserve) nearest = here;
-            }
-        }
-        return (nearest, false, refusal);
+        if (Held(cells, counts).Cast<Candidate?>().FirstOrDefault() is { } held) return (held, true, cells, null);
+        var nearest = counts.SelectMany(n => cells.Select(c => new Candidate(c, n))).Cast<Candidate?>().MaxBy(c => c!.Value.Entry.Reserve);
+        return (nearest, false, cells, refusal);
     }
+
+    /// <summary>Of each number the smallest size that holds; a size that fewer hold with is no other answer.</summary>
+    private static IEnumerable<Candidate> Held(IEnumerable<FinderCell> cells, int[] counts) => counts
+        .SelectMany(n => cells.Select(c => new Candidate(c, n)).Where(c => c.Entry.Holds).Take(1)).DistinctBy(c => c.Cell.Thread);
 
     private static string Sorry(Candidate best, string grade, QuickReader read)
     {

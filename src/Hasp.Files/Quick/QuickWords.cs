@@ -131,7 +131,8 @@ internal static class QuickWords
 
     private static HashSet<string> Set(string slot) => new(Slot(slot).Keys, StringComparer.OrdinalIgnoreCase);
 
-    private static List<T> Read<T>(string name, Func<CsvReader, T> row)
+    /// <summary>The rows of a table that ships with the reader.</summary>
+    internal static List<T> Read<T>(string name, Func<CsvReader, T> row)
     {
         using var stream = typeof(QuickWords).Assembly.GetManifestResourceStream(name + ".csv")!;
         using var csv = new CsvReader(new StreamReader(stream), CultureInfo.InvariantCulture);

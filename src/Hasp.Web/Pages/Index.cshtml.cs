@@ -166,7 +166,7 @@ public sealed class IndexModel(JointStore store, LoadSets sets, ProjectBasis bas
     }
 
     private static Draft Noted(QuickJoint quick) => quick.Chosen.Count == 0 ? quick.Draft
-        : quick.Draft.With((Fields.Note, "Chosen, not stated: " + string.Join("; ", quick.Chosen) + "."));
+        : quick.Draft.With((Fields.Note, "Chosen, not stated: " + string.Join("; ", quick.Chosen.Select(c => c.Words)) + "."));
 
     /// <summary>A joint of a kind to begin with: its example, every value marked as chosen.</summary>
     [Needs(Right.Design, In = Scope.Board)]

@@ -199,7 +199,7 @@ public sealed class QuickLineTests
         var quick = QuickLine.Read("", units);
         var joint = JointDocument.Read(quick.Draft.Json().ToJsonString()).Joint!;
         Assert.True(Evaluation.Run(joint).Holds);
-        Assert.Contains("no load yet", quick.Chosen);
+        Assert.Contains("no load yet", quick.Chosen.Select(c => c.Words));
         Assert.Contains("bolts.count", joint.Chosen);
     }
 

@@ -155,6 +155,36 @@ public sealed class QuickWordsTests
         Assert.True(read > 700, $"{read} readings");
     }
 
+    /// <summary>Whatever else could have been chosen is said in words that the line reads; they change the choice, and nothing that was stated.</summary>
+    [Fact]
+    public void Each_choice_is_changed_by_words_that_the_line_keeps()
+    {
+        var (wrong, tried, topics) = (new List<string>(), 0, new HashSet<string>(StringComparer.Ordinal));
+        // Every third line: each topic is among them many times.
+        foreach (var line in ShopLines().Where((_, i) => i % 3 == 0))
+        {
+            var quick = QuickLine.Read(line, UnitSystem.Si);
+            if (!quick.Understood) continue;
+            var stated = Stated(quick);
+            foreach (var (choice, other) in quick.Chosen.SelectMany(c => c.Others.Select(o => (c, o))))
+            {
+                tried++;
+                topics.UnionWith(QuickChoices.Topics.Where(t => QuickChoices.Of(t, line, inch: false, _ => false).Concat(QuickChoices.Of(t, line, inch: true, _ => false)).Any(o => o.Line == other.Line)));
+                var again = QuickLine.Read(other.Line, UnitSystem.Si);
+                if (!other.Line.StartsWith(line.TrimEnd(' ', ',', ';', '.'), StringComparison.Ordinal)) wrong.Add($"{line}: its own words are not kept in {other.Line}");
+                if (!again.Understood) wrong.Add($"{other.Line}: {string.Join("; ", again.Parts.Where(p => p.Problem is not null).Select(p => $"[{p.Text}] {p.Problem}"))}");
+                else if (stated.Except(Stated(again)).Where(s => choice.Words is not ("in one row" or "in two rows") || !s.StartsWith("pattern.", StringComparison.Ordinal)).ToList() is { Count: > 0 } gone) wrong.Add($"{other.Line}: {string.Join("; ", gone)} was stated, and is not any more");
+                else if (again.Chosen.Any(c => c.Words == choice.Words) && Stated(again).SetEquals(stated)) wrong.Add($"{other.Line}: changes nothing of {choice.Words}");
+            }
+        }
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong.Take(60)));
+        Assert.True(tried > 600, $"{tried} choices");
+        Assert.Equal(QuickChoices.Topics.Order(), topics.Order());
+    }
+
+    private static HashSet<string> Stated(QuickJoint quick) => [.. quick.Draft.Places().Where(p => !quick.Draft.IsChosen(p) && quick.Draft.PathOf(p) != "name")
+        .Select(p => $"{quick.Draft.PathOf(p)} {quick.Draft[p]!.Text}")];
+
     private static IEnumerable<string> ShopLines()
     {
         using var csv = new CsvReader(new StreamReader(Path.Combine(Samples.Root, "tests", "Hasp.Tests", "Files", "shopLines.csv")), CultureInfo.InvariantCulture);

@@ -12,7 +12,7 @@
     line.focus();
     line.setSelectionRange(text.length, text.length);
   };
-  const choices = () => [...document.querySelectorAll("#quick-reading [data-complete]")];
+  const choices = () => [...document.querySelectorAll("#quick-reading .completions [data-complete]")];
 
   // Where in the last lines one stands; −1 for what is being typed, which is kept meanwhile.
   let at = -1, typed = "";
@@ -45,7 +45,7 @@
   line.addEventListener("input", (e) => {
     if (e.isTrusted) at = -1;
     // They were for what stood there before: taken now, they would take back what was typed since.
-    document.querySelector("#quick-reading .completions")?.remove();
+    document.querySelectorAll("#quick-reading .completions, #quick-reading .chosen-words").forEach((e) => e.remove());
   });
 
   // Kept on this device alone: whatever is drawn up is in the project anyhow.
