@@ -51,30 +51,34 @@ internal static class Spectrum
 
     private static double Limit(Mechanics<Plain> m, List<BoltLoad<Plain>> swings, Plain preload)
     {
-        bool Holds(double n) => swings.All(s => Endures(m, s, preload, n)) && Damage(m, swings, preload, new(n)).Value <= 1;
-        if (!Holds(1e-9)) return 0;
+        // Damage goes with a power of the load: between logarithms it is nearly a straight line.
+        double Used(double logarithm) => Math.Log(Share(m, swings, preload, Math.Exp(logarithm)));
+        if (Share(m, swings, preload, 1e-9) > 1) return 0;
         var (low, high) = (1e-9, 1.0);
-        while (Holds(high))
+        while (Share(m, swings, preload, high) <= 1)
         {
             low = high;
             high *= 2;
             if (high > 1e9) return double.PositiveInfinity;
         }
-        for (var i = 0; i < 60 && high - low > 1e-12 * high; i++)
-        {
-            var middle = (low + high) / 2;
-            if (Holds(middle)) low = middle;
-            else high = middle;
-        }
-        return (low + high) / 2;
+        return Math.Exp(Bracket.Crossing(Math.Log(low), Math.Log(high), Used, 1e-12));
     }
 
-    /// <summary>True where a swing neither breaks the bolt at once nor is shorter-lived than the S–N line reaches.</summary>
-    private static bool Endures(in Mechanics<Plain> m, in BoltLoad<Plain> load, Plain preload, double n)
+    /// <summary>How much of what there is all swings use, so many times the load: of their life, of the bolt's strength at the upper end of each,
+    /// of the fewest cycles that the S–N line is read at; whichever is most, 1 where it is all.</summary>
+    private static double Share(in Mechanics<Plain> m, List<BoltLoad<Plain>> swings, Plain preload, double times)
     {
-        var (mean, amplitude) = Stresses(m, load, preload, new Plain(n), 0);
-        return (mean + amplitude).Value < m.Joint.Bolts.Grade.Tensile
-            && CyclesToFailure(m, preload, mean, amplitude, 0).Value >= FatigueFormulas.FewestCycles;
+        var most = Damage(m, swings, preload, new(times)).Value;
+        foreach (var swing in swings)
+        {
+            var (mean, amplitude) = Stresses(m, swing, preload, new Plain(times), 0);
+            var strength = (mean + amplitude).Value / m.Joint.Bolts.Grade.Tensile;
+            var cycles = CyclesToFailure(m, preload, mean, amplitude, 0).Value;
+            // A swing that breaks the bolt at once has no line to be read on.
+            if (strength >= 1 || !(cycles > 0)) return double.PositiveInfinity;
+            most = Math.Max(most, FatigueFormulas.FewestCycles / cycles);
+        }
+        return double.IsNaN(most) ? double.PositiveInfinity : most;
     }
 
     private static T Damage<T>(in Mechanics<T> m, List<BoltLoad<T>> swings, T preload, T times)

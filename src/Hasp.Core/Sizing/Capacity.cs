@@ -100,13 +100,8 @@ public static class Capacity
             if (high >= furthest) return null;
             (low, high) = (high, Math.Min(2 * high, furthest));
         }
-        for (var i = 0; i < 60 && high - low > 1e-12 * high; i++)
-        {
-            var middle = (low + high) / 2;
-            if (grown.Holds(middle, factor)) low = middle;
-            else high = middle;
-        }
-        return low;
+        var one = grown;
+        return Bracket.Halve(low, high, times => one.Holds(times, factor), 60, 1e-12).Low;
     }
 
     /// <summary>One check on one bolt under one case, the load of all cases grown alike.</summary>

@@ -66,13 +66,9 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
 
     private static double Edge(int check, in Mechanics<Plain> mechanics, double low, double high, bool rising)
     {
-        for (var i = 0; i < 44; i++)
-        {
-            var middle = (low + high) / 2;
-            if (ReserveAt(check, mechanics, middle) >= 1 == rising) high = middle;
-            else low = middle;
-        }
-        return rising ? high : low;
+        var m = mechanics;
+        var (from, to) = Bracket.Halve(low, high, preload => ReserveAt(check, m, preload) >= 1 != rising, 44);
+        return rising ? to : from;
     }
 
     /// <summary>The preload at which a check that rises and then falls is best: golden section.</summary>
@@ -80,11 +76,23 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
     {
         const double Golden = 0.6180339887498949;
         var (low, high) = (0.0, most);
+        var (left, right) = (high - (Golden * (high - low)), low + (Golden * (high - low)));
+        var (atLeft, atRight) = (ReserveAt(check, mechanics, left), ReserveAt(check, mechanics, right));
         for (var i = 0; i < 48; i++)
         {
-            var (left, right) = (high - (Golden * (high - low)), low + (Golden * (high - low)));
-            if (ReserveAt(check, mechanics, left) < ReserveAt(check, mechanics, right)) low = left;
-            else high = right;
+            // The other of the two places is a place of the next step as well.
+            if (atLeft < atRight)
+            {
+                (low, left, atLeft) = (left, right, atRight);
+                right = low + (Golden * (high - low));
+                atRight = ReserveAt(check, mechanics, right);
+            }
+            else
+            {
+                (high, right, atRight) = (right, left, atLeft);
+                left = high - (Golden * (high - low));
+                atLeft = ReserveAt(check, mechanics, left);
+            }
         }
         return (low + high) / 2;
     }

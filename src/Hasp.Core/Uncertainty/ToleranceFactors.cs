@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Hasp.Core.Formulas;
 using MathNet.Numerics;
 using MathNet.Numerics.Distributions;
 
@@ -81,13 +82,7 @@ public static class ToleranceFactors
     /// <summary>r such that Φ(off + r) − Φ(off − r) is the content.</summary>
     private static double HalfWidth(double off, double content)
     {
-        var (low, high) = (0.0, off + Tail);
-        for (var i = 0; i < 60; i++)
-        {
-            var middle = (low + high) / 2;
-            if (Normal.CDF(0, 1, off + middle) - Normal.CDF(0, 1, off - middle) < content) low = middle;
-            else high = middle;
-        }
+        var (low, high) = Bracket.Halve(0, off + Tail, r => Normal.CDF(0, 1, off + r) - Normal.CDF(0, 1, off - r) < content, 60);
         return (low + high) / 2;
     }
 
@@ -112,13 +107,7 @@ public static class ToleranceFactors
     {
         var high = 4.0;
         while (rises(high) < 0) high *= 2;
-        var low = 0.0;
-        for (var i = 0; i < 48; i++)
-        {
-            var middle = (low + high) / 2;
-            if (rises(middle) < 0) low = middle;
-            else high = middle;
-        }
-        return (low + high) / 2;
+        var (from, to) = Bracket.Halve(0, high, k => rises(k) < 0, 48);
+        return (from + to) / 2;
     }
 }

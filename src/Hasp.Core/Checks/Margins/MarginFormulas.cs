@@ -57,12 +57,6 @@ public static class MarginFormulas
         if (Sum(0, shearRatio, steady, tensionRatio, exponents) >= 1) return 0;
         var (low, high) = (0.0, 1.0);
         while (Sum(high, shearRatio, steady, tensionRatio, exponents) < 1) (low, high) = (high, 2 * high);
-        for (var i = 0; i < 100 && high - low > 1e-14 * high; i++)
-        {
-            var middle = (low + high) / 2;
-            if (Sum(middle, shearRatio, steady, tensionRatio, exponents) < 1) low = middle;
-            else high = middle;
-        }
-        return low;
+        return Bracket.Halve(low, high, times => Sum(times, shearRatio, steady, tensionRatio, exponents) < 1, 100, 1e-14).Low;
     }
 }
