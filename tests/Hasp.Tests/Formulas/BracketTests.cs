@@ -12,7 +12,7 @@ public sealed class BracketTests
         var tried = 0;
         Gen.Select(Gen.Double[0.05, 0.95], Gen.Double[0.2, 12], Gen.Int[0, 2]).Sample((at, power, shape) =>
         {
-            tried++;
+            Interlocked.Increment(ref tried);
             double Rises(double x) => shape switch
             {
                 0 => Math.Pow(x, power) - Math.Pow(at, power),
