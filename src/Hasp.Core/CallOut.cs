@@ -144,6 +144,12 @@ public sealed partial record CallOut(
         var method = joint.Tightening.Method;
         if (joint.Tightening.Lot?.Torque is not > 0 && Shop.Installation.Of(joint).NoTorque(joint).Length > 0)
             return ("Tighten by calibrated wrench to the job torque of the lot, found by test on the day of use", "", passes);
+        if (Shop.Installation.Of(joint).Id == "stages" && Shop.Stages.Of(joint) is { IsEmpty: false } stages)
+        {
+            var said = string.Join(", then ", stages.Select(s => s.Text));
+            return Shop.Stages.WhyNot(joint).Length == 0 ? ("Tighten in stages:", said, "")
+                : ("Not to be tightened by the stages stated,", said, ": they leave another preload than it is judged for");
+        }
         return method.Measure switch
         {
             Measure.Turn => ("Snug, then turn by", ByHand(result[Terms.TurnFromSnug]), joint.Bolts.Count > 1 ? " at most, in two passes"

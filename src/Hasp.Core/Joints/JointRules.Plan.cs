@@ -14,6 +14,12 @@ public static partial class JointRules
                 "shares of the torque in per cent that rise to 100, at most eight: 30, 60, 100") { Mends = [new("30, 60, 100 %",
                 PlanFields.Passes.Path, "")] });
         }
+        if (said.Stated(PlanFields.Stages) is { } stages && Stages.Parse(stages) is null)
+        {
+            Once(new("stages-unreadable", PlanFields.Stages.Path, stages,
+                $"torques that rise and then turns from 5° to 360°, each with its unit, at most {Stages.Most}: 40 N·m, 90 deg, 90 deg")
+                { Mends = [new("None", PlanFields.Stages.Path, "")] });
+        }
         if (said.Stated(PlanFields.Sequence) is { } sequence && SequenceText.Parse(sequence) is null)
         {
             Once(new("sequence-unreadable", PlanFields.Sequence.Path, sequence,

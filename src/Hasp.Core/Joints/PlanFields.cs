@@ -57,6 +57,11 @@ public static class PlanFields
         MaxLength = 60, Default = "30, 60, 100 % for several bolts", Blank = (j, _) => j.Bolts.Count > 1 ? "30, 60, 100 %, chosen"
             : "100 %, chosen",
     };
+    public static readonly Field<string> Stages = new(
+        "plan.stages", Types.Text, "Stages", "torques, then turns, as the drawing or the maker states them: 40 N·m, 90 deg, 90 deg")
+    {
+        MaxLength = 120, OneLine = true, Default = "none stated", Blank = (_, _) => "none stated",
+    };
     public static readonly Field<FaceSlope> Faces = new(
         "plan.faces", Types.Named(Slopes), "Faces under head and nut", "whether they lie square to the axis, for the turn of the nut")
     {
@@ -102,7 +107,7 @@ public static class PlanFields
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Faces, TurnEdition, Locking, PrimerMinutes,
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Stages, Faces, TurnEdition, Locking, PrimerMinutes,
             OpenMinutes,
             CureHours, RetorqueHours, Hold];
 

@@ -105,6 +105,13 @@ public sealed record Installation(string Id, string Name, string Source)
                 Refuses = j => j.Tightening is { Aim: AimKind.YieldShare or AimKind.RootYieldShare, AimValue: >= 0.9 } ? ""
                     : "it ends near yield, and the joint is judged for less: aim for 90 % of yield or more first",
             },
+            new("stages", "Stages of torque and angle, as stated", "the drawing or the maker; what they leave by stiffness")
+            {
+                AsksTest = false,
+                Verified = "shows the tension to be shown after all stages",
+                Passes = Stages.PassesOf,
+                Refuses = Stages.WhyNot,
+            },
             new("turn", "Turn of nut from snug, computed", "θ = 2π/P·F·(1/kb + 1/km)")
             {
                 AsksTest = false,

@@ -166,6 +166,8 @@ public sealed record ReuseRule(int? Times, string Words)
                     + "specification, reuse)."),
             _ when how.Pretensioned => new(1,
                 "A preloaded assembly that was loosened is discarded, bolt, nut and washers (EN 1090-2, 8.5.1)."),
+            _ when Installation.Of(joint).Id == "stages" && Stages.Of(joint).Any(s => s.Measure == PassMeasure.Turn) => new(1,
+                "Turned by angle as its maker states: new bolts each time."),
             _ when how.Aim is AimKind.YieldShare or AimKind.RootYieldShare
                 && how.AimValue >= 0.9 => new(1, "Tightened to yield: use once."),
             _ when how.NutFactor.Lubricant => new(null,

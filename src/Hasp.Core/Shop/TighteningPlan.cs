@@ -93,7 +93,9 @@ public sealed record TighteningPlan
             {
                 Holds = hold == HoldPoint.Each || (hold is HoldPoint.Snug or HoldPoint.Both && p.Id == Pass.Snug.Id)
                     || (hold is HoldPoint.Last or HoldPoint.Both && p.Id == last.Id),
-                IsFull = p.Id == last.Id || (p.Measure == last.Measure && last.Value > 0 && p.Value >= last.Value),
+                // Turns add up: an earlier one as large as the last leaves less.
+                IsFull = p.Id == last.Id || (p.Measure == last.Measure && p.Measure != PassMeasure.Turn && last.Value > 0
+                    && p.Value >= last.Value),
             }),
         ];
     }

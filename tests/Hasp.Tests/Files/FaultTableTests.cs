@@ -52,7 +52,7 @@ public sealed partial class FaultTableTests
         ("endurance-unlisted", "bolts.grade=4.6;fatigue.endurance=table;fatigue.threads=rolled"),
         ("lot-half", "tightening.lot.name=L-7"), ("lot-twice", LotOf("0.14") + ";tightening.nutFactor=0.2"), ("lot-band", LotOf("0.16")), ("together", "uncertainty.together=load and face 0.5"),
         // Plan
-        ("passes-unreadable", "plan.passes=60, 30"), ("sequence-unreadable", "plan.sequence=1, 1"),
+        ("passes-unreadable", "plan.passes=60, 30"), ("sequence-unreadable", "plan.sequence=1, 1"), ("stages-unreadable", "plan.stages=90 deg, 40 N·m"),
         ("stiffest-half", "plan.stiffestX=10 mm"),
         // The user's own
         ("own-strengths", """{"own": {"grades": [{"name": "G", "proof": "900 MPa", "yield": "600 MPa", "tensile": "800 MPa", "minDiameter": "5 mm", "maxDiameter": "30 mm", "source": "maker"}]}}"""),
