@@ -1,6 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Hasp.Files.Shop;
 using Hasp.Store;
 using OpenQA.Selenium;
 
@@ -315,6 +316,29 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
         Assert.Contains("set to ", b.Text(".entries"), StringComparison.Ordinal);
     }
 
+    /// <summary>What was asked for at a bolt is written into its entry by the server, once: sent again it is the same entry.</summary>
+    [Fact]
+    public async Task An_entry_bears_what_was_asked_for_then_and_what_that_rested_on()
+    {
+        var server = shared.Server;
+        using var http = server.Client();
+        var now = DateTime.UtcNow.ToString("yyyy-MM-ddTHH:mm:ssZ", System.Globalization.CultureInfo.InvariantCulture);
+        var body = $$"""
+            { "entries": [ { "key": "asked-once", "kind": "bolt", "bolt": 1, "made": "{{now}}", "document": { "pass": "p100", "result": "tight", "lot": "L-2031", "wrench": "Click 500", "torque": "100 N·m", "despite": "for the test" } } ] }
+            """;
+        for (var i = 0; i < 2; i++)
+        {
+            var answer = await http.PostAsync($"/api/v1/joints/{server.IdOf("AL-03")}/entries", new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+            Assert.Contains(i == 0 ? "\"again\":false" : "\"again\":true", (await answer.Content.ReadAsStringAsync()).Replace(" ", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        }
+        var entry = (await Entries(server, "AL-03")).Single(e => (string)e["key"]! == "asked-once");
+        Assert.EndsWith("N·m", (string)entry["document"]!["asked"]!, StringComparison.Ordinal);
+        Assert.EndsWith("N·m", (string)entry["document"]!["askedFrom"]!, StringComparison.Ordinal);
+        Assert.Equal("2031-03-31", (string)entry["document"]!["calibratedUntil"]!);
+        var table = await http.GetStringAsync($"/joints/{server.IdOf("AL-03")}/record?handler=Csv");
+        Assert.Contains("torque asked (N·m)", table, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task What_cannot_be_an_entry_is_refused_with_its_fault()
     {
@@ -331,6 +355,8 @@ public sealed class ShopFloorTests(OwnServer shared) : IClassFixture<OwnServer>
             (Of("preparation", 0, """{ "step": "wave" }"""), "no-such-step"),
             (Of("bolt", 1, """{ "pass": "snug", "result": "loosened", "reason": "x" }"""), "reason-short"),
             (Of("bolt", 1, """{ "pass": "snug", "result": "tight", "deviceClock": "2031-01-01T00:00:00Z" }"""), "said-beside"),
+            // What was asked for is said by the server alone.
+            .. EntryKind.OfEvidence.Select(f => (Of("bolt", 1, $$"""{ "pass": "snug", "result": "tight", "{{f.Path}}": "1" }"""), "said-beside")),
             ("""{ "entries": [ { "key": "a", "kind": "proof", "bolt": 0, "made": "2026-11-26T07:00:00Z", "document": { "pressure": "8 bar", "medium": "water", "minutes": 10, "result": "refused" } } ] }""", "reason-missing"),
             ("""{ "entries": [ { "key": "a", "kind": "bolt", "made": "soon", "document": {} } ] }""", "entry-unreadable"),
             ("""{ "entries": 3 }""", "not-object"),

@@ -24,38 +24,51 @@ public readonly record struct ReadAtBolt(double? Torque, double? SetTo, double? 
     // The last figure of a dial.
     private const double Graduation = 500;
 
+    /// <summary>Within what a reading counts for a pass, held units; null where the pass goes by no figure.</summary>
+    /// <param name="pass">The pass as it was asked for when the bolt was turned.</param>
+    /// <param name="onlySet">True where the wrench was set and nothing was read of it.</param>
+    public static (double From, double To)? WindowOf(Pass pass, bool onlySet) => pass.Measure switch
+    {
+        PassMeasure.Torque => Around(pass.Set, ((onlySet ? OfSetting : OfTorque) * pass.Set) + Graduation),
+        PassMeasure.Turn => pass.Tolerance is { } off ? (pass.Value - off.Less, pass.Value + off.More)
+            : Around(pass.Value, Math.Max(LeastTurn, OfTheRest * pass.Value)),
+        PassMeasure.Stretch or PassMeasure.Force => pass.Tolerance is { } off ? (pass.Value - off.Less, pass.Value + off.More)
+            : Around(pass.Value, OfTheRest * pass.Value),
+        _ => null,
+    };
+
+    private static (double, double) Around(double value, double off) => (value - off, value + off);
+
     /// <summary>Why a reading does not count for a pass; empty where it does, or where nothing was read that the pass goes by.</summary>
     /// <param name="pass">The pass as it was asked for when the bolt was turned.</param>
     /// <param name="lapsed">What earlier tests had asked for, N·mm.</param>
     public string WhyNot(Pass pass, IEnumerable<double> lapsed) => pass.Measure switch
     {
         PassMeasure.Torque => WhyNotTorque(pass, lapsed),
-        PassMeasure.Turn => Outside(pass, Angle, Math.Max(LeastTurn, OfTheRest * pass.Value), Dimension.Angle, "turned"),
-        PassMeasure.Stretch => Outside(pass, Stretch, OfTheRest * pass.Value, Dimension.Length, "read"),
-        PassMeasure.Force => Outside(pass, Tension, OfTheRest * pass.Value, Dimension.Force, "read"),
+        PassMeasure.Turn => Outside(pass, Angle, Dimension.Angle, "turned"),
+        PassMeasure.Stretch => Outside(pass, Stretch, Dimension.Length, "read"),
+        PassMeasure.Force => Outside(pass, Tension, Dimension.Force, "read"),
         _ => "",
     };
 
     private string WhyNotTorque(Pass pass, IEnumerable<double> lapsed)
     {
         if ((Torque ?? SetTo) is not { } value) return "";
-        var limit = Torque is null ? OfSetting : OfTorque;
-        if (IsNear(value, pass.Set, limit)) return "";
+        var onlySet = Torque is null;
+        if (IsIn(WindowOf(pass, onlySet), value)) return "";
         var (asked, was) = (Show(pass.Set, Dimension.Torque), Show(value, Dimension.Torque));
-        return lapsed.Any(t => IsNear(value, t, limit))
+        return lapsed.Any(t => IsIn(WindowOf(pass with { Set = t }, onlySet), value))
             ? $"tightened to a lapsed setting: {was}, an earlier test's, where {asked} is asked for"
-            : $"{was} {(Torque is null ? "was set" : "was read")} where {asked} is asked for: more than {limit * 100:0.#} % off";
+            : $"{was} {(onlySet ? "was set" : "was read")} where {asked} is asked for: more than {(onlySet ? OfSetting : OfTorque) * 100:0.#} % off";
     }
 
-    private static bool IsNear(double value, double asked, double share) => Math.Abs(value - asked) <= (share * asked) + Graduation;
+    private static bool IsIn((double From, double To)? window, double value) => window is not var (from, to) || (value >= from && value <= to);
 
-    private static string Outside(Pass pass, double? value, double limit, Dimension dimension, string done)
+    private static string Outside(Pass pass, double? value, Dimension dimension, string done)
     {
-        if (value is not { } read) return "";
-        var (less, more) = pass.Tolerance ?? (limit, limit);
-        return read >= pass.Value - less && read <= pass.Value + more ? ""
-            : $"{Show(read, dimension)} was {done} where {Show(pass.Value, dimension)} is asked for, "
-                + $"{Show(less, dimension)} less to {Show(more, dimension)} more";
+        if (value is not { } read || WindowOf(pass, onlySet: false) is not var (from, to) || IsIn((from, to), read)) return "";
+        return $"{Show(read, dimension)} was {done} where {Show(pass.Value, dimension)} is asked for, "
+            + $"{Show(pass.Value - from, dimension)} less to {Show(to - pass.Value, dimension)} more";
     }
 
     private static string Show(double held, Dimension dimension) => QuantityText.ShowText(held, dimension, UnitSystem.Si, 3);

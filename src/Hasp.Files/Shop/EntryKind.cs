@@ -97,8 +97,23 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static readonly Field<string> DeviceClock = new(
         "deviceClock", Types.Text, "Device's clock", "what the device's clock said, where that was ahead of the server's");
 
+    // Of what was asked for at a bolt when it was tightened, and what that rested on; written by the server alone.
+    public static readonly Field<string> AskedThen = new(
+        "asked", Types.Text, "Asked", "what the pass asked for then; a torque as the wrench was to be set");
+    public static readonly Field<string> AskedFrom = new("askedFrom", Types.Text, "From", "least reading that counted then");
+    public static readonly Field<string> AskedTo = new("askedTo", Types.Text, "To", "greatest reading that counted then");
+    public static readonly Field<int> TestThen = new(
+        "test", Types.Whole, "Test", "number of the lot's test that held then") { Min = 1 };
+    public static readonly Field<string> TesterThen = new("testerThen", Types.Text, "Tester", "what showed the tension in that test");
+    public static readonly Field<string> TemperatureThen = new("temperatureThen", Types.Text, "Temperature", "of the bolts in that test");
+    public static readonly Field<string> CalibratedThen = new(
+        "calibratedUntil", Types.Text, "Calibrated until", "day on which the calibration of the wrench was to end, as the Stores had it then");
+
+    /// <summary>What the server says of a bolt's entry when it takes it.</summary>
+    public static IReadOnlyList<Field> OfEvidence { get; } = [AskedThen, AskedFrom, AskedTo, TestThen, TesterThen, TemperatureThen, CalibratedThen];
+
     /// <summary>What the server alone writes.</summary>
-    public static IReadOnlyList<Field> OfTheServer { get; } = [MadeBy, TakenOver, DeviceClock];
+    public static IReadOnlyList<Field> OfTheServer { get; } = [MadeBy, TakenOver, DeviceClock, .. OfEvidence];
 
     /// <summary>Shorter is no reason.</summary>
     public const int ShortestReason = 3;
@@ -115,7 +130,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static EntryKind Bolt { get; } = new(
         "bolt", "Bolt", [Pass, Result, Reason, LotName, WrenchName, Method, Torque, SetTo, Angle, TensionShown, Stretch, Place,
             Despite, Corrects,
-            Note, MadeBy, TakenOver, DeviceClock])
+            Note, MadeBy, TakenOver, DeviceClock, .. OfEvidence])
     {
         Judge = (said, faults) =>
         {

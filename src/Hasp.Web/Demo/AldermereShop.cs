@@ -72,8 +72,11 @@ internal static class AldermereShop
         if (strap is { } a) foreach (var days in new[] { 2, 1, 0 }) entries.Add(Test(shifts, a.Result, lots["L-2031"], "Click 500",
             now.AddDays(-days), days == 0 ? 5 : 3, 2 - days));
         if (rack is { } c) entries.Add(Test(shifts, c.Result, lots["L-1604"], "Click 300", now.AddDays(-1), 5, 0));
-        if (strap is { } whole) entries.AddRange(Tightened(whole.Stored, whole.Result, lots["L-2031"].Id, now, 1));
-        if (frame is { } half) entries.AddRange(Tightened(half.Stored, half.Result, lots["L-2031"].Id, now, 0.6));
+        // The tests first: what is tightened names the one that held.
+        var held = (await log.Append(entries)).Where(k => k.Entry.LotId == lots["L-2031"].Id).Select(k => (long?)k.Entry.Number).LastOrDefault();
+        entries.Clear();
+        if (strap is { } whole) entries.AddRange(Tightened(whole.Stored, whole.Result, lots["L-2031"].Id, held, now, 1));
+        if (frame is { } half) entries.AddRange(Tightened(half.Stored, half.Result, lots["L-2031"].Id, held, now, 0.6));
         entries.Add(new("demo-end", "demo", project.Id, 0, 0, 0, new JsonObject { ["note"] = Done }.ToJsonString(), now.UtcDateTime));
         await log.Append(entries);
     }
@@ -110,7 +113,8 @@ internal static class AldermereShop
     }
 
     /// <summary>The bolts of a joint tightened, in their order, as far as a share of the plan.</summary>
-    private static IEnumerable<NewEntry> Tightened(StoredJoint stored, Result result, int lot, DateTimeOffset now, double share)
+    private static IEnumerable<NewEntry> Tightened(StoredJoint stored, Result result, int lot, long? test, DateTimeOffset now,
+        double share)
     {
         var plan = TighteningPlan.Of(result, new Wrench("Click 500", 100_000, 500_000, 5_000));
         var steps = plan.Steps.ToList();
@@ -126,7 +130,8 @@ internal static class AldermereShop
             if (pass.Measure == PassMeasure.Torque) document["torque"] = FormattableString.Invariant($"{pass.Set / 1000:0.#} N·m");
             yield return new(
                 $"demo-{stored.Id}-{i}", EntryKind.Bolt.Id, stored.ProjectId, stored.Id, lot, plan.Assembly.Numbers[step.Bolt],
-                document.ToJsonString(), begun.AddMinutes(i).UtcDateTime);
+                new Evidence(pass.Measure, pass.Measure == PassMeasure.Torque ? pass.Set : pass.Value, ReadAtBolt.WindowOf(pass, onlySet: false),
+                    test, "Calibrator 1", 16, new(2031, 3, 31)).In(document).ToJsonString(), begun.AddMinutes(i).UtcDateTime);
         }
         if (share < 1) yield break;
         var last = plan.Passes[^1];

@@ -4,6 +4,7 @@ using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
 using DocumentFormat.OpenXml.Validation;
 using Hasp.Core.Joints;
+using Hasp.Core.Shop;
 using Hasp.Files;
 using Hasp.Files.Shop;
 
@@ -35,6 +36,27 @@ public sealed class RecordTableTests
         Assert.Equal("unsigned", At("signed by"));
         // What cannot be read stays as it was written, as a text.
         Assert.Equal("=1+1", At("torque (N·m)", 1));
+    }
+
+    /// <summary>What was asked for then stands beside what was read, with its window, in the unit of the heading; and what it rested on.</summary>
+    [Fact]
+    public void What_was_asked_and_what_it_rested_on_stand_beside_the_reading()
+    {
+        var pass = new Pass("full", "100 %", "", PassMeasure.Torque, 305_000, "");
+        var evidence = new Evidence(PassMeasure.Torque, pass.Set, ReadAtBolt.WindowOf(pass, onlySet: false), 12, "Calibrator 1", 18, new(2027, 3, 1));
+        var document = evidence.In(new JsonObject { ["torque"] = "305 N·m" });
+        var table = RecordTable.Of([Line(document) with { WhyNot = "kept" }]);
+        // Sent again it bears what it was kept with, and nothing that nobody wrote.
+        Assert.Equal(document.ToJsonString(), Evidence.As(new JsonObject { ["torque"] = "305 N·m" }, document).ToJsonString());
+        Assert.Equal("{}", Evidence.As([], []).ToJsonString());
+        object? In(string head) => table.Rows[0][table.Heads.ToList().IndexOf(head)];
+        Assert.Equal(305.0, In("torque asked (N·m)"));
+        // ISO 6789: 4 %, and the last figure of a dial.
+        Assert.Equal(305 - 12.2 - 0.5, (double)In("torque from (N·m)")!, 6);
+        Assert.Equal(305 + 12.2 + 0.5, (double)In("torque to (N·m)")!, 6);
+        Assert.Null(In("angle asked (°)"));
+        Assert.Equal([12L, "Calibrator 1", 18.0, "2027-03-01", "kept"],
+            new[] { In("verification"), In("tester"), In("temperature then (°C)"), In("wrench calibrated until"), In("does not count") });
     }
 
     /// <summary>Each quantity that an entry can bear has its column, with its unit.</summary>

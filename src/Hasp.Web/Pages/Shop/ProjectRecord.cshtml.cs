@@ -37,7 +37,7 @@ public sealed class ProjectRecordModel(JointStore store, KeptResults results, Sh
         await Load(project) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Project.Name)} record.xlsx");
 
     private TableFile Table() =>
-        RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(r, i.Named))).OrderBy(l => l.Number));
+        RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(i.Shop.Record, r, i.Named))).OrderBy(l => l.Number));
 
     private async Task<IActionResult?> Load(int project)
     {

@@ -72,11 +72,11 @@ public sealed class RecordModel(Named named, KeptResults results, ShopFloor floo
     public async Task<IActionResult> OnGetXlsx(JointId id) =>
         await Load(id) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Named)} record.xlsx");
 
-    private TableFile Table() => RecordTable.Of(Shop.Record.All.Select(r => LineOf(r, Named)));
+    private TableFile Table() => RecordTable.Of(Shop.Record.All.Select(r => LineOf(Shop.Record, r, Named)));
 
     /// <summary>An entry for a table.</summary>
-    internal static RecordLine LineOf(Recorded r, string joint) => new(
+    internal static RecordLine LineOf(JointRecord record, Recorded r, string joint) => new(
         r.Entry.Number, joint, r.Entry.Kind, r.Entry.Bolt, Hasp.Files.RecordKind.Parsed(r.Entry.Document) ?? [], r.Entry.At, r.Entry.Made,
         r.Entry.Account, r.Entry.Role, r.Entry.Device, r.CorrectedBy, r.Entry.Hash, Rests.RevisionOf(r.Entry.Bound, r.Entry.JointId),
-            r.Entry.Signer);
+            r.Entry.Signer) { WhyNot = record.WhyNot(r) };
 }

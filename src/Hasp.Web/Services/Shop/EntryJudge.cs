@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hasp.Core;
+using Hasp.Core.Joints;
 using Hasp.Core.Shop;
 using Hasp.Files.Shop;
 using Hasp.Store;
@@ -46,6 +47,22 @@ public sealed class EntryJudge(Result result, Shelf shelf, TighteningPlan plan)
         var read = new ReadAtBolt(entry.Said.Stated(EntryKind.Torque), entry.Said.Stated(EntryKind.SetTo),
             entry.Said.Stated(EntryKind.Angle), entry.Said.Stated(EntryKind.TensionShown), entry.Said.Stated(EntryKind.Stretch));
         return read.WhyNot(pass, earlier);
+    }
+
+    /// <summary>What was asked for at a bolt when an entry was made, and what it rested on.</summary>
+    /// <param name="said">What the entry says.</param>
+    /// <param name="moment">When what it tells was done.</param>
+    public Evidence EvidenceOf(Values said, DateTime moment)
+    {
+        var (lot, tool) = (shelf.LotOf(said.Stated(EntryKind.LotName)), shelf.ToolOf(said.Stated(EntryKind.WrenchName)));
+        var test = shelf.TestFor(result.Joint, lot, tool, new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)));
+        var id = said.Of(EntryKind.Pass);
+        var pass = PassesFor(tool, test?.Verification.JobTorque).FirstOrDefault(p => p.Id == id);
+        return new(
+            pass?.Measure, pass is null ? null : pass.Measure == PassMeasure.Torque ? pass.Set : pass.Value,
+            pass is null ? null : ReadAtBolt.WindowOf(pass, said.Stated(EntryKind.Torque) is null),
+            test?.Entry.Number, test?.Said.Stated(EntryKind.Tester) ?? "", test?.Verification.With.Temperature,
+            shelf.CalibratedUntil(tool, moment));
     }
 
     /// <summary>True where a lot's torque was found with other wrenches than the one that was used: what one shows says nothing of

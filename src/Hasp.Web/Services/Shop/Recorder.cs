@@ -48,18 +48,19 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
     {
         var shelf = await floor.Look();
         var plan = TighteningPlan.Of(result);
-        var record = JointRecord.Of(await log.OfJoint(stored.Id), plan, new(result, shelf, plan));
-        var known = record.Entries.Select(e => e.Key).ToHashSet();
+        var judge = new EntryJudge(result, shelf, plan);
+        var record = JointRecord.Of(await log.OfJoint(stored.Id), plan, judge);
+        var known = record.Entries.ToDictionary(e => e.Key);
         var outcomes = new Outcome?[sent.Count];
         var me = author.Now.Account;
         var keep = new List<(int At, NewEntry Entry)>();
         for (var i = 0; i < sent.Count; i++)
         {
             // What is kept already is not judged anew: the lot may have lapsed since.
-            var faults = known.Contains(sent[i].Key) ? [] : FaultsOf(sent[i], me, result, record, shelf, mayWitness);
+            var faults = known.ContainsKey(sent[i].Key) ? [] : FaultsOf(sent[i], me, result, record, shelf, mayWitness);
             if (faults.Count > 0) outcomes[i] = new(sent[i].Key, null, false, faults);
             else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt,
-                Answered(sent[i], me, shelf.Now).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime,
+                Evident(Answered(sent[i], me, shelf.Now), sent[i], judge, shelf.Now, known.GetValueOrDefault(sent[i].Key)).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime,
                 On: [shelf.ToolOf(Text(sent[i], "wrench"))?.Id ?? 0, shelf.RulesId])));
         }
         var kept = await log.Append([.. keep.Select(k => k.Entry)]);
@@ -90,6 +91,15 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
         (document[EntryKind.MadeBy.Path], document[EntryKind.TakenOver.Path]) =
             (sent.By!.Length > 0 ? sent.By : Author.ThisMachine.Device, sent.TakenOver!.Trim());
         return document;
+    }
+
+    /// <summary>The document of a bolt's entry with what was asked for then; sent again, with what it was kept with.</summary>
+    private static JsonObject Evident(JsonObject document, Sent sent, EntryJudge judge, DateTimeOffset now, EntryRow? kept)
+    {
+        if (sent.Kind != EntryKind.Bolt.Id) return document;
+        if (kept is not null) return Files.RecordKind.Parsed(kept.Document) is { } before ? Evidence.As(document, before) : document;
+        return EntryKind.Bolt.Read(sent.Document.ToJsonString()).Said is { } said && said.Of(EntryKind.Result) == "tight"
+            ? judge.EvidenceOf(said, Moment(sent.Made, now).UtcDateTime).In(document) : document;
     }
 
     private async Task SayTakenOver(int joint, IEnumerable<Sent> taken)

@@ -134,6 +134,15 @@ public sealed class Shelf
         lot is not null && tool is not null && lot.Fits(joint) && joint.Kind.IsTightened
         && StandingFor(joint, lot, tool, moment) is { Holds: true } standing ? standing.Verified : null;
 
+    /// <summary>The same with its entry and all that it says.</summary>
+    public LotTest? TestFor(Joint joint, Lot? lot, Tool? tool, DateTimeOffset moment) =>
+        VerifiedFor(joint, lot, tool, moment) is null ? null : LastOf(lot!, tool!.Name, moment);
+
+    /// <summary>The day on which the calibration of a wrench was to end, as the Stores had it at a moment; null where they did not.</summary>
+    public DateOnly? CalibratedUntil(Tool? tool, DateTime moment) => tool is null ? null
+        : History[tool.Id].Where(h => h.At <= moment).Select(h => h.Said.Read(ShopKinds.CalibrationDue) is { State: ReadState.Given } due
+            ? due.Value : (DateOnly?)null).LastOrDefault();
+
     /// <summary>The best that a lot stands with any tool: what the Board and the Stores show of it.</summary>
     public (LotStanding Standing, Tool? Tool) StandingOf(Lot lot)
     {
