@@ -82,6 +82,7 @@ builder.Services.AddHostedService(services => services.GetRequiredService<JointL
 if (signing is not null) builder.Services.AddSingleton(signing);
 builder.Services.AddSingleton<ShopLog>();
 builder.Services.AddSingleton<ShopFloor>();
+builder.Services.AddScoped<ProjectShop>();
 builder.Services.AddSingleton<SharedRecords>();
 builder.Services.AddScoped<Signatures>();
 builder.Services.AddSingleton<ChainWatch>();

@@ -23,6 +23,35 @@ public sealed partial class HttpTests(SecondServer shared)
         }
         """;
 
+    /// <summary>A project at a glance: every joint once, the tightest first; each filter is an address, and those beside it stay.</summary>
+    [Fact]
+    public async Task A_project_at_a_glance_is_filtered_by_its_address()
+    {
+        using var http = shared.Server.Client();
+        async Task<List<string>> Rows(string query) => [.. System.Text.RegularExpressions.Regex
+            .Matches(await http.GetStringAsync("/projects/1/glance" + query), "<tr><td class=\"t\"><a href=\"/joints/([0-9]+)\".*?</tr>", System.Text.RegularExpressions.RegexOptions.Singleline)
+            .Select(m => m.Value)];
+        var all = await Rows("");
+        Assert.True(all.Count >= 20, $"{all.Count} joints");
+        Assert.Equal(all.Count, all.Select(r => r[..60]).Distinct().Count());
+        var reserves = all.Select(r => System.Text.RegularExpressions.Regex.Match(r, "</td><td>([0-9.]+)").Groups[1].Value).Where(v => v.Length > 0)
+            .Select(v => double.Parse(v, System.Globalization.CultureInfo.InvariantCulture)).ToList();
+        Assert.Equal(reserves.Order(), reserves);
+        var kept = 0;
+        foreach (var state in Pages.GlanceModel.Verdicts)
+        {
+            var some = await Rows("?verdict=" + Uri.EscapeDataString(state));
+            Assert.All(some, r => Assert.Contains(state, r, StringComparison.Ordinal));
+            kept += some.Count;
+        }
+        Assert.Equal(all.Count, kept);
+        var both = await http.GetStringAsync("/projects/1/glance?verdict=falls%20short&shop=tightened");
+        // Off again goes this one; the other stays.
+        Assert.Contains("href=\"/projects/1/glance?verdict=falls%20short\"", both, StringComparison.Ordinal);
+        Assert.Contains("href=\"/projects/1/glance?shop=tightened\"", both, StringComparison.Ordinal);
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await http.GetAsync("/projects/99/glance")).StatusCode);
+    }
+
     [Fact]
     public async Task Evaluate_answers_with_the_result_document()
     {

@@ -43,7 +43,7 @@ public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock
     /// <summary>How a joint stands.</summary>
     public async Task<SignedState> Of(StoredJoint joint)
     {
-        var all = (await log.OfKind(Kind)).Select(Read).Where(s => s.Joint == joint.Id).Select(s => s.Signature).ToList();
+        var all = In(await log.OfKind(Kind))[joint.Id].ToList();
         var (lastCheck, lastApproval) = (all.LastOrDefault(s => s.Act == Check), all.LastOrDefault(s => s.Act == Approve));
         var state = new SignedState(joint.Revision, lastCheck, lastApproval, "", "");
         return state with
@@ -88,10 +88,15 @@ public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock
             ? "who prepared it does not check it" : "";
     }
 
-    private static (int Joint, Signature Signature) Read(EntryRow entry)
-    {
-        var said = JsonNode.Parse(entry.Document)!;
-        return ((int)said["joint"]!, new((string)said["act"]!, (int)said["revision"]!, entry.Account, entry.Made, (string?)said["note"] ?? "",
-            entry.Number));
-    }
+    /// <summary>The signatures among entries, by joint, the oldest first. One that cannot be read takes none of the others down; the log's own
+    /// check says what is wrong with it.</summary>
+    public static ILookup<int, Signature> In(IEnumerable<EntryRow> entries) => entries.Where(e => e.Kind == Kind).Select(Read)
+        .OfType<(int Joint, Signature Signature)>().ToLookup(s => s.Joint, s => s.Signature);
+
+    private static (int Joint, Signature Signature)? Read(EntryRow entry) => RecordKind.Parsed(entry.Document) is { } said
+        && Whole(said["joint"]) is { } joint && Whole(said["revision"]) is { } revision
+        ? (joint, new(said["act"]?.ToString() ?? "", revision, entry.Account, entry.Made, said["note"]?.ToString() ?? "", entry.Number)) : null;
+
+    private static int? Whole(JsonNode? node) =>
+        int.TryParse(node?.ToString(), System.Globalization.CultureInfo.InvariantCulture, out var number) ? number : null;
 }

@@ -10,7 +10,7 @@ namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The floor at a glance, for a foreman and big enough for a wall: what is tightened and what waits, what lapses when, who has
 /// which wrench. It renews itself.</summary>
-public sealed class FloorModel(JointStore store, KeptResults results, ShopFloor floor, ShopLog log) : PageModel
+public sealed class FloorModel(ProjectShop projects) : PageModel
 {
     /// <summary>A joint in the shop's hands.</summary>
     public sealed record Item(int Id, string Named, JointShop Shop)
@@ -60,25 +60,14 @@ public sealed class FloorModel(JointStore store, KeptResults results, ShopFloor 
 
     private async Task<IActionResult?> Load(int project)
     {
-        if ((await store.Projects()).FirstOrDefault(p => p.Id == project) is not { } found) return NotFound();
-        Project = found;
-        Shelf = await floor.Look();
-        var all = await log.OfProject(project);
-        var entries = all.ToLookup(e => e.JointId);
-        var items = new List<Item>();
-        foreach (var stored in await store.Joints(project))
-        {
-            if (results.Of(stored.Document) is not { Joint.Kind.IsPlanned: true, Result: { } result }) continue;
-            var names = (JointShop.LotNameOf(result.Joint), JointShop.ToolNameOf(result.Joint));
-            if (names is ("", "") && !entries.Contains(stored.Id)) continue;
-            items.Add(new(stored.Id, $"{result.Joint.Number} {result.Joint.Name}".Trim(), JointShop.Of(result, Shelf,
-                [.. entries[stored.Id]])));
-        }
+        if (await projects.Of(project) is not { } found) return NotFound();
+        (Project, Shelf) = (found.Project, found.Shelf);
+        var items = found.Joints.Where(j => j.IsInHand).Select(j => new Item(j.Stored.Id, j.Named, j.Shop!)).ToList();
         Items = [.. items.OrderBy(i => i.Urgency).ThenBy(i => i.Named, StringComparer.Ordinal)];
         Lots = [.. Shelf.Lots.Select(l => (Lot: l, Of: Shelf.StandingOf(l))).Select(l => (l.Lot, l.Of.Standing, l.Of.Tool))
             .OrderBy(l => l.Standing.Until is null).ThenBy(l => l.Standing.Until).ThenBy(l => l.Lot.Name, StringComparer.Ordinal)];
         var named = items.ToDictionary(i => i.Id, i => i.Named);
-        var used = all.Where(e => e.Kind == EntryKind.Bolt.Id).Select(e => (Entry: e, EntryKind.Bolt.Read(e.Document).Said))
+        var used = found.Entries.Where(e => e.Kind == EntryKind.Bolt.Id).Select(e => (Entry: e, EntryKind.Bolt.Read(e.Document).Said))
             .Where(e => e.Said is not null).GroupBy(e => e.Said!.Stated(EntryKind.WrenchName) ?? "")
             .ToDictionary(g => g.Key, g => g.MaxBy(e => e.Entry.Made).Entry);
         Wrenches = [.. Shelf.Tools.Select(t => used.GetValueOrDefault(t.Name) is { } last

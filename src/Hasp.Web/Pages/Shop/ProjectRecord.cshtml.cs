@@ -13,13 +13,10 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Hasp.Web.Pages.Shop;
 
 /// <summary>The record of a whole project: joint by joint how far it is, and every entry.</summary>
-public sealed class ProjectRecordModel(JointStore store, KeptResults results, ShopFloor floor, ShopLog log) : PageModel
+public sealed class ProjectRecordModel(ProjectShop projects) : PageModel
 {
     /// <summary>A joint with its state in the shop.</summary>
-    public sealed record Item(StoredJoint Stored, Result Result, JointShop Shop)
-    {
-        public string Named => $"{Result.Joint.Number} {Result.Joint.Name}".Trim();
-    }
+    public sealed record Item(StoredJoint Stored, string Named, JointShop Shop);
 
     public ProjectRow Project { get; private set; } = null!;
 
@@ -41,17 +38,9 @@ public sealed class ProjectRecordModel(JointStore store, KeptResults results, Sh
 
     private async Task<IActionResult?> Load(int project)
     {
-        if ((await store.Projects()).FirstOrDefault(p => p.Id == project) is not { } found) return NotFound();
-        Project = found;
-        Floor = await floor.Look();
-        var entries = (await log.OfProject(project)).ToLookup(e => e.JointId);
-        var items = new List<Item>();
-        foreach (var stored in await store.Joints(project))
-        {
-            if (results.Of(stored.Document) is not { Joint.Kind.IsPlanned: true, Result: { } result }) continue;
-            items.Add(new(stored, result, JointShop.Of(result, Floor, [.. entries[stored.Id]])));
-        }
-        Items = [.. items.OrderBy(i => i.Named, StringComparer.Ordinal)];
+        if (await projects.Of(project) is not { } found) return NotFound();
+        (Project, Floor) = (found.Project, found.Shelf);
+        Items = [.. found.Joints.Where(j => j.Shop is not null).Select(j => new Item(j.Stored, j.Named, j.Shop!))];
         return null;
     }
 }
