@@ -33,6 +33,9 @@ public sealed class KeptResults : IDisposable
 
     private readonly MemoryCache _kept = new(new MemoryCacheOptions { SizeLimit = MostBytes });
 
+    /// <summary>How many are kept.</summary>
+    public int Count => _kept.Count;
+
     public void Dispose() => _kept.Dispose();
 
     /// <summary>What a document comes to.</summary>

@@ -50,9 +50,8 @@ public sealed class KeptResultsTests
     public void However_many_are_asked_for_the_room_is_bounded()
     {
         using var results = new KeptResults();
-        var first = Samples.With(("name", "First")).ToJsonString();
-        var kept = results.Of(first);
+        // Twice as many as there is room for; which of them stay is the cache's affair.
         for (var i = 0; i < 2_000; i++) results.Of(Samples.With(("name", $"Another {i}")).ToJsonString());
-        Assert.NotSame(kept, results.Of(first));
+        Assert.InRange(results.Count, 100, 1_600);
     }
 }
