@@ -118,6 +118,12 @@ internal sealed partial class QuickReader
         if (first == 1 && second == 2) x = Amount.Of(_tokens[_at].Value, y.Unit);
         if (Phrase(QuickWords.Laid, length) is not (var laid, var words))
         {
+            // Two times 12 mm are two plates; a width is larger.
+            if (PartAt(length) is > 0 and var noun && !(first == 1 && _tokens[_at].Value <= MostAlike))
+            {
+                Refuse(length + noun, "of a plate its thickness counts here: write 12 mm plate; its outline is drawn on the Pattern stage");
+                return true;
+            }
             if (!IsWord(-1, "on", "at") || Thread is null) return false;
             Refuse(length, "centres of the bolts, or the size of a part?",
                 Instead(length, Span(_at, length) + " centres", "the bolts stand so far apart"));
@@ -351,7 +357,8 @@ internal sealed partial class QuickReader
             Replaced(_parts[_arm], $"{Arm.Text} centres")));
         if (Leaning is null || Arm is null) return;
         if (Count == 1) Ask(_onArm, "one bolt holds no force at a distance: how many are there?");
-        else if (Shear is not null || Turning is not null || Tilting is not null) Ask(_onArm,
+        // What pulls beside the bolts would turn them as well.
+        else if (Shear is not null || Turning is not null || Tilting is not null || (Tension is not null && ArmLies != LeverWay.Out)) Ask(_onArm,
             "a force at a distance beside another load: write one, and the other as a load case of its own on the Bench");
     }
 }
