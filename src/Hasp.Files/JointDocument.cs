@@ -39,7 +39,8 @@ public static class JointDocument
 
     /// <summary>What a document says, and the joint that it describes, or every fault that was found.</summary>
     /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, DocumentUpgrades?)"/>
-    public static (Draft? Draft, Joint? Joint, IReadOnlyList<Fault> Faults) ReadBoth(ReadOnlyMemory<byte> utf8, DocumentUpgrades? upgrades = null)
+    public static (Draft? Draft, Joint? Joint, IReadOnlyList<Fault> Faults) ReadBoth(ReadOnlyMemory<byte> utf8,
+        DocumentUpgrades? upgrades = null)
     {
         var (draft, unreadable) = Draft(utf8, upgrades);
         var (joint, faults) = draft is null ? (null, unreadable) : draft.Judged();

@@ -64,7 +64,8 @@ internal static class Spectrum
         return Math.Exp(Bracket.Crossing(Math.Log(low), Math.Log(high), Used, 1e-12));
     }
 
-    /// <summary>How much of what there is all swings use, so many times the load: of their life, of the bolt's strength at the upper end of each,
+    /// <summary>How much of what there is all swings use, so many times the load: of their life, of the bolt's strength at the upper end
+    /// of each,
     /// of the fewest cycles that the S–N line is read at; whichever is most, 1 where it is all.</summary>
     private static double Share(in Mechanics<Plain> m, List<BoltLoad<Plain>> swings, Plain preload, double times)
     {

@@ -25,7 +25,8 @@ public static class Bracket
     private const int MostSteps = 60;
 
     /// <summary>
-    /// Where what rises from negative to positive passes nothing. A line through the ends, the value at an end that stays put halved each time:
+    /// Where what rises from negative to positive passes nothing. A line through the ends, the value at an end that stays put halved each
+    /// time:
     /// as safe as halving, and in a few steps where the rise is nearly straight. A value that is not finite counts as far above.
     /// </summary>
     /// <param name="low">An end where <paramref name="rises"/> is not positive.</param>

@@ -107,7 +107,8 @@ public static class PlanFields
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =
-        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Stages, Faces, TurnEdition, Locking, PrimerMinutes,
+        [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Stages, Faces, TurnEdition, Locking,
+            PrimerMinutes,
             OpenMinutes,
             CureHours, RetorqueHours, Hold];
 

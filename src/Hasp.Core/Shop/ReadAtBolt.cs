@@ -62,7 +62,8 @@ public readonly record struct ReadAtBolt(double? Torque, double? SetTo, double? 
             : $"{was} {(onlySet ? "was set" : "was read")} where {asked} is asked for: more than {(onlySet ? OfSetting : OfTorque) * 100:0.#} % off";
     }
 
-    private static bool IsIn((double From, double To)? window, double value) => window is not var (from, to) || (value >= from && value <= to);
+    private static bool IsIn((double From, double To)? window, double value) => window is not var (from, to) || (value >= from
+        && value <= to);
 
     private static string Outside(Pass pass, double? value, Dimension dimension, string done)
     {

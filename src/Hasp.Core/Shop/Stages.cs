@@ -12,7 +12,8 @@ namespace Hasp.Core.Shop;
 public readonly record struct TighteningStage(PassMeasure Measure, double Value, string Text);
 
 /// <summary>
-/// Stages of torque and angle as a drawing states them, such as those of an engine's head bolts: <c>40 N·m, 90 deg, 90 deg</c>. They say what is
+/// Stages of torque and angle as a drawing states them, such as those of an engine's head bolts: <c>40 N·m, 90 deg, 90 deg</c>. They say
+/// what is
 /// done, not what it leaves; that is worked out from the stiffness, and has to be what the joint is judged for.
 /// </summary>
 public static class Stages
@@ -74,7 +75,8 @@ public static class Stages
         var yields = joint.Tightening is { Aim: AimKind.YieldShare or AimKind.RootYieldShare, AimValue: >= Yields };
         if (joint.Gasket is not null && stages.Any(s => s.Measure == PassMeasure.Turn))
         {
-            return yields ? "" : "what an angle leaves over a gasket is not sure: its stages end in yield, and the joint is judged for less: "
+            return yields ? ""
+                : "what an angle leaves over a gasket is not sure: its stages end in yield, and the joint is judged for less: "
                 + "aim for 90 % of yield or more first";
         }
         var (leaves, aim) = (Leaves(joint, stages), Mechanics<Plain>.Of(joint).Preload.Value);
@@ -98,7 +100,8 @@ public static class Stages
             var turned = measure == PassMeasure.Turn;
             var pass = new Pass($"stage{i + 1}", $"Stage {i + 1}, {text}", turned
                 ? "Mark nut or head and part with one line across, then turn on by this angle."
-                : "Pull smoothly to the setting; the nut turns, the bolt is held.", measure, value, "as stated, by the drawing or the maker");
+                : "Pull smoothly to the setting; the nut turns, the bolt is held.", measure, value,
+                    "as stated, by the drawing or the maker");
             yield return turned ? pass : c.OnWrench(pass, full: false);
         }
     }

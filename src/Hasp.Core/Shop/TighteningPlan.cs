@@ -45,6 +45,26 @@ public sealed record TighteningPlan
     /// <summary>Every step, round after round.</summary>
     public IEnumerable<PlanStep> Steps => Enumerable.Range(0, Passes.Length).SelectMany(p => Order.Bolts.Select(b => new PlanStep(p, b)));
 
+    /// <summary>Numbers of the bolts in the order in which they are loosened: backwards, so that the part that holds firmest lets go
+    /// last.</summary>
+    public ImmutableArray<int> Loosening => [.. Order.Bolts.Reverse().Select(b => Assembly.Numbers[b])];
+
+    // More numbers are no order that anybody follows from a line.
+    private const int MostNamed = 24;
+
+    /// <summary>How it is loosened, in two rounds, so that no bolt is left with the whole load (ASME PCC-1, joint disassembly); empty
+    /// where nothing is preloaded.</summary>
+    public string LooseningWords
+    {
+        get
+        {
+            if (!Joint.Kind.IsTightened) return "";
+            const string First = "To loosen: take off load and pressure first. ";
+            var order = Loosening.Length > MostNamed ? "in the order of tightening backwards" : $"in the order {string.Join(", ", Loosening)}";
+            return Loosening.Length == 1 ? First.TrimEnd() : $"{First}Each bolt by a quarter turn, {order}; then all the way, in the same order.";
+        }
+    }
+
     /// <summary>The plan of a joint.</summary>
     /// <param name="result">The joint and what it came to.</param>
     /// <param name="wrench">The wrench in hand; null where none is named.</param>

@@ -357,14 +357,16 @@ public static class QuickLine
         {
             if (read.Thread is null) choices.Make(Fields.Thread, best.Cell.Thread.Designation, "");
             if (read.Count is null) choices.Make(Fields.Count, best.Count, "");
-            var (size, number) = ($"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}", $"{best.Count} bolts");
+            var (size, number) = ($"size {best.Cell.Thread.Designation}{(found.Holds ? ", the smallest that holds" : "")}",
+                $"{best.Count} bolts");
             if (!found.Holds)
             {
                 choices.Say(read.Thread is not null ? number : read.Count is not null ? size : $"{size}, {number}");
                 return Sorry(best, grade, read);
             }
             choices.Beside(read.Thread is not null ? number : read.Count is not null ? size : $"{number} of {size}",
-                (read.Count is null && read.Thread is null ? Held(found.Cells, BesideCounts).Where(c => c.Cell.Thread != best.Cell.Thread) : [])
+                (read.Count is null && read.Thread is null ? Held(found.Cells, BesideCounts).Where(c => c.Cell.Thread != best.Cell.Thread)
+                    : [])
                     .Take(MostBeside - 1).Concat(read.Grade is null && read.Thread is null ? Stronger() : []).Select(InWords));
             return null;
 
@@ -394,7 +396,8 @@ public static class QuickLine
     private sealed record Layout(Draft Made, int Count, ScrewThread Size, double Times, bool Holds);
 
     /// <summary>
-    /// Where bolts stand that a load turns or tilts, with the size and the number where they were left out: the first of all that holds, few
+    /// Where bolts stand that a load turns or tilts, with the size and the number where they were left out: the first of all that holds,
+    /// few
     /// bolts before many, small before large, near before far.
     /// </summary>
     private static string? ChoosePlaces(QuickReader read, Choices choices, bool inch)

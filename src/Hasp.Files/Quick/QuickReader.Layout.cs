@@ -136,14 +136,16 @@ internal sealed partial class QuickReader
     /// <summary>70 pitch, pitch 70, at 70 centres, gauge 90.</summary>
     private bool TryCentres()
     {
-        var behind = LengthAt(0) is { } here && Peek(0)!.Value.Kind == TokenKind.Number
-            && Phrase(QuickWords.Laid, here.Count) is ("pitch" or "gauge", _) ? here : default((Amount Amount, int Count)?);
-        if (behind is var (length, n) && Phrase(QuickWords.Laid, n) is var (laid, words)) return Centred(n + words, laid, length);
-        if (Phrase(QuickWords.Laid) is not ("pitch" or "gauge", _) || Phrase(QuickWords.Laid) is not var (which, word)) return false;
-        var ahead = word;
+        if (_tokens[_at].Kind == TokenKind.Number)
+            return LengthAt(0) is var (length, n) && SpacingAt(n) is var (behind, words) && Centred(n + words, behind, length);
+        if (SpacingAt(0) is not var (which, ahead)) return false;
         while (IsWord(ahead, "of", "=", ":", "is", "at")) ahead++;
         return Peek(ahead) is { Kind: TokenKind.Number } && LengthAt(ahead) is var (amount, m) && Centred(ahead + m, which, amount);
     }
+
+    /// <summary>A word for what lies between bolts, and how many pieces it has.</summary>
+    private (string Which, int Count)? SpacingAt(int ahead) =>
+        Phrase(QuickWords.Laid, ahead) is var (which, count) && which is "pitch" or "gauge" ? (which, count) : null;
 
     private bool Centred(int count, string which, Amount length)
     {
@@ -151,7 +153,7 @@ internal sealed partial class QuickReader
         if (which == "pitch" && length.Held <= (Thread?.System == MeasureSystem.Inch ? 0 : MostPitch))
         {
             Refuse(count, "the pitch of the thread is written with its size, such as M20x1.5",
-                Thread is null ? [] : [.. FineOf(Thread, length.Held).Select(f => Instead(count, "", "leave it: " + Thread.Designation))]);
+                Thread is null ? [] : [Instead(count, "", "leave it at " + Thread.Designation)]);
             return true;
         }
         return Spaced(count, (which, length));
@@ -326,7 +328,8 @@ internal sealed partial class QuickReader
         return Unrowed(first, Count!.Value);
     }
 
-    /// <summary>Centres without rows: two bolts stand in one, a square has as many rows as bolts in each; else the rows are asked.</summary>
+    /// <summary>Centres without rows: two bolts stand in one, a square has as many rows as bolts in each; else the rows are
+    /// asked.</summary>
     private (int Lines, int Each)? Unrowed(int first, int all)
     {
         var side = (int)Math.Round(Math.Sqrt(all));
@@ -345,7 +348,8 @@ internal sealed partial class QuickReader
         if (!both && (all == 2 || all % 2 == 1)) return (1, all);
         var part = _parts[first];
         var rows = both && all % 2 == 0 && all > 2 ? [2] : both ? Array.Empty<int>() : [1, 2];
-        Ask(first, "in how many rows do they stand?", [.. rows.Select(r => new QuickAnswer(r == 1 ? "in one row" : $"in {r} rows of {all / r}",
+        Ask(first, "in how many rows do they stand?", [.. rows.Select(r => new QuickAnswer(r == 1 ? "in one row"
+            : $"in {r} rows of {all / r}",
             Replaced(part, part.Text + (r == 1 ? " in one row" : $" in {r} rows"))))]);
         return null;
     }
@@ -358,7 +362,8 @@ internal sealed partial class QuickReader
         if (Leaning is null || Arm is null) return;
         if (Count == 1) Ask(_onArm, "one bolt holds no force at a distance: how many are there?");
         // What pulls beside the bolts would turn them as well.
-        else if (Shear is not null || Turning is not null || Tilting is not null || (Tension is not null && ArmLies != LeverWay.Out)) Ask(_onArm,
+        else if (Shear is not null || Turning is not null || Tilting is not null || (Tension is not null
+            && ArmLies != LeverWay.Out)) Ask(_onArm,
             "a force at a distance beside another load: write one, and the other as a load case of its own on the Bench");
     }
 }

@@ -156,7 +156,8 @@ internal sealed partial class QuickReader
             _at++;
             return;
         }
-        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard() || TryLayout() || TryKeyed()
+        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard() || TryLayout()
+            || TryKeyed()
             || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
             || TryWordedCount(token) || TrySmall()) return;
         Refuse(1, Hint(token));

@@ -107,10 +107,12 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static readonly Field<string> TesterThen = new("testerThen", Types.Text, "Tester", "what showed the tension in that test");
     public static readonly Field<string> TemperatureThen = new("temperatureThen", Types.Text, "Temperature", "of the bolts in that test");
     public static readonly Field<string> CalibratedThen = new(
-        "calibratedUntil", Types.Text, "Calibrated until", "day on which the calibration of the wrench was to end, as the Stores had it then");
+        "calibratedUntil", Types.Text, "Calibrated until",
+            "day on which the calibration of the wrench was to end, as the Stores had it then");
 
     /// <summary>What the server says of a bolt's entry when it takes it.</summary>
-    public static IReadOnlyList<Field> OfEvidence { get; } = [AskedThen, AskedFrom, AskedTo, TestThen, TesterThen, TemperatureThen, CalibratedThen];
+    public static IReadOnlyList<Field> OfEvidence { get; } = [AskedThen, AskedFrom, AskedTo, TestThen, TesterThen, TemperatureThen,
+        CalibratedThen];
 
     /// <summary>What the server alone writes.</summary>
     public static IReadOnlyList<Field> OfTheServer { get; } = [MadeBy, TakenOver, DeviceClock, .. OfEvidence];

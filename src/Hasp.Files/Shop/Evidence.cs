@@ -34,11 +34,13 @@ public sealed record Evidence(
         if (DimensionOf(Measure) is { } dimension && Asked is { } asked && Window is var (from, to))
         {
             string Show(double held) => QuantityText.ShowText(held, dimension, UnitSystem.Si, Figures);
-            (written[EntryKind.AskedThen.Path], written[EntryKind.AskedFrom.Path], written[EntryKind.AskedTo.Path]) = (Show(asked), Show(from), Show(to));
+            (written[EntryKind.AskedThen.Path], written[EntryKind.AskedFrom.Path], written[EntryKind.AskedTo.Path]) = (Show(asked),
+                Show(from), Show(to));
         }
         Write(EntryKind.TestThen, Test is { } test ? JsonValue.Create(test) : null);
         Write(EntryKind.TesterThen, Tester.Length > 0 ? Tester : null);
-        Write(EntryKind.TemperatureThen, Temperature is { } t ? QuantityText.ShowText(t, Dimension.Temperature, UnitSystem.Si, Figures) : null);
+        Write(EntryKind.TemperatureThen, Temperature is { } t ? QuantityText.ShowText(t, Dimension.Temperature, UnitSystem.Si, Figures)
+            : null);
         Write(EntryKind.CalibratedThen, CalibratedUntil?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
         return written;
     }

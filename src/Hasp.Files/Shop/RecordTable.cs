@@ -47,7 +47,8 @@ public static class RecordTable
             l.Number, l.Joint, l.Revision, l.Kind, l.Bolt == 0 ? null : l.Bolt, .. Keys.Select(k => Cell(k, l.Document[k]?.ToString())),
             .. Asked.SelectMany(a => AskedFields.Select(f => In(l.Document[f.Path]?.ToString(), a.Unit))),
             In(l.Document[EntryKind.TestThen.Path]), l.Document[EntryKind.TesterThen.Path]?.ToString(),
-            In(l.Document[EntryKind.TemperatureThen.Path]?.ToString(), Celsius), l.Document[EntryKind.CalibratedThen.Path]?.ToString(), l.WhyNot,
+            In(l.Document[EntryKind.TemperatureThen.Path]?.ToString(), Celsius), l.Document[EntryKind.CalibratedThen.Path]?.ToString(),
+                l.WhyNot,
             l.Made, l.At, l.Account, l.Role, l.Device, l.CorrectedBy, l.Hash, l.Signer.Length > 0 ? l.Signer : "unsigned",
         ])]);
 

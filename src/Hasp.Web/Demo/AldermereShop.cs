@@ -73,7 +73,8 @@ internal static class AldermereShop
             now.AddDays(-days), days == 0 ? 5 : 3, 2 - days));
         if (rack is { } c) entries.Add(Test(shifts, c.Result, lots["L-1604"], "Click 300", now.AddDays(-1), 5, 0));
         // The tests first: what is tightened names the one that held.
-        var held = (await log.Append(entries)).Where(k => k.Entry.LotId == lots["L-2031"].Id).Select(k => (long?)k.Entry.Number).LastOrDefault();
+        var held = (await log.Append(entries)).Where(k => k.Entry.LotId == lots["L-2031"].Id).Select(k =>
+            (long?)k.Entry.Number).LastOrDefault();
         entries.Clear();
         if (strap is { } whole) entries.AddRange(Tightened(whole.Stored, whole.Result, lots["L-2031"].Id, held, now, 1));
         if (frame is { } half) entries.AddRange(Tightened(half.Stored, half.Result, lots["L-2031"].Id, held, now, 0.6));
@@ -130,7 +131,8 @@ internal static class AldermereShop
             if (pass.Measure == PassMeasure.Torque) document["torque"] = FormattableString.Invariant($"{pass.Set / 1000:0.#} N·m");
             yield return new(
                 $"demo-{stored.Id}-{i}", EntryKind.Bolt.Id, stored.ProjectId, stored.Id, lot, plan.Assembly.Numbers[step.Bolt],
-                new Evidence(pass.Measure, pass.Measure == PassMeasure.Torque ? pass.Set : pass.Value, ReadAtBolt.WindowOf(pass, onlySet: false),
+                new Evidence(pass.Measure, pass.Measure == PassMeasure.Torque ? pass.Set : pass.Value, ReadAtBolt.WindowOf(pass,
+                    onlySet: false),
                     test, "Calibrator 1", 16, new(2031, 3, 31)).In(document).ToJsonString(), begun.AddMinutes(i).UtcDateTime);
         }
         if (share < 1) yield break;

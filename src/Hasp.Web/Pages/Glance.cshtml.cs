@@ -12,10 +12,12 @@ namespace Hasp.Web.Pages;
 public sealed class GlanceModel(ProjectShop projects) : PageModel
 {
     /// <summary>How far a design is, in this order.</summary>
-    public static IReadOnlyList<string> Designs { get; } = ["cannot be judged", "draft", "changed since", Signatures.Check, Signatures.Approve];
+    public static IReadOnlyList<string> Designs { get; } = ["cannot be judged", "draft", "changed since", Signatures.Check,
+        Signatures.Approve];
 
     /// <summary>How far the shop is, in this order.</summary>
-    public static IReadOnlyList<string> Shops { get; } = ["nothing in hand", "hindered", "may begin", "begun", "waits for a hold point", "tightened"];
+    public static IReadOnlyList<string> Shops { get; } = ["nothing in hand", "hindered", "may begin", "begun", "waits for a hold point",
+        "tightened"];
 
     /// <summary>How a design stands, each in this order.</summary>
     public static IReadOnlyList<string> Verdicts { get; } = ["falls short", "not all looked at", "holds by little", "holds", "no load"];
@@ -25,14 +27,14 @@ public sealed class GlanceModel(ProjectShop projects) : PageModel
     /// <param name="Design">How far its design is.</param>
     /// <param name="Verdict">How it stands.</param>
     /// <param name="Shop">How far the shop is.</param>
-    /// <param name="Waits">What the shop waits for; empty where it waits for nothing.</param>
-    public sealed record Line(JointInProject Joint, string Design, string Verdict, string Shop, string Waits)
+    public sealed record Line(JointInProject Joint, string Design, string Verdict, string Shop)
     {
         /// <summary>The least of its reserves; infinite where nothing is judged.</summary>
         public double Reserve => Joint.Result?.Reserves.First.Value ?? 0;
 
         /// <summary>What nobody has looked at, in words.</summary>
-        public IReadOnlyList<string> Open => [.. (Joint.Result?.Coverage ?? []).Where(c => c.Looked == Looked.Open).Select(c => c.Mode.Name).Distinct()];
+        public IReadOnlyList<string> Open =>
+            [.. (Joint.Result?.Coverage ?? []).Where(c => c.Looked == Looked.Open).Select(c => c.Mode.Name).Distinct()];
     }
 
     public ProjectInShop Project { get; private set; } = null!;
@@ -69,15 +71,18 @@ public sealed class GlanceModel(ProjectShop projects) : PageModel
         if (await projects.Of(project) is not { } found) return NotFound();
         Project = found;
         var signed = Signatures.In(found.Entries);
-        All = [.. found.Joints.Select(j => new Line(j, DesignOf(j, [.. signed[j.Stored.Id]]), VerdictOf(j.Result), ShopOf(j.Shop, j.IsInHand),
-            j.IsInHand && j.Shop is { Record.IsDone: false, Hindrances: [var why, ..] } ? why : ""))];
+        All = [.. found.Joints.Select(j => new Line(
+            j, DesignOf(j, [.. signed[j.Stored.Id]]), VerdictOf(j.Result), ShopOf(j.Shop, j.IsInHand)))];
         return Page();
     }
 
-    private static string DesignOf(JointInProject joint, IReadOnlyList<Signature> signatures) =>
-        joint.Result is null ? "cannot be judged"
-        : signatures.Where(s => s.Revision == joint.Stored.Revision).Select(s => s.Act).Order(StringComparer.Ordinal).FirstOrDefault() is { } act ? act
-        : signatures.Count > 0 ? "changed since" : "draft";
+    private static string DesignOf(JointInProject joint, IReadOnlyList<Signature> signatures)
+    {
+        if (joint.Result is null) return "cannot be judged";
+        var acts = signatures.Where(s => s.Revision == joint.Stored.Revision).Select(s => s.Act).ToHashSet();
+        return acts.Contains(Signatures.Approve) ? Signatures.Approve : acts.Contains(Signatures.Check) ? Signatures.Check
+            : signatures.Count > 0 ? "changed since" : "draft";
+    }
 
     private static string VerdictOf(Result? result) => result?.Standing switch
     {

@@ -88,14 +88,16 @@ public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock
             ? "who prepared it does not check it" : "";
     }
 
-    /// <summary>The signatures among entries, by joint, the oldest first. One that cannot be read takes none of the others down; the log's own
+    /// <summary>The signatures among entries, by joint, the oldest first. One that cannot be read takes none of the others down; the
+    /// log's own
     /// check says what is wrong with it.</summary>
     public static ILookup<int, Signature> In(IEnumerable<EntryRow> entries) => entries.Where(e => e.Kind == Kind).Select(Read)
         .OfType<(int Joint, Signature Signature)>().ToLookup(s => s.Joint, s => s.Signature);
 
     private static (int Joint, Signature Signature)? Read(EntryRow entry) => RecordKind.Parsed(entry.Document) is { } said
         && Whole(said["joint"]) is { } joint && Whole(said["revision"]) is { } revision
-        ? (joint, new(said["act"]?.ToString() ?? "", revision, entry.Account, entry.Made, said["note"]?.ToString() ?? "", entry.Number)) : null;
+        ? (joint, new(said["act"]?.ToString() ?? "", revision, entry.Account, entry.Made, said["note"]?.ToString() ?? "", entry.Number))
+            : null;
 
     private static int? Whole(JsonNode? node) =>
         int.TryParse(node?.ToString(), System.Globalization.CultureInfo.InvariantCulture, out var number) ? number : null;

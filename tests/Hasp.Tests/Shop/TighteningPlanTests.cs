@@ -37,6 +37,15 @@ public sealed class TighteningPlanTests
         foreach (var pass in plan.Steps.GroupBy(s => s.Pass)) Assert.Equal(Enumerable.Range(0, 6), pass.Select(s => s.Bolt).Order());
     }
 
+    [Fact]
+    public void It_is_loosened_backwards_in_two_rounds()
+    {
+        var plan = TighteningPlan.Of(Samples.RunPattern());
+        Assert.Equal(plan.Order.Bolts.Select(b => plan.Assembly.Numbers[b]).Reverse(), plan.Loosening);
+        Assert.Contains($"quarter turn, in the order {string.Join(", ", plan.Loosening)}; then all the way", plan.LooseningWords, StringComparison.Ordinal);
+        Assert.DoesNotContain("quarter turn", Plan(("bolts.count", "1")).LooseningWords, StringComparison.Ordinal);
+    }
+
     [Theory]
     [InlineData("30, 60, 100", new[] { 0.3, 0.6, 1.0 })]
     [InlineData("50 % 100 %", new[] { 0.5, 1.0 })]

@@ -13,7 +13,8 @@ namespace Hasp.Web.Pages.Report;
 /// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands
 /// alone.</summary>
 public sealed partial class ReportModel(
-    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served, Jobs jobs, Signatures signatures) : PageModel
+    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served, Jobs jobs, Signatures signatures)
+        : PageModel
 {
     // In the order in which the site loads them: what a drawing, a working and the report itself look like.
     private static readonly string[] Styles = ["tokens", "base", "section", "sheet", "plot", "verdict", "plan", "print", "report"];
@@ -89,7 +90,8 @@ public sealed partial class ReportModel(
     public async Task<IActionResult> OnPostSign(JointId id, string? act, int revision, string? note)
     {
         if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
-        if (await signatures.Sign(stored, act ?? "", revision, note ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report");
+        if (await signatures.Sign(stored, act ?? "", revision, note
+            ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report");
         (NotSigned, Note) = (why, note ?? "");
         return await OnGet(id);
     }

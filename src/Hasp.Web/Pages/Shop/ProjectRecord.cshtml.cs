@@ -34,7 +34,8 @@ public sealed class ProjectRecordModel(ProjectShop projects) : PageModel
         await Load(project) ?? File(Table().Xlsx(), FileNames.Workbook, $"{FileNames.Clean(Project.Name)} record.xlsx");
 
     private TableFile Table() =>
-        RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(i.Shop.Record, r, i.Named))).OrderBy(l => l.Number));
+        RecordTable.Of(Items.SelectMany(i => i.Shop.Record.All.Select(r => RecordModel.LineOf(i.Shop.Record, r, i.Named))).OrderBy(l =>
+            l.Number));
 
     private async Task<IActionResult?> Load(int project)
     {

@@ -60,7 +60,8 @@ public sealed class Recorder(ShopLog log, ShopFloor floor, AccessLog accessLog, 
             var faults = known.ContainsKey(sent[i].Key) ? [] : FaultsOf(sent[i], me, result, record, shelf, mayWitness);
             if (faults.Count > 0) outcomes[i] = new(sent[i].Key, null, false, faults);
             else keep.Add((i, new(sent[i].Key, sent[i].Kind, stored.ProjectId, stored.Id, LotIdOf(sent[i], shelf), sent[i].Bolt,
-                Evident(Answered(sent[i], me, shelf.Now), sent[i], judge, shelf.Now, known.GetValueOrDefault(sent[i].Key)).ToJsonString(), Moment(sent[i].Made, shelf.Now).UtcDateTime,
+                Evident(Answered(sent[i], me, shelf.Now), sent[i], judge, shelf.Now, known.GetValueOrDefault(sent[i].Key)).ToJsonString(),
+                    Moment(sent[i].Made, shelf.Now).UtcDateTime,
                 On: [shelf.ToolOf(Text(sent[i], "wrench"))?.Id ?? 0, shelf.RulesId])));
         }
         var kept = await log.Append([.. keep.Select(k => k.Entry)]);

@@ -138,7 +138,8 @@ public sealed class Shelf
     public LotTest? TestFor(Joint joint, Lot? lot, Tool? tool, DateTimeOffset moment) =>
         VerifiedFor(joint, lot, tool, moment) is null ? null : LastOf(lot!, tool!.Name, moment);
 
-    /// <summary>The day on which the calibration of a wrench was to end, as the Stores had it at a moment; null where they did not.</summary>
+    /// <summary>The day on which the calibration of a wrench was to end, as the Stores had it at a moment; null where they did
+    /// not.</summary>
     public DateOnly? CalibratedUntil(Tool? tool, DateTime moment) => tool is null ? null
         : History[tool.Id].Where(h => h.At <= moment).Select(h => h.Said.Read(ShopKinds.CalibrationDue) is { State: ReadState.Given } due
             ? due.Value : (DateOnly?)null).LastOrDefault();
