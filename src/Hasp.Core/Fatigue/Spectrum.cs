@@ -69,16 +69,18 @@ internal static class Spectrum
     /// of the fewest cycles that the S–N line is read at; whichever is most, 1 where it is all.</summary>
     private static double Share(in Mechanics<Plain> m, List<BoltLoad<Plain>> swings, Plain preload, double times)
     {
-        var most = Damage(m, swings, preload, new(times)).Value;
+        var (damage, most) = (0.0, 0.0);
         foreach (var swing in swings)
         {
             var (mean, amplitude) = Stresses(m, swing, preload, new Plain(times), 0);
             var strength = (mean + amplitude).Value / m.Joint.Bolts.Grade.Tensile;
-            var cycles = CyclesToFailure(m, preload, mean, amplitude, 0).Value;
+            var cycles = CyclesToFailure(m, preload, mean, amplitude, 0);
             // A swing that breaks the bolt at once has no line to be read on.
-            if (strength >= 1 || !(cycles > 0)) return double.PositiveInfinity;
-            most = Math.Max(most, FatigueFormulas.FewestCycles / cycles);
+            if (strength >= 1 || !(cycles.Value > 0)) return double.PositiveInfinity;
+            damage += DamageOf(m, swing, cycles, 0).Value;
+            most = Math.Max(most, FatigueFormulas.FewestCycles / cycles.Value);
         }
+        most = Math.Max(most, damage);
         return double.IsNaN(most) ? double.PositiveInfinity : most;
     }
 
@@ -98,9 +100,16 @@ internal static class Spectrum
         where T : struct, IScalar<T>
     {
         var (mean, amplitude) = Stresses(m, load, preload, times, block);
+        return DamageOf(m, load, CyclesToFailure(m, preload, mean, amplitude, block), block);
+    }
+
+    /// <summary>Share of the life that a swing uses which so many cycles of would end.</summary>
+    private static T DamageOf<T>(in Mechanics<T> m, in BoltLoad<T> load, T toFailure, int block)
+        where T : struct, IScalar<T>
+    {
         var cycles = load.Case.Cycles is { } stated ? T.Given(Terms.Cycles, stated, block, load.Case.Name)
             : T.Given(Terms.Knee, m.Joint.Fatigue.Knee);
-        return FatigueFormulas.Damage(cycles, CyclesToFailure(m, preload, mean, amplitude, block), block);
+        return FatigueFormulas.Damage(cycles, toFailure, block);
     }
 
     /// <summary>Mean and amplitude of the force really in the bolt, MPa, the load multiplied.</summary>

@@ -54,12 +54,11 @@ public static class Stages
 
     /// <summary>Tension after the last stage while bolt and parts stay elastic, N: what the last torque gives, and what the turns behind it
     /// stretch.</summary>
-    /// <param name="joint">The joint.</param>
+    /// <param name="m">The joint.</param>
     /// <param name="stages">At least one torque first.</param>
-    public static double Leaves(Joint joint, ImmutableArray<TighteningStage> stages)
+    public static double Leaves(in Mechanics<Plain> m, ImmutableArray<TighteningStage> stages)
     {
-        var m = Mechanics<Plain>.Of(joint);
-        var idle = joint.Tightening.PrevailingTorque;
+        var idle = m.Joint.Tightening.PrevailingTorque;
         var torque = stages.Last(s => s.Measure == PassMeasure.Torque).Value;
         var byTorque = Math.Max(0, torque - idle) * m.Preload.Value / (m.Torque.Value - idle);
         var aRadian = m.Preload.Value / Preload.Tension.TurnFromSnug(m.Thread.Pitch, m.Preload, m.BoltStiffness, m.MemberStiffness).Value;
@@ -79,7 +78,8 @@ public static class Stages
                 : "what an angle leaves over a gasket is not sure: its stages end in yield, and the joint is judged for less: "
                 + "aim for 90 % of yield or more first";
         }
-        var (leaves, aim) = (Leaves(joint, stages), Mechanics<Plain>.Of(joint).Preload.Value);
+        var m = Mechanics<Plain>.Of(joint);
+        var (leaves, aim) = (Leaves(m, stages), m.Preload.Value);
         var (left, wanted) = (Show(leaves), Show(aim));
         if (yields) return leaves >= aim * (1 - Near) ? ""
             : $"these stages leave about {left}, and the joint is judged for {wanted}, at yield: they do not reach it";

@@ -280,6 +280,18 @@ public static class QuickLine
             read.Plates.All(p => p.Material is null) && read.IntoMaterial is null ? "parts" : null);
     }
 
+    /// <summary>So many diameters, rounded up to what a shop marks out: 5 mm, or a step of inches.</summary>
+    private static string MarkedOut(double times, ScrewThread thread, bool inch, double inchStep)
+    {
+        var step = inch ? inchStep : 5;
+        return QuantityText.ShowText(Math.Ceiling((times * thread.Diameter / step) - 1e-9) * step, Dimension.Length,
+            inch ? UnitSystem.Us : UnitSystem.Si);
+    }
+
+    /// <summary>The size that was said, else those that are stocked.</summary>
+    private static IReadOnlyList<ScrewThread> SizesFor(QuickReader read, bool inch) => read.Thread is not null ? [read.Thread]
+        : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
+
     // Diameters from the holes to the edge that a shop marks out, the usual ones first.
     private static readonly double[] EdgeTimes = [2, 2.5, 3, 4];
 
@@ -288,12 +300,7 @@ public static class QuickLine
     {
         if ((read.Shear is null && !read.NeedsPlaces) || read.Edge is not null) return;
         var thread = Standards.FindThread(choices.Draft.Text(Fields.Thread)!)!;
-        string Of(double times)
-        {
-            var step = inch ? 25.4 / 8 : 5;
-            return QuantityText.ShowText(Math.Ceiling((times * thread.Diameter / step) - 1e-9) * step, Dimension.Length,
-                inch ? UnitSystem.Us : UnitSystem.Si);
-        }
+        string Of(double times) => MarkedOut(times, thread, inch, 25.4 / 8);
         bool TearsNothing(double times)
         {
             var edge = Entry.Of(Fields.LayerEdge, Of(times));
@@ -348,8 +355,7 @@ public static class QuickLine
         }
         var trial = choices.Draft.Root.Has(Fields.Count) || choices.Draft.Root.Has(Fields.PatternCount) ? choices.Draft
             : choices.Draft.With((Fields.Count, 4));
-        IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
-            : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
+        var sizes = SizesFor(read, inch);
         // The washers of one size may not be listed for another: each size is judged as it would be ordered.
         var counts = read.Count is { } n ? [n] : Counts;
         var found = Smallest(read, trial, sizes, grade, counts);
@@ -408,8 +414,7 @@ public static class QuickLine
         {
             choices.Make(Fields.Tension, "pivot", "tilts about the outermost bolts");
         }
-        IReadOnlyList<ScrewThread> sizes = read.Thread is not null ? [read.Thread]
-            : [.. Standards.Threads.Where(x => x.FirstChoice && x.Series == (inch ? "UNC" : "metric coarse"))];
+        var sizes = SizesFor(read, inch);
         var laid = read.Grid is not null || read.Circle is not null;
         var spaced = read.Circle is not null || read.Grid is { Pitch: not null, Gauge: not null };
         int[] counts = read.Count is { } said ? [said] : FewCounts;
@@ -435,12 +440,7 @@ public static class QuickLine
             + $"{counts[^1]} bolts{(read.Thread is null ? " of any stocked size" : "")}. What would help: a shorter arm, more bolts, "
             + "further apart, a higher grade.";
 
-        string PitchOf(ScrewThread size, double times)
-        {
-            var step = inch ? 25.4 / 4 : 5;
-            return QuantityText.ShowText(Math.Ceiling((times * size.Diameter / step) - 1e-9) * step, Dimension.Length,
-                inch ? UnitSystem.Us : UnitSystem.Si);
-        }
+        string PitchOf(ScrewThread size, double times) => MarkedOut(times, size, inch, 25.4 / 4);
 
         Draft Placed(int count, ScrewThread size, double times)
         {

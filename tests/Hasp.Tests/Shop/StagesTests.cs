@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hasp.Core;
+using Hasp.Core.Formulas;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
 using Hasp.Core.Shop;
@@ -26,7 +27,7 @@ public sealed class StagesTests
         {
             // Half of the angle in each of two stages.
             var result = Run(Of(share * torque, (1 - share) * turn / 2 * 1.0001, (1 - share) * turn / 2 * 0.9999));
-            Assert.Equal(plain[Terms.Preload], Stages.Leaves(result.Joint, Stages.Of(result.Joint)), 20.0);
+            Assert.Equal(plain[Terms.Preload], Stages.Leaves(Mechanics<Plain>.Of(result.Joint), Stages.Of(result.Joint)), 20.0);
             var plan = TighteningPlan.Of(result);
             Assert.Equal("", plan.Problem);
             Assert.Equal(["snug", "stage1", "stage2", "stage3"], plan.Passes.Select(p => p.Id));
