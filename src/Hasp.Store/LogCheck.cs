@@ -160,10 +160,13 @@ internal sealed class LogCheckRun(Expected expected) : IDisposable
         var known = new Dictionary<(int, int), string>();
         foreach (var some in records.Chunk(200))
         {
-            await foreach (var r in db.Revisions.AsNoTracking().Where(r => some.Contains(r.RecordId)).Select(r => new { r.RecordId,
-                r.Number, r.Document }).AsAsyncEnumerable())
+            var texts = new RevisionTexts();
+            await foreach (var r in db.Revisions.AsNoTracking().Where(r => some.Contains(r.RecordId)).OrderBy(r => r.RecordId)
+                .ThenByDescending(r => r.Number).Select(r => new { r.RecordId, r.Number, r.Document, r.Delta,
+                    r.Beside }).AsAsyncEnumerable())
             {
-                if (_bound.ContainsKey((r.RecordId, r.Number))) known[(r.RecordId, r.Number)] = Rests.HashOf(r.Document);
+                var document = texts.Of(r.RecordId, r.Number, r.Document, r.Delta, r.Beside);
+                if (_bound.ContainsKey((r.RecordId, r.Number))) known[(r.RecordId, r.Number)] = Rests.HashOf(document);
             }
         }
         var (key, bound) = _bound.Where(b => known.GetValueOrDefault(b.Key) != b.Value.Hash).OrderBy(b => b.Value.Entry).FirstOrDefault();

@@ -13,6 +13,23 @@ namespace Hasp.Store;
 /// <param name="CanRedo">True where an undone state is ahead of it.</param>
 public sealed record StoredRecord(int Id, string Kind, int OwnerId, string Name, int Revision, string Document, bool CanUndo, bool CanRedo);
 
+/// <summary>A revision without its document, as it is listed.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="Parent">The revision it was made from; null for the first.</param>
+/// <param name="Summary">What was changed.</param>
+/// <param name="At">When, UTC.</param>
+/// <param name="Account">Who made it; empty where nobody is asked to sign in.</param>
+/// <param name="Role">In which role.</param>
+/// <param name="Device">From which device.</param>
+public sealed record RevisionLine(int Number, int? Parent, string Summary, DateTime At, string Account, string Role, string Device);
+
+/// <summary>A revision with its document.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="Parent">The revision it was made from; null for the first.</param>
+/// <param name="Summary">What was changed.</param>
+/// <param name="Document">Its document.</param>
+public sealed record StoredRevision(int Number, int? Parent, string Summary, string Document);
+
 /// <summary>What became of a change.</summary>
 /// <param name="Revision">The revision it is kept as; null where there was nothing to change.</param>
 /// <param name="Conflict">True where someone else had saved first: the change is kept beside theirs, and theirs stands.</param>
@@ -24,6 +41,9 @@ public readonly record struct SaveOutcome(int? Revision, bool Conflict);
 /// </summary>
 public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock, IAuthorship? authorship = null) : IDisposable
 {
+    /// <summary>Each revision whose number this divides keeps its document whole.</summary>
+    public const int Whole = 24;
+
     // SQLite has one writer: in this process they stand in line instead of asking the file again and again.
     private readonly SemaphoreSlim _writer = new(1, 1);
 
@@ -63,9 +83,14 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             from r in db.Records.AsNoTracking()
             join v in db.Revisions.AsNoTracking() on r.Id equals v.RecordId
             where kinds.Contains(r.Kind)
-            orderby v.At, v.Number
-            select new { r.Id, v.At, v.Document }).ToListAsync();
-        return [.. rows.Select(r => (r.Id, r.At, r.Document))];
+            orderby v.RecordId, v.Number descending
+            select new { v.RecordId, v.Number, v.At, v.Document, v.Delta, v.Beside }).ToListAsync();
+        var texts = new RevisionTexts();
+        return
+        [
+            .. rows.Select(r => (r.RecordId, r.Number, r.At, Document: texts.Of(r.RecordId, r.Number, r.Document, r.Delta, r.Beside)))
+                .OrderBy(r => r.At).ThenBy(r => r.Number).Select(r => (r.RecordId, r.At, r.Document)),
+        ];
     }
 
     /// <summary>The records of some kinds that belong to everybody and are not deleted, by name.</summary>
@@ -156,23 +181,49 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         var next = await db.Revisions.Where(r => r.RecordId == record.Id).MaxAsync(r => r.Number) + 1;
         db.Revisions.Add(Signed(new RevisionRow { RecordId = record.Id, Number = next, Parent = record.Current, Document = document,
             Summary = summary, At = Now }));
+        await KeepBeside(db, record.Id, record.Current, next, document);
         record.Current = next;
         await db.SaveChangesAsync();
         return record.Id;
     });
 
     /// <summary>All revisions of a record, deleted or not, the newest first; none where there is no such record.</summary>
-    public async Task<IReadOnlyList<RevisionRow>> Revisions(int id)
+    public async Task<IReadOnlyList<RevisionLine>> Revisions(int id)
     {
         await using var db = await Open();
-        return await db.Revisions.AsNoTracking().Where(r => r.RecordId == id).OrderByDescending(r => r.Number).ToListAsync();
+        return await db.Revisions.AsNoTracking().Where(r => r.RecordId == id).OrderByDescending(r => r.Number)
+            .Select(r => new RevisionLine(r.Number, r.Parent, r.Summary, r.At, r.Account, r.Role, r.Device)).ToListAsync();
     }
 
     /// <summary>One revision; null where there is none.</summary>
-    public async Task<RevisionRow?> Revision(int id, int number)
+    public async Task<StoredRevision?> Revision(int id, int number)
     {
         await using var db = await Open();
-        return await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.RecordId == id && r.Number == number);
+        return await Revision(db, id, number);
+    }
+
+    private static async Task<StoredRevision?> Revision(HaspDb db, int id, int number)
+    {
+        var rows = await Behind(db, id, number);
+        if (rows.Count == 0) return null;
+        var (texts, document) = (new RevisionTexts(), "");
+        // One after the other: each is made of the one before.
+        foreach (var r in rows.Reverse()) document = texts.Of(id, r.Number, r.Document, r.Delta, r.Beside);
+        return new(number, rows[0].Parent, rows[0].Summary, document);
+    }
+
+    /// <summary>A revision, the one that it is kept beside, and so on to one that has its document whole.</summary>
+    private static async Task<IReadOnlyList<RevisionRow>> Behind(HaspDb db, int id, int number)
+    {
+        var rows = new List<RevisionRow>();
+        for (int? next = number; next is { } at;)
+        {
+            var row = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.RecordId == id && r.Number == at);
+            if (row is null) break;
+            rows.Add(row);
+            next = row.Beside > at ? row.Beside : null;
+        }
+        return rows;
     }
 
     /// <summary>
@@ -205,7 +256,11 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         var next = await db.Revisions.Where(r => r.RecordId == id).MaxAsync(r => r.Number) + 1;
         db.Revisions.Add(Signed(new RevisionRow { RecordId = id, Number = next, Parent = baseRevision, Document = document,
             Summary = summary, At = Now, Editor = editor }));
-        if (!conflict) (record.Current, record.MovedBy) = (next, editor);
+        if (!conflict)
+        {
+            await KeepBeside(db, id, baseRevision, next, document);
+            (record.Current, record.MovedBy) = (next, editor);
+        }
         // What was unfinished at this very revision is in the document now; older unfinished typing stays until it is taken or let go.
         await db.Drafts.Where(d => d.RecordId == id && d.Editor == editor && finished.Contains(d.BaseRevision)).ExecuteDeleteAsync();
         await db.SaveChangesAsync();
@@ -289,10 +344,25 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     {
         var record = await db.Records.FirstOrDefaultAsync(r => r.Id == id && r.DeletedAt == null);
         if (record is null || record.Current != baseRevision || await target(db, baseRevision) is not { } to) return false;
+        // The revision that stands has its document whole: lists read it where it lies.
+        var document = (await Revision(db, id, to))!.Document;
+        if (document.Length == 0) return false;
+        await db.Revisions.Where(r => r.RecordId == id && r.Number == to && r.Delta != null).ExecuteUpdateAsync(s => s
+            .SetProperty(r => r.Document, document).SetProperty(r => r.Delta, (byte[]?)null).SetProperty(r => r.Beside, (int?)null));
         (record.Current, record.MovedBy) = (to, editor);
         await db.SaveChangesAsync();
         return true;
     });
+
+    /// <summary>Of a revision that no longer stands only what it differs by from its successor is kept, but for every
+    /// <see cref="Whole"/>th: what it said stays, and any is back by no more steps than that.</summary>
+    private static async Task KeepBeside(HaspDb db, int id, int number, int beside, string document)
+    {
+        if (number % Whole == 0) return;
+        var row = await db.Revisions.FirstAsync(r => r.RecordId == id && r.Number == number);
+        var delta = TextDelta.Between(document, row.Document);
+        if (delta.Length < row.Document.Length / 2) (row.Document, row.Delta, row.Beside) = ("", delta, beside);
+    }
 
     /// <summary>The revision with whoever makes it.</summary>
     private RevisionRow Signed(RevisionRow revision)

@@ -41,7 +41,16 @@ public sealed class RevisionRow
     /// <summary>The revision it was made from; null for the first.</summary>
     public int? Parent { get; set; }
 
+    /// <summary>Its document; empty where only what differs from another revision's is kept (<see cref="Delta"/>). The revision that
+    /// stands has it always.</summary>
     public required string Document { get; set; }
+
+    /// <summary>What its document differs by from that of revision <see cref="Beside"/> (<see cref="TextDelta"/>); null where it has its
+    /// own.</summary>
+    public byte[]? Delta { get; set; }
+
+    /// <summary>The revision, a later one always, whose document the delta is against.</summary>
+    public int? Beside { get; set; }
 
     /// <summary>Figures too many for a document, as the kind writes them; null for most.</summary>
     public byte[]? Payload { get; set; }

@@ -17,7 +17,10 @@ namespace Hasp.Files.Quick;
 /// </summary>
 internal static partial class QuickKinds
 {
-    private const string Number = @"[0-9]+(?:\.[0-9]+)?(?:\s*(?:mm|cm|in|""))?";
+    private const string Number = @"(?:(?:[0-9]+[- ])?[0-9]+/[0-9]{1,2}|[0-9]+(?:\.[0-9]+)?)(?:\s*(?:mm|cm|in|""))?";
+
+    // Inches are divided so; where the line speaks them it is no question.
+    private const string InchShare = "[13579]/(?:2|4|8|16)(?![0-9])";
     private const string Times = @"\s*[×x*]\s*";
 
     /// <summary>A piece that a kind understands: the pattern, and the fields that its groups go into.</summary>
@@ -51,18 +54,32 @@ internal static partial class QuickKinds
     [
         new("splice",
         [
-            P(@"(?<a>#)\s*[/+]\s*(?<b>#)(?:\s*plates?)?", "plates, left and right", ("a", "splice.left"), ("b", "splice.right")),
-            P("(?<a>#) plates?", "plates", ("a", "splice.left")),
+            P($"(?<v>{InchShare})(?: plates?)?", "") with
+            {
+                Asks = ("a fraction of an inch, or two thicknesses?", ["# in plates"]),
+            },
+            P($"(?!{InchShare})" + @"(?<a>#)\s*(?:[/+&]|\b(?:on|onto|to|over|and)\b)\s*(?<b>#)(?:\s*plates?)?", "plates, left and right",
+                ("a", "splice.left"), ("b", "splice.right")),
+            P("(?<a>#)(?: thick)? (?:plates?|flanges?|webs?)", "plates", ("a", "splice.left")),
+            P("(?:plates?|flats?|flanges?|webs?) (?:of )?(?<a>#)(?: thick)?", "plates", ("a", "splice.left")),
+            P("(?:flats?|plates?|bars?|flanges?|webs?) (?<w>#)~(?<t>#)", "plates, width and thickness", ("w", "splice.width"), ("t",
+                "splice.left")),
+            P("covers? (?:of )?(?:2|two)(?:~|\\s+)(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:of )?(?:2|two)(?:~|\\s+)(?<a>#)(?: thick)? plates?", "two plates alike", ("a", "splice.left"), ("a", "splice.right")),
             P("(?:of )?(?:2|two)(?:~|\\s+)(?<a>#)(?: thick)? plates?,? (?<w>#) wide", "two plates alike, and their width",
                 ("a", "splice.left"), ("a", "splice.right"), ("w", "splice.width")),
             P("(?:2|two) covers? (?:of )?(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:one|single) cover (?:of )?(?<t>#)", "one cover", ("t", "splice.cover"), ("=one cover", "splice.form")),
             P("(?<w>#)~(?<t>#) (?:flats?|plates?|bars?)", "plates, width and thickness", ("w", "splice.width"), ("t", "splice.left")),
-            P("(?:2|two)(?:~|\\s+)(?<t>#) (?:covers?|cover plates?|splice plates?)", "two covers", ("t", "splice.cover"), ("=two covers",
-                "splice.form")),
-            P("(?:(?:1|one)(?:~|\\s+))?(?<t>#) (?:covers?|cover plate|splice plate)", "one cover", ("t", "splice.cover"), ("=one cover",
-                "splice.form")),
+            P("(?:2|two)(?:~|\\s+)(?<t>#)(?: thick)? (?:covers?|cover plates?|splice plates?)", "two covers", ("t", "splice.cover"),
+                ("=two covers", "splice.form")),
+            P("(?<t>#)(?: thick)? (?:covers|cover plates|splice plates|(?:cover|cover plate|splice plate)s? (?:on )?(?:both|each) sides?"
+                + "|(?:cover|cover plate|splice plate)s? (?:on )?(?:both|each) faces?)", "two covers", ("t", "splice.cover"),
+                ("=two covers", "splice.form")),
+            P("(?:(?:1|one|single)(?:~|\\s+))?(?<t>#)(?: thick)? (?:cover|cover plate|splice plate)(?: (?:on )?one side)?", "one cover",
+                ("t", "splice.cover"), ("=one cover", "splice.form")),
+            P("double cover(?:ed)?|two covers|covers? (?:on )?both sides", "two covers", ("=two covers", "splice.form")),
+            P("single cover(?:ed)?|one cover", "one cover", ("=one cover", "splice.form")),
             P("(?<w>#) wide", "width", ("w", "splice.width")), P("width (?<w>#)", "width", ("w", "splice.width")),
             P(@"(?<n>[0-9]+) (?:rows|across)", "bolts across", ("n", "splice.rows")),
             P("pitch (?<p>#)", "pitch", ("p", "splice.pitch")), P("(?:end|end distance) (?<p>#)", "end distance", ("p", "splice.end")),
@@ -81,10 +98,18 @@ internal static partial class QuickKinds
         ], "fx", "angle.bolts", _ => [("angle.thickness", ["5 mm", "6 mm", "8 mm", "10 mm", "12 mm", "15 mm", "20 mm"])]),
         new("pin",
         [
-            P("(?<d>#)", "pin diameter", ("d", "pin.diameter")), P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
+            P("(?<d>#)(?: (?:dia|diameter|pin|round))?", "pin diameter", ("d", "pin.diameter")),
+            P("(?:dia|diameter|ø) ?(?<d>#)", "pin diameter", ("d", "pin.diameter")),
+            P("(?:in )?double shear", "two cheeks", ("=2", "pin.cheeks")), P("(?:in )?single shear", "one cheek", ("=1", "pin.cheeks")),
+            P("(?:with )?(?:an? )?(?<t>[0-9.]+ ?(?:mm|cm|in|\"|thick))(?: thick)? (?:eye|tongue|centre plate|middle plate|lug)",
+                "eye thickness", ("t", "pin.eyeThickness")),
+            P("eye (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
             P("eye (?<w>#) wide", "eye width", ("w", "pin.eyeWidth")),
+            P("eye (?<t>#)(?: thick)?,? (?<w>#) wide", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")),
             P("eye (?<t>#)~(?<w>#)", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")),
             P("(?:in|into|through) (?:an? )?(?<t>#) (?:eye|plate|lug|bar|tongue)", "eye thickness", ("t", "pin.eyeThickness")),
+            P("tongue (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
+            P("fork (?<t>#)(?: thick)?|(?<t>[0-9.]+ ?(?:mm|cm|in|\"))(?: thick)? fork", "cheeks", ("t", "pin.cheekThickness")),
             P("(?:(?:2|two|between two|between)(?:~|\\s+))?(?<t>#) cheeks?", "cheeks", ("t", "pin.cheekThickness")),
             P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
             P("one cheek (?<t>#)", "one cheek", ("t", "pin.cheekThickness"), ("=1", "pin.cheeks")),
@@ -94,6 +119,11 @@ internal static partial class QuickKinds
         new("closure",
         [
             P("(?<b>#) bore (?<o>#) (?:tube|outer|od)", "bore and tube", ("b", "closure.bore"), ("o", "closure.outer")),
+            P("(?<v>#)(?: (?:dia|diameter|round|plug))?", "") with
+            {
+                Asks = ("the bore, or the outside of the tube?", ["# bore", "# tube"]),
+            },
+            P("radial(?: bolts)?", QuickPart.Nothing),
             P("(?<b>#) bore", "bore", ("b", "closure.bore")), P("(?<o>#) (?:tube|outer|od)", "tube, outer", ("o", "closure.outer")),
             P("(?<r>[0-9]) rows?", "rows", ("r", "closure.rows")),
             P("(?<e>#) to (?:the )?end", "hole to tube end", ("e", "closure.tubeEnd")),
@@ -101,7 +131,7 @@ internal static partial class QuickKinds
         new("cover",
         [
             P("(?<s>#) seal", "sealed diameter", ("s", "cover.seal")),
-            P("sealed? (?:on |at )?(?<s>#)", "sealed diameter", ("s", "cover.seal")),
+            P("seal(?:ed)? (?:on |at )?(?<s>#)", "sealed diameter", ("s", "cover.seal")),
             P("(?<v>#) (?:bore|opening|hole)", "") with
             {
                 Asks = ("sealed at the bore, or on a larger diameter? The pressure acts on all that is inside the seal", ["# seal"]),
@@ -110,7 +140,13 @@ internal static partial class QuickKinds
             {
                 Asks = ("which diameter is that? The pressure acts on all that is inside the seal", ["# seal"]),
             },
-            P("(?<v>#~#)", "") with { Asks = ("sealed along that rectangle, or is it the cover's outside?", ["# seal"]) },
+            P("(?<v>#~#)(?: (?:opening|hole|hatch|manhole))?",
+                "") with { Asks = ("sealed along that rectangle, or is it the cover's outside?", ["# seal"]) },
+            P("DN ?(?<v>[0-9]+)", "") with
+            {
+                Asks = ("that names the pipe: on which diameter does it seal? Write 220 seal", []),
+            },
+            P("PN ?(?<v>[0-9]+)", "") with { Asks = ("that names the rating: what is the pressure?", ["# bar"]) },
             P("(?<l>#)~(?<w>#) seal", "sealed rectangle", ("l", "cover.sealLength"), ("w", "cover.sealWidth"),
             ("=rectangle", "cover.shape")),
             P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")),
@@ -125,6 +161,11 @@ internal static partial class QuickKinds
             P("(?:plate )?(?<h>#)~(?<b>#)~(?<t>#)(?: plate)?", "plate, along y, along x, thickness", ("h", "basePlate.depth"),
                 ("b", "basePlate.width"), ("t", "basePlate.thickness")),
             P("grout (?<g>#)", "grout", ("g", "basePlate.grout")),
+            P("(?:plate )?(?<t>#)(?: thick)? plate|plate (?<t>#)(?: thick)?", "plate thickness", ("t", "basePlate.thickness")),
+            P("(?<v>(?:UB|UC|UKB|UKC|HE[ABM]?|IPE|IPN|W|HP|S|ISMB|ISHB|RHS|SHS|CHS) ?[0-9.x×*]+)", "") with
+            {
+                Asks = ("that column is not in the list: state its depth, width and flange on the Bench, or name one that is listed", []),
+            },
             P("bolts (?<x>#)~(?<y>#)", "bolts, along x and y", ("x", "basePlate.boltsX"), ("y", "basePlate.boltsY")),
         ], "fz", "", Feet),
     ];
@@ -147,6 +188,8 @@ internal static partial class QuickKinds
     internal static QuickJoint? Read(string line, UnitSystem shown)
     {
         if (KindIn(line) is not var (spoken, at, word)) return null;
+        // A line that speaks inches speaks them throughout, whatever is shown.
+        if (InchWords().IsMatch(line)) shown = UnitSystem.Us;
         var name = line.Trim().Length <= 80 && !line.Any(char.IsControl) ? line.Trim() : Kind.ById(spoken.Kind)!.Name;
         var draft = Draft.Empty.With((Fields.Name, name), (Fields.Kind, spoken.Kind))
             .Add(Fields.Loads, Row.Of(RowId.At(0), (Fields.CaseName, "Case 1")));
@@ -158,14 +201,14 @@ internal static partial class QuickKinds
         {
             foreach (var (from, piece) in Split(draft, spoken, text, shown, behind.Count > 0 && start == behind[0].Start))
             {
-                if (QuickWords.Small.Contains(piece))
+                if (IsQuiet(piece))
                 {
                     parts.Add(new(start + from, piece.Length, piece, QuickPart.Nothing, null, []));
                     continue;
                 }
                 var (taken, problem) = Take(ref draft, spoken, piece, shown, ref number);
                 if (number is { Part: < 0 }) number = number with { Part = parts.Count };
-                var answers = Asked(spoken, piece) is var (_, instead)
+                var answers = Asked(spoken, piece, shown) is var (_, instead)
                     ? instead.Select(i => new QuickAnswer(i, line[..(start + from)] + i + line[(start + from + piece.Length)..]))
                     : problem == FootAsked ? FootAnswers.Select(a => new QuickAnswer(a.Words,
                         line.Insert(start + from + piece.Length, a.More))) : [];
@@ -198,8 +241,24 @@ internal static partial class QuickKinds
             return null;
         }
 
-        return Found(QuickWords.Kinds, @"^\s*(?:an?\s+)?") ?? Found(QuickWords.KindsAnywhere, @"(?<![\p{L}\p{N}-])");
+        // L75x75x8: a section is called by its letter.
+        if (AngleSection().Match(line) is { Success: true } section) return (All.First(s => s.Kind == "angle"),
+            section.Groups["word"].Index, section.Groups["word"].Value);
+        var named = Found(QuickWords.Kinds, @"^\s*(?:an?\s+)?");
+        // A lug, a hanger that several bolts hold is no pin.
+        if (named is ({ Kind: "pin" }, _, var pin) && !pin.Contains("pin", StringComparison.OrdinalIgnoreCase)
+            && Several().IsMatch(line)) return null;
+        return named ?? Found(QuickWords.KindsAnywhere, @"(?<![\p{L}\p{N}-])");
     }
+
+    [GeneratedRegex(@"(?<![\w.-])(?:[2-9]|[1-9][0-9]|two|three|four|six|eight)\s*(?:x|×|off|no\.?|nos\.?)?\s*(?:bolts?\s+)?M[0-9]", RegexOptions.IgnoreCase)]
+    private static partial Regex Several();
+
+    [GeneratedRegex(@"^\s*(?<word>L)\s?[0-9][0-9.]*\s*[x×*]\s*[0-9]", RegexOptions.IgnoreCase)]
+    private static partial Regex AngleSection();
+
+    /// <summary>A word that says nothing of its own: a small one, or the kind's name once more.</summary>
+    private static bool IsQuiet(string word) => QuickWords.Small.Contains(word) || QuickWords.Kinds.ContainsKey(word);
 
     /// <summary>
     /// A piece as it is understood: whole, or where nothing understands it whole, in the longest runs of words that are. What is left over
@@ -210,15 +269,16 @@ internal static partial class QuickKinds
         bool Reads(string piece)
         {
             var (trial, number) = (draft, (Numbered?)null);
-            return Take(ref trial, spoken, piece, shown, ref number).Problem is null || Asked(spoken, piece) is not null;
+            return Take(ref trial, spoken, piece, shown, ref number).Problem is null || Asked(spoken, piece, shown) is not null;
         }
 
-        // A bare number is what the kind takes it for where it stands alone between commas, or first behind the kind's name; among other
-        // words it is theirs.
+        // A bare number is what the kind takes it for where it stands alone between commas, or first behind the kind's name with nothing
+        // but small words behind it; among other words it is theirs.
         bool IsBare(string piece) => Bare().IsMatch(piece);
 
         if (Reads(text)) return [(0, text)];
         var words = Word().Matches(text);
+        bool IsOwn(int end) => end + 1 >= words.Count || Joining().IsMatch(words[end + 1].Value);
         string Run(int from, int to) => text[words[from].Index..(words[to].Index + words[to].Length)];
         var (found, left) = (new List<(int, string)>(), -1);
         void Leave(int end)
@@ -229,8 +289,8 @@ internal static partial class QuickKinds
         for (var at = 0; at < words.Count;)
         {
             var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>()
-                .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst)) && Reads(Run(at, e!.Value)));
-            var quiet = end is null && QuickWords.Small.Contains(words[at].Value);
+                .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst && IsOwn(e!.Value))) && Reads(Run(at, e!.Value)));
+            var quiet = end is null && IsQuiet(words[at].Value);
             if (end is not null || quiet)
             {
                 Leave(at - 1);
@@ -248,12 +308,23 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"\S+")]
     private static partial Regex Word();
 
+    [GeneratedRegex("^(?:in|into|through|with|of|under|at|for|on|and|between|from|by|carrying|carries|takes|holding|to)$", RegexOptions.IgnoreCase)]
+    private static partial Regex Joining();
+
     [GeneratedRegex(@"^[0-9.]+(?:\s*(?:mm|cm|in|""))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Bare();
 
+    [GeneratedRegex(@"^[13579]/(?:2|4|8|16)(?: plates?)?$", RegexOptions.IgnoreCase)]
+    private static partial Regex Share16();
+
+    [GeneratedRegex(@"\b(?:A325|A490|A307|A36|A572|kips?|lbf|lbs?|UNC|UNF|SAE|inch|inches|psi|ksi)\b|[0-9]""", RegexOptions.IgnoreCase)]
+    private static partial Regex InchWords();
+
     /// <summary>What is asked of a piece, and the words of its answers; null where nothing is.</summary>
-    private static (string Question, IEnumerable<string> Instead)? Asked(Spoken spoken, string text)
+    private static (string Question, IEnumerable<string> Instead)? Asked(Spoken spoken, string text, UnitSystem shown)
     {
+        if (shown == UnitSystem.Us && Share16().IsMatch(text)) return null;
+        if (spoken.Kind == "basePlate" && Profiles.Find(text) is not null) return null;
         foreach (var piece in spoken.Pieces)
         {
             if (piece.Asks is var (question, answers) && piece.Pattern.Match(text) is { Success: true } match)
@@ -272,7 +343,7 @@ internal static partial class QuickKinds
         }
     }
 
-    [GeneratedRegex(@"[^,;]+")]
+    [GeneratedRegex(@"[^,;:]+")]
     private static partial Regex Piecewise();
 
     [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN)|[0-9]/[0-9]{1,2}(?:-[0-9]{1,2})?(?:\s*(?:""|in))?)(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
@@ -282,12 +353,17 @@ internal static partial class QuickKinds
         RegexOptions.IgnoreCase)]
     private static partial Regex Load();
 
+    [GeneratedRegex(@"^(?<how>pull|tension|down|compression|axial compression|up|uplift|apart|across|shear|load|force|moment)(?: (?:of|=))? (?<q>[-+]?[0-9].*)$",
+        RegexOptions.IgnoreCase)]
+    private static partial Regex WayFirst();
+
     [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
     private static partial Regex Concrete();
 
     private static (string Taken, string? Problem) Take(ref Draft draft, Spoken spoken, string text, UnitSystem shown,
         ref Numbered? number)
     {
+        if (spoken.Kind == "basePlate" && Profiles.Find(text) is not null) return TakeGiven(ref draft, spoken, text)!.Value;
         foreach (var piece in spoken.Pieces)
         {
             if (piece.Asks is not null || piece.Pattern.Match(text) is not { Success: true } match) continue;
@@ -302,8 +378,8 @@ internal static partial class QuickKinds
             }
             return (piece.Taken, null);
         }
-        if (Asked(spoken, text) is var (question, _)) return ("", question);
-        return TakeBolt(ref draft, text, shown, ref number) ?? TakeGiven(ref draft, spoken, text) ?? TakeLoad(ref draft, spoken, text)
+        if (Asked(spoken, text, shown) is var (question, _)) return ("", question);
+        return TakeBolt(ref draft, text, shown, ref number) ?? TakeSaid(ref draft, spoken, text) ?? TakeGiven(ref draft, spoken, text) ?? TakeLoad(ref draft, spoken, text)
             ?? ("", $"not understood. A {Kind.ById(spoken.Kind)!.Name.ToLowerInvariant()} reads like: {Kind.ById(spoken.Kind)!.Line}");
     }
 
@@ -314,6 +390,9 @@ internal static partial class QuickKinds
             draft = draft.State(Fields.Grade, text, shown);
             return ("grade", null);
         }
+        if (LeadingWord().Match(text) is { Success: true } lead && QuickWords.Numbers.TryGetValue(lead.Groups["word"].Value, out var worded))
+            text = worded.ToString(CultureInfo.InvariantCulture) + text[lead.Groups["word"].Length..];
+        var named = Nouns().IsMatch(text);
         text = Nouns().Replace(text, "");
         if (Off().Match(text) is { Success: true } off)
         {
@@ -324,20 +403,32 @@ internal static partial class QuickKinds
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
             || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"'))
                 is not { } thread) return null;
+        // A fraction by itself, of no bolts, is a length.
+        if (IsBareFraction().IsMatch(text) && !named) return null;
+        if (draft.Text(Fields.Thread) is { } before && before != thread.Designation) return ("",
+            $"there is a size already, {before}: one joint has one size of bolt");
         draft = draft.State(Fields.Thread, thread.Designation, shown);
         if (bolt.Groups["grade"].Success)
         {
-            if (Standards.GradeBands(bolt.Groups["grade"].Value).Count == 0) return ("",
-                $"no grade is called {bolt.Groups["grade"].Value}");
-            draft = draft.State(Fields.Grade, bolt.Groups["grade"].Value, shown);
+            // Grade 5 is SAE's.
+            var grade = bolt.Groups["grade"].Value;
+            if (new[] { grade, "SAE " + grade }.FirstOrDefault(g => Standards.GradeBands(g).Count > 0) is not { } known) return ("",
+                $"no grade is called {grade}");
+            draft = draft.State(Fields.Grade, known, shown);
         }
         if (bolt.Groups["n"].Success) number = new Numbered(-1, int.Parse(bolt.Groups["n"].ValueSpan, CultureInfo.InvariantCulture),
             said.Success ? said.Groups["all"].Success : null);
         return ("bolts", null);
     }
 
-    [GeneratedRegex(@"(?<=M[0-9]+|[0-9]\.[0-9])\s+(?:anchors?|anchor bolts|holding[- ]down bolts|hd bolts|bolts|studs)$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"(?<=M[0-9]+|[0-9]\.[0-9]|[0-9]/[0-9]+(?:\s*(?:""|in))?)\s+(?:anchors?|anchor bolts|holding[- ]down bolts|hd bolts|bolts|studs)$", RegexOptions.IgnoreCase)]
     private static partial Regex Nouns();
+
+    [GeneratedRegex(@"^(?<word>[a-z-]+)\s+(?:bolts?|studs?|anchors?|off|M[0-9]|[0-9])", RegexOptions.IgnoreCase)]
+    private static partial Regex LeadingWord();
+
+    [GeneratedRegex(@"^[0-9]/[0-9]{1,2}(?:\s*(?:""|in))?$", RegexOptions.IgnoreCase)]
+    private static partial Regex IsBareFraction();
 
     [GeneratedRegex(@"^(?<n>[0-9]{1,3})\s*(?:off|no\.?|nos\.?|pcs|bolts?)$", RegexOptions.IgnoreCase)]
     private static partial Regex Off();
@@ -393,6 +484,34 @@ internal static partial class QuickKinds
         return part with { Taken = groups > 1 ? $"bolts, {n} {each}" : "bolts" };
     }
 
+    /// <summary>What a line of any joint says in the same words: finish, washers, how shear is carried, basis, condition.</summary>
+    private static (string, string?)? TakeSaid(ref Draft draft, Spoken spoken, string text)
+    {
+        (Dictionary<string, string> Table, string[] Paths, string Taken)[] tables =
+        [
+            (QuickWords.Finishes, [Fields.Lubrication.Path], "finish"), (QuickWords.ShearBy, [Fields.ShearBy.Path], "how shear is carried"),
+            (QuickWords.Washers, [Fields.HeadWasher.Path, Fields.NutWasher.Path], "washers"),
+            (QuickWords.Conditions, [Fields.Condition.Path], "bolts"),
+        ];
+        foreach (var (table, paths, taken) in tables)
+        {
+            if (!table.TryGetValue(text, out var value) || value is "" or "*") continue;
+            if (!Kind.ById(spoken.Kind)!.IsTightened) return ("", $"{taken} counts where bolts are tightened, and these are not");
+            return Put(ref draft, [.. paths.Select(p => (p, value))], taken);
+        }
+        return !QuickWords.Said.TryGetValue(text, out var said) || said.StartsWith("loads", StringComparison.Ordinal) ? null
+            : Put(ref draft, [(said.Split('=')[0], said.Split('=')[1])], Fields.Words(said.Split('=')[0]).ToLowerInvariant());
+    }
+
+    private static (string, string?) Put(ref Draft draft, (string Path, string Text)[] said, string taken)
+    {
+        var there = draft;
+        if (said.FirstOrDefault(s => there.Text(s.Path) is { } before && before != s.Text) is { Path: { } twice })
+            return ("", $"{Fields.Words(twice).ToLowerInvariant()} is stated already, {draft.Text(twice)}: one of the two");
+        draft = draft.State(said, UnitSystem.Si);
+        return (taken, null);
+    }
+
     private static (string, string?)? TakeGiven(ref Draft draft, Spoken spoken, string text)
     {
         if (spoken.Kind == "basePlate" && Profiles.Find(text) is { } profile)
@@ -414,8 +533,11 @@ internal static partial class QuickKinds
 
     private static (string, string?)? TakeLoad(ref Draft draft, Spoken spoken, string text)
     {
-        if (Load().Match(text) is not { Success: true } load) return null;
+        var load = Load().Match(text);
+        if (!load.Success) load = WayFirst().Match(text);
+        if (!load.Success) return null;
         var (quantity, how) = (load.Groups["q"].Value, load.Groups["how"].Value.ToLowerInvariant());
+        if (how is "load" or "force" or "moment") how = "";
         Draft To(Draft d, string key, string text) => d.State($"loads[0].{key}", text, UnitSystem.Si);
         var (force, pressure, moment) = (QuantityText.Parse(quantity, Dimension.Force), QuantityText.Parse(quantity, Dimension.Stress),
             QuantityText.Parse(quantity, Dimension.Torque));
@@ -440,7 +562,8 @@ internal static partial class QuickKinds
                 $"there is {before} already: write one, and the other as a load case of its own");
             // A foot is pressed down or pulled up: which, is asked.
             if (key == "fz" && how.Length == 0) return ("", FootAsked);
-            draft = To(draft, key, IsDown(how) && key == "fz"
+            if (spoken.Kind == "pin" && IsDown(how)) return ("", "a pin is judged here under a pull: one that is pushed is not");
+            draft = To(draft, key, (IsDown(how) && key == "fz") || (how.EndsWith("compression", StringComparison.Ordinal) && key == "fx")
                 ? QuantityText.ShowText(-Math.Abs(force.Held), Dimension.Force, UnitSystem.Si, 6)
                 : quantity);
             return (how.Length > 0 ? $"load, {how}" : "load", null);

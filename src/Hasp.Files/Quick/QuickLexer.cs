@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Hasp.Core.Catalogue;
+using Hasp.Core.Quantities;
 
 namespace Hasp.Files.Quick;
 
@@ -72,7 +73,8 @@ internal static partial class QuickLexer
     [GeneratedRegex(@"\GM[0-9]+(?:\.[0-9]+)?(?:[x×][0-9.]+)?(?=-[0-9]{1,2}[.,·][0-9])", RegexOptions.IgnoreCase)]
     private static partial Regex SizeThenClass();
 
-    [GeneratedRegex(@"\G[\p{L}#µ°][\p{L}\p{N}#µ°²·./-]*")]
+    // A bar before a figure parts two thicknesses: 10 mm/12 mm.
+    [GeneratedRegex(@"\G[\p{L}#µ°](?:[\p{L}\p{N}#µ°²·._-]|/(?![0-9]))*")]
     private static partial Regex Word();
 
     // Half an inch is written with a bar by some and in words by others.
@@ -89,8 +91,14 @@ internal static partial class QuickLexer
     internal static string Fractional(double value) =>
         value * 2 == 1 ? "1/2" : value * 4 == Math.Floor(value * 4) ? $"{value * 4:0}/4" : $"{value * 8:0}/8";
 
+    [GeneratedRegex(@"^PL-?[0-9]", RegexOptions.IgnoreCase)]
+    private static partial Regex PlateMark();
+
     [GeneratedRegex(@"(?<=.)/(?:bolt|screw|stud)$", RegexOptions.IgnoreCase)]
     private static partial Regex PerBolt();
+
+    private static readonly HashSet<string> Shortened = new(["gr", "cl", "dia", "no", "nos", "nr", "thk", "approx", "qty", "pcs", "max",
+        "min", "st", "al", "temp", "diam"], StringComparer.OrdinalIgnoreCase);
 
     internal static List<Token> Cut(string line)
     {
@@ -100,6 +108,12 @@ internal static partial class QuickLexer
         {
             if (char.IsWhiteSpace(line[at]))
             {
+                at++;
+                continue;
+            }
+            if (tokens is [.., { Kind: TokenKind.Word } short_] && line[at] == '.' && short_.End == at && Shortened.Contains(short_.Text))
+            {
+                // Gr. 8.8, 6 nos. M16: the stop belongs to the word.
                 at++;
                 continue;
             }
@@ -166,12 +180,21 @@ internal static partial class QuickLexer
         {
             // kN/bolt: a force, and on what.
             var text = PerBolt().Replace(word.Value, "").TrimEnd('.', '-', '/');
+            // PL12, PL-16: a plate, and how thick.
+            if (PlateMark().IsMatch(text)) text = text[..2];
+            // 4off-12/15, 45kN-M16: pieces that are strung together with hyphens.
+            if (text.IndexOf('-', StringComparison.Ordinal) is > 0 and var hyphen && text.Length > hyphen + 1
+                && char.IsAsciiDigit(text[hyphen + 1]) && EndsAt(text[..hyphen])) text = text[..hyphen];
             return new(TokenKind.Word, text.Length == 0 ? word.Value[..1] : text, at, 0, false, null, false);
         }
         return new(
             line[at] is ',' or ';' or '.' or '|' or '(' or ')' or ':' ? TokenKind.Break : TokenKind.Sign, line[at].ToString(), at, 0, false,
             null, false);
     }
+
+    /// <summary>True for a word that nothing belongs to behind its hyphen: what counts bolts, or a unit.</summary>
+    private static bool EndsAt(string word) => QuickWords.Bolts.Contains(word) || new[] { Dimension.Length, Dimension.Force }
+        .Any(d => QuantityText.Parse("1 " + word, d).Ok);
 
     /// <summary>True for a fraction as inches are divided, in its lowest terms; 10/12 is two thicknesses.</summary>
     private static bool IsOfInches(Match fraction)

@@ -264,12 +264,14 @@ public static class QuickLine
         {
             var first = layers.FirstOrDefault();
             var thick = tapped && layers.Length == 1 ? (inch ? "1-1/2 in" : "40 mm") : first?.Text(Fields.LayerThickness) ?? thickness;
-            var material = (layers.Length == 1 ? read.IntoMaterial : null) ?? first?.Text(Fields.LayerMaterial)
+            var material = (layers.Length == 1 ? read.LastMaterial : null) ?? first?.Text(Fields.LayerMaterial)
                 ?? read.PartsMaterial ?? "Steel";
             choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read));
-            choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick), (Fields.LayerMaterial, material));
+            choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick));
+            if (layers.Length != 1 || read.LastMaterial is null) choices.Make(Fields.Layers, layers.Length, (Fields.LayerMaterial,
+                material));
             choices.Say($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}",
-                read.Plates.Count == 0 && read.PartsMaterial is null && read.IntoMaterial is null ? "parts" : null);
+                read.Plates.Count == 0 && read.PartsMaterial is null && read.LastMaterial is null ? "parts" : null);
         }
         if (read.Plates.Count == 0 || read.Plates.All(p => p.Material is not null)) return;
         for (var i = 0; i < read.Plates.Count; i++)
@@ -277,7 +279,7 @@ public static class QuickLine
             if (read.Plates[i].Material is null) choices.Make(Fields.Layers, i, (Fields.LayerMaterial, "Steel"));
         }
         choices.Say("parts of steel, taken as the weakest structural steel",
-            read.Plates.All(p => p.Material is null) && read.IntoMaterial is null ? "parts" : null);
+            read.Plates.All(p => p.Material is null) && read.LastMaterial is null ? "parts" : null);
     }
 
     /// <summary>So many diameters, rounded up to what a shop marks out: 5 mm, or a step of inches.</summary>

@@ -54,7 +54,7 @@ internal sealed partial class QuickReader
     /// <summary>True where what loads the joint acts along y, as what hangs on a wall does; lines of bolts stand upright then.</summary>
     internal bool IsUpright => Leaning is not null || Tilting is not null;
 
-    private bool TryLayout() => TryRows() || TryTwoCentres() || TryCentres() || TryLever();
+    private bool TryLayout() => TryAreaFirst() || TryRows() || TryTwoCentres() || TryCentres() || TryLever();
 
     private bool IsLaid(int ahead, string what, out int count)
     {
@@ -84,8 +84,14 @@ internal sealed partial class QuickReader
             return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), (number, each), $"{number} rows of {each}");
         }
         if (IsLaid(1, "column", out words)) return Rowed(1 + words, (null, number), $"{number} in each row");
-        if (IsWord(1, "x", "X", "×", "by") && NumberAt(2) is { } more && IsLaid(3, "group", out words))
-            return Rowed(3 + words, (number, more), $"{number} rows of {more}");
+        if (!IsWord(1, "x", "X", "×", "by") || NumberAt(2) is not { } more) return false;
+        if (IsLaid(3, "group", out words)) return Rowed(3 + words, (number, more), $"{number} rows of {more}");
+        if (IsThreadAt(3) && more > 1)
+        {
+            Refuse(3, "bolts in rows?", Instead(3, $"{number} rows of {more}", $"{number} rows of {more}"),
+                Instead(3, $"{number * more}", $"{number * more} bolts, wherever they stand"));
+            return true;
+        }
         return false;
     }
 
@@ -119,12 +125,20 @@ internal sealed partial class QuickReader
         if (Phrase(QuickWords.Laid, length) is not (var laid, var words))
         {
             // Two times 12 mm are two plates; a width is larger.
+            // Strap 8 x 60: thickness and width, whichever is which.
+            if (_at > 0 && _tokens[_at - 1].Kind == TokenKind.Word && QuickWords.Parts.Contains(_tokens[_at - 1].Text) && first == 1)
+            {
+                var thinner = Math.Min(x.Held, y.Held).ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
+                Refuse(length, "of a part its thickness counts here; its outline is drawn on the Pattern stage",
+                    Instead(length, $"{thinner} mm", $"{thinner} mm thick"));
+                return true;
+            }
             if (PartAt(length) is > 0 and var noun && !(first == 1 && _tokens[_at].Value <= MostAlike))
             {
                 Refuse(length + noun, "of a plate its thickness counts here: write 12 mm plate; its outline is drawn on the Pattern stage");
                 return true;
             }
-            if (!IsWord(-1, "on", "at") || Thread is null) return false;
+            if (!(IsWord(-1, "on", "at") || _rows.Count > 0) || Thread is null) return false;
             Refuse(length, "centres of the bolts, or the size of a part?",
                 Instead(length, Span(_at, length) + " centres", "the bolts stand so far apart"));
             return true;
@@ -136,10 +150,16 @@ internal sealed partial class QuickReader
     /// <summary>70 pitch, pitch 70, at 70 centres, gauge 90.</summary>
     private bool TryCentres()
     {
+        // On a 200 mm square.
+        if (IsWord(-1, "on", "in", "a", "at") && LengthAt(0) is var (side, m0) && IsWord(m0, "square"))
+            return Spaced(m0 + 1, ("x", side), ("y", side));
         if (_tokens[_at].Kind == TokenKind.Number)
             return LengthAt(0) is var (length, n) && SpacingAt(n) is var (behind, words) && Centred(n + words, behind, length);
         if (SpacingAt(0) is not var (which, ahead)) return false;
         while (IsWord(ahead, "of", "=", ":", "is", "at")) ahead++;
+        // Spacing 80 x 120.
+        if (LengthAt(ahead) is var (x, first) && IsWord(ahead + first, "x", "X", "×", "by")
+            && LengthAt(ahead + first + 1) is var (y, second)) return Spaced(ahead + first + 1 + second, ("x", x), ("y", y));
         return Peek(ahead) is { Kind: TokenKind.Number } && LengthAt(ahead) is var (amount, m) && Centred(ahead + m, which, amount);
     }
 
@@ -181,7 +201,8 @@ internal sealed partial class QuickReader
     {
         var from = ahead;
         while (IsWord(from, "at", "@", "with", "a", "an", "on", "acting")) from++;
-        var at = from > ahead && IsWord(from - 1, "at", "@", "a", "an");
+        // "On a 12 mm gusset" is a part; "at a 250 mm arm" has its word behind it.
+        var at = from > ahead && IsWord(from - 1, "at", "@");
         if (Phrase(QuickWords.Levers, from) is var (said, words))
         {
             from += words;
@@ -198,6 +219,7 @@ internal sealed partial class QuickReader
         }
         // "At 250 mm" behind a force; with another word behind it the length is that word's.
         return besideForce && at && Quantity(from, Dimension.Length) is not null && Phrase(QuickWords.Laid, behind) is null
+            && PartAt(behind) == 0 && MaterialAt(behind) is null
             && !IsWord(behind, "x", "X", "×", "pcd", "bcd", "circle", "bolt", "hole", "holes", "edge", "long", "deep", "plate",
             "diameter", "dia")
             ? (length, LeverWay.Asked, behind) : null;
@@ -271,11 +293,29 @@ internal sealed partial class QuickReader
         if (first == 1) width = Amount.Of(_tokens[_at + ahead].Value, height.Unit);
         var end = ahead + first + 1 + second;
         if (Peek(end) is { Kind: TokenKind.Word } noun && noun.Text is "panel" or "sign" or "board" or "door" or "sheet" or "plate") end++;
+        return AskForce(pressure, width, height, end);
+    }
+
+    private bool AskForce(Amount pressure, Amount width, Amount height, int end)
+    {
         var kilonewtons = Units.Of(Dimension.Force, "kN");
         var force = Amount.Of(Math.Round(kilonewtons.FromHeld(pressure.Held * width.Held * height.Held), 6), kilonewtons);
         Refuse(end, $"that comes to {force.Text}: does it pull the parts apart, or shear them?",
             Instead(end, force.Text + " apart", "pulls them apart"), Instead(end, force.Text + " across", "shears them"));
         return true;
+    }
+
+    /// <summary>A panel 2 m x 1.5 m in 1 kPa of wind: the area stands before what acts on it.</summary>
+    private bool TryAreaFirst()
+    {
+        if (Peek(0) is not { Kind: TokenKind.Number, Other: null } || LengthAt(0) is not var (width, first)
+            || !IsWord(first, "x", "X", "×", "by") || Quantity(first + 1, Dimension.Length) is not var (height, second)) return false;
+        if (first == 1) width = Amount.Of(_tokens[_at].Value, height.Unit);
+        var ahead = first + 1 + second;
+        var from = ahead;
+        while (IsWord(ahead, "in", "under", "at", "with", "by", "a", "panel", "sign", "board", "door", "sheet", "plate")) ahead++;
+        if (ahead == from || Quantity(ahead, Dimension.Stress) is not var (pressure, words)) return false;
+        return AskForce(pressure, width, height, ahead + words + (IsWord(ahead + words, "wind") ? 1 : 0));
     }
 
     // ---- what the whole line tells ----------------------------------------------------------------------------------------------

@@ -29,6 +29,12 @@ internal sealed partial class QuickReader
 
     // 1/3, 5/6: a share of something, such as of a turn. Two sheets so thin are bolted with little else.
     private const double LargestShare = 6;
+
+    // A number by itself up to this may count bolts.
+    private const double MostBare = 60;
+
+    // mm: nobody bolts through more without saying of what unit it is.
+    private const double ThickestBare = 999;
     private readonly string _line;
     private readonly List<Token> _tokens;
     private readonly UnitSystem _shown;
@@ -100,8 +106,8 @@ internal sealed partial class QuickReader
     /// <summary>The material of parts that are said without a thickness.</summary>
     internal string? PartsMaterial { get; private set; }
 
-    /// <summary>The material that the bolts go into, said without a thickness.</summary>
-    internal string? IntoMaterial { get; private set; }
+    /// <summary>The material of the last part, which the bolts may run into, said without a thickness.</summary>
+    internal string? LastMaterial { get; private set; }
 
     /// <summary>True where the load is none that was said, but one to begin the search with.</summary>
     internal bool HasAskedLoad { get; private set; }
@@ -156,10 +162,20 @@ internal sealed partial class QuickReader
             _at++;
             return;
         }
-        if (TryNegated() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard() || TryLayout()
+        if (TryNegated() || AskRange() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard()
+            || TryLayout()
             || TryKeyed()
             || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
             || TryWordedCount(token) || TrySmall()) return;
+        // A whole number between commas beside a size.
+        if (Count is null && Thread is not null && token is { Kind: TokenKind.Number, Other: null }
+            && token.Value == Math.Floor(token.Value)
+            && token.Value is >= 1 and <= MostBare && Peek(1) is null or { Kind: TokenKind.Break })
+        {
+            Refuse(1, $"{token.Text} of what?", Instead(1, $"{token.Text} bolts", "the number of bolts"),
+                Instead(1, $"{token.Text} mm plate", "a part this thick"));
+            return;
+        }
         Refuse(1, Hint(token));
     }
 
@@ -219,7 +235,9 @@ internal sealed partial class QuickReader
 
     private bool TryPhrases()
     {
-        if (_tokens[_at].Kind == TokenKind.Number) return Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v);
+        if (_tokens[_at].Kind == TokenKind.Number) return Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v)
+            || TryAnyWashers() || (IsWord(1, "washers", "washer") && Set(QuickWords.Washers, Washers, v => Washers = v, v => "washers"))
+            || Set(QuickWords.Grades, Grade, v => Grade = v, v => "grade " + v);
         // "Through 6 mm into 20 mm": a way through parts says nothing of a nut.
         if (IsWord(0, "through") && PlateAt(1) is not null)
         {
@@ -227,17 +245,49 @@ internal sealed partial class QuickReader
             return true;
         }
         return TrySaid() || TryQuestion()
+            || TryAnyWashers()
             || Set(QuickWords.Washers, Washers, v => Washers = v, v => v.Length == 0 ? "no washers" : v == "*" ? "washers" : v + " washers")
             || Set(QuickWords.Finishes, Finish, v => Finish = v, v => "finish: " + v)
             || Set(QuickWords.Conditions, Condition, v => Condition = v, v => "bolts: " + v)
             || Set(QuickWords.Methods, Method, v => Method = v, v => "tightened by " + v)
-            || Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing" ? "may slip into bearing" : "must not slip")
+            || TryBearing() || (!IsCoefficient && Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing"
+                ? "may slip into bearing"
+                : "must not slip"))
             || Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v)
             || TryFit()
             || Set(QuickWords.Holes, Holes, v => Holes = v, v => v + " the load, in every part")
             || Set(QuickWords.Heads, Head, v => Head = v, v => v + " head")
             || Set(QuickWords.Grades, Grade, v => Grade = v, v => "grade " + v)
             || TryWrench();
+    }
+
+    /// <summary>HV nuts, 2 washers: that there are washers is said already by naming them.</summary>
+    private bool TryAnyWashers()
+    {
+        if (!NamesWashers || Phrase(QuickWords.Washers) is not ("*", var count)) return false;
+        Take(count, QuickPart.Nothing);
+        return true;
+    }
+
+    /// <summary>A bearing pedestal: what a shaft turns in says nothing of shear.</summary>
+    private bool TryBearing()
+    {
+        if (!IsWord(0, "bearing", "bearings") || Peek(1) is not { Kind: TokenKind.Word } || Phrase(QuickWords.ShearBy) is (_, > 1)
+            || KnownPhrase(1) is not null || GradeAt(1) is not null || IsThreadAt(1)) return false;
+        Take(1, QuickPart.Nothing);
+        return true;
+    }
+
+    /// <summary>Friction 0.4, slip class A: a number or a class, not a way of carrying shear.</summary>
+    private bool IsCoefficient
+    {
+        get
+        {
+            if (Phrase(QuickWords.Asked) is (_, > 1)) return true;
+            var ahead = 1;
+            while (IsWord(ahead, "coefficient", "factor", "of", "=", "is", ":")) ahead++;
+            return IsWord(0, "friction", "slip") && Peek(ahead) is { Kind: TokenKind.Number };
+        }
     }
 
     /// <summary>How much larger the holes are; a diameter behind it is the hole's: oversize holes 20 mm.</summary>
@@ -270,10 +320,21 @@ internal sealed partial class QuickReader
 
     private bool TryQuestion()
     {
+        if (_at == 0 && IsWord(0, "can", "could", "would", "do", "does") && NumberAt(1) is not null)
+        {
+            Question = QuickQuestion.Holds;
+            Take(1, "asked: whether it holds");
+            return true;
+        }
         if (Phrase(QuickWords.Questions) is not var (question, count)) return false;
         if (Span(_at, count).Contains("shear", StringComparison.OrdinalIgnoreCase)) AskedWay = Way.Across;
         // A line asks one thing; "will it be enough" asks it twice.
-        if (Question == QuickQuestion.None) Question = question;
+        if (Question != QuickQuestion.None && Question != question)
+        {
+            Take(count, QuickPart.Nothing);
+            return true;
+        }
+        Question = question;
         Take(count, "asked: " + question switch
         {
             QuickQuestion.Torque => "the torque", QuickQuestion.HowMany => "the number of bolts", QuickQuestion.Holds => "whether it holds",
@@ -286,9 +347,16 @@ internal sealed partial class QuickReader
     /// <summary>A designation of a standard that no table knows: its number counts nothing.</summary>
     private bool TryStandard()
     {
-        if (!IsWord(0, "DIN", "ISO", "EN", "BS", "ASTM", "ASME", "NF", "JIS", "SAE")) return false;
+        if (!IsWord(0, "DIN", "ISO", "EN", "BS", "ASTM", "ASME", "NF", "JIS", "SAE", "UNI")) return false;
+        // BS EN 15048: the nation that took it over says nothing of its own.
+        if (IsWord(0, "DIN", "BS", "NF", "UNI") && IsWord(1, "EN", "ISO"))
+        {
+            Take(1, QuickPart.Nothing);
+            return true;
+        }
         var count = 1;
-        while (Peek(count) is { } t && (t.Kind == TokenKind.Number || t.Text is "-" || IsWord(count, "EN", "ISO"))) count++;
+        while (Peek(count) is { } t && ((t.Kind == TokenKind.Number && GradeAt(count) is null) || t.Text is "-"
+            || IsWord(count, "EN", "ISO"))) count++;
         if (count == 1) return false;
         // A thread may stand right behind it.
         while (count > 1 && Peek(count - 1)!.Value.Text == "-") count--;
@@ -342,10 +410,15 @@ internal sealed partial class QuickReader
             Take(1, "tapped into");
             return true;
         }
+        if (WayOfLine is not null && Phrase(QuickWords.Ways) is (Way.Apart or Way.Across, var alone))
+        {
+            Take(alone, _wayOfLine.Said > 1 ? QuickPart.Nothing : "how the load acts");
+            return true;
+        }
         // "Preloaded to 70 % of proof": the share says it.
         var toShare = IsWord(0, "preloaded", "preload", "tightened", "tighten", "torqued", "pretensioned")
             && ShareAt(IsWord(1, "to") ? 2 : 1);
-        if (!toShare && !QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–")) return false;
+        if (!toShare && !QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–" or "?" or "!")) return false;
         Take(1, QuickPart.Nothing);
         return true;
     }
@@ -443,7 +516,53 @@ internal sealed partial class QuickReader
         return true;
     }
 
+    /// <summary>A load that swings, 5 to 20 kN, ±8 kN: the joint is judged under the larger; the swing has a stage of its own.</summary>
+    private bool AskRange()
+    {
+        const string Swings = "a load that swings: the joint is judged under its largest; the other end is a load case of its own, "
+            + "and the Fatigue stage judges what lies between";
+        if (IsWord(0, "±", "+/-") && Peek(1) is { Kind: TokenKind.Number } && ForceAt(1) is var (swing, n))
+        {
+            Refuse(1 + n, Swings, Instead(1 + n, swing.Text, $"{swing.Text} either way"));
+            return true;
+        }
+        if (_tokens[_at].Kind != TokenKind.Number) return false;
+        if (AskTolerance()) return true;
+        var first = ForceAt(0) is var (_, m) ? m : 1;
+        var to = first;
+        while (IsWord(to, "to", "-", "–", "—", "~", "…", ".") && to < first + 3) to++;
+        if (to == first && IsWord(to, "and") && IsWord(-1, "between")) to++;
+        // "8.8 -60 kN": a sign belongs to the number that it stands at.
+        if (to > first && GradeAt(0) is not null) return false;
+        // ".40" is what two points and a number leave.
+        if (to == first || Peek(to) is not { Kind: TokenKind.Number } || ForceAt(to) is not var (largest, words)) return false;
+        var text = largest.Text.TrimStart('.');
+        if (Peek(to)!.Value.Text is ['.', .. var digits]) text = digits + text[text.IndexOf(' ', StringComparison.Ordinal)..];
+        Refuse(to + words, Swings, Instead(to + words, text, text));
+        return true;
+    }
+
+    /// <summary>12 ± 0.5 mm: a value, and how far it scatters.</summary>
+    private bool AskTolerance()
+    {
+        var first = Quantity(0, Dimension.Length) is var (_, m) ? m : 1;
+        if (!IsWord(first, "±", "+/-") || Peek(first + 1) is not { Kind: TokenKind.Number }) return false;
+        var count = first + 2;
+        while (count < first + 5 && Peek(count) is { Kind: TokenKind.Word or TokenKind.Sign } && UnitAt(first + 2, count - first - 1,
+            Dimension.Length) is not null) count++;
+        var unit = _line[_tokens[_at + first + 1].End.._tokens[_at + count - 1].End];
+        var value = first == 1 ? Span(_at, 1) + unit : Span(_at, first);
+        Refuse(count, "how far a value scatters is stated on the Chance stage", Instead(count, value, value));
+        return true;
+    }
+
+    private (Amount Amount, int Count)? ForceAt(int ahead) => Quantity(ahead, Dimension.Force) ?? WeightAt(ahead);
+
     private bool _each;
+
+    /// <summary>How many words make what stands before them one bolt's; none for each side, each row.</summary>
+    private int EachAt(int ahead) => Phrase(QuickWords.Each, ahead) is (_, var count)
+        && !(Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.NotOneBolt.Contains(noun.Text)) ? count : 0;
 
     /// <summary>"Each" before or behind a force makes it one bolt's; by itself it is asked about, never passed over.</summary>
     private bool TryEach()
@@ -515,7 +634,7 @@ internal sealed partial class QuickReader
     private bool TryThread()
     {
         var token = _tokens[_at];
-        if (token.Kind == TokenKind.Word && TryMetric(token)) return true;
+        if (token.Kind == TokenKind.Word && (TryMetric(token) || TryPartedMetric())) return true;
         if (token.Kind == TokenKind.Word && token.Text.StartsWith('#')
             && Standards.FindThread(token.Text) is { } numbered) return Threaded(numbered, 1 + SeriesAfter(1));
         if (token.Kind != TokenKind.Number || token.Other is not null) return false;
@@ -524,7 +643,7 @@ internal sealed partial class QuickReader
             && HyphenatedAt(0) is { } whole && pitch.Text.Length <= 2)
         {
             var series = SeriesAfter(3);
-            return Threaded(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
+            return InchLength(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
         }
         // 3/4 UNC, 1/2" UNC.
         var mark = InchMark(1);
@@ -536,10 +655,15 @@ internal sealed partial class QuickReader
         var inch = mark;
         if (!(token.Fraction || (inch > 0 && token.Value <= 4)) || Thread is not null || JoinsAt(1 + inch)) return false;
         if (!(GradeAt(1 + inch) is not null || SuffixedAt(1 + inch)
-            || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia",
-            "diameter"))) return false;
-        return Standards.FindThread(Inches(token)) is { } size && Threaded(size, 1 + inch);
+            || IsWord(1 + inch, "bolt", "bolts", "screw", "screws", "stud", "studs", "dia", "diameter", "diam")
+                || IsBehindGrade)) return false;
+        return Standards.FindThread(Inches(token)) is { } size && InchLength(size, 1 + inch);
     }
+
+    /// <summary>A325 3/4 x 2-1/2: the size stands right behind a grade in inches.</summary>
+    private bool IsBehindGrade => _parts is [.., { Problem: null } before] && before.Taken.StartsWith("grade ", StringComparison.Ordinal)
+        && before.Start + before.Length == (_at > 0 ? _tokens[_at - 1].End : -1)
+        && Standards.GradeBands(Grade ?? "") is [{ System: MeasureSystem.Inch }, ..];
 
     /// <summary>A size, and behind a sign its length: 1/2" UNC x 2".</summary>
     private bool InchLength(ScrewThread thread, int count)
@@ -547,6 +671,10 @@ internal sealed partial class QuickReader
         if (IsWord(count, "x", "X", "×") && Quantity(count + 1, Dimension.Length) is var (length, more))
         {
             (Length, count) = (length, count + 1 + more);
+        }
+        else if (IsWord(count, "x", "X", "×") && Peek(count + 1) is { Kind: TokenKind.Number, Fraction: true } inches)
+        {
+            (Length, count) = (Amount.Of(inches.Value, Units.Of(Dimension.Length, "in")), count + 2);
         }
         return Threaded(thread, count);
     }
@@ -567,6 +695,15 @@ internal sealed partial class QuickReader
             .Replace("⅞", "7/8")
             .Replace("⅛", "1/8").Replace(' ', '-')
         : token.Text;
+
+    /// <summary>M-20, M 20.</summary>
+    private bool TryPartedMetric()
+    {
+        if (!IsWord(0, "M")) return false;
+        var number = IsWord(1, "-") ? 2 : 1;
+        return NumberAt(number) is { } size && Peek(number)!.Value.Kind == TokenKind.Number
+            && Standards.FindThread($"M{size}") is { } thread && Threaded(thread, number + 1);
+    }
 
     /// <summary>M16, M16x1.5, M16x60, M16 x 60, M12 x 4.</summary>
     private bool TryMetric(Token token)
@@ -647,6 +784,7 @@ internal sealed partial class QuickReader
             return true;
         }
         if (IsWord(count, "coarse") && thread.Series == "metric coarse") count++;
+        if (IsWord(count, "dia", "diameter", "diam")) count++;
         Thread = thread;
         Take(count, "size " + thread.Designation + (Length is null ? "" : $", {Length.Text} long"));
         return true;
@@ -728,15 +866,18 @@ internal sealed partial class QuickReader
         (string[] Words, Func<int, bool> Keep)[] keys =
         [
             (["torque", "torqued", "tighten", "tightened"], n => KeepAim(n, Dimension.Torque)),
-            (["preload", "preloaded", "clamp", "clamping", "pretension"], n => KeepAim(n, Dimension.Force)),
+            (["preload", "preloaded", "clamp", "clamping", "pretension", "pretensioned", "prestressed", "prestress", "pre-load",
+                "pre-tension", "preloading"], n => KeepAim(n, Dimension.Force)),
             (["hole", "holes", "clearance", "drilled"], n => KeepLength(n, "hole", a => Hole = a)),
             (["edge", "e", "e1"], n => KeepLength(n, "edge distance", a => Edge = a)),
             (["length", "long"], n => KeepLength(n, "bolt length", a => Length = a)),
             (["bore", "seal", "sealed"], n => KeepLength(n, "bore", a => Bore = a)),
-            (["friction", "mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
+            (["friction"], n => AskFriction(n) || KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
+            (["mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
             (["pcd", "circle", "bcd"], n => KeepLength(n, "bolt circle", a => Circle = a)),
-            (["qty", "quantity", "number", "count", "bolts", "screws"], KeepCount),
-            (["dia", "diameter", "ø", "Ø", "⌀"], n => KeepBeside(n, "hole", a => Hole = a, "hole", "holes")),
+            (["qty", "quantity", "number", "count", "bolts", "screws", "studs", "rods", "anchors", "off"], KeepCount),
+            (["dia", "diameter", "ø", "Ø", "⌀"], n => KeepBeside(n, "hole", a => Hole = a, "hole", "holes") || AskSize(n)),
+            (["moment"], AskMoment), (["torsion"], KeepTorsion),
             (["K", "k", "nut"], n => KeepNumber(n, 1, "nut factor K", v => NutFactor = v)),
         ];
         foreach (var (words, keep) in keys)
@@ -753,12 +894,28 @@ internal sealed partial class QuickReader
         return true;
     }
 
+    /// <summary>Threads are lubricated to coefficients that no faces slip at: whose a small one is, is asked.</summary>
+    private bool AskFriction(int ahead)
+    {
+        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null, Value: > 0 and <= MostOfThreads } number
+            || _line.Contains("slip", StringComparison.OrdinalIgnoreCase) || _line.Contains("faces", StringComparison.OrdinalIgnoreCase))
+            return false;
+        Refuse(ahead + 1,
+            "of the faces against each other, or of thread and head? The torque's own is stated as a nut factor, K 0.18, or on "
+            + "the Preload stage", Instead(ahead + 1, $"slip coefficient {number.Text}", "of the faces"));
+        return true;
+    }
+
+    private const double MostOfThreads = 0.25;
+
     /// <summary>A number of bolts behind its word: qty 4.</summary>
     private bool KeepCount(int ahead)
     {
         if (NumberAt(ahead) is not { } number || number < 1
             || !(ahead + 1 >= _tokens.Count - _at || Peek(ahead + 1) is { Kind: TokenKind.Break }
             || BoltsAt(ahead + 1) || IsThreadAt(ahead + 1) || GradeAt(ahead + 1) is not null || KnownPhrase(ahead + 1) is not null
+            || IsPlates(ahead + 1) || IsWord(ahead + 1, "plate", "into", "in", "on", "to", "through", "with", "at", "and", "for",
+                "holding", "under")
             || Peek(ahead + 1) is { Kind: TokenKind.Number })) return false;
         if (Count is { } before && before != number)
         {
@@ -779,6 +936,41 @@ internal sealed partial class QuickReader
         return true;
     }
 
+    /// <summary>A diameter beside bolts without a size: whether it is theirs is asked.</summary>
+    private bool AskSize(int ahead)
+    {
+        if (Thread is not null || NumberAt(ahead) is not { } number || Standards.FindThread($"M{number}") is not { } size) return false;
+        var count = ahead + 1 + (IsWord(ahead + 1, "mm") ? 1 : 0);
+        Refuse(count, $"{number} mm in diameter: the bolts?", Instead(count, size.Designation, "the size of the bolts"),
+            Instead(count, $"hole {number} mm", "the holes"));
+        return true;
+    }
+
+    /// <summary>A moment turns the joint or tilts it: which, is asked, unless words behind it say so.</summary>
+    private bool AskMoment(int ahead)
+    {
+        if (Quantity(ahead, Dimension.Torque) is not var (moment, count)) return false;
+        var all = ahead + count;
+        if (Phrase(QuickWords.Tilting, all) is not null || Phrase(QuickWords.Turning, all) is not null)
+        {
+            // "Moment 4 kN·m out of plane": the number, with the words behind it, says it all.
+            Take(ahead, QuickPart.Nothing);
+            return true;
+        }
+        Refuse(all, "does it turn the joint in the plane of its faces, or tilt it out of it?",
+            Instead(all, moment.Text + " turning the joint", "turns the joint"),
+            Instead(all, moment.Text + " tilting the joint", "tilts the joint"));
+        return true;
+    }
+
+    private bool KeepTorsion(int ahead)
+    {
+        if (Quantity(ahead, Dimension.Torque) is not var (moment, count)) return false;
+        Turning = moment;
+        Take(ahead + count, $"turned by {moment.Text} in the plane of the faces");
+        return true;
+    }
+
     private bool KeepAim(int ahead, Dimension dimension)
     {
         if (Quantity(ahead, dimension) is not var (amount, count)) return false;
@@ -787,6 +979,8 @@ internal sealed partial class QuickReader
 
     private bool AimAt(int count, string aim)
     {
+        // A target is each bolt's, whether or not that is said.
+        if (Phrase(QuickWords.Each, count) is (_, var each)) count += each;
         if (Aim is not null && Aim != aim)
         {
             Refuse(count, $"there is a target already, {Aim}: one of the two");
@@ -878,22 +1072,48 @@ internal sealed partial class QuickReader
     private bool TryPlates()
     {
         if (TryAlikePlates()) return true;
+        // The 60 of 8 x 60 is a width.
+        if (_at > 1 && IsWord(-1, "x", "X", "×", "by") && Peek(-2) is { Kind: TokenKind.Number } && !IsPlates(1)
+            && UnitAt(1, 1, Dimension.Length) is null) return false;
         var ahead = 0;
         var plates = new List<QuickPlate>();
-        string? lead = MaterialAt(0) is var (name, words) && _tokens[_at].Kind == TokenKind.Word ? name : null;
+        // 6082 by itself is a number; behind "in" or "into" it is a metal.
+        string? lead = MaterialAt(0) is var (name, words) && (_tokens[_at].Kind == TokenKind.Word || IsWord(-1, "in", "into")) ? name
+            : null;
         if (lead is not null) ahead = MaterialAt(0)!.Value.Count;
         var start = ahead;
         var said = lead is not null;
-        var intoLast = false;
-        if (IsWord(ahead, "plates", "plate", "parts")) (ahead, said) = (ahead + 1, true);
-        while (said && IsWord(ahead, "thickness", "thicknesses", "of", "=", "are", "is")) ahead++;
+        var (intoLast, apart) = (false, false);
+        var listed = IsWord(ahead, "plates", "parts", "sheets", "plies");
+        if (listed || IsWord(ahead, "plate") || (IsWord(ahead, "t", "t1", "t2", "t3", "thk", "tp") && IsWord(ahead + 1, "="))) (ahead,
+            said) = (ahead + 1, true);
+        said |= IsWord(ahead, "PL");
+        if (!said && NounFirst(ahead) is > 0 and var noun_) (ahead, said) = (ahead + noun_, true);
+        // Plate 1 12 mm: the first number says which.
+        if (said && NumberAt(ahead) is 1 or 2 or 3 && Quantity(ahead + 1, Dimension.Length) is not null) ahead++;
+        while (said && (IsWord(ahead, "thickness", "thicknesses", "of", "=", "are", "is") || Peek(ahead) is { Text: ":" })) ahead++;
         while (PlateAt(ahead) is var (plate, count))
         {
             plates.Add(plate);
             ahead += count;
             var noun = PartAt(ahead);
+            // Shackle plate: whose plate it is says nothing.
+            if (noun == 0 && plate.Unit is not null && Peek(ahead) is { Kind: TokenKind.Word } whose && KnownPhrase(ahead) is null
+                && !Joiners.Contains(whose.Text) && !QuickWords.Bolts.Contains(whose.Text) && !IsThreadAt(ahead) && GradeAt(ahead) is null
+                && Phrase(QuickWords.Laid, ahead) is null && Phrase(QuickWords.Levers, ahead) is null && PartAt(ahead
+                    + 1) is > 0 and var of)
+                noun = 1 + of;
+            if (noun > 0 && IsWord(ahead + noun, "each") && EachAt(ahead + noun) > 0) noun++;
             said |= noun > 0 || plate.Material is not null || IsThick(ahead - 1);
             ahead += noun;
+            // Plates 10 20 10: behind their word nothing need stand between.
+            if (listed && Peek(ahead) is { Kind: TokenKind.Number } && PlateAt(ahead) is not null) continue;
+            if (listed && Peek(ahead) is { Text: "," } && PlateAt(ahead + 1) is ({ Unit: not null }, var other)
+                && (Peek(ahead + 1 + other) is null or { Kind: TokenKind.Break } || PartAt(ahead + 1 + other) > 0))
+            {
+                ahead++;
+                continue;
+            }
             if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text))) break;
             // "To a 25 mm base".
             var article = IsWord(ahead + 1, "a", "an", "the") ? 1 : 0;
@@ -902,6 +1122,7 @@ internal sealed partial class QuickReader
             if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null }
                 && !IsPlates(ahead + 2 + article)) break;
             intoLast = joiner.Text.Equals("into", StringComparison.OrdinalIgnoreCase);
+            apart |= noun > 0 && joiner.Kind == TokenKind.Word && !IsPlates(ahead - 1) && !IsThick(ahead - 1);
             ahead += 1 + article;
         }
         if (!said && plates is [{ Unit: null, Material: null, Value: var upper }, { Unit: null, Material: null,
@@ -923,6 +1144,29 @@ internal sealed partial class QuickReader
             Refuse(start + 1, "which grade? Name it: A2-70, A4-80, 8.8, B7");
             return true;
         }
+        // Into a metal, in a tapped hole in it: that of the part behind the others, whether or not they were said before.
+        if (plates.Count == 0 && lead is not null && LastMaterial is null && (IsWord(-1, "into")
+            || (IsWord(-1, "in", "hole", "holes") && (End is "tapped" or "insert" || Question == QuickQuestion.Engagement))))
+        {
+            (LastMaterial, End) = (lead, End ?? "tapped");
+            Take(start, "tapped into " + lead);
+            return true;
+        }
+        // A 12 mm flange to cast iron: that of the part behind it.
+        if (plates.Count == 0 && lead is not null && LastMaterial is null && IsWord(-1, "to", "on", "onto", "against") && Plates.Count < 2
+            && !NamesFasteners(start) && !IsPlates(start))
+        {
+            LastMaterial = lead;
+            Take(start + BodyAt(start), "the last part of " + lead);
+            return true;
+        }
+        // A cast iron housing, 18 mm cover: of what the parts are bolted to.
+        if (plates.Count == 0 && lead is not null && LastMaterial is null && Plates.Count < 2 && BodyAt(start) is > 0 and var body)
+        {
+            LastMaterial = lead;
+            Take(start + body, "the last part of " + lead);
+            return true;
+        }
         if (plates.Count == 0 && lead is not null && Plates.Count > 0 && Plates.All(p => p.Material is null))
         {
             Plates = [.. Plates.Select(p => p with { Material = lead })];
@@ -931,16 +1175,14 @@ internal sealed partial class QuickReader
         }
         if (plates.Count == 0 && lead is not null && Plates.Count == 0)
         {
-            if (IsWord(-1, "into") || (IsWord(-1, "in") && Question == QuickQuestion.Engagement))
-                (IntoMaterial, End) = (lead, End ?? "tapped");
-            else if (IsOfParts(lead)) PartsMaterial = lead;
+            if (IsOfParts(lead)) PartsMaterial = lead;
             else
             {
                 Refuse(start, "of the parts, or of the bolts? Bolts are named by their grade: A2-70, A4-80, B7",
                     Instead(start, "parts of " + Span(_at, start), "of the parts"));
                 return true;
             }
-            Take(start, IntoMaterial is null ? "parts of " + lead : "tapped into " + lead);
+            Take(start, "parts of " + lead);
             return true;
         }
         // Two of one: 2 x 12 mm plates.
@@ -957,6 +1199,7 @@ internal sealed partial class QuickReader
         var into = IsWord(-1, "into", "in", "tapped");
         if (Plates.Count == 1 && plates.Count == 1 && !(into && _into))
         {
+            plates = [plates[0] with { Material = plates[0].Material ?? lead }];
             Plates = _into ? [plates[0], .. Plates] : [.. Plates, plates[0]];
             Take(ahead, "a part more");
             return true;
@@ -969,13 +1212,24 @@ internal sealed partial class QuickReader
         _into = into;
         if (intoLast && End is null) End = "tapped";
         // A material said once is of all; a unit said once is of all.
-        var shared = lead ?? (plates.Count(p => p.Material is not null) == 1 ? plates.FirstOrDefault(p => p.Material is not null)?.Material
-            : null);
+        var named = plates.Where(p => p.Material is not null).ToList();
+        // Said of the first or the last it is of all; what lies between two parts, and what seals, is that part's alone.
+        // Of what the bolts run into it is that part's, and behind a part with a name of its own, 10 mm bracket to 20 mm brass.
+        var ofAll = named.Count == 1 && !intoLast && !(apart && named[0] == plates[^1] && named[0] != plates[0])
+            && !named[0].Material!.StartsWith("Gasket", StringComparison.Ordinal)
+            && (plates.Count < 3 || plates[0] == named[0] || plates[^1] == named[0]);
+        var shared = lead ?? (ofAll ? named[0].Material : null);
         var unit = plates.LastOrDefault(p => p.Unit is not null)?.Unit;
         Plates = [.. plates.Select(p => p with { Material = p.Material ?? shared, Unit = p.Unit ?? unit })];
         Take(ahead, plates.Count == 1 ? "a part" : $"{plates.Count} parts{(intoLast ? ", the last one tapped" : "")}");
         return true;
     }
+
+    /// <summary>Flange 20 mm: a part by its noun, its thickness behind it; how many words, none where it is not so.</summary>
+    private int NounFirst(int ahead) => PartAt(ahead) is > 0 and var words && !IsThick(ahead)
+        && Quantity(ahead + words, Dimension.Length) is var (_, count)
+        && (Peek(ahead + words + count) is null or { Kind: TokenKind.Break } || IsThick(ahead + words + count)
+            || Joiners.Contains(Peek(ahead + words + count)!.Value.Text)) ? words : 0;
 
     // True where the one part that was read is what the bolts go into.
     private bool _into;
@@ -1002,6 +1256,12 @@ internal sealed partial class QuickReader
         // "2 steel plates": a material, and no thickness yet.
         var (plate, count) = PlateAt(ahead) ?? (null!, 0);
         if (plate is null || (!counted && (plate.Unit is null || !IsPlates(ahead + count)))) return counted && AskThickness(number, ahead);
+        if (counted && ListedFrom(ahead, number) is var (each, end))
+        {
+            Plates = each;
+            Take(end, $"{number} parts");
+            return true;
+        }
         ahead += count + (IsPlates(ahead + count) ? 1 : 0) + (IsWord(ahead + count, "thick", "each") ? 1 : 0);
         if (Plates.Count > 0) Refuse(ahead, "there are parts already: write them together, joined by +");
         else
@@ -1012,24 +1272,49 @@ internal sealed partial class QuickReader
         return true;
     }
 
+    /// <summary>Three plates 10, 20, 10: as many thicknesses as were counted, with commas between them or without.</summary>
+    private (IReadOnlyList<QuickPlate> Plates, int End)? ListedFrom(int ahead, int number)
+    {
+        var plates = new List<QuickPlate>();
+        while (plates.Count < number && PlateAt(ahead) is var (plate, count))
+        {
+            plates.Add(plate);
+            ahead += count;
+            if (plates.Count < number && Peek(ahead) is { } between && (between.Text == "," || Joiners.Contains(between.Text))) ahead++;
+        }
+        return plates.Count == number && Plates.Count == 0 ? (plates, ahead) : null;
+    }
+
     private bool AskThickness(int number, int ahead)
     {
         Refuse(ahead, $"{number} parts, how thick? Write 12 + 12 for two of 12 mm, or 2 x 12 mm plates");
         return true;
     }
 
+    private static readonly string[] Bodies = ["housing", "casting", "block", "bed", "body", "frame", "hub", "pedestal", "gearbox",
+        "engine",
+        "column", "boss", "machine", "wall", "tank"];
+
+    /// <summary>How many words name what parts are bolted to, whose thickness nobody says; none where nothing does.</summary>
+    private int BodyAt(int ahead) => IsWord(ahead, Bodies) && Peek(ahead + 1) is null or { Kind: not TokenKind.Number } ? 1 : 0;
+
     /// <summary>A material in front of these is theirs, not the parts'.</summary>
     private bool NamesFasteners(int ahead) =>
         IsWord(ahead, "bolts", "bolt", "screws", "screw", "studs", "stud", "nuts", "nut", "washers", "washer", "fasteners",
-            "capscrews", "threads");
+            "capscrews", "threads") || (IsThreadAt(ahead) && BoltsAt(ahead + 1));
 
     private bool IsThick(int ahead) => _at + ahead > 0 && IsWord(ahead, "thick", "thk", "thk.");
 
     /// <summary>How many words say what a thickness is of: thick, plate, beam web; none where nothing does.</summary>
-    private int PartAt(int ahead) => IsThick(ahead) ? 1
-        : Peek(ahead) is not { Kind: TokenKind.Word } noun ? 0
-        : Peek(ahead + 1) is { Kind: TokenKind.Word } second && QuickWords.Parts.Contains($"{noun.Text} {second.Text}") ? 2
-        : QuickWords.Parts.Contains(noun.Text) ? 1 : 0;
+    private int PartAt(int ahead)
+    {
+        if (IsThick(ahead)) return 1;
+        // Lug plate, column flange: one thing by several words.
+        var count = 0;
+        while (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Parts.Contains(noun.Text)) count++;
+        return count > 0 ? count : Peek(ahead + 1) is { Kind: TokenKind.Word } second && Peek(ahead) is { Kind: TokenKind.Word } first
+            && QuickWords.Parts.Contains($"{first.Text} {second.Text}") ? 2 : 0;
+    }
 
     private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
 
@@ -1043,9 +1328,11 @@ internal sealed partial class QuickReader
 
     private (QuickPlate Plate, int Count)? PlateAt(int ahead)
     {
-        var before = 0;
+        // PL12, PL-16.
+        var before = !IsWord(ahead, "PL") ? 0 : IsWord(ahead + 1, "-") ? 2 : 1;
         string? material = null;
-        if (MaterialAt(ahead) is var (lead, words) && Peek(ahead) is { Kind: TokenKind.Word }) (material, before) = (lead, words);
+        if (before == 0 && MaterialAt(ahead) is var (lead, words) && Peek(ahead) is { Kind: TokenKind.Word }) (material, before) = (lead,
+            words);
         if (Peek(ahead + before) is not { Kind: TokenKind.Number, Other: null, Value: > 0 } number) return null;
         var count = before + 1;
         Unit? unit = null;
@@ -1058,6 +1345,8 @@ internal sealed partial class QuickReader
             || IsThreadAt(ahead + count) || BoltsAt(ahead + count)
             || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
         if (IsWord(ahead + count, "deep", "engaged")) return null;
+        // A bare number so large is the number of an alloy or a year, never a thickness.
+        if (unit is null && number.Value > ThickestBare) return null;
         return (new(number.Value, unit, number.Fraction, material), count);
     }
 
@@ -1089,13 +1378,8 @@ internal sealed partial class QuickReader
     {
         var token = _tokens[_at];
         if (token.Other is { } other) return AskComma(token, other);
+        if (AskGrouped(token)) return true;
         if (AskTon(token)) return true;
-        if (IsWord(1, "deep", "engaged") && LengthAt(0) is var (depth, _))
-        {
-            Said[Fields.Engagement.Path] = depth.Text;
-            Take(2, "engagement " + depth.Text);
-            return true;
-        }
         if (IsWord(1, "turn", "turns"))
         {
             Refuse(2, "how far it is turned follows from bolt, length and procedure: it stands on the Tightening stage", Instead(2,
@@ -1139,6 +1423,7 @@ internal sealed partial class QuickReader
         if (Quantity(0, Dimension.Stress) is var (pressure, n)) return Pressed(pressure, n);
         if (MetricBoltsAt(0) is { } metric) return Threaded(metric, 3);
         if (Quantity(0, Dimension.Length) is var (length, m) && TryLength(length, m)) return true;
+        if (IsWord(1, "deep", "engaged") && LengthAt(0) is var (depth, bare)) return TryLength(depth, bare);
         return TryCount(token) || (token.Fraction && AskFraction(token));
     }
 
@@ -1158,6 +1443,20 @@ internal sealed partial class QuickReader
             && text[^4] == '.' ? text + "0" : text;
 
         string Rest(int words) => _line[token.End.._tokens[_at + words - 1].End];
+    }
+
+    /// <summary>20 500 N: a blank that groups thousands, or a number of something and a force.</summary>
+    private bool AskGrouped(Token token)
+    {
+        if (token.Fraction || token.Text.Length > 3 || Peek(1) is not { Kind: TokenKind.Number, Spaced: true, Text.Length: 3 } next
+            || !next.Text.All(char.IsAsciiDigit)
+            || (Quantity(1, Dimension.Force) ?? Quantity(1, Dimension.Torque) ?? Quantity(1, Dimension.Stress)) is not var (_, count))
+            return false;
+        var unit = _line[next.End.._tokens[_at + count].End];
+        Refuse(count + 1, $"one number, {token.Text}{next.Text}?", Instead(count + 1, $"{token.Text}{next.Text}{unit}",
+            $"{token.Text}{next.Text}{unit}"), Instead(count + 1, $"{token.Text} bolts, {next.Text}{unit}",
+                $"{token.Text} bolts, {next.Text}{unit}"));
+        return true;
     }
 
     private bool AskTon(Token token)
@@ -1197,11 +1496,12 @@ internal sealed partial class QuickReader
             Ram = true;
             count++;
         }
-        if (Phrase(QuickWords.Each, count) is (_, var eachWords)) (_each, count) = (true, count + eachWords);
+        if (EachAt(count) is > 0 and var eachWords) (_each, count) = (true, count + eachWords);
         var ahead = count;
         while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
             && Phrase(QuickWords.Ways, ahead) is null) ahead++;
         if (Phrase(QuickWords.Ways, ahead) is var (way, words)) return Loaded(force, way, ahead + words);
+        if (Phrase(QuickWords.Symbols, count) is var (symbol, one)) return Loaded(force, symbol, count + one);
         // "60 kN reversing shear", "60 kN ULS shear": what stands between says its own.
         if (Between(ahead) is { } between && Phrase(QuickWords.Ways, ahead + between) is var (later, more))
         {
@@ -1216,23 +1516,55 @@ internal sealed partial class QuickReader
             return done;
         }
         if (Ram) return Loaded(force, Way.Apart, count);
-        // "300 kN slip resistant": what slips or bears is sheared; its words are read behind it.
-        if (Phrase(QuickWords.ShearBy, ahead) is (_, var slip) && SlipWords.Any(w => Span(_at + ahead, slip)
-            .Contains(w, StringComparison.OrdinalIgnoreCase))) return Loaded(force, Way.Across, ahead);
         if (HasLever) return Leaned(force, count);
+        if (WayOfLine is { } only) return Loaded(force, only, count);
         Refuse(count, "does it pull the parts apart, or shear them?",
             Instead(count, Span(_at, count) + " apart", "pulls them apart"), Instead(count, Span(_at, count) + " across", "shears them"));
         return true;
     }
 
-    private static readonly string[] SlipWords = ["slip", "friction", "bearing"];
+    private static readonly string[] SlipWords = ["slip", "friction", "bearing", "hsfg"];
+
+    private static readonly string[] TwicePhrases = ["double shear", "single shear", "shear planes"];
+
+    private (bool Known, Way? Way, int Said) _wayOfLine;
+
+    /// <summary>How the one force of a line acts where the word for it stands apart from it: lifting eye, 50 kN; what slips, bears or is
+    /// cut twice is sheared, "slip critical, 150 kN". Null where nothing says it, or more than one force or way is there to say it
+    /// of.</summary>
+    private Way? WayOfLine
+    {
+        get
+        {
+            if (_wayOfLine.Known) return _wayOfLine.Way;
+            var (at, forces, ways, sheared, said) = (_at, 0, new HashSet<Way>(), false, 0);
+            for (_at = 0; _at < _tokens.Count; _at++)
+            {
+                if (_tokens[_at].Kind == TokenKind.Number) forces += (Quantity(0, Dimension.Force) ?? WeightAt(0)) is null ? 0 : 1;
+                if (_tokens[_at].Kind != TokenKind.Word) continue;
+                sheared |= (Phrase(QuickWords.ShearBy) is (_, var slip) && SlipWords.Any(w => Span(_at, slip)
+                    .Contains(w, StringComparison.OrdinalIgnoreCase)))
+                    || (Peek(1) is { Kind: TokenKind.Word } && TwicePhrases.Contains(Span(_at, 2), StringComparer.OrdinalIgnoreCase));
+                if (Phrase(QuickWords.Ways) is not var (way, words)) continue;
+                ways.Add(way);
+                said++;
+                _at += words - 1;
+            }
+            _at = at;
+            if (sheared) ways.Remove(Way.Apart);
+            if (sheared) ways.Add(Way.Across);
+            _wayOfLine = (true, forces == 1 && ways is { Count: 1 } && ways.Single() is Way.Apart or Way.Across ? ways.Single() : null,
+                said);
+            return _wayOfLine.Way;
+        }
+    }
 
     /// <summary>How many pieces a phrase has that may stand between a force and its way; null where none stands there.</summary>
     private int? Between(int ahead) => Phrase(QuickWords.ShearBy, ahead)?.Count ?? Phrase(QuickWords.Said, ahead)?.Count;
 
     private bool Loaded(Amount force, Way way, int count)
     {
-        if (Phrase(QuickWords.Each, count) is (_, var eachWords)) (_each, count) = (true, count + eachWords);
+        if (EachAt(count) is > 0 and var eachWords) (_each, count) = (true, count + eachWords);
         var (one, before) = (_each, _parts.Count);
         _each = false;
         var done = LoadedBy(force, way, count);
@@ -1307,6 +1639,40 @@ internal sealed partial class QuickReader
         return true;
     }
 
+    /// <summary>So deep: how far the thread engages where it runs into a part, and asked where it does not, of which a beam is one
+    /// kind.</summary>
+    private void Deep(Amount depth, int count)
+    {
+        if (!RunsIntoPart)
+        {
+            Refuse(count + 1, $"{depth.Text} deep: what is? The thread's engagement is written 20 mm engaged", Instead(count + 1,
+                depth.Text + " engaged", "how far the thread engages"));
+            return;
+        }
+        Said[Fields.Engagement.Path] = depth.Text;
+        Take(count + 1, "engagement " + depth.Text);
+    }
+
+    private bool? _runsIntoPart;
+
+    /// <summary>True where the line says anywhere that the thread runs into a part, or asks how far.</summary>
+    private bool RunsIntoPart
+    {
+        get
+        {
+            if (_runsIntoPart is { } known) return known;
+            var at = _at;
+            _runsIntoPart = false;
+            for (_at = 0; _at < _tokens.Count && _runsIntoPart != true; _at++)
+            {
+                _runsIntoPart = Phrase(QuickWords.Ends) is ("tapped" or "insert", _) || IsWord(0, "into", "tapped", "threaded")
+                    || Phrase(QuickWords.Questions) is (QuickQuestion.Engagement, _);
+            }
+            _at = at;
+            return _runsIntoPart.Value;
+        }
+    }
+
     private bool IsSealed(int ahead) => IsWord(ahead, "bore", "diameter", "dia", "dia.", "seal", "sealed", "opening", "ø", "Ø");
 
     /// <summary>A length that the word behind it explains.</summary>
@@ -1317,8 +1683,13 @@ internal sealed partial class QuickReader
             (["long", "length"], "bolt length", a => Length = a), (["hole", "holes", "clearance"], "hole", a => Hole = a),
             (["edge"], "edge distance", a => Edge = a), (["bore", "seal", "sealed"], "bore", a => Bore = a),
             (["pcd", "bcd", "circle"], "bolt circle", a => Circle = a),
-            (["deep", "engaged", "engagement"], "engagement", a => Said[Fields.Engagement.Path] = a.Text),
+            (["engaged", "engagement"], "engagement", a => Said[Fields.Engagement.Path] = a.Text),
         ];
+        if (IsWord(count, "deep"))
+        {
+            Deep(length, count);
+            return true;
+        }
         // 150 mm bolt circle, 18 mm diameter holes.
         if (IsWord(count, "bolt") && IsWord(count + 1, "circle")) count++;
         if (IsWord(count, "dia", "diameter", "pitch") && IsWord(count + 1, "hole", "holes", "circle", "pcd")) count++;
@@ -1334,6 +1705,12 @@ internal sealed partial class QuickReader
         {
             (Bore, Pressure, Ram) = (length, pressure, true);
             Take(count + 1 + more, $"a ram of {length.Text} bore at {pressure.Text}");
+            return true;
+        }
+        if (IsWord(count, "dia", "diameter", "diam") && Thread is null && Standards.FindThread("M" + _tokens[_at].Text) is { } size)
+        {
+            Refuse(count + 1, $"{length.Text} in diameter: the bolts?", Instead(count + 1, size.Designation, "the size of the bolts"),
+                Instead(count + 1, "hole " + length.Text, "the holes"));
             return true;
         }
         if (IsWord(-1, "at", "@"))
@@ -1352,10 +1729,11 @@ internal sealed partial class QuickReader
     {
         if (token.Fraction || token.Value != Math.Floor(token.Value) || token.Value is < 1 or > 1000) return false;
         var ahead = 1;
-        while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "pcs", "of", "number", "ea", ".")) ahead++;
+        while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "nr", "pcs", "of", "number", "ea", ".")) ahead++;
         // Known words may stand between a number and its size: 4 HV M20, 4 DIN 931 M16.
         var named = ahead;
-        while (named < ahead + (2 * MostPieces) && !IsThreadAt(named) && KnownPhrase(named) is { } words) named += words;
+        while (named < ahead + (2 * MostPieces) && !IsThreadAt(named)
+            && (KnownPhrase(named) ?? (named > ahead ? GradeAt(named)?.Count : null)) is { } words) named += words;
         var counts = BoltsAt(1) || IsThreadAt(ahead) || (named > ahead && (IsThreadAt(named) || ThreadSoonAt(named)))
             || MetricBoltsAt(ahead) is not null || StandsAsCount() || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
             || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
@@ -1371,9 +1749,9 @@ internal sealed partial class QuickReader
     }
 
     /// <summary>A number in brackets, or behind a cross, beside a size that is known: M12 (6), M16 8.8 x4.</summary>
-    private bool StandsAsCount() => Thread is not null && Count is null && _at > 0
-        && ((_tokens[_at - 1].Text == "(" && Peek(1) is { Text: ")" })
-            || (_tokens[_at - 1].Text is "x" or "X" or "×" && Peek(1) is not { Kind: TokenKind.Number }
+    private bool StandsAsCount() => Count is null && _at > 0
+        && ((_tokens[_at - 1].Text == "(" && Peek(1) is { Text: ")" } && (Thread is not null || IsThreadAt(2) || ThreadSoonAt(2)))
+            || (Thread is not null && _tokens[_at - 1].Text is "x" or "X" or "×" && Peek(1) is not { Kind: TokenKind.Number }
                 && UnitAt(1, 1, Dimension.Length) is null && !IsWord(1, "long", "x", "X", "×")));
 
     /// <summary>A number of bolts in a word: four M16, six bolts. A number word that stands by itself is asked about.</summary>
@@ -1392,8 +1770,10 @@ internal sealed partial class QuickReader
 
     /// <summary>A size in inches without its threads per inch stands there: 1/2" grade 5.</summary>
     private bool ThreadSoonAt(int ahead) =>
-        Peek(ahead) is { Kind: TokenKind.Number, Fraction: true } t && Standards.FindThread(Inches(t)) is not null
-            && (GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null || SuffixedAt(ahead + 1 + InchMark(ahead + 1))
+        Peek(ahead) is { Kind: TokenKind.Number } t && (t.Fraction || (InchMark(ahead + 1) > 0 && t.Value <= 4))
+            && Standards.FindThread(Inches(t)) is not null
+            && (IsWord(ahead + 1 + InchMark(ahead + 1), "dia", "diameter", "diam") || GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null
+                || SuffixedAt(ahead + 1 + InchMark(ahead + 1))
                 || BoltsAt(ahead + 1 + InchMark(ahead + 1))
             || SeriesAfter(ahead + 1) > 0);
 
@@ -1429,10 +1809,13 @@ internal sealed partial class QuickReader
         {
             _parts[round] = _parts[round] with { Taken = "", Problem = "how many bolts stand on it?" };
         }
+        // What the bolts go into is the last part.
+        if (LastMaterial is { } into && Plates is [.., _, { Material: null } last]) Plates = [.. Plates.SkipLast(1), last with
+            { Material = into }];
         if (PartsMaterial is { } loose) Plates = [.. Plates.Select(p => p with { Material = p.Material ?? loose })];
-        if (Plates.Any(p => p.Unit is null) && _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal)
-            || p.Taken == "a part") is var at and >= 0)
+        if (Plates.Any(p => p.Unit is null))
         {
+            var at = _parts.FindIndex(p => p.Taken.EndsWith("parts", StringComparison.Ordinal) || p.Taken == "a part");
             var inches = SpeaksInches;
             // A bare whole number beside inch bolts could be either.
             var unsure = inches && Plates.Any(p => p.Unit is null && !p.Fraction && p.Value > 4);
@@ -1450,6 +1833,15 @@ internal sealed partial class QuickReader
             }
             Plates = [.. Plates.Select(p => p with { Unit = p.Unit ?? Units.Of(Dimension.Length, inches || p.Fraction ? "in" : "mm") })];
         }
+        SettleGasket();
+        if (Plates.Count == 3)
+        {
+            foreach (var said in Enumerable.Range(0, _parts.Count).Where(i => TwicePhrases.Any(w => _parts[i].Text
+                .EndsWith(w, StringComparison.OrdinalIgnoreCase)))) _parts[said] = _parts[said] with
+                {
+                    Taken = "cut twice, as three parts are", Problem = null, Answers = [],
+                };
+        }
         SettlePressure();
         if (Ram && Tension is null && Shear is null && !(Bore is not null && Pressure is not null)
             && _parts.FindIndex(p => p.Taken == "a ram") is var ram and >= 0)
@@ -1457,6 +1849,22 @@ internal sealed partial class QuickReader
             _parts[ram] = _parts[ram] with { Taken = "",
                 Problem = "how strong? Write its force (160 kN ram) or its bore and pressure (80 mm bore × 160 bar)" };
         }
+    }
+
+    /// <summary>What seals lies between two parts: 3 mm gasket between 25 mm flanges; where it does not, that is asked.</summary>
+    private void SettleGasket()
+    {
+        static bool Seals(QuickPlate p) => p.Material?.StartsWith("Gasket", StringComparison.Ordinal) == true;
+        if (Plates.Count < 2 || !(Seals(Plates[0]) || Seals(Plates[^1])) || Plates.All(Seals)) return;
+        if (Plates.Count == 2 && _line.Contains("between", StringComparison.OrdinalIgnoreCase))
+        {
+            var (seal, part) = Seals(Plates[0]) ? (Plates[0], Plates[1]) : (Plates[1], Plates[0]);
+            Plates = [part, seal, part];
+            return;
+        }
+        if (_parts.FindIndex(p => p.Problem is null && (p.Taken.EndsWith("parts", StringComparison.Ordinal)
+            || p.Taken.StartsWith("a part", StringComparison.Ordinal))) is var at and >= 0)
+            Ask(at, "a gasket lies between two parts: write them in their order, 25 + 3 gasket + 25");
     }
 
     /// <summary>A pressure, and what it acts on, go together; beside a force apart neither is dropped.</summary>

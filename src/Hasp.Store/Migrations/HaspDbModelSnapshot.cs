@@ -465,6 +465,12 @@ namespace Hasp.Store.Migrations
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("Beside")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Delta")
+                        .HasColumnType("BLOB");
+
                     b.Property<string>("Device")
                         .IsRequired()
                         .HasColumnType("TEXT");

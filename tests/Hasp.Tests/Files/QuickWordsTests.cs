@@ -54,8 +54,19 @@ public sealed class QuickWordsTests
         {
             if (!Slots.TryGetValue(slot, out var at) && !Slots.TryGetValue($"{slot} {value}", out at)) continue;
             read++;
+            // What seals lies between two parts.
+            if (value.StartsWith("Gasket", StringComparison.Ordinal)) at = ("4 M16 8.8, 60 kN apart, 12 + 3 ~ + 20", "layers[1].material");
             var line = at.Line.Replace("~", words, StringComparison.Ordinal);
-            var quick = QuickLine.Read(line, UnitSystem.Si);
+            QuickJoint quick;
+            try
+            {
+                quick = QuickLine.Read(line, UnitSystem.Si);
+            }
+            catch (Exception e) when (e is NullReferenceException or ArgumentException or InvalidOperationException)
+            {
+                wrong.Add($"{line}: {e.Message}");
+                continue;
+            }
             var asked = (slot, value) is ("way", "down" or "leaning") or ("lever", "asked");
             if (quick.Parts.All(p => p.Problem is null) == asked)
                 wrong.Add($"{line}: {string.Join("; ", quick.Parts.Where(p => p.Problem is not null).Select(p => $"[{p.Text}] {p.Problem}"))}");
@@ -84,7 +95,9 @@ public sealed class QuickWordsTests
         {
             var line = $"4 M16 8.8, 60 kN across, 12 + 20, {words}";
             var quick = QuickLine.Read(line, UnitSystem.Si);
-            var part = Assert.Single(quick.Parts, p => p.Problem is not null);
+            var asked = quick.Parts.Where(p => p.Problem is not null).ToList();
+            Assert.True(asked.Count == 1, $"{line}: {string.Join("; ", asked.Select(p => $"[{p.Text}] {p.Problem}"))}");
+            var part = asked[0];
             Assert.True(part.Problem == question && part.Text == words, $"{line}: [{part.Text}] {part.Problem}");
             Assert.Equal(choices.Length, part.Answers.Count);
             foreach (var answer in part.Answers)
@@ -127,7 +140,7 @@ public sealed class QuickWordsTests
     // What would be taken anyway: said, it changes nothing.
     private static readonly HashSet<string> Usual =
     [
-        "hex head", "thread engages nut", "washers", "no washers", "torque wrench, with the scatter of the finish", "asked: in tension",
+        "hex head", "thread engages nut", "washers", "no washers", "torque wrench, with the scatter of the finish", "asked: in tension", "one bolt",
     ];
 
     /// <summary>What a line is told that it was taken for goes somewhere: without those words the joint, or what is asked, is another. A
@@ -147,6 +160,9 @@ public sealed class QuickWordsTests
                 // Two rows of three are six; a bore under pressure is a ram's.
                 if (part.Taken.EndsWith(" bolts", StringComparison.Ordinal) && quick.Parts.Any(p => p.Taken.Contains(" rows of ", StringComparison.Ordinal))) continue;
                 if (part.Taken == "a ram" && quick.Parts.Any(p => p.Taken.StartsWith("bore", StringComparison.Ordinal))) continue;
+                // How a load acts that is asked about; a kind that is named twice.
+                if (part.Taken == "how the load acts" && quick.Parts.Any(p => p.Problem is not null)) continue;
+                if (part == quick.Parts[0] && quick.Draft.Text(Fields.Kind) is not null && Said(line) == Said(line.Remove(part.Start, part.Length))) continue;
                 read++;
                 if (Said(line.Remove(part.Start, part.Length)) == Said(line)) dropped.Add($"{line}: {part.Text} → {part.Taken}");
             }

@@ -46,6 +46,71 @@ public sealed class JointStoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Every_revision_of_a_long_history_says_what_it_said()
+    {
+        // Edits, edits from an older state, edits kept beside, undo and redo, in any order; the store against a dictionary.
+        var random = new Random(7);
+        var text = string.Concat(Enumerable.Range(0, 800).Select(i => $"{{\"case\":\"{i}\",\"tension\":\"{i * 37 % 90}.5 kN\"}},"));
+        var id = await _store.Create(_project, text, "first");
+        var said = new Dictionary<int, string> { [1] = text };
+        var (kept, moved) = (0, 0);
+        for (var step = 0; step < 160; step++)
+        {
+            var now = (await _store.Load(id))!;
+            Assert.Equal(said[now.Revision], now.Document);
+            if (random.Next(4) == 0)
+            {
+                var back = random.Next(2) == 0 ? _store.Undo(id, now.Revision, "me") : _store.Redo(id, now.Revision, "me");
+                if (await back) moved++;
+                continue;
+            }
+            var from = random.Next(9) == 0 ? said.Keys.ElementAt(random.Next(said.Count)) : now.Revision;
+            var edited = Edited(said[from], random);
+            var outcome = await _store.Save(id, from, edited, "edit", "me");
+            said[outcome.Revision!.Value] = edited;
+            kept++;
+        }
+        Assert.True(kept > 100 && moved > 15, $"{kept} edits, {moved} steps");
+        foreach (var (number, document) in said) Assert.Equal(document, (await _store.Revision(id, number))!.Document);
+        Assert.Equal(said.OrderBy(r => r.Key).Select(r => r.Value), (await _store.History([JointStore.Kind])).Select(r => r.Document));
+        await using var db = new Databases(_file).CreateDbContext();
+        var (small, least) = (await db.Revisions.CountAsync(r => r.Delta != null), said.Count * 3 / 5);
+        Assert.True(small > least, $"{small} of {said.Count} are kept by what they differ in");
+        Assert.True((await db.Revisions.Where(r => r.Delta != null).Select(r => r.Delta!.Length).ToListAsync()).Average() < 500);
+    }
+
+    /// <summary>A figure or two of a text changed, a passage taken out, put in or moved.</summary>
+    private static string Edited(string text, Random random)
+    {
+        var (at, length) = (random.Next(text.Length - 80), random.Next(1, 60));
+        var passage = text.Substring(at, length);
+        var without = text.Remove(at, length);
+        return random.Next(4) switch
+        {
+            0 => without,
+            1 => text.Insert(random.Next(text.Length), "größer als 3·10⁻⁶"),
+            2 => without.Insert(random.Next(without.Length), passage),
+            _ => text.Remove(at, 1).Insert(at, "9").Remove(3, 1),
+        };
+    }
+
+    [Fact]
+    public async Task A_revision_that_was_altered_is_no_text_and_undo_leaves_it_alone()
+    {
+        var first = new string('x', 400);
+        var id = await _store.Create(_project, first, "first");
+        await _store.Save(id, 1, first + "y", "second", "me");
+        await using (var db = new Databases(_file).CreateDbContext())
+        {
+            byte[] spoiled = [0, 5, 0x90, 0x4E];
+            Assert.Equal(1, await db.Revisions.Where(r => r.Delta != null).ExecuteUpdateAsync(s => s.SetProperty(r => r.Delta, spoiled)));
+        }
+        Assert.Equal("", (await _store.Revision(id, 1))!.Document);
+        Assert.False(await _store.Undo(id, 2, "me"));
+        Assert.Equal(first + "y", (await _store.Load(id))!.Document);
+    }
+
+    [Fact]
     public async Task The_second_to_save_is_told_and_kept_beside()
     {
         var id = await _store.Create(_project, "one", "first");

@@ -15,7 +15,7 @@ public sealed class RevisionsModel(JointStore store, Preferences preferences) : 
     public StoredJoint Stored { get; private set; } = null!;
 
     /// <summary>The newest first.</summary>
-    public IReadOnlyList<RevisionRow> Revisions { get; private set; } = [];
+    public IReadOnlyList<RevisionLine> Revisions { get; private set; } = [];
 
     /// <summary>Why the joint as it stands cannot be judged; null where it can.</summary>
     public string? Damage { get; private set; }

@@ -69,7 +69,10 @@
     for (const g of drag.kind === "bolts" ? drag.group : [drag.element]) g.setAttribute("transform", shift);
     if (drag.kind === "pivot") say(show(+drag.element.dataset.value + (only === "x" ? dx : dy)));
     else if (drag.kind === "load") say(`x ${show(+drag.element.dataset.mx + dx)}, y ${show(+drag.element.dataset.my + dy)}`);
-    else { const at = toMm({ x: +drag.element.dataset.px, y: +drag.element.dataset.py }); say(`x ${show(at.x + dx)}, y ${show(at.y + dy)}`); }
+    else {
+      const at = toMm({ x: +drag.element.dataset.px, y: +drag.element.dataset.py });
+      say(`x ${show(at.x + dx)}, y ${show(at.y + dy)}`);
+    }
   });
 
   document.addEventListener("pointerup", (e) => {
@@ -126,7 +129,10 @@
     } else if (bolt && (e.key === " " || e.key === "Enter")) choose(bolt.dataset.bolt, true);
     else if (bolt && (e.key === "Delete" || e.key === "Backspace")) { const numbers =
         taken(bolt.dataset.bolt).join(","); selected.clear(); post("Toggle", { numbers }); }
-    else if (bolt && e.key === "a") { for (const b of plan().querySelectorAll("[data-bolt]:not(.off)")) selected.add(b.dataset.bolt); mark(); }
+    else if (bolt && e.key === "a") {
+      for (const b of plan().querySelectorAll("[data-bolt]:not(.off)")) selected.add(b.dataset.bolt);
+      mark();
+    }
     else if (e.key === "Escape") { selected.clear(); mark(); }
     else return;
     e.preventDefault();

@@ -54,7 +54,10 @@ window.hasp.queue = (() => {
     state.signedOut = answer.status === 401;
     if (answer.status === 404) { some.forEach((e) => refuse(e, "this joint is not there, or not yours")); return true; }
     if (answer.status === 403) { some.forEach((e) => refuse(e, "this account may not record here")); return true; }
-    if (!answer.ok) { state.fault = state.signedOut ? "" : `The server did not take it (${answer.status}). It stays on this device.`; return false; }
+    if (!answer.ok) {
+      state.fault = state.signedOut ? "" : `The server did not take it (${answer.status}). It stays on this device.`;
+      return false;
+    }
     state.fault = "";
     for (const result of (await answer.json()).results) {
       const sent = some.find((e) => e.key === result.key);
@@ -100,7 +103,8 @@ window.hasp.queue = (() => {
     for (const e of queue) by.set(e.by ?? me, (by.get(e.by ?? me) || 0) + 1);
     const whose = [...by].map(([who, n]) => (who === me ? `${n} of yours` : `${n} of ${who || "nobody signed in"}`));
     const refused = queue.filter((e) => e.problem).length;
-    return `${queue.length === 1 ? "1 entry waits" : `${queue.length} entries wait`} on this device: ${whose.join(", ")}${refused ? `; ${refused} not taken by the server` : ""}.`;
+    return `${queue.length === 1 ? "1 entry waits" : `${queue.length} entries wait`} on this device: ${whose.join(", ")}${
+      refused ? `; ${refused} not taken by the server` : ""}.`;
   };
   const draw = () => {
     if (!bar) return;
@@ -124,13 +128,17 @@ window.hasp.queue = (() => {
   const list = document.getElementById("waiting-list");
   if (!list) return;
   const queue = window.hasp.queue;
-  const what = (e) => [e.kind === "bolt" ? `bolt ${e.bolt}` : e.kind, e.document.pass || e.document.step, e.document.result, e.document.reason].filter(Boolean).join(", ");
+  const what = (e) => [e.kind === "bolt" ? `bolt ${e.bolt}` : e.kind, e.document.pass || e.document.step, e.document.result,
+    e.document.reason].filter(Boolean).join(", ");
   const cell = (row, text) => { row.append(Object.assign(document.createElement("td"), { className: "t", textContent: text })); };
   const action = (row, e) => {
     const td = Object.assign(document.createElement("td"), { className: "t" });
     row.append(td);
     const foreign = !queue.isMine(e);
-    if (!queue.me && document.body.dataset.accounts === "on") { td.textContent = e.by ? `Sent when ${e.by} signs in.` : "Sent when somebody signs in."; return; }
+    if (!queue.me && document.body.dataset.accounts === "on") {
+      td.textContent = e.by ? `Sent when ${e.by} signs in.` : "Sent when somebody signs in.";
+      return;
+    }
     if (!foreign && !e.problem) { td.textContent = "Sent as soon as the server answers."; return; }
     const input = Object.assign(document.createElement("input"), { placeholder: queue.asks(e), maxLength: 200 });
     input.setAttribute("aria-label", `${input.placeholder}: ${what(e)}`);
@@ -154,7 +162,8 @@ window.hasp.queue = (() => {
       const row = document.createElement("tr");
       const joint = document.createElement("td");
       joint.className = "t";
-      joint.append(Object.assign(document.createElement("a"), { href: `/joints/${e.joint}/tablet`, textContent: e.of || `joint ${e.joint}` }));
+      joint.append(Object.assign(document.createElement("a"), { href: `/joints/${e.joint}/tablet`,
+        textContent: e.of || `joint ${e.joint}` }));
       row.append(joint);
       cell(row, what(e));
       cell(row, e.made.replace("T", " ").slice(0, 19));

@@ -51,7 +51,9 @@
   // Kept on this device alone: whatever is drawn up is in the project anyhow.
   line.form.addEventListener("submit", () => {
     const said = line.value.trim();
-    if (said) try { localStorage.setItem(key, JSON.stringify([said, ...known().filter((l) => l !== said)].slice(0, most))); } catch { /* full or refused */ }
+    if (!said) return;
+    const last = [said, ...known().filter((l) => l !== said)].slice(0, most);
+    try { localStorage.setItem(key, JSON.stringify(last)); } catch { /* full or refused */ }
   });
 
   // A field of one line would run several together.

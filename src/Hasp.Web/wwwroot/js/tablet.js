@@ -20,7 +20,9 @@
     ahead = Math.abs(said - ahead) > 300000 ? said : Math.max(ahead, said);
     remembered(clock, ahead);
   };
-  const remembered = (name, value) => { try { localStorage.setItem(name, JSON.stringify(value)); } catch { /* no room: it is asked for again */ } };
+  const remembered = (name, value) => {
+    try { localStorage.setItem(name, JSON.stringify(value)); } catch { /* no room: it is asked for again */ }
+  };
   const recalled = (name) => { try { return JSON.parse(localStorage.getItem(name)); } catch { return null; } };
   // A page that was kept on the device tells the time at which it was made: the clock goes on as it was told last.
   const lastTold = recalled(clock);
@@ -135,7 +137,9 @@
     const reached = online && queue.state.online;
     if (trouble) fault(trouble);
     $("t-line").className = reached && !signedOut ? (mine ? "sending" : "") : "off";
-    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.` : reached ? (mine ? `Sending ${mine} …` : "All sent") : `No connection: ${mine} kept on this device${planOf ? `; plan of ${planOf}` : ""}`;
+    $("t-line").textContent = signedOut ? `Signed out: ${mine} kept on this device. Sign in to send them.`
+      : reached ? (mine ? `Sending ${mine} …` : "All sent")
+      : `No connection: ${mine} kept on this device${planOf ? `; plan of ${planOf}` : ""}`;
     const more = queue.all().length - mine;
     $("t-more").hidden = more === 0;
     $("t-more").textContent = more ? `${more} more on this device` : "";
@@ -148,8 +152,10 @@
       const b = s.bolts[g.dataset.bolt];
       const is = b.refused ? "refused" : p && b.passes[p.id] ? "done" : "";
       const own = p && b.passes[p.id] && b.passes[p.id].mine ? " waiting" : "";
-      g.setAttribute("class", `tablet-bolt ${is}${own}${b.twice.length ? " twice" : ""}${Number(g.dataset.bolt) === bolt() ? " current" : ""}`);
-      g.setAttribute("aria-label", `Bolt ${g.dataset.bolt}${is ? ", " + is : ""}${own ? ", waits on this device" : ""}${b.twice.length ? ", recorded twice" : ""}`);
+      g.setAttribute("class", `tablet-bolt ${is}${own}${b.twice.length ? " twice" : ""}${
+        Number(g.dataset.bolt) === bolt() ? " current" : ""}`);
+      g.setAttribute("aria-label", `Bolt ${g.dataset.bolt}${is ? ", " + is : ""}${own ? ", waits on this device" : ""}${
+        b.twice.length ? ", recorded twice" : ""}`);
     }
     if (!p) { $("t-bolt").textContent = "No passes: look at the plan"; return; }
     const b = s.bolts[bolt()];
@@ -165,7 +171,8 @@
     $("t-hold").hidden = !(p.holds && complete && !s.held.has(p.id));
     $("t-tight").textContent = b.passes[p.id] ? "Tight again" : "Tight";
     $("t-open").textContent = b.open ? "◇ " + b.open : "";
-    if (b.twice.length) fault(`Bolt ${bolt()} was recorded twice in this pass, by ${b.devices[p.id] || "two devices"} and another: see which is right.`);
+    if (b.twice.length) fault(
+      `Bolt ${bolt()} was recorded twice in this pass, by ${b.devices[p.id] || "two devices"} and another: see which is right.`);
     steps.forEach((li, i) => prepare(li, plan.prepare[i], s.prepared.get(plan.prepare[i].id)));
     drawRefused(here.filter((e) => e.problem || !queue.isMine(e)));
   };
@@ -218,7 +225,8 @@
   let signer;
   ({ entries, last, signer } = recalled(known) || { entries: [], last: 0 });
   const keepKnown = () => remembered(known, {
-    last, signer: signer || may.signer, entries: entries.concat(queue.taken.filter((e) => e.joint === plan.joint && !entries.some((k) => k.key === e.key))
+    last, signer: signer || may.signer, entries: entries.concat(queue.taken.filter(
+      (e) => e.joint === plan.joint && !entries.some((k) => k.key === e.key))
       .map((e) => ({ ...e, own: true }))),
   });
   const look = async () => {
@@ -264,12 +272,15 @@
   const remember = ({ known, head, signer, now: at }) => {
     const before = witness();
     const words = [];
-    if (!known) words.push(`The server no longer has entry ${before.head.split(":")[0]} as this tablet knows it. Stop, and tell who keeps the records.`);
-    if (before?.signer && signer && before.signer !== signer) words.push(`The server signs with another key (${signer.slice(0, 12)}…) than this tablet knows (${before.signer.slice(0, 12)}…).`);
+    if (!known) words.push(
+      `The server no longer has entry ${before.head.split(":")[0]} as this tablet knows it. Stop, and tell who keeps the records.`);
+    if (before?.signer && signer && before.signer !== signer) words.push(
+      `The server signs with another key (${signer.slice(0, 12)}…) than this tablet knows (${before.signer.slice(0, 12)}…).`);
     $("t-log").hidden = words.length === 0;
     $("t-log").textContent = words.length ? "▲ " + words.join(" ") : "";
     // What is missing stays known until the owner has confirmed it; a key that changed is told of for as long as this page stands.
-    if (known && head && head !== before?.head) localStorage.setItem(kept, JSON.stringify({ head, signer: before?.signer && words.length ? before.signer : signer, at }));
+    if (known && head && head !== before?.head) localStorage.setItem(kept,
+      JSON.stringify({ head, signer: before?.signer && words.length ? before.signer : signer, at }));
   };
 
   // Another test, rule or revision: what is shown is not gone by any more until somebody has read what changed.
@@ -297,7 +308,8 @@
     draw();
   };
 
-  const withUnit = (text, reads) => (/^[0-9.,\s]+$/.test(text) ? `${text.trim()} ${{ torque: plan.torqueUnit, angle: "°", stretch: "mm", tension: "kN" }[reads]}` : text.trim());
+  const withUnit = (text, reads) => (/^[0-9.,\s]+$/.test(text)
+    ? `${text.trim()} ${{ torque: plan.torqueUnit, angle: "°", stretch: "mm", tension: "kN" }[reads]}` : text.trim());
 
   const common = () => ({ pass: pass().id, method: plan.method, order: at.turn + 1, ...(plan.lot && { lot: plan.lot }),
       ...(plan.wrench && { wrench: plan.wrench }) });
