@@ -41,17 +41,7 @@ public static partial class Commands
         var (draft, joint, faults) = JointDocument.ReadBoth(bytes);
         Say(faults, error);
         if (joint is null) return BadInput;
-        try
-        {
-            File.WriteAllBytes(to.FullName, LiveBook.Of(draft!, joint, default, $"{joint.Number} {joint.Name}".Trim()).Xlsx());
-        }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
-        {
-            error.WriteLine($"{to}: cannot be written ({e.Message})");
-            return BadInput;
-        }
-        output.WriteLine(to.FullName);
-        return Holds;
+        return Written(to, LiveBook.Of(draft!, joint, default, $"{joint.Number} {joint.Name}".Trim()).Xlsx(), output, error);
     }
 
     /// <summary>

@@ -26,6 +26,13 @@ var sheet = new Command("sheet", "Write a joint as a workbook that calculates: i
     workbook };
 sheet.SetAction(p => Commands.Sheet(p.GetValue(file)!, p.GetValue(workbook)!, Console.In, Console.Out, Console.Error));
 
+var calculation = new Argument<FileInfo>("to") { Description = "The file to write (HTML)." };
+var length = new Option<string?>("--length") { Description = "summary, usual or full; usual where absent." };
+var paper = new Option<string?>("--paper") { Description = "a4 or letter; a4 where absent." };
+var report = new Command("report", "Write a joint's calculation as one file, to be printed and signed.") { file, calculation, length, paper, us };
+report.SetAction(p => Commands.Report(p.GetValue(file)!, p.GetValue(calculation)!, p.GetValue(length), p.GetValue(paper), p.GetValue(us),
+    Console.In, Console.Out, Console.Error));
+
 var schema = new Command("schema", "Write the JSON Schema of the joint document.");
 schema.SetAction(_ => Commands.Schema(Console.Out));
 
@@ -58,6 +65,20 @@ var checkLog = new Command("check-log",
 checkLog.SetAction(p => Commands.CheckLog(p.GetValue(data)!, p.GetValue(signingKey)!, p.GetValue(checkpoints)!, p.GetValue(expect) ?? [],
     Console.Out, Console.Error));
 
+var project = new Argument<string>("project") { Description = "Name or number of the project." };
+var zip = new Argument<FileInfo>("file") { Description = "The pack (ZIP)." };
+var pack = new Command("pack", "Put a project into one file, signed, also while the server runs.") { project, zip, data, signingKey };
+pack.SetAction(p => Commands.Pack(p.GetValue(data)!, p.GetValue(project)!, p.GetValue(zip)!, p.GetValue(signingKey)!, Console.Out,
+    Console.Error));
+
+var into = new Argument<DirectoryInfo?>("folder") { Description = "Where its files go; only looked through where absent.",
+    Arity = ArgumentArity.ZeroOrOne };
+var unpack = new Command("unpack", "See whether a pack is as it was made and signed, and write its files: 0 whole, 1 altered, 2 no pack to look at.")
+{
+    zip, into,
+};
+unpack.SetAction(p => Commands.Unpack(p.GetValue(zip)!, p.GetValue(into), Console.Out, Console.Error));
+
 var name = new Argument<string>("name") { Description = "Name of the account." };
 var reset = new Command("reset", "Make a link by which an account's password is chosen anew, also while the server runs.") { name, data,
     signingKey };
@@ -66,7 +87,7 @@ reset.SetAction(p => Commands.Reset(p.GetValue(data)!, p.GetValue(name)!, p.GetV
 var root = new RootCommand("Hasp: sizes the bolts of a joint. For use by a competent person; "
     + "the local code and licensed practice come first.")
 {
-    evaluate, find, chance, sheet, schema, format, backup, restore, checkLog, reset,
+    evaluate, find, chance, sheet, report, schema, format, backup, restore, checkLog, pack, unpack, reset,
 };
 var parsed = root.Parse(args);
 var exit = parsed.Invoke();

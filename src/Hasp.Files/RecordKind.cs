@@ -39,6 +39,9 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     /// <summary>What a project's calculations have in them; kept by the page that prints them.</summary>
     public static RecordKind Reports { get; } = new("reports", "Calculations of projects", "calculation", []);
 
+    /// <summary>Packs that projects were taken in from, whole; kept by what takes them in.</summary>
+    public static RecordKind Packs { get; } = new("packs", "Packs taken in", "pack", []);
+
     /// <summary>Every kind.</summary>
     public static IReadOnlyList<RecordKind> All => Listed.All;
 
@@ -49,7 +52,7 @@ public sealed record RecordKind(string Id, string Name, string One, IReadOnlyLis
     private static class Listed
     {
         internal static readonly IReadOnlyList<RecordKind> All = [Grades, Materials, .. Shop.ShopKinds.All, Mappings, LoadSets,
-            ProjectBases, Reports];
+            ProjectBases, Reports, Packs];
 
         internal static readonly IReadOnlyList<RecordKind> Shelved = [.. All.Where(k => k.Fields.Count > 0)];
     }

@@ -60,6 +60,9 @@ public enum Role
 
     /// <summary>Does that, and designs.</summary>
     Engineer,
+
+    /// <summary>Does that, and approves what another has checked.</summary>
+    Approver,
 }
 
 /// <summary>The role of an account in a project.</summary>

@@ -33,7 +33,7 @@ public sealed class SignedInServer : IAsyncLifetime
         await Post(owner, first, ("name", "Owner"), ("password", Password));
         Clients["nobody"] = New();
         Clients["Owner"] = owner;
-        foreach (var role in new[] { "Reader", "Shop", "Inspector", "Engineer" })
+        foreach (var role in new[] { "Reader", "Shop", "Inspector", "Engineer", "Approver" })
         {
             var client = New();
             await Post(client, await Invite(1, role), ("name", role + " 1"), ("password", Password));
@@ -97,7 +97,7 @@ public sealed class SignedInServer : IAsyncLifetime
 /// <summary>A row of <c>docs/access.md</c>, as the routes write it.</summary>
 internal sealed partial record AccessRow(string Method, string Address, string Asks, string In, Dictionary<string, bool> May)
 {
-    internal static readonly string[] Roles = ["nobody", "Reader", "Shop", "Inspector", "Engineer", "Owner", "By number"];
+    internal static readonly string[] Roles = ["nobody", "Reader", "Shop", "Inspector", "Engineer", "Approver", "Owner", "By number"];
 
     [GeneratedRegex(@"^\| (?<method>[A-Z]+) \| `(?<address>[^`]+)` \| (?<asks>\w+) \| (?<in>\w+) \| (?<may>.*) \|$", RegexOptions.Multiline)]
     private static partial Regex Row();
@@ -179,7 +179,7 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
         var (wrong, asked) = (new List<string>(), 0);
         foreach (var route in AccessRow.All().Where(r => r.Asks != "Open" && (r.In is "SentJoint" or "SentProject" or "Board" || r.Address.Contains("{project", StringComparison.Ordinal) || r.Address.Contains("/joints/{id", StringComparison.Ordinal))))
         {
-            foreach (var role in new[] { "Reader", "Shop", "Inspector", "Engineer" })
+            foreach (var role in new[] { "Reader", "Shop", "Inspector", "Engineer", "Approver" })
             {
                 var status = await Ask(shared.Clients[role], route, Filled(route, shared.Joints.Foreign, shared.Projects.Foreign), shared.Joints.Foreign, shared.Projects.Foreign);
                 if (status is not (HttpStatusCode.NotFound or HttpStatusCode.Forbidden)) wrong.Add($"{role} {route.Method} {route.Address}: {(int)status}");
@@ -222,19 +222,38 @@ public sealed class AccessTests(SignedInServer shared) : IClassFixture<SignedInS
         var made = await SignedInServer.Post(engineer, $"/?handler=Quick&project={shared.Projects.Own}", "/", ("Line", "4 M16 8.8, 20 kN apart, 12 + 20 steel"));
         var joint = int.Parse(Regex.Match(made.Headers.Location!.ToString(), "/joints/([0-9]+)").Groups[1].Value);
         var report = $"/joints/{joint}/report";
-        async Task<string> Sign(HttpClient who, string act, int revision, string note = "")
+        async Task<string> Post(HttpClient who, string handler, params (string, string)[] said)
         {
-            using var answer = await SignedInServer.Post(who, report + "?handler=Sign", report, ("act", act), ("revision", $"{revision}"), ("note", note));
+            using var answer = await SignedInServer.Post(who, $"{report}?handler={handler}", report, said);
+            return WebUtility.HtmlDecode(answer.StatusCode == HttpStatusCode.Redirect ? await who.GetStringAsync(report) : await answer.Content.ReadAsStringAsync());
+        }
+        async Task<string> Sign(HttpClient who, string act, int revision, string note = "", bool ticked = true)
+        {
+            var looked = Regex.Matches(await who.GetStringAsync(report), @"name=""looked"" value=""([^""]+)""").Select(m => ("looked", WebUtility.HtmlDecode(m.Groups[1].Value)));
+            using var answer = await SignedInServer.Post(who, report + "?handler=Sign", report, [("act", act), ("revision", $"{revision}"), ("note", note), .. ticked ? looked : []]);
             return WebUtility.HtmlDecode(answer.StatusCode == HttpStatusCode.Redirect ? await who.GetStringAsync(report) : await answer.Content.ReadAsStringAsync());
         }
         Assert.Contains("who prepared it does not check it", await Sign(engineer, "checked", 1), StringComparison.Ordinal);
         Assert.Contains("not checked yet", await Sign(owner, "approved", 1), StringComparison.Ordinal);
         Assert.Contains("revision 1 stands now", await Sign(owner, "checked", 7, "by hand 1.76"), StringComparison.Ordinal);
+        // What a calculation leaves to people is looked at before it is signed; what was written stays.
+        var unticked = await Sign(owner, "checked", 1, "by hand 1.76", ticked: false);
+        Assert.Contains("not ticked", unticked, StringComparison.Ordinal);
+        Assert.Contains("by hand 1.76", unticked, StringComparison.Ordinal);
         var check = await Sign(owner, "checked", 1, "by hand 1.76");
         Assert.Matches("Checked</th><td>Owner, [0-9-]+, entry [0-9]+", check);
         Assert.Contains("by hand 1.76", check, StringComparison.Ordinal);
         Assert.Contains("an owner approves", await Sign(engineer, "approved", 1), StringComparison.Ordinal);
-        Assert.Matches("Approved</th><td>Owner, [0-9-]+, entry [0-9]+", await Sign(owner, "approved", 1));
+        // While anything that was asked is open, nothing is approved.
+        Assert.Contains("write what it is about", await Post(owner, "Ask", ("revision", "1"), ("on", "the whole"), ("text", "")), StringComparison.Ordinal);
+        var asked = await Post(owner, "Ask", ("revision", "1"), ("on", "Opening of the joint"), ("text", "Why 20 kN and not 24?"));
+        Assert.Contains("Why 20 kN and not 24?", asked, StringComparison.Ordinal);
+        Assert.Contains("1 point is open", await Sign(owner, "approved", 1), StringComparison.Ordinal);
+        var point = Regex.Match(asked, @"name=""point"" value=""([0-9]+)""").Groups[1].Value;
+        Assert.Contains("1 open of 1", await Post(engineer, "Answer", ("point", point), ("text", "24 is the other gate"), ("closes", "false")), StringComparison.Ordinal);
+        Assert.Contains("0 open of 1", await Post(owner, "Answer", ("point", point), ("text", "Agreed"), ("closes", "true")), StringComparison.Ordinal);
+        Assert.Contains("that point is closed", await Post(owner, "Answer", ("point", point), ("text", "Once more"), ("closes", "true")), StringComparison.Ordinal);
+        Assert.Matches("Approved</th><td>Approver 1, [0-9-]+, entry [0-9]+", await Sign(shared.Clients["Approver"], "approved", 1));
         // A change after it is a revision without a signature, and says what to look at.
         var seen = Regex.Match(await engineer.GetStringAsync($"/joints/{joint}"), @"name=""Seen"" value=""([0-9]+)""").Groups[1].Value;
         await SignedInServer.Post(engineer, $"/joints/{joint}?handler=Set", $"/joints/{joint}", ("path", "loads[0].tension"), ("value", "25 kN"), ("Seen", seen));

@@ -13,6 +13,9 @@ namespace Hasp.Web.Tests;
 /// <summary>The real program in a process of its own, on a free port of the loopback, with its own data folder.</summary>
 public sealed partial class Server : IDisposable
 {
+    // Of a machine that does much else as well: only what never ends is given up.
+    private static readonly TimeSpan Patience = TimeSpan.FromMinutes(4);
+
     private readonly Process _process;
     private readonly List<string> _log = [];
 
@@ -68,7 +71,7 @@ public sealed partial class Server : IDisposable
     public static async Task<Server> StartAsItIs(string data, bool demo, string urls, params string[] more)
     {
         var server = Begin(data, demo, urls, null, more);
-        server.Address = await server._ready.Task.WaitAsync(TimeSpan.FromSeconds(60));
+        server.Address = await server._ready.Task.WaitAsync(Patience);
         return server;
     }
 
@@ -77,7 +80,7 @@ public sealed partial class Server : IDisposable
     {
         var server = Begin(data, true, "http://127.0.0.1:0", at);
         var ended = server._process.WaitForExitAsync();
-        var answers = await Task.WhenAny(server._ready.Task, ended).WaitAsync(TimeSpan.FromSeconds(60)) != ended;
+        var answers = await Task.WhenAny(server._ready.Task, ended).WaitAsync(Patience) != ended;
         if (answers) server.Address = await server._ready.Task;
         return (server, answers);
     }
@@ -141,7 +144,7 @@ public sealed partial class Server : IDisposable
     {
         using var process = Process.Start(start)!;
         var said = Task.WhenAll(process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
-        await process.WaitForExitAsync().WaitAsync(TimeSpan.FromSeconds(30));
+        await process.WaitForExitAsync().WaitAsync(Patience);
         return (process.ExitCode, string.Concat(await said));
     }
 

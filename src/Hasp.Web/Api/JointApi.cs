@@ -8,6 +8,7 @@ using Hasp.Core.Sizing;
 using Hasp.Core.Uncertainty;
 using Hasp.Files;
 using Hasp.Files.Live;
+using Hasp.Web.Report;
 using Hasp.Web.Services;
 
 namespace Hasp.Web.Api;
@@ -31,6 +32,10 @@ internal static class JointApi
         api.MapPost("/sheet", Sheet).WithName("sheet").WithSummary("A workbook that calculates")
             .WithDescription("XLSX whose cells are the formulas of the working: a number typed over goes through them, and the sheet says "
                 + "where it follows no further. N, mm, MPa, N·mm, rad.")
+            .Takes(ApiDescription.Joint).Answers();
+        api.MapPost("/report", Report).WithName("report").WithSummary("The calculation, as one file")
+            .WithDescription("A joint document in; the calculation out, as one HTML file with everything in it. length: summary, usual or "
+                + "full; paper: a4 or letter; units: si or us.")
             .Takes(ApiDescription.Joint).Answers();
         api.MapPost("/compare", Compare).WithName("compare").WithSummary("Two joints side by side")
             .WithDescription("An array of two joint documents in; the comparison document out: inputs, checks, values and coverage that are others.")
@@ -72,6 +77,19 @@ internal static class JointApi
         var (done, book) = await jobs.Do(stop => LiveBook.Of(draft!, joint, stop, $"{joint.Number} {joint.Name}".Trim()),
             request.HttpContext.RequestAborted);
         return done ? Results.File(book!.Xlsx(), FileNames.Workbook, FileNames.Clean(joint.Name) + ".xlsx") : Busy();
+    }
+
+    private static async Task<IResult> Report(HttpRequest request, ReportFile file, TimeProvider clock, string? length = null,
+        string? paper = null, string? units = null)
+    {
+        if (!request.HasJsonContentType()) return Answer.NotJson;
+        var said = ReportRequest.Of(length, paper, units);
+        if (said.Faults.Count > 0) return Answer.Refused(said.Faults);
+        using var body = await Answer.Body(request);
+        var (draft, joint, faults) = JointDocument.ReadBoth(body.GetBuffer().AsMemory(0, (int)body.Length));
+        if (joint is null) return Answer.Refused(faults);
+        return Results.Content(await file.Html(ReportSheet.Of(draft!, joint, said.Length, clock.GetUtcNow().UtcDateTime), said.IsLetter,
+            said.Units), "text/html; charset=utf-8");
     }
 
     private static async Task<IResult> Compare(HttpRequest request)

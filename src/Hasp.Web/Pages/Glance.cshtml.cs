@@ -27,7 +27,8 @@ public sealed class GlanceModel(ProjectShop projects) : PageModel
     /// <param name="Design">How far its design is.</param>
     /// <param name="Verdict">How it stands.</param>
     /// <param name="Shop">How far the shop is.</param>
-    public sealed record Line(JointInProject Joint, string Design, string Verdict, string Shop)
+    /// <param name="Points">How many points of it are open.</param>
+    public sealed record Line(JointInProject Joint, string Design, string Verdict, string Shop, int Points)
     {
         /// <summary>The least of its reserves; infinite where nothing is judged.</summary>
         public double Reserve => Joint.Result?.Reserves.First.Value ?? 0;
@@ -70,9 +71,9 @@ public sealed class GlanceModel(ProjectShop projects) : PageModel
     {
         if (await projects.Of(project) is not { } found) return NotFound();
         Project = found;
-        var signed = Signatures.In(found.Entries);
-        All = [.. found.Joints.Select(j => new Line(
-            j, DesignOf(j, [.. signed[j.Stored.Id]]), VerdictOf(j.Result), ShopOf(j.Shop, j.IsInHand)))];
+        var (signed, asked) = (Signatures.In(found.Entries), Points.In(found.Entries));
+        All = [.. found.Joints.Select(j => new Line(j, DesignOf(j, [.. signed[j.Stored.Id]]), VerdictOf(j.Result), ShopOf(j.Shop, j.IsInHand),
+            asked[j.Stored.Id].Count(p => p.IsOpen)))];
         return Page();
     }
 

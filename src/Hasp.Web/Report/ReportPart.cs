@@ -80,13 +80,17 @@ public sealed record ReportView(
     /// <summary>Who checked and approved it.</summary>
     public SignedState? Signed { get; init; }
 
+    /// <summary>What was asked of it, and what was said to that.</summary>
+    public IReadOnlyList<OpenPoint> Points { get; init; } = [];
+
     /// <summary>A signature as the title block prints it: of this revision, or of which other one it is.</summary>
     public string Signature(Signature? signature)
     {
         if (signature is null) return "";
         var who = signature.Account.Length > 0 ? signature.Account : $"self-{signature.Act}: nobody signs in here";
         var day = signature.At.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-        return signature.Revision == State.Stored.Revision ? $"{who}, {day}, entry {signature.Entry}"
+        var looked = signature.Looked > 0 ? $", {signature.Looked} things of the list looked at" : "";
+        return signature.Revision == State.Stored.Revision ? $"{who}, {day}, entry {signature.Entry}{looked}"
             : $"not this revision: {who} signed revision {signature.Revision}, {day}";
     }
 

@@ -21,6 +21,9 @@ public sealed class Preferences(IHttpContextAccessor http)
         set => Keep(UnitsCookie, (_units = value) == UnitSystem.Us ? "us" : "si");
     }
 
+    /// <summary>Shows units that no browser asked for: of a file that is written by itself.</summary>
+    internal void Show(UnitSystem units) => _units = units;
+
     /// <summary>light, dark, or empty to follow the system.</summary>
     public string Theme
     {

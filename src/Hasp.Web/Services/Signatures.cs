@@ -11,7 +11,8 @@ namespace Hasp.Web.Services;
 /// <param name="At">When, UTC.</param>
 /// <param name="Note">What was said with it: the checker's own figures, what was looked at.</param>
 /// <param name="Entry">Number of the entry that it is.</param>
-public sealed record Signature(string Act, int Revision, string Account, DateTime At, string Note, long Entry);
+/// <param name="Looked">How many things of the checker's list were ticked.</param>
+public sealed record Signature(string Act, int Revision, string Account, DateTime At, string Note, long Entry, int Looked);
 
 /// <summary>How a joint stands: who checked and approved which revision, and what keeps whoever is here from signing now.</summary>
 /// <param name="Revision">The revision that stands.</param>
@@ -32,7 +33,7 @@ public sealed record SignedState(int Revision, Signature? Checked, Signature? Ap
 /// Prepared, checked, approved: each signature is an entry of the log, signed with it and bound to the revision's hash. It is of one
 /// revision: a change after it leaves it where it is, and the new revision has none.
 /// </summary>
-public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock, Access access)
+public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock, Access access, KeptResults results)
 {
     /// <summary>Stable name of the kind of entry.</summary>
     public const string Kind = "signature";
@@ -43,15 +44,24 @@ public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock
     /// <summary>How a joint stands.</summary>
     public async Task<SignedState> Of(StoredJoint joint)
     {
-        var all = In(await log.OfKind(Kind))[joint.Id].ToList();
-        var (lastCheck, lastApproval) = (all.LastOrDefault(s => s.Act == Check), all.LastOrDefault(s => s.Act == Approve));
-        var state = new SignedState(joint.Revision, lastCheck, lastApproval, "", "");
+        var state = Standing(joint.Revision, In(await log.OfKind(Kind))[joint.Id]);
         return state with
         {
             WhyNotCheck = await WhyNotCheck(joint, state),
             WhyNotApprove = state.IsApproved ? "this revision is approved" : !state.IsChecked ? "this revision is not checked yet"
-                : access.IsOn && access.Account is not { IsOwner: true } ? "an owner approves" : "",
+                : Points.In(await log.OfJoints([joint.Id]))[joint.Id].Count(p => p.IsOpen) is > 0 and var open
+                ? $"{open} {(open == 1 ? "point is" : "points are")} open"
+                : access.IsOn && !access.May(Right.Approve, joint.ProjectId) ? "an owner approves, or an approver of the project" : "",
         };
+    }
+
+    /// <summary>How a joint stands by its signatures alone, whoever looks.</summary>
+    /// <param name="revision">The revision that stands.</param>
+    /// <param name="signatures">Of the joint, the oldest first.</param>
+    public static SignedState Standing(int revision, IEnumerable<Signature> signatures)
+    {
+        var all = signatures.ToList();
+        return new(revision, all.LastOrDefault(s => s.Act == Check), all.LastOrDefault(s => s.Act == Approve), "", "");
     }
 
     /// <summary>Signs the revision that stands.</summary>
@@ -59,17 +69,23 @@ public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock
     /// <param name="act">checked or approved.</param>
     /// <param name="revision">The revision that was read.</param>
     /// <param name="note">What is said with it.</param>
+    /// <param name="looked">What of the checker's list was ticked, by id.</param>
     /// <returns>Why it was not signed; empty where it was.</returns>
-    public async Task<string> Sign(StoredJoint joint, string act, int revision, string note)
+    public async Task<string> Sign(StoredJoint joint, string act, int revision, string note, IReadOnlyCollection<string> looked)
     {
         if (act is not (Check or Approve)) return "checked or approved";
         if (revision != joint.Revision) return $"revision {joint.Revision} stands now: look at what changed since {revision}";
         if (note.Length > MostNote) return $"at most {MostNote} letters";
         var state = await Of(joint);
         if ((act == Check ? state.WhyNotCheck : state.WhyNotApprove) is { Length: > 0 } why) return why;
+        // What is to be looked at is what the revision that is signed came to, whatever was on the page.
+        var asked = act == Check && results.Of(joint.Document).Result is { } result ? Report.CheckList.Of(result) : [];
+        if (asked.Count(a => !looked.Contains(a.Id)) is > 0 and var left)
+            return $"{left} of {asked.Count} things on the list {(left == 1 ? "is" : "are")} not ticked: look at {(left == 1 ? "it" : "them")} first";
         await log.Append([new NewEntry(Secrets.New(), Kind, joint.ProjectId, 0, 0, 0, new JsonObject
         {
             ["joint"] = joint.Id, ["act"] = act, ["revision"] = revision, ["note"] = note.Trim(),
+            ["looked"] = new JsonArray([.. asked.Select(a => (JsonNode)a.Words)]),
         }.ToJsonString(), clock.GetUtcNow().UtcDateTime, On: [joint.Id])]);
         return "";
     }
@@ -96,7 +112,8 @@ public sealed class Signatures(JointStore store, ShopLog log, TimeProvider clock
 
     private static (int Joint, Signature Signature)? Read(EntryRow entry) => RecordKind.Parsed(entry.Document) is { } said
         && Whole(said["joint"]) is { } joint && Whole(said["revision"]) is { } revision
-        ? (joint, new(said["act"]?.ToString() ?? "", revision, entry.Account, entry.Made, said["note"]?.ToString() ?? "", entry.Number))
+        ? (joint, new(said["act"]?.ToString() ?? "", revision, entry.Account, entry.Made, said["note"]?.ToString() ?? "", entry.Number,
+            (said["looked"] as JsonArray)?.Count ?? 0))
             : null;
 
     private static int? Whole(JsonNode? node) =>

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using System.Text.RegularExpressions;
 using Hasp.Files;
 using Hasp.Files.Live;
 using Hasp.Store;
@@ -12,13 +11,10 @@ namespace Hasp.Web.Pages.Report;
 
 /// <summary>The calculation of a joint, to be printed, signed and handed over: pages of parts that are chosen, or one file that stands
 /// alone.</summary>
-public sealed partial class ReportModel(
-    Workbench bench, JointStore store, Access access, TimeProvider clock, IWebHostEnvironment served, Jobs jobs, Signatures signatures)
-        : PageModel
+public sealed class ReportModel(
+    Workbench bench, JointStore store, Access access, TimeProvider clock, ReportFile alone, Jobs jobs, Signatures signatures,
+    Points points) : PageModel
 {
-    // In the order in which the site loads them: what a drawing, a working and the report itself look like.
-    private static readonly string[] Styles = ["tokens", "base", "section", "sheet", "plot", "verdict", "plan", "print", "report"];
-
     /// <summary>How long: summary, usual or full; where nothing is said, as the project has it.</summary>
     [BindProperty(SupportsGet = true)]
     public ReportLength? Length { get; set; }
@@ -46,9 +42,6 @@ public sealed partial class ReportModel(
     /// <summary>True for letter paper; A4 else, and where US units are shown and nothing is said.</summary>
     public bool IsLetter => Paper is null ? Units == Core.Quantities.UnitSystem.Us : Paper == "letter";
 
-    /// <summary>The styles within the file; null where the page loads them.</summary>
-    public string? Within { get; private set; }
-
     /// <summary>Number and name.</summary>
     public string Named => $"{View.Result.Joint.Number} {View.Result.Joint.Name}".Trim();
 
@@ -70,7 +63,7 @@ public sealed partial class ReportModel(
         Part = [.. ReportPart.All.Select(p => p.Id).Where(p => said.ContainsKey("part-" + p))];
         View = new(state, Length ?? ReportLength.Usual, project, revision.Account, revision.At, clock.GetUtcNow().UtcDateTime, access.IsOn);
         Signed = await signatures.Of(state.Stored);
-        View = View with { Signed = Signed };
+        View = View with { Signed = Signed, Points = await points.Of(id) };
         Parts = ReportPart.Of(state, View.Length, Part);
         return Page();
     }
@@ -87,14 +80,51 @@ public sealed partial class ReportModel(
     }
 
     /// <summary>Signs the revision that was read as checked or approved.</summary>
-    public async Task<IActionResult> OnPostSign(JointId id, string? act, int revision, string? note)
+    public async Task<IActionResult> OnPostSign(JointId id, string? act, int revision, string? note, string[]? looked)
     {
         if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
-        if (await signatures.Sign(stored, act ?? "", revision, note
-            ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report");
-        (NotSigned, Note) = (why, note ?? "");
+        if (await signatures.Sign(stored, act ?? "", revision, note ?? "", looked ?? []) is not { Length: > 0 } why)
+            return Redirect($"/joints/{id}/report");
+        (NotSigned, Note, Looked) = (why, note ?? "", looked ?? []);
         return await OnGet(id);
     }
+
+    /// <summary>Asks something of the joint.</summary>
+    public async Task<IActionResult> OnPostAsk(JointId id, int revision, string? on, string? text)
+    {
+        if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
+        if (await points.Ask(stored, revision, on ?? "", text ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report#points");
+        (NotAsked, PointOn, PointText) = (why, on ?? "", text ?? "");
+        return await OnGet(id);
+    }
+
+    /// <summary>Answers what was asked, or closes it.</summary>
+    public async Task<IActionResult> OnPostAnswer(JointId id, long point, string? text, bool closes)
+    {
+        if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
+        if (await points.Answer(stored, point, text ?? "", closes) is not { Length: > 0 } why) return Redirect($"/joints/{id}/report#points");
+        (NotAsked, Answering, PointText) = (why, point, text ?? "");
+        return await OnGet(id);
+    }
+
+    /// <summary>What of the checker's list was ticked with a signature that was not taken.</summary>
+    public IReadOnlyCollection<string> Looked { get; private set; } = [];
+
+    /// <summary>Why a point or an answer was not taken; null where none was refused. What was written stays.</summary>
+    public string? NotAsked { get; private set; }
+
+    /// <inheritdoc cref="NotAsked"/>
+    public string PointOn { get; private set; } = "";
+
+    /// <inheritdoc cref="NotAsked"/>
+    public string PointText { get; private set; } = "";
+
+    /// <summary>The point whose answer was not taken; 0 for none.</summary>
+    public long Answering { get; private set; }
+
+    /// <summary>What a point may be of: the whole, a check, a field.</summary>
+    public IEnumerable<string> PointsOn => new[] { "the whole" }.Concat(View.Result.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Name))
+        .Concat(View.Result.Coverage.Select(c => c.Mode.Name)).Concat(View.Data(Units).Select(d => d.Name)).Distinct();
 
     private static Dictionary<string, string> Kept(string? document) =>
         (document is null ? [] : RecordKind.Parsed(document) ?? []).ToDictionary(f => f.Key, f => f.Value?.ToString() ?? "",
@@ -105,12 +135,8 @@ public sealed partial class ReportModel(
     {
         var page = await OnGet(id);
         if (page is not PageResult) return page;
-        var css = Styles.Select(s => System.IO.File.ReadAllText(Path.Combine(served.WebRootPath, "css", s + ".css"))).Append(
-            System.IO.File.ReadAllText(Path.Combine(served.WebRootPath, "css", IsLetter ? "letter.css" : "a4.css")));
-        // Fonts stay where they are: the file takes those of whoever reads it.
-        Within = FontFace().Replace(string.Join('\n', css), "");
-        Response.Headers.ContentDisposition = $"attachment; filename*=UTF-8''{Uri.EscapeDataString(FileNames.Clean(Named) + " calculation.html")}";
-        return page;
+        var html = await alone.Html(new(View, Parts), IsLetter, Units);
+        return File(System.Text.Encoding.UTF8.GetBytes(html), "text/html; charset=utf-8", FileNames.Clean(Named) + " calculation.html");
     }
 
     /// <summary>The same as a workbook that calculates.</summary>
@@ -123,7 +149,4 @@ public sealed partial class ReportModel(
         return done ? File(book!.Xlsx(), FileNames.Workbook, FileNames.Clean(Named) + ".xlsx")
             : new ContentResult { StatusCode = 503, Content = Jobs.Full };
     }
-
-    [GeneratedRegex(@"@font-face\s*\{[^}]*\}")]
-    private static partial Regex FontFace();
 }

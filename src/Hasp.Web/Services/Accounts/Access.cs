@@ -48,7 +48,7 @@ public sealed class Access(IDbContextFactory<HaspDb> databases, IOptions<ServerO
     {
         if (Account is null) return "";
         if (Account.IsOwner && !IsByNumber) return "owner";
-        var given = Account.IsOwner ? Role.Engineer
+        var given = Account.IsOwner ? Role.Approver
             : project is { } one && _roles.TryGetValue(one, out var role) ? role : _roles.Values.DefaultIfEmpty().Max();
         return (IsByNumber && given > Requirements.MostByNumber ? Requirements.MostByNumber : given).ToString().ToLowerInvariant();
     }

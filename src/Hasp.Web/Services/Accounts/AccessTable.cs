@@ -35,8 +35,8 @@ public static class AccessTable
 
             *Address*: the project of the joint, or the project, in the address. *SentJoint*, *SentProject*: of the one whose number the form sends. *Board*: the project that the Board shows. *Any*: no project's own, and the right in any project is enough; so are lots, wrenches, testers, consumables, grades, materials, factors and the shop's rules, which belong to the whole house.
 
-            | Method | Address | Asks | In | Nobody | Reader | Shop | Inspector | Engineer | Owner | By number |
-            |---|---|---|---|---|---|---|---|---|---|---|
+            | Method | Address | Asks | In | Nobody | Reader | Shop | Inspector | Engineer | Approver | Owner | By number |
+            |---|---|---|---|---|---|---|---|---|---|---|---|
 
             """);
         foreach (var r in await All(app))

@@ -30,6 +30,9 @@ public enum Right
     /// <summary>Change joints and projects, and what the whole house shares: lots, rules, dates, grades.</summary>
     Design,
 
+    /// <summary>Approve a calculation that was checked.</summary>
+    Approve,
+
     /// <summary>Let people in and send them away.</summary>
     Own,
 }
@@ -86,6 +89,7 @@ public static class Requirements
         Right.Record => role >= Role.Shop,
         Right.Witness => role >= Role.Inspector,
         Right.Design => role >= Role.Engineer,
+        Right.Approve => role >= Role.Approver,
         _ => false,
     };
 
