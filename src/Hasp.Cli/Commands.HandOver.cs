@@ -50,7 +50,8 @@ public static partial class Commands
         var all = store.Projects().GetAwaiter().GetResult();
         var found = all.FirstOrDefault(p => p.Name.Equals(project, StringComparison.OrdinalIgnoreCase))
             ?? all.FirstOrDefault(p => int.TryParse(project, out var number) && p.Id == number)
-            ?? throw new UnusableFolderException($"There is no project {project}. There are: {string.Join(", ", all.Select(p => p.Name))}.");
+            ?? throw new UnusableFolderException($"There is no project {project}. There are: "
+                + string.Join(", ", all.Select(p => p.Name)) + ".");
         var packing = packs.Read(found.Id, "").GetAwaiter().GetResult()!;
         return Written(to, packs.Make(packing, _ => { }, default).Bytes, output, error);
     });

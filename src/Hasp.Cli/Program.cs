@@ -29,7 +29,8 @@ sheet.SetAction(p => Commands.Sheet(p.GetValue(file)!, p.GetValue(workbook)!, Co
 var calculation = new Argument<FileInfo>("to") { Description = "The file to write (HTML)." };
 var length = new Option<string?>("--length") { Description = "summary, usual or full; usual where absent." };
 var paper = new Option<string?>("--paper") { Description = "a4 or letter; a4 where absent." };
-var report = new Command("report", "Write a joint's calculation as one file, to be printed and signed.") { file, calculation, length, paper, us };
+var report = new Command("report", "Write a joint's calculation as one file, to be printed and signed.") { file, calculation, length,
+    paper, us };
 report.SetAction(p => Commands.Report(p.GetValue(file)!, p.GetValue(calculation)!, p.GetValue(length), p.GetValue(paper), p.GetValue(us),
     Console.In, Console.Out, Console.Error));
 
@@ -73,7 +74,8 @@ pack.SetAction(p => Commands.Pack(p.GetValue(data)!, p.GetValue(project)!, p.Get
 
 var into = new Argument<DirectoryInfo?>("folder") { Description = "Where its files go; only looked through where absent.",
     Arity = ArgumentArity.ZeroOrOne };
-var unpack = new Command("unpack", "See whether a pack is as it was made and signed, and write its files: 0 whole, 1 altered, 2 no pack to look at.")
+var unpack = new Command("unpack",
+    "See whether a pack is as it was made and signed, and write its files: 0 whole, 1 altered, 2 no pack to look at.")
 {
     zip, into,
 };

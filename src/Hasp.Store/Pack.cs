@@ -28,14 +28,16 @@ public sealed record PackManifest(string Format, int Version, string Project, Da
 /// <param name="Files">Its files, by name; only those that are as the manifest lists them.</param>
 /// <param name="Faults">What was altered, is missing or does not belong; empty where it is whole.</param>
 /// <param name="Signer">Fingerprint of the key that it is signed by; empty where it is not signed.</param>
-public sealed record OpenedPack(PackManifest? Manifest, IReadOnlyDictionary<string, byte[]> Files, IReadOnlyList<string> Faults, string Signer)
+public sealed record OpenedPack(PackManifest? Manifest, IReadOnlyDictionary<string, byte[]> Files, IReadOnlyList<string> Faults,
+    string Signer)
 {
     /// <summary>True where nothing of it was altered.</summary>
     public bool IsWhole => Manifest is not null && Faults.Count == 0;
 }
 
 /// <summary>
-/// A project in one file: a ZIP with a manifest of hashes, signed by the house that made it. Whoever has the file sees by the public key in it
+/// A project in one file: a ZIP with a manifest of hashes, signed by the house that made it. Whoever has the file sees by the public key
+/// in it
 /// whether anything was altered since, and by the key's fingerprint, told some other way, whose it is.
 /// </summary>
 public static class Pack
@@ -141,7 +143,8 @@ public static class Pack
         return SigningKey.FingerprintOf(manifest.PublicKey) ?? "";
     }
 
-    /// <summary>Every file, held against what a pack may be while it is read: what a header says of a length is believed of nobody.</summary>
+    /// <summary>Every file, held against what a pack may be while it is read: what a header says of a length is believed of
+    /// nobody.</summary>
     private static Dictionary<string, byte[]> Unpacked(ZipArchive zip, List<string> faults)
     {
         var files = new Dictionary<string, byte[]>(StringComparer.Ordinal);
@@ -208,7 +211,8 @@ public static class Pack
     {
         if (entry.Hash != entry.Reckoned()) return $"entry {entry.Number} is not as it was written";
         if (entry.Signer.Length == 0) return "";
-        if (keys.FirstOrDefault(k => SigningKey.FingerprintOf(k) == entry.Signer) is not { } named) return $"entry {entry.Number} is signed by "
+        if (keys.FirstOrDefault(k =>
+            SigningKey.FingerprintOf(k) == entry.Signer) is not { } named) return $"entry {entry.Number} is signed by "
             + "a key that is not in the pack";
         using var key = SigningKey.Public(named);
         return key is not null && SigningKey.Holds(key, entry.Hash, entry.Signature) ? ""

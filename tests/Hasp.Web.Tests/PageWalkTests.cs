@@ -14,7 +14,7 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
         "/check?Load=80+mm+at+210+bar&Bolts=4+M20+8.8", "/projects/1/buying",
         "/stores", "/stores?shelf=materials", "/stores?shelf=threads&search=M16", "/stores?shelf=factors",
         "/joints/AL-17/tightening", "/joints/AL-26/tightening", "/joints/AL-17/traveller", "/joints/AL-17/tablet", "/joints/AL-03/record", "/joints/AL-24/report",
-        "/projects/1/record", "/projects/1/glance", "/stores?shelf=lots", "/stores?shelf=wrenches", "/chart", "/signin", "/waiting",
+        "/projects/1/record", "/projects/1/glance", "/projects/1/pack", "/packs", "/stores?shelf=lots", "/stores?shelf=wrenches", "/chart", "/signin", "/waiting",
     ];
 
     /// <summary>One of each sort of page: those that share its style are not measured for contrast again.</summary>
@@ -22,7 +22,7 @@ public sealed class PageWalkTests(OwnServer own) : IClassFixture<OwnServer>
     [
         "/", "/joints/AL-06", "/joints/AL-03?Seek=faceFriction", "/joints/AL-16/pattern", "/joints/AL-16/loads", "/joints/AL-25", "/help/kinds",
         "/projects/1/buying", "/stores?shelf=threads&search=M16", "/stores?shelf=lots", "/joints/AL-17/tightening", "/joints/AL-17/tablet",
-        "/joints/AL-03/record", "/joints/AL-24/report", "/chart", "/projects/1/glance",
+        "/joints/AL-03/record", "/joints/AL-24/report", "/chart", "/projects/1/glance", "/projects/1/pack", "/packs",
     ];
 
     /// <summary>

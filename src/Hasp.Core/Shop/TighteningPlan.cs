@@ -60,8 +60,10 @@ public sealed record TighteningPlan
         {
             if (!Joint.Kind.IsTightened) return "";
             const string First = "To loosen it later: take off load and pressure first. ";
-            var order = Loosening.Length > MostNamed ? "in the order of tightening backwards" : $"in the order {string.Join(", ", Loosening)}";
-            return Loosening.Length == 1 ? First.TrimEnd() : $"{First}Each bolt by a quarter turn, {order}; then all the way, in the same order.";
+            var order = Loosening.Length > MostNamed ? "in the order of tightening backwards"
+                : "in the order " + string.Join(", ", Loosening);
+            return Loosening.Length == 1 ? First.TrimEnd()
+                : $"{First}Each bolt by a quarter turn, {order}; then all the way, in the same order.";
         }
     }
 

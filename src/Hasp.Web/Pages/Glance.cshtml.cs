@@ -72,7 +72,8 @@ public sealed class GlanceModel(ProjectShop projects) : PageModel
         if (await projects.Of(project) is not { } found) return NotFound();
         Project = found;
         var (signed, asked) = (Signatures.In(found.Entries), Points.In(found.Entries));
-        All = [.. found.Joints.Select(j => new Line(j, DesignOf(j, [.. signed[j.Stored.Id]]), VerdictOf(j.Result), ShopOf(j.Shop, j.IsInHand),
+        All = [.. found.Joints.Select(j => new Line(j, DesignOf(j, [.. signed[j.Stored.Id]]), VerdictOf(j.Result), ShopOf(j.Shop,
+            j.IsInHand),
             asked[j.Stored.Id].Count(p => p.IsOpen)))];
         return Page();
     }

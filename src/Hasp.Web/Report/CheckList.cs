@@ -8,7 +8,8 @@ namespace Hasp.Web.Report;
 /// <param name="Words">What it is.</param>
 public sealed record ToLookAt(string Id, string Words);
 
-/// <summary>What a checker ticks before he signs: what the calculation leaves to people, drawn from what it came to. Of a joint that asks nothing of
+/// <summary>What a checker ticks before he signs: what the calculation leaves to people, drawn from what it came to. Of a joint that asks
+/// nothing of
 /// anybody it is empty.</summary>
 public static class CheckList
 {

@@ -54,12 +54,14 @@ public sealed record ReportRequest(ReportLength Length, bool IsLetter, UnitSyste
             return known[0].Value;
         }
         return new(One("length", length, ("usual", ReportLength.Usual), ("summary", ReportLength.Summary), ("full", ReportLength.Full)),
-            One("paper", paper, ("a4", false), ("letter", true)), One("units", units, ("si", UnitSystem.Si), ("us", UnitSystem.Us)), faults);
+            One("paper", paper, ("a4", false), ("letter", true)), One("units", units, ("si", UnitSystem.Si), ("us", UnitSystem.Us)),
+                faults);
     }
 }
 
 /// <summary>
-/// The calculation as one file with everything in it, that opens without a server. The page, the API, the pack of a project and the terminal
+/// The calculation as one file with everything in it, that opens without a server. The page, the API, the pack of a project and the
+/// terminal
 /// write it here, by the views of the page: nobody need have asked for it over the network.
 /// </summary>
 public sealed partial class ReportFile(IServiceScopeFactory scopes)
@@ -69,12 +71,18 @@ public sealed partial class ReportFile(IServiceScopeFactory scopes)
 
     private static readonly Dictionary<string, string> Read = [];
 
+    private static readonly Lazy<ReportFile> Own = new(MadeByItself);
+
     /// <summary>One for a program that serves nothing: the terminal.</summary>
-    public static ReportFile ByItself()
+    public static ReportFile ByItself() => Own.Value;
+
+    private static ReportFile MadeByItself()
     {
+        // Nobody changes settings under it: watching files for that would use up what a system has of watchers.
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions
         {
             ApplicationName = typeof(ReportFile).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory,
+            Args = ["--hostBuilder:reloadConfigOnChange=false"],
         });
         builder.Logging.ClearProviders();
         // Nothing is kept for later, and no key is left behind.

@@ -37,6 +37,15 @@ public sealed record PackedJoint(int Record, string Folder, string Named, int Re
 /// <param name="Document">Its document.</param>
 public sealed record PackedRecord(string Kind, string Name, string Document);
 
+/// <summary>What belongs to the project or one of its joints: imported load cases, the project's basis, how its calculations are
+/// set.</summary>
+/// <param name="Joint">Number of the joint in the house that made the pack; 0 for the project's own.</param>
+/// <param name="Kind">The kind.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Document">Its document.</param>
+/// <param name="Figures">Figures too many for a document; null for most.</param>
+public sealed record PackedBeside(int Joint, string Kind, string Name, string Document, byte[]? Figures);
+
 /// <summary>The project of a pack.</summary>
 /// <param name="Name">Its name.</param>
 /// <param name="Note">What is said of it.</param>
@@ -49,11 +58,12 @@ public sealed record PackedProject(string Name, string Note, IReadOnlyList<Packe
 /// <summary>A project that is to be packed, read at one moment.</summary>
 /// <param name="Project">With its joints and entries.</param>
 /// <param name="Revisions">Of each joint.</param>
+/// <param name="Beside">What belongs to it and to them.</param>
 /// <param name="Listed">As the pack lists it.</param>
 /// <param name="Now">When, UTC.</param>
 /// <param name="By">Who asks.</param>
-public sealed record Packing(ProjectInShop Project, IReadOnlyDictionary<int, IReadOnlyList<PackedRevision>> Revisions, PackedProject Listed,
-    DateTime Now, string By);
+public sealed record Packing(ProjectInShop Project, IReadOnlyDictionary<int, IReadOnlyList<PackedRevision>> Revisions,
+    IReadOnlyList<PackedBeside> Beside, PackedProject Listed, DateTime Now, string By);
 
 /// <summary>A pack that was made.</summary>
 /// <param name="Bytes">The file.</param>
@@ -67,13 +77,16 @@ public sealed record PackMade(byte[] Bytes, string Named);
 public sealed record PackTaken(int? Project, IReadOnlyList<string> Faults, IReadOnlyList<string> Said);
 
 /// <summary>
-/// A project as one file: its joints with all their revisions, what they came to, its record with the signatures, and what is handed to others.
+/// A project as one file: its joints with all their revisions, what they came to, its record with the signatures, and what is handed to
+/// others.
 /// Elsewhere it is taken in whole, after every hash and signature was looked at with the public key alone.
 /// </summary>
-public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, ReportFile reports, TimeProvider clock, Signing? signing = null)
+public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, ReportFile reports, TimeProvider clock,
+    Signing? signing = null)
 {
     /// <summary>The files that a pack is taken in from.</summary>
-    public const string ProjectFile = "project.json", LogFile = "log.json", JointFile = "joint.json", RevisionsFile = "revisions.json";
+    public const string ProjectFile = "project.json", LogFile = "log.json", BesideFile = "beside.json", JointFile = "joint.json",
+        RevisionsFile = "revisions.json";
 
     private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web) { WriteIndented = true };
 
@@ -91,7 +104,14 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
         var keys = (await log.OfKind(KeyEntry.Kind)).Select(KeyEntry.Of).OfType<KeyEntry>().Select(k => k.PublicKey);
         var joints = found.Joints.Select((j, i) => new PackedJoint(j.Stored.Id,
             string.Create(CultureInfo.InvariantCulture, $"joints/{i + 1:000} {FileNames.Clean(j.Named)}"), j.Named, j.Stored.Revision));
-        return new(found, revisions, new(found.Project.Name, found.Project.Note, [.. joints], shelf,
+        var beside = new List<PackedBeside>();
+        foreach (var (kind, joint, owner) in found.Joints.Select(j => (RecordKind.LoadSets, j.Stored.Id, j.Stored.Id))
+            .Append((RecordKind.ProjectBases, 0, project)).Append((RecordKind.Reports, 0, project)))
+        {
+            foreach (var r in await store.Records(kind.Id, owner))
+                beside.Add(new(joint, kind.Id, r.Name, r.Document, await store.Payload(r.Id, r.Revision)));
+        }
+        return new(found, revisions, beside, new(found.Project.Name, found.Project.Note, [.. joints], shelf,
             [.. keys.Append(signing?.Key.PublicKey ?? "").Where(k => k.Length > 0).Distinct()]), clock.GetUtcNow().UtcDateTime, by);
     }
 
@@ -99,7 +119,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
     {
         var all = new List<PackedRevision>();
         foreach (var line in await store.Revisions(joint))
-            all.Add(new(line.Number, line.Parent, line.Summary, line.At, line.Account, (await store.Revision(joint, line.Number))!.Document));
+            all.Add(new(line.Number, line.Parent, line.Summary, line.At, line.Account,
+                (await store.Revision(joint, line.Number))!.Document));
         return all;
     }
 
@@ -120,6 +141,7 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
         var (project, listed) = (packing.Project, packing.Listed);
         yield return (ProjectFile, Json(listed));
         yield return (LogFile, Json(project.Entries));
+        yield return (BesideFile, Json(packing.Beside));
         for (var i = 0; i < project.Joints.Count; i++)
         {
             stop.ThrowIfCancellationRequested();
@@ -140,7 +162,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
     }
 
     /// <summary>What is handed to others of a joint: calculation, spreadsheet, result, drawing.</summary>
-    private IEnumerable<(string Name, byte[] Bytes)> HandedOver(Packing packing, JointInProject joint, Result result, CancellationToken stop)
+    private IEnumerable<(string Name, byte[] Bytes)> HandedOver(Packing packing, JointInProject joint, Result result,
+        CancellationToken stop)
     {
         var draft = JointDocument.Stored(joint.Stored.Document);
         var made = packing.Revisions[joint.Stored.Id].First(r => r.Number == joint.Stored.Revision);
@@ -160,7 +183,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
     }
 
     private static TableFile CallOuts(ProjectInShop project) => new("Call-outs", ["Joint", "Number", "Call-out"],
-        [.. project.Joints.Where(j => j.Result is not null).Select(j => (IReadOnlyList<object?>)[j.Result!.Joint.Name, j.Result.Joint.Number,
+        [.. project.Joints.Where(j => j.Result is not null).Select(j => (IReadOnlyList<object?>)[j.Result!.Joint.Name,
+            j.Result.Joint.Number,
             CallOut.Of(j.Result, UnitSystem.Si).Text])]);
 
     private static IEnumerable<(string, byte[])> Tables(string name, TableFile table) =>
@@ -170,7 +194,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
 
     // ---- taken in ---------------------------------------------------------------------------------------------------------------
 
-    /// <summary>Everything that is wrong with a pack: files that were altered, entries that are not as they were signed, joints that cannot be
+    /// <summary>Everything that is wrong with a pack: files that were altered, entries that are not as they were signed, joints that
+    /// cannot be
     /// read; empty where it may be taken in.</summary>
     /// <param name="pack">The pack.</param>
     public static (PackedProject? Project, IReadOnlyList<EntryRow> Entries, IReadOnlyList<string> Faults) Look(OpenedPack pack)
@@ -181,11 +206,13 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
             return (null, [], [$"{ProjectFile} cannot be read"]);
         var entries = In<EntryRow[]>(pack, LogFile);
         if (entries is null) faults.Add($"{LogFile} cannot be read");
+        if (In<PackedBeside[]>(pack, BesideFile) is null) faults.Add($"{BesideFile} cannot be read");
         faults.AddRange((entries ?? []).Select(e => Pack.WhyNotEntry(e, project.Keys)).Where(w => w.Length > 0));
         var revisions = new Dictionary<(int, int), string>();
         foreach (var joint in project.Joints)
         {
-            if (!pack.Files.TryGetValue($"{joint.Folder}/{JointFile}", out var document)) faults.Add($"{joint.Folder}/{JointFile} is missing");
+            if (!pack.Files.TryGetValue($"{joint.Folder}/{JointFile}",
+                out var document)) faults.Add($"{joint.Folder}/{JointFile} is missing");
             if (In<PackedRevision[]>(pack, $"{joint.Folder}/{RevisionsFile}") is not { } all)
             {
                 faults.Add($"{joint.Folder}/{RevisionsFile} cannot be read");
@@ -203,7 +230,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
         return (project, entries ?? [], faults);
     }
 
-    /// <summary>Takes a pack in as a project of its own. Of the Stores what is not there by that name is put on the shelf; what is stays as it
+    /// <summary>Takes a pack in as a project of its own. Of the Stores what is not there by that name is put on the shelf; what is stays
+    /// as it
     /// is. The entries stay in the pack, which is kept whole: the log of this house is its own.</summary>
     /// <param name="bytes">The file.</param>
     public async Task<PackTaken> TakeIn(byte[] bytes)
@@ -213,7 +241,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
         var (project, entries, faults) = Look(pack);
         if (project is null || faults.Count > 0) return new(null, faults, []);
         var names = (await store.Projects()).Select(p => p.Name).ToHashSet(StringComparer.OrdinalIgnoreCase);
-        var name = Enumerable.Range(1, int.MaxValue).Select(n => n == 1 ? project.Name : $"{project.Name} ({n})").First(n => !names.Contains(n));
+        var name = Enumerable.Range(1, int.MaxValue).Select(n => n == 1 ? project.Name : $"{project.Name} ({n})").First(n =>
+            !names.Contains(n));
         var id = await store.CreateProject(name, project.Note, project.Joints.Select(j => Encoding.UTF8.GetString(
             pack.Files[$"{j.Folder}/{JointFile}"])), $"taken in from a pack of {pack.Manifest!.Made:yyyy-MM-dd}");
         var said = new List<string>
@@ -223,12 +252,24 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
             pack.Signer.Length == 0 ? "The pack is not signed: whose it is, nothing in it says."
                 : $"The pack is signed by the key {pack.Signer[..16]}…: whose that is, ask whoever sent it.",
         };
+        await PutBeside(id, project, In<PackedBeside[]>(pack, BesideFile)!);
         said.AddRange(await PutOnShelf(project.Shelf));
         await store.Create(RecordKind.Packs.Id, id, name, JsonSerializer.Serialize(new
         {
             made = pack.Manifest.Made, by = pack.Manifest.By, signer = pack.Signer, entries = entries.Count,
         }), "kept", bytes);
         return new(id, [], said);
+    }
+
+    /// <summary>Gives the joints that were made of a pack, in its order, what belonged to them there.</summary>
+    private async Task PutBeside(int project, PackedProject packed, IReadOnlyList<PackedBeside> beside)
+    {
+        var made = (await store.Joints(project)).Select(j => j.Id).Order().ToList();
+        var here = packed.Joints.Select((j, i) => (j.Record, Id: made[i])).ToDictionary(j => j.Record, j => j.Id);
+        string[] kinds = [RecordKind.LoadSets.Id, RecordKind.ProjectBases.Id, RecordKind.Reports.Id];
+        foreach (var one in beside.Where(b => kinds.Contains(b.Kind) && (b.Joint == 0 || here.ContainsKey(b.Joint))))
+            await store.Create(one.Kind, one.Joint == 0 ? project : here[one.Joint], one.Name, one.Document, "taken in from a pack",
+                one.Figures);
     }
 
     private async Task<IReadOnlyList<string>> PutOnShelf(IReadOnlyList<PackedRecord> records)
@@ -248,7 +289,8 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
         return
         [
             .. put > 0 ? [$"{Count(put, "record")} put into the Stores."] : Array.Empty<string>(),
-            .. others.Count > 0 ? [$"Otherwise here than in the pack, and left as here: {string.Join(", ", others)}."] : Array.Empty<string>(),
+            .. others.Count > 0 ? [$"Otherwise here than in the pack, and left as here: {string.Join(", ", others)}."]
+                : Array.Empty<string>(),
         ];
     }
 

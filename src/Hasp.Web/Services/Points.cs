@@ -19,7 +19,8 @@ public sealed record PointAnswer(string Text, string Account, DateTime At, bool 
 /// <param name="Account">Who asks; empty where nobody signs in.</param>
 /// <param name="At">When, UTC.</param>
 /// <param name="Answers">What was said to it, the oldest first.</param>
-public sealed record OpenPoint(long Entry, int Revision, string On, string Text, string Account, DateTime At, IReadOnlyList<PointAnswer> Answers)
+public sealed record OpenPoint(long Entry, int Revision, string On, string Text, string Account, DateTime At,
+    IReadOnlyList<PointAnswer> Answers)
 {
     /// <summary>True where nobody has closed it.</summary>
     public bool IsOpen => !Answers.Any(a => a.Closes);
@@ -35,7 +36,8 @@ public sealed class Points(ShopLog log, TimeProvider clock)
     public const int MostText = 2000;
 
     /// <summary>The points of a joint, those that are open first.</summary>
-    public async Task<IReadOnlyList<OpenPoint>> Of(int joint) => In(await log.OfJoints([joint]))[joint].OrderBy(p => p.IsOpen ? 0 : 1).ToList();
+    public async Task<IReadOnlyList<OpenPoint>> Of(int joint) =>
+        [.. In(await log.OfJoints([joint]))[joint].OrderBy(p => p.IsOpen ? 0 : 1)];
 
     /// <summary>Asks.</summary>
     /// <param name="joint">The joint.</param>
@@ -72,15 +74,18 @@ public sealed class Points(ShopLog log, TimeProvider clock)
         var read = entries.Where(e => e.Kind is Asked or Answered).Select(e => (Entry: e, Said: RecordKind.Parsed(e.Document)))
             .Where(e => e.Said is not null).ToList();
         var answers = read.Where(e => e.Entry.Kind == Answered).ToLookup(e => e.Said!["point"]?.ToString(),
-            e => new PointAnswer(Text(e.Said!, "text"), e.Entry.Account, e.Entry.Made, e.Said!["closes"] is JsonValue v && v.TryGetValue(out bool c)
+            e => new PointAnswer(Text(e.Said!, "text"), e.Entry.Account, e.Entry.Made, e.Said!["closes"] is JsonValue v
+                && v.TryGetValue(out bool c)
                 && c));
         return read.Where(e => e.Entry.Kind == Asked).ToLookup(e => e.Entry.JointId, e => new OpenPoint(e.Entry.Number,
-            int.TryParse(Text(e.Said!, "revision"), System.Globalization.CultureInfo.InvariantCulture, out var r) ? r : 0, Text(e.Said!, "on"),
+            int.TryParse(Text(e.Said!, "revision"), System.Globalization.CultureInfo.InvariantCulture, out var r) ? r : 0, Text(e.Said!,
+                "on"),
             Text(e.Said!, "text"), e.Entry.Account, e.Entry.Made,
             [.. answers[e.Entry.Number.ToString(System.Globalization.CultureInfo.InvariantCulture)]]));
     }
 
-    private Task Append(StoredJoint joint, string kind, JsonObject said) => log.Append([new NewEntry(Secrets.New(), kind, joint.ProjectId, joint.Id, 0,
+    private Task Append(StoredJoint joint, string kind, JsonObject said) =>
+        log.Append([new NewEntry(Secrets.New(), kind, joint.ProjectId, joint.Id, 0,
         0, said.ToJsonString(), clock.GetUtcNow().UtcDateTime)]);
 
     private static string WhyNot(string text) => text.Trim().Length < 2 ? "write what it is about"

@@ -16,6 +16,7 @@ public sealed class PackTests : IAsyncLifetime
     private readonly string _folder = Directory.CreateTempSubdirectory("hasp-pack-").FullName;
     private readonly string _data = Directory.CreateTempSubdirectory("hasp-packed-").FullName;
     private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+    private static readonly byte[] Figures = [1, 2, 3];
     private SigningKey _key = null!;
     private byte[] _whole = [];
     private string _document = "";
@@ -31,6 +32,8 @@ public sealed class PackTests : IAsyncLifetime
         var joint = await house.Store.Create(project, _document, "first");
         await house.Store.Save(joint, 1, _document.Replace("\"version\": 1", "\"version\":  1", StringComparison.Ordinal), "again", "me");
         await house.Store.Create("grades", 0, "Own 9", """{ "name": "Own 9", "yield": "700 MPa", "tensile": "850 MPa", "source": "certificate" }""", "kept");
+        await house.Store.Create("loads", joint, "cases.csv", """{ "name": "cases.csv", "count": 1 }""", "imported", Figures);
+        await house.Store.Create("projectBasis", project, "basis", """{ "judging.basis": "eurocode" }""", "kept");
         await house.Log.Append([new NewEntry("k1", "signature", project, joint, 0, 0, $$"""{ "joint": {{joint}}, "act": "checked", "revision": 2, "note": "" }""",
             new DateTime(2026, 12, 1, 8, 0, 0, DateTimeKind.Utc), On: [joint])]);
         _whole = house.Packs.Make((await house.Packs.Read(project, "Engineer"))!, _ => { }, default).Bytes;
@@ -62,6 +65,10 @@ public sealed class PackTests : IAsyncLifetime
             var project = (await house.Store.Projects()).Single(p => p.Id == taken.Project);
             Assert.Equal("Lock (2)", project.Name);
             Assert.Equal(_document.Replace("\"version\": 1", "\"version\":  1", StringComparison.Ordinal), Assert.Single(await house.Store.Joints(project.Id)).Document);
+            var joint = Assert.Single(await house.Store.Joints(project.Id)).Id;
+            var loads = Assert.Single(await house.Store.Records("loads", joint));
+            Assert.Equal(Figures, await house.Store.Payload(loads.Id, loads.Revision));
+            Assert.Single(await house.Store.Records("projectBasis", project.Id));
             Assert.Equal("Own 9", Assert.Single(await house.Store.Records("grades")).Name);
             var kept = Assert.Single(await house.Store.Records("packs", project.Id));
             Assert.Equal(_whole, await house.Store.Payload(kept.Id, kept.Revision));

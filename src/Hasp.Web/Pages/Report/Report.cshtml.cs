@@ -93,7 +93,8 @@ public sealed class ReportModel(
     public async Task<IActionResult> OnPostAsk(JointId id, int revision, string? on, string? text)
     {
         if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
-        if (await points.Ask(stored, revision, on ?? "", text ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report#points");
+        if (await points.Ask(stored, revision, on ?? "", text
+            ?? "") is not { Length: > 0 } why) return Redirect($"/joints/{id}/report#points");
         (NotAsked, PointOn, PointText) = (why, on ?? "", text ?? "");
         return await OnGet(id);
     }
@@ -102,7 +103,8 @@ public sealed class ReportModel(
     public async Task<IActionResult> OnPostAnswer(JointId id, long point, string? text, bool closes)
     {
         if (!ModelState.IsValid || await store.Load(id) is not { } stored) return BadRequest();
-        if (await points.Answer(stored, point, text ?? "", closes) is not { Length: > 0 } why) return Redirect($"/joints/{id}/report#points");
+        if (await points.Answer(stored, point, text ?? "",
+            closes) is not { Length: > 0 } why) return Redirect($"/joints/{id}/report#points");
         (NotAsked, Answering, PointText) = (why, point, text ?? "");
         return await OnGet(id);
     }
@@ -123,7 +125,8 @@ public sealed class ReportModel(
     public long Answering { get; private set; }
 
     /// <summary>What a point may be of: the whole, a check, a field.</summary>
-    public IEnumerable<string> PointsOn => new[] { "the whole" }.Concat(View.Result.Checks.Where(c => c.Factor is not null).Select(c => c.Check.Name))
+    public IEnumerable<string> PointsOn => new[] { "the whole" }.Concat(View.Result.Checks.Where(c => c.Factor is not null).Select(c =>
+        c.Check.Name))
         .Concat(View.Result.Coverage.Select(c => c.Mode.Name)).Concat(View.Data(Units).Select(d => d.Name)).Distinct();
 
     private static Dictionary<string, string> Kept(string? document) =>
