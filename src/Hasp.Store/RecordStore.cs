@@ -195,6 +195,22 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
             .Select(r => new RevisionLine(r.Number, r.Parent, r.Summary, r.At, r.Account, r.Role, r.Device)).ToListAsync();
     }
 
+    /// <summary>The same with their documents, read in one go.</summary>
+    /// <inheritdoc cref="Revisions"/>
+    public async Task<IReadOnlyList<(RevisionLine Line, string Document)>> WholeRevisions(int id)
+    {
+        await using var db = await Open();
+        var rows = await db.Revisions.AsNoTracking().Where(r => r.RecordId == id).OrderByDescending(r => r.Number)
+            .Select(r => new { r.Number, r.Parent, r.Summary, r.At, r.Account, r.Role, r.Device, r.Document, r.Delta, r.Beside })
+            .ToListAsync();
+        var texts = new RevisionTexts();
+        return
+        [
+            .. rows.Select(r => (new RevisionLine(r.Number, r.Parent, r.Summary, r.At, r.Account, r.Role, r.Device),
+                texts.Of(id, r.Number, r.Document, r.Delta, r.Beside))),
+        ];
+    }
+
     /// <summary>One revision; null where there is none.</summary>
     public async Task<StoredRevision?> Revision(int id, int number)
     {

@@ -232,18 +232,13 @@ internal sealed partial class QuickReader
     {
         get
         {
-            if (_hasLever is { } known) return known;
-            var at = _at;
-            _hasLever = false;
-            for (_at = 0; _at < _tokens.Count && _hasLever != true; _at++) _hasLever = LeverAt(0, IsBehindForce()) is not null;
-            _at = at;
-            return _hasLever.Value;
+            return _hasLever ??= Anywhere(() => LeverAt(0, IsBehindForce()) is not null);
         }
     }
 
     /// <summary>True where a force, with or without its way, ends right before this piece.</summary>
     private bool IsBehindForce() => Enumerable.Range(1, Math.Min(5, _at)).Any(back => Peek(-back) is { Kind: TokenKind.Number }
-        && (Quantity(-back, Dimension.Force) ?? WeightAt(-back)) is var (_, n) && (n == back
+        && ForceAt(-back) is var (_, n) && (n == back
             || (Phrase(QuickWords.Ways, n - back) is (Way.Down or Way.Across, var words) && n + words == back)));
 
     private bool TryLever()

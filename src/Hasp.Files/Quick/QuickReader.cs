@@ -493,7 +493,7 @@ internal sealed partial class QuickReader
         while (IsWord(ahead, "of", "=", ":", "load", "force", "is", "by", "with")) ahead++;
         if (Peek(ahead) is { Kind: TokenKind.Break, Text: ":" }) ahead++;
         if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null }
-            || (Quantity(ahead, Dimension.Force) ?? WeightAt(ahead)) is not var (force, pieces)) return false;
+            || ForceAt(ahead) is not var (force, pieces)) return false;
         return Loaded(force, way, ahead + pieces);
     }
 
@@ -1540,7 +1540,7 @@ internal sealed partial class QuickReader
             var (at, forces, ways, sheared, said) = (_at, 0, new HashSet<Way>(), false, 0);
             for (_at = 0; _at < _tokens.Count; _at++)
             {
-                if (_tokens[_at].Kind == TokenKind.Number) forces += (Quantity(0, Dimension.Force) ?? WeightAt(0)) is null ? 0 : 1;
+                if (_tokens[_at].Kind == TokenKind.Number) forces += ForceAt(0) is null ? 0 : 1;
                 if (_tokens[_at].Kind != TokenKind.Word) continue;
                 sheared |= (Phrase(QuickWords.ShearBy) is (_, var slip) && SlipWords.Any(w => Span(_at, slip)
                     .Contains(w, StringComparison.OrdinalIgnoreCase)))
@@ -1660,17 +1660,18 @@ internal sealed partial class QuickReader
     {
         get
         {
-            if (_runsIntoPart is { } known) return known;
-            var at = _at;
-            _runsIntoPart = false;
-            for (_at = 0; _at < _tokens.Count && _runsIntoPart != true; _at++)
-            {
-                _runsIntoPart = Phrase(QuickWords.Ends) is ("tapped" or "insert", _) || IsWord(0, "into", "tapped", "threaded")
-                    || Phrase(QuickWords.Questions) is (QuickQuestion.Engagement, _);
-            }
-            _at = at;
-            return _runsIntoPart.Value;
+            return _runsIntoPart ??= Anywhere(() => Phrase(QuickWords.Ends) is ("tapped" or "insert", _)
+                || IsWord(0, "into", "tapped", "threaded") || Phrase(QuickWords.Questions) is (QuickQuestion.Engagement, _));
         }
+    }
+
+    /// <summary>True where something is so at any piece of the line.</summary>
+    private bool Anywhere(Func<bool> isSo)
+    {
+        var (at, found) = (_at, false);
+        for (_at = 0; _at < _tokens.Count && !found; _at++) found = isSo();
+        _at = at;
+        return found;
     }
 
     private bool IsSealed(int ahead) => IsWord(ahead, "bore", "diameter", "dia", "dia.", "seal", "sealed", "opening", "ø", "Ø");

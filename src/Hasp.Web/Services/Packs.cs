@@ -115,14 +115,9 @@ public sealed class Packs(JointStore store, ShopLog log, ProjectShop projects, R
             [.. keys.Append(signing?.Key.PublicKey ?? "").Where(k => k.Length > 0).Distinct()]), clock.GetUtcNow().UtcDateTime, by);
     }
 
-    private async Task<IReadOnlyList<PackedRevision>> RevisionsOf(int joint)
-    {
-        var all = new List<PackedRevision>();
-        foreach (var line in await store.Revisions(joint))
-            all.Add(new(line.Number, line.Parent, line.Summary, line.At, line.Account,
-                (await store.Revision(joint, line.Number))!.Document));
-        return all;
-    }
+    private async Task<IReadOnlyList<PackedRevision>> RevisionsOf(int joint) =>
+        [.. (await store.WholeRevisions(joint)).Select(r => new PackedRevision(r.Line.Number, r.Line.Parent, r.Line.Summary, r.Line.At,
+            r.Line.Account, r.Document))];
 
     /// <summary>Makes the pack of a project that was read.</summary>
     /// <param name="packing">The project.</param>
