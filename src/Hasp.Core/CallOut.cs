@@ -207,9 +207,12 @@ public sealed partial record CallOut(
         var by = (times - 1) * result[Terms.Preload];
         var window = result.Window;
         var (least, most) = (result[Terms.PreloadMin], result[Terms.PreloadMax]);
-        return (by >= 0 || least + by >= window.From || least < window.From)
-            && (by <= 0 || most + (times - 1) * most <= window.To || most > window.To);
+        return (by >= 0 || least + by >= window.From || least < window.From * (1 - OnTheEdge))
+            && (by <= 0 || most + (times - 1) * most <= window.To || most > window.To * (1 + OnTheEdge));
     }
+
+    // A target that was chosen to reach the edge stands on it to the last figure, and is not outside.
+    private const double OnTheEdge = 1e-9;
 
     /// <summary>The designation of a standard at the head of a source: ISO 4014, ASME B18.2.2, DIN 125.</summary>
     [GeneratedRegex(@"^(ISO|EN|ASME|ASTM|DIN|IFI) [A-Z]?[0-9][0-9.\-]*[0-9]?")]

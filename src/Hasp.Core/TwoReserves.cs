@@ -185,17 +185,21 @@ public readonly record struct TwoReserves(Reserve Load, Reserve Tightening, Rese
         return load;
     }
 
-    private static double Growth(int check, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, double furthest)
+    // What is asked over what is there passes 1: a straight line of the load for most of what the tool sets.
+    private static double Growth(int check, Mechanics<Plain> mechanics, BoltLoad<Plain> load, double furthest)
     {
-        var (low, high) = (0.0, furthest);
-        for (var i = 0; i < 60 && high - low > 1e-12 * high; i++)
+        var required = mechanics.Joint.Judging.RequiredByIndex[check];
+        return Bracket.Crossing(0, furthest, OverWhatIsThere, Closeness * furthest, Closeness);
+
+        double OverWhatIsThere(double times)
         {
-            var middle = (low + high) / 2;
-            if (Reaches(check, mechanics, load, middle)) low = middle;
-            else high = middle;
+            var found = Check.All[check].Judge(mechanics, load.Times(mechanics.Joint, new Plain(times)));
+            return !found.Applies ? -1 : found.Factor.Value <= 0 ? double.PositiveInfinity : (required / found.Factor.Value) - 1;
         }
-        return low;
     }
+
+    // As near as the numbers themselves are, after a dozen roundings.
+    private const double Closeness = 1e-14;
 
     private static bool Reaches(int check, in Mechanics<Plain> mechanics, in BoltLoad<Plain> load, double times)
     {

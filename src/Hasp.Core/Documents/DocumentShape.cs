@@ -62,6 +62,10 @@ public sealed class DocumentShape
         /// <summary>What it holds, in order.</summary>
         public IReadOnlyList<(string Key, Node Child)> Children => _children;
 
+        /// <summary>What has to stand in it, however deep, the rows of its lists left out.</summary>
+        public IReadOnlyList<Field> Required => field ??= [.. _children.SelectMany(c => c.Child.Field is { } one ? one.Required ? [one] : []
+            : c.Child.List is null ? c.Child.Required : [])];
+
         /// <summary>Every key that may stand here, as a message lists them.</summary>
         public string Known => string.Join(", ", _besides.Concat(_byKey.Keys).Order());
 

@@ -142,7 +142,7 @@ public sealed partial class Draft
             && l.Value.Zip(rows).All(r => r.First.Id == r.Second.Id && r.First.IsAlike(r.Second)));
 
     /// <summary>What is wrong with what stands there, what is missing and what is unknown.</summary>
-    public IReadOnlyList<Fault> Faults => _faults ??= [.. FaultsOf(Root, Shape.Root, "")];
+    public IReadOnlyList<Fault> Faults => _faults ??= FaultsOf(Root, Shape.Root, "");
 
     /// <summary>What could be read.</summary>
     public Values Said => _said ??= Made();
@@ -169,27 +169,37 @@ public sealed partial class Draft
         return null;
     }
 
-    private IEnumerable<Fault> FaultsOf(Row row, DocumentShape.Node node, string path) =>
-        Within(row, node, path).Concat(row.Stray.Select(f => f with { Path = Join(path, f.Path) }));
+    // Read at every keystroke, and nearly always without a fault: a path is written only where one is found.
+    private List<Fault> FaultsOf(Row row, DocumentShape.Node node, string path)
+    {
+        var faults = new List<Fault>();
+        if (row != Root && row.IsSound(node)) return faults;
+        Within(row, node, path, faults);
+        faults.AddRange(row.Stray.Select(f => f with { Path = Join(path, f.Path) }));
+        return faults;
+    }
 
-    private IEnumerable<Fault> Within(Row row, DocumentShape.Node node, string path)
+    private void Within(Row row, DocumentShape.Node node, string path, List<Fault> faults)
     {
         foreach (var (key, child) in node.Children)
         {
-            var at = Join(path, key);
-            var found = child.Field is { } field ? Of(row, field, at)
-                : child.List is { } list ? this[list].SelectMany((r, i) => FaultsOf(r, child, $"{at}[{i}]"))
-                // Where a part is absent, what is required in it is still missing.
-                : Within(row, child, at);
-            foreach (var fault in found) yield return fault;
+            if (child.Field is { } field)
+            {
+                if (Of(row, field) is { } fault) faults.Add(fault with { Path = Join(path, key) });
+            }
+            else if (child.List is { } list)
+            {
+                var rows = this[list];
+                for (var i = 0; i < rows.Length; i++) faults.AddRange(FaultsOf(rows[i], child, $"{Join(path, key)}[{i}]"));
+            }
+            // Where a part is absent, what is required in it is still missing.
+            else Within(row, child, Join(path, key), faults);
         }
     }
 
-    private static IEnumerable<Fault> Of(Row row, Field field, string path)
-    {
-        if (row[field] is { } entry) return entry.Fault is { } fault ? [fault with { Path = path, Was = entry.Quoted }] : [];
-        return field.Required ? [new Fault("missing", path, null, "missing; " + field.Allowed)] : [];
-    }
+    private static Fault? Of(Row row, Field field) =>
+        row[field] is { } entry ? entry.Fault is { } fault ? fault with { Was = entry.Quoted } : null
+        : field.Required ? new Fault("missing", field.Path, null, "missing; " + field.Allowed) : null;
 
     private static string Join(string path, string key) => path.Length == 0 ? key : key.Length == 0 ? path : path + "." + key;
 

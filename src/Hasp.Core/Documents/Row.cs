@@ -7,12 +7,17 @@ namespace Hasp.Core.Documents;
 public sealed class Row
 {
     private readonly Dictionary<Field, Entry> _entries;
+    private readonly bool _isRead;
     private Values? _said;
 
     /// <param name="id">What tells it from the others; none for the document.</param>
     /// <param name="entries">What stands in its fields.</param>
     /// <param name="stray">What stands there and is no field: paths from its own top.</param>
-    public Row(RowId id, Dictionary<Field, Entry> entries, ImmutableArray<Fault> stray) => (Id, _entries, Stray) = (id, entries, stray);
+    public Row(RowId id, Dictionary<Field, Entry> entries, ImmutableArray<Fault> stray)
+    {
+        (Id, _entries, Stray, _isRead) = (id, entries, stray, stray.IsEmpty);
+        foreach (var entry in entries.Values) _isRead &= entry.Fault is null;
+    }
 
     /// <summary>A row with these texts.</summary>
     public static Row Of(RowId id, params IEnumerable<(Field Field, Raw Raw)> stated) =>
@@ -52,6 +57,10 @@ public sealed class Row
     /// <summary>True where the same stands in both, whatever they are called.</summary>
     public bool IsAlike(Row other) =>
         _entries.Count == other._entries.Count && _entries.All(e => other[e.Key]?.Raw == e.Value.Raw);
+
+    /// <summary>True where all that stands there is read, and all that has to stand there does.</summary>
+    /// <param name="node">What it may hold.</param>
+    internal bool IsSound(DocumentShape.Node node) => _isRead && node.Required.All(_entries.ContainsKey);
 
     /// <summary>What could be read of it, where it stands at <paramref name="path"/>.</summary>
     internal Values Said(string path, Func<ImmutableArray<string>> faulty)

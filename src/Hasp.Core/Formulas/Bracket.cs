@@ -21,6 +21,21 @@ public static class Bracket
         return (low, high);
     }
 
+    /// <summary>The last whole number before a change.</summary>
+    /// <param name="low">Where <paramref name="isBelow"/> is taken to be true, and not asked.</param>
+    /// <param name="high">Where it is taken to be false, and not asked.</param>
+    /// <param name="isBelow">True on the low side of the change.</param>
+    public static int Last(int low, int high, Func<int, bool> isBelow)
+    {
+        while (high - low > 1)
+        {
+            var middle = low + ((high - low) / 2);
+            if (isBelow(middle)) low = middle;
+            else high = middle;
+        }
+        return low;
+    }
+
     // Enough for any of what is looked for; one that takes longer is closed in by halving.
     private const int MostSteps = 60;
 
@@ -33,7 +48,8 @@ public static class Bracket
     /// <param name="high">An end where it is positive.</param>
     /// <param name="rises">What rises.</param>
     /// <param name="closeness">Near enough: the ends' distance.</param>
-    public static double Crossing(double low, double high, Func<double, double> rises, double closeness)
+    /// <param name="level">Near enough as well: so far from nothing; 0 for no such.</param>
+    public static double Crossing(double low, double high, Func<double, double> rises, double closeness, double level = 0)
     {
         double At(double x) => rises(x) is var y && double.IsNaN(y) ? double.PositiveInfinity : y;
         var (below, above, stayed) = (At(low), At(high), 0);
@@ -43,7 +59,7 @@ public static class Bracket
             // Every third step halves, so that one end can not stay for good.
             var at = i % 3 < 2 && double.IsFinite(above) && double.IsFinite(below) && line > low && line < high ? line : (low + high) / 2;
             var value = At(at);
-            if (value == 0) return at;
+            if (Math.Abs(value) <= level) return at;
             if (value < 0)
             {
                 (low, below) = (at, value);

@@ -986,10 +986,16 @@ public static partial class Fields
     /// <summary>Fields that only one kind of joint asks for.</summary>
     public static IReadOnlyList<Field> OfKinds => KindFields.All;
 
+    /// <summary>Those among some fields that only one kind asks for, in their order.</summary>
+    internal static IEnumerable<Field> OfKindsAmong(IEnumerable<Field> fields) =>
+        fields.Where(KindFields.Places.ContainsKey).OrderBy(f => KindFields.Places[f]);
+
     // Listed when first asked for, and once: kinds name fields.
     private static class KindFields
     {
-        internal static readonly Field[] All = [.. Kinds.Kind.All.SelectMany(k => k.Inputs())];
+        internal static readonly Field[] All = [.. Kinds.Kind.All.SelectMany(k => k.Inputs()).Distinct()];
+
+        internal static readonly Dictionary<Field, int> Places = All.Select((f, i) => (f, i)).ToDictionary(p => p.f, p => p.i);
     }
 
     private static Field<Spread> Scattering(string key, string label, string what, string otherwise) =>

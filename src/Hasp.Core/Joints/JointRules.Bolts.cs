@@ -134,20 +134,20 @@ public static partial class JointRules
     /// Washers that are stated, listed for the size and softer than the grade asks for: each with the softest kind that serves it. Of those
     /// that no kind serves nothing.
     /// </summary>
-    public static IReadOnlyList<Change> HarderWashers(Values said)
+    public static IReadOnlyList<Change> HarderWashers(Values said) =>
+        said.Stated(Fields.Thread) is { } size && Standards.FindThread(size) is { } thread && GradeFor(said, thread, []) is { } grade
+            ? HarderWashers(said, thread, grade) : [];
+
+    internal static IReadOnlyList<Change> HarderWashers(Values said, ScrewThread thread, GradeBand grade)
     {
-        if ((said.Of(Fields.HeadWasher) == "none" && said.Of(Fields.NutWasher) == "none")
-            || said.Stated(Fields.Thread) is not { } size || Standards.FindThread(size) is not { } thread
-            || GradeFor(said, thread, []) is not { } grade) return [];
-        return
-        [
-            .. from field in new[] { Fields.HeadWasher, Fields.NutWasher }
-               let kind = said.Of(field)
-               where kind != "none" && Standards.FindWasher(kind, thread.Diameter) is { } now && now.Hardness < grade.WasherHardness
-               let fitting = WasherFitting(thread, grade)
-               where fitting is not null
-               select field.To(fitting.Kind),
-        ];
+        var harder = new List<Change>();
+        foreach (var field in new[] { Fields.HeadWasher, Fields.NutWasher })
+        {
+            var kind = said.Of(field);
+            if (kind == "none" || Standards.FindWasher(kind, thread.Diameter) is not { } now || now.Hardness >= grade.WasherHardness) continue;
+            if (WasherFitting(thread, grade) is { } fitting) harder.Add(field.To(fitting.Kind));
+        }
+        return harder;
     }
 
     /// <summary>The first flat washer listed for a size that is hard enough for a grade; null where none is.</summary>

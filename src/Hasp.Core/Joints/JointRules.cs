@@ -54,7 +54,7 @@ public static partial class JointRules
             $"the parts of a {kind.Name.ToLowerInvariant()} follow from its own inputs: leave the list out"));
         if (!kind.IsParts && IsPatternStated(said)) faults.Add(new("kind-lays-bolts", Fields.PatternKind.Path, null,
             $"the bolts of a {kind.Name.ToLowerInvariant()} are placed by its own inputs: leave the pattern out"));
-        foreach (var field in Fields.OfKinds.Where(f => said.Has(f) && !kind.Inputs().Contains(f)))
+        foreach (var field in Fields.OfKindsAmong(said.Given).Where(f => !kind.Inputs().Contains(f)))
         {
             faults.Add(new("other-kind", field.Path, null,
                 $"belongs to a {Kind.ById(field.Section)!.Name.ToLowerInvariant()}, and this is {(kind.IsParts ? "a joint of parts"

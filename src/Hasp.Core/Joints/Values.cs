@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
 
 namespace Hasp.Core.Joints;
@@ -14,7 +13,7 @@ public sealed class Values
     private readonly ImmutableArray<string> _faulty;
 
     // What was made of one part of the document. A variation keeps what its changes do not touch.
-    private readonly ConcurrentDictionary<string, object> _made = [];
+    private ImmutableDictionary<string, object> _made = ImmutableDictionary<string, object>.Empty;
 
     /// <param name="path">Where it stands in the document; empty for the document.</param>
     /// <param name="given">What was stated and could be read.</param>
@@ -57,6 +56,9 @@ public sealed class Values
     /// <summary>True where something was given.</summary>
     public bool Has(Field field) => _given.ContainsKey(field);
 
+    /// <summary>The fields that something was given for, in no order.</summary>
+    public IReadOnlyCollection<Field> Given => _given.Keys;
+
     /// <summary>True where a field has its fault already.</summary>
     public bool IsFaulty(Field field) => !_faulty.IsEmpty && _faulty.Contains(PathOf(field));
 
@@ -73,8 +75,8 @@ public sealed class Values
     /// <summary>The same with some fields stated otherwise, or not at all. A fault that one of them had is forgotten.</summary>
     public Values With(params ReadOnlySpan<Change> changes)
     {
-        var kept = new ConcurrentDictionary<string, object>(_made);
-        foreach (var change in changes) kept.TryRemove(change.Field.Section, out _);
+        var kept = _made;
+        foreach (var change in changes) kept = kept.Remove(change.Field.Section);
         var given = new Dictionary<Field, object>(_given);
         var lists = _lists;
         foreach (var change in changes)
@@ -102,13 +104,13 @@ public sealed class Values
     {
         if (_made.TryGetValue(section, out var kept) && kept is T made && fits?.Invoke(made) != false) return made;
         var now = make();
-        _made[section] = now;
+        ImmutableInterlocked.AddOrUpdate(ref _made, section, now, (_, _) => now);
         return now;
     }
 
     private Values(
         string path, Dictionary<Field, object> given, Dictionary<ListField, ImmutableArray<Values>> lists, ImmutableArray<string> faulty,
-        ConcurrentDictionary<string, object> made)
+        ImmutableDictionary<string, object> made)
         : this(path, given, lists, faulty) => _made = made;
 
     private static Dictionary<ListField, ImmutableArray<Values>> Elsewhere(Dictionary<ListField, ImmutableArray<Values>> lists,

@@ -25,25 +25,25 @@ internal static class DefaultTarget
                 AimChosen = "least pretension of the code, chosen" };
         }
         var usual = (int)Math.Round(JointRules.UsualAim * 100);
-        var why = "";
         // Stiffness does not come into what the wrench reaches, nor the target into where things lie.
         var untightened = Mechanics<Plain>.WithoutStiffness(joint);
-        for (var percent = usual; percent > Least; percent--)
+        var (percent, m) = (usual, At(usual));
+        var why = Passes(m);
+        if (why.Length > 0)
         {
-            var how = joint.Tightening with { AimValue = percent / 100.0 };
-            var m = untightened.Tightened(joint with { Tightening = how });
-            var passes = Passes(m);
-            if (passes.Length == 0)
-            {
-                if (Uncrushed(m, percent) is { } mild) return how with { AimValue = mild / 100.0,
-                    AimChosen = $"{mild} % of proof, chosen: more would crush the parts under head or nut" };
-                return how with { AimChosen = percent == usual ? $"{usual} % of proof, chosen"
-                    : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
-            }
-            if (percent == usual) why = passes;
+            // Axiom: a tight end that passes nothing passes nothing at any lower target.
+            percent = Bracket.Last(Least, usual, p => Passes(At(p)).Length == 0);
+            if (percent == Least) return joint.Tightening with { AimValue = Least / 100.0,
+                AimChosen = $"{Least} % of proof, chosen: more would pass {why} at the tight end" };
+            m = At(percent);
         }
-        return joint.Tightening with { AimValue = Least / 100.0,
-            AimChosen = $"{Least} % of proof, chosen: more would pass {why} at the tight end" };
+        if (Uncrushed(m, percent) is { } mild) return joint.Tightening with { AimValue = mild / 100.0,
+            AimChosen = $"{mild} % of proof, chosen: more would crush the parts under head or nut" };
+        return joint.Tightening with { AimValue = percent / 100.0, AimChosen = percent == usual ? $"{usual} % of proof, chosen"
+            : $"{percent} % of proof, chosen: at {usual} % the tight end would pass {why}" };
+
+        Mechanics<Plain> At(int percent) =>
+            untightened.Tightened(joint with { Tightening = joint.Tightening with { AimValue = percent / 100.0 } });
     }
 
     // Below it a bolt is hardly tightened any more: harder parts, or a washer, are what helps then.

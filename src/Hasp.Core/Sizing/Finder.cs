@@ -1,3 +1,4 @@
+using System.Collections;
 using System.Collections.Concurrent;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
@@ -32,6 +33,49 @@ public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle
         new(new(Core.Reserve.None with { Value = 0, Factor = double.NaN }, Core.Reserve.None, Core.Reserve.None), obstacle);
 }
 
+/// <summary>What each number of bolts comes to, from one bolt on: judged when it is asked for, and kept.</summary>
+public sealed class FinderNumbers : IReadOnlyList<FinderEntry>
+{
+    private readonly FinderEntry?[] _judged;
+    private readonly Func<int, FinderEntry> _judge;
+
+    /// <param name="most">Numbers from 1 to this.</param>
+    /// <param name="alike">True where nothing is laid out and every bolt takes the same share.</param>
+    /// <param name="judge">Judges so many bolts.</param>
+    internal FinderNumbers(int most, bool alike, Func<int, FinderEntry> judge)
+    {
+        (_judged, _judge) = (new FinderEntry?[most], judge);
+        Least = alike ? Bracketed() : First();
+    }
+
+    /// <summary>No number: the size cannot be made or fitted.</summary>
+    internal static FinderNumbers None { get; } = new(0, false, _ => default);
+
+    /// <summary>The least number that holds; null where none of them does.</summary>
+    public int? Least { get; }
+
+    /// <inheritdoc />
+    public int Count => _judged.Length;
+
+    /// <summary>What index + 1 bolts come to.</summary>
+    public FinderEntry this[int index] => _judged[index] ??= _judge(index + 1);
+
+    /// <inheritdoc />
+    public IEnumerator<FinderEntry> GetEnumerator() => Enumerable.Range(0, Count).Select(i => this[i]).GetEnumerator();
+
+    IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
+
+    // Twelve hold and thirteen may not: another shape, another row at the edge.
+    private int? First() => Enumerable.Range(1, Count).Cast<int?>().FirstOrDefault(n => this[n!.Value - 1].Holds);
+
+    /// <summary>
+    /// The least number by bracketing. Axiom: where nothing is laid out, one bolt more takes from every share and from nothing else, so that
+    /// what holds with some holds with more.
+    /// </summary>
+    private int? Bracketed() =>
+        Count == 0 || !this[Count - 1].Holds ? null : Bracket.Last(0, Count, n => !this[n - 1].Holds) + 1;
+}
+
 /// <summary>One size in one grade, for every number of bolts.</summary>
 /// <param name="Thread">Size.</param>
 /// <param name="Grade">Grade name.</param>
@@ -40,7 +84,7 @@ public readonly record struct FinderEntry(TwoReserves Reserves, string? Obstacle
 /// <param name="Torque">Tightening torque, N·mm; 0 where refused.</param>
 /// <param name="ByCount">Entry n − 1 for n bolts; empty where refused.</param>
 public sealed record FinderCell(
-    ScrewThread Thread, string Grade, string? Refusal, double Length, double Torque, FinderEntry[] ByCount)
+    ScrewThread Thread, string Grade, string? Refusal, double Length, double Torque, FinderNumbers ByCount)
 {
     /// <summary>What goes with the grade and was judged with it: washers that are hard enough. Adopted with the cell; empty where
     /// nothing changes.</summary>
@@ -50,7 +94,7 @@ public sealed record FinderCell(
     public string WithWords => With.Count == 0 ? "" : $"with {string.Join(" and ", With.Select(c => c.Text).Distinct())} washers";
 
     /// <summary>The least number of bolts that holds; null where none of those tried does.</summary>
-    public int? LeastCount => Array.FindIndex(ByCount, e => e.Holds) is var i and >= 0 ? i + 1 : null;
+    public int? LeastCount => ByCount.Least;
 }
 
 /// <summary>
@@ -74,17 +118,20 @@ public static class Finder
         var rows = new FinderCell[threads.Count][];
         if (JointRules.JointOf(said, []) is { Kind.IsParts: false } kind) said = kind.Kind.Held(kind);
         // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
-        var shared = new ConcurrentDictionary<(double, double, double), (BoltPattern? Pattern, Sharing? Sharing)[]>();
+        var shared = new ConcurrentDictionary<(double, double, double, int), Shared>();
         Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop },
             r => rows[r] = Row(said, threads[r], grades, maxCount, SharedAmong, stop));
         return rows;
 
-        (BoltPattern? Pattern, Sharing? Sharing)[] SharedAmong(Joint candidate)
+        Shared SharedAmong(Joint candidate, int n)
         {
             var layout = candidate.Pattern?.Layout;
-            return shared.GetOrAdd((layout?.PitchX ?? 0, layout?.PitchY ?? 0, layout?.Diameter ?? 0), _ => ByNumber(candidate, maxCount));
+            return shared.GetOrAdd((layout?.PitchX ?? 0, layout?.PitchY ?? 0, layout?.Diameter ?? 0, n), _ => Among(candidate, n));
         }
     }
+
+    /// <summary>How so many bolts share the loads: null where they have no shape, or find no hold against a moment.</summary>
+    private readonly record struct Shared(BoltPattern? Pattern, Sharing? Sharing);
 
     /// <summary>The grades that are made for at least one of the sizes, own grades first.</summary>
     public static IReadOnlyList<string> GradesFor(Values said, IReadOnlyList<ScrewThread> threads) =>
@@ -95,7 +142,7 @@ public static class Finder
 
     private static FinderCell[] Row(
         Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount,
-        Func<Joint, (BoltPattern? Pattern, Sharing? Sharing)[]> sharedAmong, CancellationToken stop)
+        Func<Joint, int, Shared> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
         var faults = new List<Fault>();
@@ -107,21 +154,18 @@ public static class Finder
             stop.ThrowIfCancellationRequested();
             faults.Clear();
             var graded = sized.With(Fields.Grade.To(grades[g]));
-            var washers = JointRules.HarderWashers(graded);
-            var candidate = CandidateOf(washers.Count == 0 ? graded : graded.With([.. washers]), faults);
+            // Most of what there is is not made in most sizes: nothing else of those is looked at.
+            var washers = JointRules.GradeFor(graded, thread, faults) is { } grade ? JointRules.HarderWashers(graded, thread, grade) : [];
+            var candidate = faults.Count > 0 ? null : CandidateOf(washers.Count == 0 ? graded : graded.With([.. washers]), faults);
             if (candidate is null)
             {
-                row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, []);
+                row[g] = new FinderCell(thread, grades[g], faults[0].Problem, 0, 0, FinderNumbers.None);
                 continue;
             }
             // Anew for each grade: with it come its own head, nut and washers, thread length and the length that is bought.
             var mechanics = Mechanics<Plain>.Of(candidate);
-            var entries = new FinderEntry[maxCount];
-            var shared = sharedAmong(candidate);
-            for (var n = 1; n <= maxCount; n++)
-            {
-                entries[n - 1] = Entry(mechanics, shared[n - 1], n);
-            }
+            var entries = new FinderNumbers(maxCount, candidate.Kind.IsParts && candidate.Pattern is null,
+                n => Entry(mechanics, candidate.Kind.IsParts ? sharedAmong(candidate, n) : default, n));
             row[g] = new FinderCell(thread, grades[g], null, candidate.Bolts.Length, mechanics.Torque.Value, entries) { With = washers };
         }
         return row;
@@ -147,22 +191,17 @@ public static class Finder
         return candidate;
     }
 
-    private static (BoltPattern?, Sharing?)[] ByNumber(Joint joint, int maxCount)
+    // Another number changes what else a kind lays out: it is asked for at the kind's own field, and only parts come here.
+    private static Shared Among(Joint joint, int n)
     {
-        var all = new (BoltPattern?, Sharing?)[maxCount];
-        // Another number changes what else a kind lays out: it is asked for at the kind's own field.
-        if (!joint.Kind.IsParts) return all;
-        for (var n = 1; n <= maxCount; n++)
-        {
-            if (joint.Pattern is null) all[n - 1] = (null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
-            // Too few bolts may find no hold against a moment.
-            else if (joint.Pattern.Grown(n) is { } grown) all[n - 1] = (grown, PatternRules.MomentsWithoutHold(joint.Cases, grown)
-                .Count == 0 ? Sharing.Of(joint.Cases, new PatternShares(grown), joint.Judging.Basis.MayLeaveOut) : null);
-        }
-        return all;
+        if (joint.Pattern is null) return new(null, Sharing.Of(joint.Cases, new EqualShares(n), joint.Judging.Basis.MayLeaveOut));
+        if (joint.Pattern.Grown(n) is not { } grown) return default;
+        // Too few bolts may find no hold against a moment.
+        return new(grown, PatternRules.MomentsWithoutHold(joint.Cases, grown).Count == 0
+            ? Sharing.Of(joint.Cases, new PatternShares(grown), joint.Judging.Basis.MayLeaveOut) : null);
     }
 
-    private static FinderEntry Entry(in Mechanics<Plain> mechanics, (BoltPattern? Pattern, Sharing? Sharing) shared, int n)
+    private static FinderEntry Entry(in Mechanics<Plain> mechanics, Shared shared, int n)
     {
         var joint = mechanics.Joint;
         if (!joint.Kind.IsParts) return n == joint.AllBolts ? new(TwoReserves.Of(mechanics))

@@ -67,9 +67,12 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
     private static double Edge(int check, in Mechanics<Plain> mechanics, double low, double high, bool rising)
     {
         var m = mechanics;
-        var (from, to) = Bracket.Halve(low, high, preload => ReserveAt(check, m, preload) >= 1 != rising, 44);
-        return rising ? to : from;
+        // A strength is used up in proportion to the preload, and grip grows with it: nearly straight lines, both.
+        return Bracket.Crossing(low, high, preload => ReserveAt(check, m, preload) is not { } reserve ? rising ? -1 : double.PositiveInfinity
+            : rising ? reserve - 1 : (1 / reserve) - 1, Closeness * high, Closeness);
     }
+
+    private const double Closeness = 1e-13;
 
     /// <summary>The preload at which a check that rises and then falls is best: golden section.</summary>
     private static double Best(int check, in Mechanics<Plain> mechanics, double most)

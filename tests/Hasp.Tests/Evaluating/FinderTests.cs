@@ -57,6 +57,37 @@ public sealed class FinderTests
         Compare(document, least: 1);
     }
 
+    public static TheoryData<string> Bases => [.. Basis.All.Select(b => b.Id)];
+
+    /// <summary>The axiom of the bracketing: where bolts share alike, what holds with some holds with more.</summary>
+    [Theory]
+    [MemberData(nameof(Bases))]
+    public void Least_number_is_the_first_that_holds(string basis)
+    {
+        var sizes = Sizes.Select(s => Standards.FindThread(s)!).ToList();
+        var (between, refused) = (0, 0);
+        foreach (var seed in Enumerable.Range(0, 12))
+        {
+            var random = new Random(seed);
+            var document = Samples.With(
+                ("judging.basis", basis), ("loads[0].tension", $"{random.Next(0, 400)} kN"), ("loads[0].shear", $"{random.Next(1, 500)} kN"),
+                ("faceFriction", "0.3"), ("tightening.lubrication", ""), ("layers[0].thickness", $"{random.Next(8, 40)} mm"),
+                ("layers[0].width", "400 mm"), ("layers[1].width", "400 mm"), ("layers[0].sideDistance", "60 mm"), ("layers[1].sideDistance", "60 mm"));
+            var joint = JointDocument.Read(document.ToJsonString()).Joint!;
+            var cells = Finder.Search(joint.Said, sizes, ["8.8", "10.9", "A4-70", "SAE 5", "A325"], 24).SelectMany(r => r);
+            foreach (var cell in cells.Where(c => c.Refusal is null))
+            {
+                var holds = cell.ByCount.Select(e => e.Holds).ToList();
+                var first = holds.IndexOf(true);
+                Assert.Equal(first < 0 ? null : first + 1, cell.LeastCount);
+                if (first < 0) refused++;
+                else if (first > 0) between++;
+            }
+        }
+        // Nothing is judged by figures that nobody stated.
+        Assert.True(between >= (basis == "stated" ? 0 : 8), $"only {between} between the ends, {refused} never");
+    }
+
     private static void Compare(JsonObject document, int least)
     {
         var (joint, faults) = JointDocument.Read(document.ToJsonString());

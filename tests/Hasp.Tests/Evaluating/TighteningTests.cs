@@ -2,6 +2,7 @@ using Hasp.Core.Checks.Machine;
 using Hasp.Core;
 using Hasp.Files;
 using Hasp.Core.Joints;
+using Hasp.Core.Quantities;
 using Check = Hasp.Core.Checks.Check;
 
 namespace Hasp.Tests.Evaluating;
@@ -178,6 +179,12 @@ public sealed class TighteningTests
         var more = Samples.Run(("tightening.aim", $"{percent + 1} %"), ("tightening.lubrication", finish),
             ("judging.required.tightening", ""));
         Assert.False(more.Check(MachineBasis.Proof).Holds && more.Check(MachineBasis.Tightening).Holds);
+        // Axiom of the search for it: below, nothing is passed again.
+        for (var lower = 5; lower < percent; lower += 5)
+        {
+            var less = Samples.Run(("tightening.aim", $"{lower} %"), ("tightening.lubrication", finish), ("judging.required.tightening", ""));
+            Assert.True(less.Check(MachineBasis.Proof).Holds && less.Check(MachineBasis.Tightening).Holds);
+        }
     }
 
     [Fact]
@@ -348,5 +355,29 @@ public sealed class TighteningTests
             seen++;
         }
         Assert.True(seen > 15, $"only {seen}");
+    }
+
+    /// <summary>
+    /// A code's least pretension is met to the last figure by what is aimed at: the figure that a wrench is set to lies at it or above, never
+    /// a round one below.
+    /// </summary>
+    [Fact]
+    public void A_torque_in_a_call_out_is_never_below_a_least_pretension()
+    {
+        var post = Samples.Demo.Single(d => d.Name.Contains("al-19", StringComparison.Ordinal)).Joint.Said;
+        var compared = 0;
+        foreach (var thread in new[] { "M12", "M16", "M20", "M22", "M24", "M27", "M30" })
+        foreach (var grade in new[] { "8.8", "10.9" })
+        foreach (var finish in new[] { "zinc", "dry", "lubricated", "moly" })
+        {
+            var said = post.With(Fields.Thread.To(thread), Fields.Grade.To(grade), Fields.Lubrication.To(finish));
+            if (JointRules.JointOf(said.With([.. JointRules.HarderWashers(said)]), []) is not { } joint) continue;
+            var result = Evaluation.Run(joint);
+            if (result.Joint.Tightening.Aim != AimKind.Structural) continue;
+            var set = double.Parse(CallOut.Of(result, UnitSystem.Si).Figure.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+            Assert.True(set >= (result[Terms.Torque] / 1000) - 1e-6, $"{thread} {grade} {finish}: {set} for {result[Terms.Torque] / 1000}");
+            compared++;
+        }
+        Assert.True(compared >= 30, $"{compared}");
     }
 }
