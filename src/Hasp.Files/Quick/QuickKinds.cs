@@ -60,7 +60,7 @@ internal static partial class QuickKinds
             },
             P($"(?!{InchShare})" + @"(?<a>#)\s*(?:[/+&]|\b(?:on|onto|to|over|and)\b)\s*(?<b>#)(?:\s*plates?)?", "plates, left and right",
                 ("a", "splice.left"), ("b", "splice.right")),
-            P("(?<a>#)(?: thick)? (?:plates?|flanges?|webs?)", "plates", ("a", "splice.left")),
+            P("(?<a>#)(?: thick)? (?:plates?|flanges?|webs?|main(?: plates?)?)", "plates", ("a", "splice.left")),
             P("(?:plates?|flats?|flanges?|webs?) (?:of )?(?<a>#)(?: thick)?", "plates", ("a", "splice.left")),
             P("(?:flats?|plates?|bars?|flanges?|webs?) (?<w>#)~(?<t>#)", "plates, width and thickness", ("w", "splice.width"), ("t",
                 "splice.left")),
@@ -91,6 +91,8 @@ internal static partial class QuickKinds
             P("(?:l ?)?(?<a>#)~(?<b>#)~(?<t>#)", "angle: connected leg, outstanding leg, thickness", ("a", "angle.leg"),
                 ("b", "angle.outstanding"),
                 ("t", "angle.thickness")),
+            P("(?:l ?)?(?<a>#)~(?<t>(?:1?[0-9]|2[0-5])(?:\\.[0-9]+)?(?: ?mm)?)", "angle: equal legs, thickness", ("a", "angle.leg"),
+                ("a", "angle.outstanding"), ("t", "angle.thickness")),
             P("(?:gusset (?<g>#)|(?<g>#) gusset)(?: thick)?", "gusset", ("g", "angle.gusset")),
             P("gusset (?<w>#) wide", "gusset width", ("w", "angle.gussetWidth")),
                 P("gauge (?<g>#)", "gauge from the heel", ("g", "angle.gauge")),
@@ -112,6 +114,8 @@ internal static partial class QuickKinds
             P("fork (?<t>#)(?: thick)?|(?<t>[0-9.]+ ?(?:mm|cm|in|\"))(?: thick)? fork", "cheeks", ("t", "pin.cheekThickness")),
             P("(?:(?:2|two|between two|between)(?:~|\\s+))?(?<t>#) cheeks?", "cheeks", ("t", "pin.cheekThickness")),
             P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
+            P("(?:lugs?|plates?|cheeks?|ears?) (?<c>#)/(?<t>#)/\\k<c>", "eye between two cheeks", ("t", "pin.eyeThickness"),
+                ("c", "pin.cheekThickness"), ("=2", "pin.cheeks")),
             P("one cheek (?<t>#)", "one cheek", ("t", "pin.cheekThickness"), ("=1", "pin.cheeks")),
             P("gaps? (?<c>#)", "gap", ("c", "pin.gap")), P("hole (?<h>#)", "hole", ("h", "pin.hole")),
             P("(?:end|end distance) (?<e>#)", "end distance", ("e", "pin.eyeEnd")),
@@ -194,6 +198,7 @@ internal static partial class QuickKinds
         var draft = Draft.Empty.With((Fields.Name, name), (Fields.Kind, spoken.Kind))
             .Add(Fields.Loads, Row.Of(RowId.At(0), (Fields.CaseName, "Case 1")));
         if (word.StartsWith("lap", StringComparison.OrdinalIgnoreCase)) draft = draft.State("splice.form", "lap", shown);
+        if (word.StartsWith("double lap", StringComparison.OrdinalIgnoreCase)) draft = draft.State("splice.form", "two covers", shown);
         var parts = new List<QuickPart> { new(at, word.Length, word, Kind.ById(spoken.Kind)!.Name.ToLowerInvariant(), null, []) };
         Numbered? number = null;
         var behind = Pieces(line, at + word.Length).ToList();
@@ -245,14 +250,17 @@ internal static partial class QuickKinds
         if (AngleSection().Match(line) is { Success: true } section) return (All.First(s => s.Kind == "angle"),
             section.Groups["word"].Index, section.Groups["word"].Value);
         var named = Found(QuickWords.Kinds, @"^\s*(?:an?\s+)?");
-        // A lug, a hanger that several bolts hold is no pin.
-        if (named is ({ Kind: "pin" }, _, var pin) && !pin.Contains("pin", StringComparison.OrdinalIgnoreCase)
-            && Several().IsMatch(line)) return null;
+        // A lug, a hanger that several bolts hold is no pin, and a hanger rod is a bolt.
+        if (named is ({ Kind: "pin" }, var at, var pin) && !pin.Contains("pin", StringComparison.OrdinalIgnoreCase)
+            && (Several().IsMatch(line) || Rods().IsMatch(line[(at + pin.Length)..]))) return null;
         return named ?? Found(QuickWords.KindsAnywhere, @"(?<![\p{L}\p{N}-])");
     }
 
     [GeneratedRegex(@"(?<![\w.-])(?:[2-9]|[1-9][0-9]|two|three|four|six|eight)\s*(?:x|×|off|no\.?|nos\.?)?\s*(?:bolts?\s+)?M[0-9]", RegexOptions.IgnoreCase)]
     private static partial Regex Several();
+
+    [GeneratedRegex(@"^\s+(?:rods?|bolts?|screws?)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Rods();
 
     [GeneratedRegex(@"^\s*(?<word>L)\s?[0-9][0-9.]*\s*[x×*]\s*[0-9]", RegexOptions.IgnoreCase)]
     private static partial Regex AngleSection();
@@ -278,6 +286,8 @@ internal static partial class QuickKinds
 
         if (Reads(text)) return [(0, text)];
         var words = Word().Matches(text);
+        // The 3 of "plates 2 x 3 M20" belongs to the bolts.
+        bool IsCountOf(int end) => char.IsDigit(words[end].Value[^1]) && Counting().IsMatch(text[(words[end].Index + words[end].Length)..]);
         bool IsOwn(int end) => end + 1 >= words.Count || Joining().IsMatch(words[end + 1].Value);
         string Run(int from, int to) => text[words[from].Index..(words[to].Index + words[to].Length)];
         var (found, left) = (new List<(int, string)>(), -1);
@@ -289,7 +299,8 @@ internal static partial class QuickKinds
         for (var at = 0; at < words.Count;)
         {
             var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>()
-                .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst && IsOwn(e!.Value))) && Reads(Run(at, e!.Value)));
+                .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst && IsOwn(e!.Value)))
+                    && !IsCountOf(e!.Value) && Reads(Run(at, e!.Value)));
             var quiet = end is null && IsQuiet(words[at].Value);
             if (end is not null || quiet)
             {
@@ -307,6 +318,9 @@ internal static partial class QuickKinds
 
     [GeneratedRegex(@"\S+")]
     private static partial Regex Word();
+
+    [GeneratedRegex(@"^\s*(?:[x×]\s*(?:[0-9]{1,2}\s*(?:[x×]\s*)?)?)?M[0-9]", RegexOptions.IgnoreCase)]
+    private static partial Regex Counting();
 
     [GeneratedRegex("^(?:in|into|through|with|of|under|at|for|on|and|between|from|by|carrying|carries|takes|holding|to)$", RegexOptions.IgnoreCase)]
     private static partial Regex Joining();
@@ -346,7 +360,7 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"[^,;:]+")]
     private static partial Regex Piecewise();
 
-    [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*)?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN)|[0-9]/[0-9]{1,2}(?:-[0-9]{1,2})?(?:\s*(?:""|in))?)(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?:(?<n>[0-9]{1,3})\s*(?:[×x]\s*|-(?=M))?)?(?<thread>M\s?[0-9]+(?:\.[0-9]+)?(?:x[0-9.]+)?|[0-9#][0-9/#-]*(?:-[0-9]+)?\s*(?:UNC|UNF|8-?UN)|[0-9]/[0-9]{1,2}(?:-[0-9]{1,2})?(?:\s*(?:""|in))?)(?:\s+(?:grade\s+)?(?<grade>\S(?:.*\S)?))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Bolt();
 
     [GeneratedRegex(@"^(?<q>[-+]?[0-9].*?)(?:\s+(?<how>pull|tension|down|downwards|compression|in compression|axial compression|up|upwards|uplift|apart|across|shear|along|about x|about y))?$",
@@ -360,18 +374,35 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"^C\s?(?<fck>[0-9]{2})(?:/[0-9]{2})?$", RegexOptions.IgnoreCase)]
     private static partial Regex Concrete();
 
+    /// <summary>What a piece says, into the draft. One thing said twice is asked, never overwritten, whatever reads it.</summary>
     private static (string Taken, string? Problem) Take(ref Draft draft, Spoken spoken, string text, UnitSystem shown,
+        ref Numbered? number)
+    {
+        var (before, counted) = (draft, number);
+        var (taken, problem) = TakeAny(ref draft, spoken, text, shown, ref number);
+        if (problem is not null)
+        {
+            (draft, number) = (before, counted);
+            return ("", problem);
+        }
+        var now = draft;
+        var twice = before.Places().Where(p => now.Text(before.PathOf(p)) != before.Text(before.PathOf(p))).Select(before.PathOf)
+            .FirstOrDefault();
+        var again = counted is not null && number!.Bolts == counted.Bolts && (number.InAll ?? counted.InAll) == (counted.InAll ?? number.InAll);
+        if (again) number = counted! with { InAll = counted!.InAll ?? number!.InAll };
+        if (twice is null && (counted is null || again)) return (taken, null);
+        (draft, number) = (before, counted);
+        return ("", twice is null ? $"there are {counted!.Bolts} bolts already: one number of bolts"
+            : $"{Fields.Words(twice).ToLowerInvariant()} is stated already, {before.Text(twice)}: say what this is");
+    }
+
+    private static (string Taken, string? Problem) TakeAny(ref Draft draft, Spoken spoken, string text, UnitSystem shown,
         ref Numbered? number)
     {
         if (spoken.Kind == "basePlate" && Profiles.Find(text) is not null) return TakeGiven(ref draft, spoken, text)!.Value;
         foreach (var piece in spoken.Pieces)
         {
             if (piece.Asks is not null || piece.Pattern.Match(text) is not { Success: true } match) continue;
-            // One thing said twice is asked, never overwritten.
-            var there = draft;
-            if (piece.Fields.FirstOrDefault(f => there.Text(f.Path) is not null) is { Path: { } taken } && !piece.Fields.Any(f =>
-                f.Group[0] == '='))
-                return ("", $"{Fields.Words(taken).ToLowerInvariant()} is stated already, {draft.Text(taken)}: say what this is");
             foreach (var (group, path) in piece.Fields)
             {
                 draft = draft.State(path, group[0] == '=' ? group[1..] : match.Groups[group].Value, shown);
@@ -400,6 +431,9 @@ internal static partial class QuickKinds
             return ("bolts", null);
         }
         var said = Share().Match(text);
+        if (Rows().Match(text) is { Success: true } rows) return ("", $"which of the two stands across the pull? Write "
+            + $"{int.Parse(rows.Groups["a"].ValueSpan, CultureInfo.InvariantCulture) * int.Parse(rows.Groups["b"].ValueSpan, CultureInfo.InvariantCulture)} "
+            + $"{rows.Groups["thread"].Value}, and how many across");
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
             || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"'))
                 is not { } thread) return null;
@@ -426,6 +460,9 @@ internal static partial class QuickKinds
 
     [GeneratedRegex(@"^(?<word>[a-z-]+)\s+(?:bolts?|studs?|anchors?|off|M[0-9]|[0-9])", RegexOptions.IgnoreCase)]
     private static partial Regex LeadingWord();
+
+    [GeneratedRegex(@"^(?<a>[1-9])\s*[×x]\s*(?<b>[0-9]{1,2})\s*(?:[×x]\s*)?(?<thread>M[0-9]+)", RegexOptions.IgnoreCase)]
+    private static partial Regex Rows();
 
     [GeneratedRegex(@"^[0-9]/[0-9]{1,2}(?:\s*(?:""|in))?$", RegexOptions.IgnoreCase)]
     private static partial Regex IsBareFraction();

@@ -268,8 +268,9 @@ public static class QuickLine
                 ?? read.PartsMaterial ?? "Steel";
             choices.Draft = choices.Draft.Add(Fields.Layers, LayerOf(layers.Length, thick, material, read));
             choices.Make(Fields.Layers, layers.Length, (Fields.LayerThickness, thick));
-            if (layers.Length != 1 || read.LastMaterial is null) choices.Make(Fields.Layers, layers.Length, (Fields.LayerMaterial,
-                material));
+            // "In S355": said of the parts, whatever their thickness comes to.
+            if (material != (layers.Length == 1 ? read.LastMaterial ?? read.PartsMaterial : read.PartsMaterial))
+                choices.Make(Fields.Layers, layers.Length, (Fields.LayerMaterial, material));
             choices.Say($"part {layers.Length + 1}: {thick} {material.ToLowerInvariant()}",
                 read.Plates.Count == 0 && read.PartsMaterial is null && read.LastMaterial is null ? "parts" : null);
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Joints;
 using Hasp.Core.Quantities;
@@ -406,6 +407,11 @@ internal sealed partial class QuickReader
         // What bolts go into has a thread.
         if (IsWord(0, "into") && (MaterialAt(1) is not null || PlateAt(1) is not null))
         {
+            if (End is "nut")
+            {
+                Refuse(1, "with nuts, or into a tapped hole?", Instead(1, "through", "through it, with nuts"));
+                return true;
+            }
             End ??= "tapped";
             Take(1, "tapped into");
             return true;
@@ -850,8 +856,11 @@ internal sealed partial class QuickReader
     private bool SuffixedAt(int ahead) => Peek(ahead) is { Kind: TokenKind.Word } t && ThreadsSuffix(t.Text) is not null;
 
     /// <summary>A325-N: the grade of such a word; null for any other.</summary>
-    private static string? ThreadsSuffix(string text) => text.Length > 2 && text[^2] == '-' && text[^1] is 'N' or 'X' or 'n' or 'x'
-        && Standards.GradeBands(text[..^2]) is [var band, ..] ? band.Grade : null;
+    private static string? ThreadsSuffix(string text) => Suffixed().Match(text) is { Success: true } match
+        && Standards.GradeBands(match.Groups["grade"].Value) is [var band, ..] ? band.Grade : null;
+
+    [GeneratedRegex(@"^(?<grade>(?:A325|A490)(?=-?[NX]$)|.+(?=-[NX]$))-?[NX]$", RegexOptions.IgnoreCase)]
+    private static partial Regex Suffixed();
 
     // ---- words that say what a number is --------------------------------------------------------------------------------------
 
@@ -1071,7 +1080,7 @@ internal sealed partial class QuickReader
     /// plates.</summary>
     private bool TryPlates()
     {
-        if (TryAlikePlates()) return true;
+        if (TryAlikePlates() || TryAlikeBehind()) return true;
         // The 60 of 8 x 60 is a width.
         if (_at > 1 && IsWord(-1, "x", "X", "×", "by") && Peek(-2) is { Kind: TokenKind.Number } && !IsPlates(1)
             && UnitAt(1, 1, Dimension.Length) is null) return false;
@@ -1185,15 +1194,6 @@ internal sealed partial class QuickReader
             Take(start, "parts of " + lead);
             return true;
         }
-        // Two of one: 2 x 12 mm plates.
-        if (plates.Count == 1 && _tokens[_at].Kind == TokenKind.Number && IsWord(1, "x", "X", "×", "*", "off")
-            && Peek(0) is { Value: 2 or 3 or 4 } times && PlateAt(2) is var (one, many)
-            && (one.Unit is not null || one.Material is not null) && (IsWord(2 + many, "plate", "plates") || one.Material is not null))
-        {
-            Plates = [.. Enumerable.Repeat(one, (int)times.Value)];
-            Take(2 + many + (IsWord(2 + many, "plate", "plates") ? 1 : 0), $"{times.Text} parts");
-            return true;
-        }
         if (plates.Count < 2 && !(plates.Count == 1 && said)) return false;
         // "Tapped into 30 mm steel, 12 mm plate": what the bolts go into is the last part, wherever it stands.
         var into = IsWord(-1, "into", "in", "tapped");
@@ -1255,7 +1255,14 @@ internal sealed partial class QuickReader
         while (counted && IsWord(ahead, "of", "each", "in")) ahead++;
         // "2 steel plates": a material, and no thickness yet.
         var (plate, count) = PlateAt(ahead) ?? (null!, 0);
-        if (plate is null || (!counted && (plate.Unit is null || !IsPlates(ahead + count)))) return counted && AskThickness(number, ahead);
+        // 2 x 15 plates; of 2 x 15 mm the size tells that no bolts are meant.
+        var crossed = IsWord(ahead - 1, "x", "X", "×", "off") || (!counted && IsWord(ahead, "x", "X", "×"));
+        if (plate is null && crossed && !counted) (plate, count) = PlateAt(ahead + 1) is var (behind, n) ? (behind, n + 1) : (null!, 0);
+        if (plate is null) return counted && AskThickness(number, ahead);
+        var alike = counted || (IsPlates(ahead + count) ? plate.Unit is not null || crossed
+            : crossed && !(Peek(ahead + count) is { } next && Joiners.Contains(next.Text)) && (plate.Material is not null
+                || (number == 2 && plate.Unit is not null && Thread is not null && Plates.Count == 0 && EndsPart(ahead + count))));
+        if (!alike) return false;
         if (counted && ListedFrom(ahead, number) is var (each, end))
         {
             Plates = each;
@@ -1269,6 +1276,19 @@ internal sealed partial class QuickReader
             Plates = [.. Enumerable.Repeat(plate, number)];
             Take(ahead, $"{number} parts");
         }
+        return true;
+    }
+
+    /// <summary>Behind a thickness nothing that would make a length of another sort of it.</summary>
+    private bool EndsPart(int ahead) => Peek(ahead) is null or { Kind: TokenKind.Break };
+
+    /// <summary>10 mm S275 x2: parts as many, and no bolts.</summary>
+    private bool TryAlikeBehind()
+    {
+        if (!IsWord(0, "x", "X", "×") || NumberAt(1) is not { } number || number is < 2 or > MostAlike || !EndsPart(2) || Plates.Count != 1
+            || _parts.Count == 0 || _parts[^1].Taken != "a part" || _parts[^1].Start + _parts[^1].Length < _tokens[_at - 1].End) return false;
+        Plates = [.. Enumerable.Repeat(Plates[0], number)];
+        Take(2, $"{number} parts of it");
         return true;
     }
 
@@ -1729,6 +1749,8 @@ internal sealed partial class QuickReader
     private bool TryCount(Token token)
     {
         if (token.Fraction || token.Value != Math.Floor(token.Value) || token.Value is < 1 or > 1000) return false;
+        // 20 per bolt: of something, and no number of bolts.
+        if (EachAt(1) > 0 && !BoltsAt(1)) return false;
         var ahead = 1;
         while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "nr", "pcs", "of", "number", "ea", ".")) ahead++;
         // Known words may stand between a number and its size: 4 HV M20, 4 DIN 931 M16.
@@ -1739,6 +1761,12 @@ internal sealed partial class QuickReader
             || MetricBoltsAt(ahead) is not null || StandsAsCount() || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
             || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
         if (!counts) return false;
+        if (IsWord(-1, "x", "X", "×") && token.Value >= MostCrossed && !BoltsAt(1))
+        {
+            Refuse(1, $"{token.Text} bolts, or {token.Text} mm long?", Instead(1, $", {token.Text} bolts", "the number of bolts"),
+                Instead(1, $", {token.Text} mm long", "the length of the bolt"));
+            return true;
+        }
         if (Count is { } before && before != (int)token.Value)
         {
             Refuse(1, $"there are {before} bolts already: one number of bolts");
@@ -1748,6 +1776,9 @@ internal sealed partial class QuickReader
         Take(BoltsAt(1) && !IsThreadAt(1) ? 2 : 1, $"{token.Text} {(Count == 1 ? "bolt" : "bolts")}");
         return true;
     }
+
+    // M16 8.8 x 60: from here on it may be a length as well.
+    private const int MostCrossed = 16;
 
     /// <summary>A number in brackets, or behind a cross, beside a size that is known: M12 (6), M16 8.8 x4.</summary>
     private bool StandsAsCount() => Count is null && _at > 0
@@ -1879,6 +1910,7 @@ internal sealed partial class QuickReader
 
         if (Pressure is not null && Bore is null)
             Ask("pressure ", "on all that lies inside which diameter? Write 6 bar on 150 mm bore, or begin with cover 250 seal");
+        if (Hole is not null && Fit is not null) Ask(Fit + " fit", $"the hole is stated already, {Hole.Text}: one of the two");
         if (Bore is not null && Pressure is null) Ask("bore ", "under which pressure? Write 6 bar on 150 mm bore");
         if (Bore is null || Pressure is null || Tension is null) return;
         Ask(Pressure.Text + " on all", "a pressure beside a force apart: write one, and the other as a load case of its own on the Bench");
