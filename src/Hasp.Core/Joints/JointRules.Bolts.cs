@@ -144,8 +144,8 @@ public static partial class JointRules
         foreach (var field in new[] { Fields.HeadWasher, Fields.NutWasher })
         {
             var kind = said.Of(field);
-            if (kind == "none" || Standards.FindWasher(kind, thread.Diameter) is not { } now || now.Hardness >= grade.WasherHardness) continue;
-            if (WasherFitting(thread, grade) is { } fitting) harder.Add(field.To(fitting.Kind));
+            var isSoft = kind != "none" && Standards.FindWasher(kind, thread.Diameter) is { } now && now.Hardness < grade.WasherHardness;
+            if (isSoft && WasherFitting(thread, grade) is { } fitting) harder.Add(field.To(fitting.Kind));
         }
         return harder;
     }

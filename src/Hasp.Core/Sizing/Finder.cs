@@ -69,8 +69,8 @@ public sealed class FinderNumbers : IReadOnlyList<FinderEntry>
     private int? First() => Enumerable.Range(1, Count).Cast<int?>().FirstOrDefault(n => this[n!.Value - 1].Holds);
 
     /// <summary>
-    /// The least number by bracketing. Axiom: where nothing is laid out, one bolt more takes from every share and from nothing else, so that
-    /// what holds with some holds with more.
+    /// The least number by bracketing. Axiom: where nothing is laid out, one bolt more takes from every share and from nothing else, so
+    /// that what holds with some holds with more.
     /// </summary>
     private int? Bracketed() =>
         Count == 0 || !this[Count - 1].Holds ? null : Bracket.Last(0, Count, n => !this[n - 1].Holds) + 1;

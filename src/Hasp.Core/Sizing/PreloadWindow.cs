@@ -68,8 +68,8 @@ public sealed record PreloadWindow(IReadOnlyList<WindowEdge> TooLoose, IReadOnly
     {
         var m = mechanics;
         // A strength is used up in proportion to the preload, and grip grows with it: nearly straight lines, both.
-        return Bracket.Crossing(low, high, preload => ReserveAt(check, m, preload) is not { } reserve ? rising ? -1 : double.PositiveInfinity
-            : rising ? reserve - 1 : (1 / reserve) - 1, Closeness * high, Closeness);
+        return rising ? Bracket.Crossing(low, high, preload => (ReserveAt(check, m, preload) ?? 0) - 1, Closeness * high, Closeness)
+            : Bracket.Crossing(low, high, preload => (1 / (ReserveAt(check, m, preload) ?? 0)) - 1, Closeness * high, Closeness);
     }
 
     private const double Closeness = 1e-13;

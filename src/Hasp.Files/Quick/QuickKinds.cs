@@ -388,7 +388,8 @@ internal static partial class QuickKinds
         var now = draft;
         var twice = before.Places().Where(p => now.Text(before.PathOf(p)) != before.Text(before.PathOf(p))).Select(before.PathOf)
             .FirstOrDefault();
-        var again = counted is not null && number!.Bolts == counted.Bolts && (number.InAll ?? counted.InAll) == (counted.InAll ?? number.InAll);
+        var again = counted is not null && number!.Bolts == counted.Bolts && (number.InAll is null || counted.InAll is null
+            || number.InAll == counted.InAll);
         if (again) number = counted! with { InAll = counted!.InAll ?? number!.InAll };
         if (twice is null && (counted is null || again)) return (taken, null);
         (draft, number) = (before, counted);
@@ -431,9 +432,9 @@ internal static partial class QuickKinds
             return ("bolts", null);
         }
         var said = Share().Match(text);
-        if (Rows().Match(text) is { Success: true } rows) return ("", $"which of the two stands across the pull? Write "
-            + $"{int.Parse(rows.Groups["a"].ValueSpan, CultureInfo.InvariantCulture) * int.Parse(rows.Groups["b"].ValueSpan, CultureInfo.InvariantCulture)} "
-            + $"{rows.Groups["thread"].Value}, and how many across");
+        int Whole(Group digits) => int.Parse(digits.ValueSpan, CultureInfo.InvariantCulture);
+        if (Rows().Match(text) is { Success: true } rows) return ("", "which of the two stands across the pull? Write "
+            + $"{Whole(rows.Groups["a"]) * Whole(rows.Groups["b"])} {rows.Groups["thread"].Value}, and how many across");
         if (Bolt().Match(text[..(text.Length - said.Length)]) is not { Success: true } bolt
             || Standards.FindThread(bolt.Groups["thread"].Value.Replace("in", "", StringComparison.Ordinal).TrimEnd(' ', '"'))
                 is not { } thread) return null;

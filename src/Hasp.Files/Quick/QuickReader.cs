@@ -155,7 +155,56 @@ internal sealed partial class QuickReader
         }
     }
 
+    /// <summary>What a joint has one of, by its name.</summary>
+    private static readonly (string Name, Func<QuickReader, object?> Of, Action<QuickReader, object?> Keep)[] OneOfEach =
+    [
+        ("the bolt's length", r => r.Length, (r, was) => r.Length = (Amount?)was),
+        ("a hole", r => r.Hole, (r, was) => r.Hole = (Amount?)was),
+        ("an edge distance", r => r.Edge, (r, was) => r.Edge = (Amount?)was), ("a bore", r => r.Bore, (r, was) => r.Bore = (Amount?)was),
+        ("a bolt circle", r => r.Circle, (r, was) => r.Circle = (Amount?)was),
+        ("a pressure", r => r.Pressure, (r, was) => r.Pressure = (Amount?)was),
+        ("what turns it", r => r.Turning, (r, was) => r.Turning = (Amount?)was),
+        ("what tilts it", r => r.Tilting, (r, was) => r.Tilting = (Amount?)was),
+        ("a slip coefficient", r => r.Friction, (r, was) => r.Friction = (double?)was),
+        ("a nut factor", r => r.NutFactor, (r, was) => r.NutFactor = (double?)was),
+        ("a target", r => r.Aim, (r, was) => r.Aim = (string?)was), ("a size", r => r.Thread, (r, was) => r.Thread = (ScrewThread?)was),
+        ("a grade", r => r.Grade, (r, was) => r.Grade = (string?)was), ("a fit", r => r.Fit, (r, was) => r.Fit = (string?)was),
+        ("the material of the parts", r => r.PartsMaterial, (r, was) => r.PartsMaterial = (string?)was),
+        ("the material of the last part", r => r.LastMaterial, (r, was) => r.LastMaterial = (string?)was),
+    ];
+
+    private static bool IsAlike(object was, object? now) =>
+        was is Amount a && now is Amount b ? Math.Abs(a.Held - b.Held) <= 1e-9 * Math.Abs(a.Held) : was.Equals(now);
+
+    private static string Words(object was) => was switch
+    {
+        Amount amount => amount.Text, ScrewThread thread => thread.Designation, _ => $"{was}",
+    };
+
+    /// <summary>Reads the next piece. What is there once and said again otherwise is asked about, whatever read it, and stays as it
+    /// was.</summary>
     private void Next()
+    {
+        var before = OneOfEach.Select(o => o.Of(this)).ToArray();
+        var said = new Dictionary<string, string>(Said, StringComparer.Ordinal);
+        var many = _parts.Count;
+        NextPiece();
+        string? twice = null;
+        foreach (var ((name, of, keep), was) in OneOfEach.Zip(before))
+        {
+            if (was is null || IsAlike(was, of(this))) continue;
+            keep(this, was);
+            twice ??= $"there is {name} already, {Words(was)}: one of the two";
+        }
+        foreach (var (path, was) in said.Where(s => Said.GetValueOrDefault(s.Key) != s.Value))
+        {
+            Said[path] = was;
+            twice ??= $"there is {Fields.Words(path).ToLowerInvariant()} {was} already: one of the two";
+        }
+        for (var part = many; twice is not null && part < _parts.Count; part++) if (_parts[part].Problem is null) Ask(part, twice);
+    }
+
+    private void NextPiece()
     {
         var token = _tokens[_at];
         if (token.Kind == TokenKind.Break)
@@ -1285,8 +1334,8 @@ internal sealed partial class QuickReader
     /// <summary>10 mm S275 x2: parts as many, and no bolts.</summary>
     private bool TryAlikeBehind()
     {
-        if (!IsWord(0, "x", "X", "×") || NumberAt(1) is not { } number || number is < 2 or > MostAlike || !EndsPart(2) || Plates.Count != 1
-            || _parts.Count == 0 || _parts[^1].Taken != "a part" || _parts[^1].Start + _parts[^1].Length < _tokens[_at - 1].End) return false;
+        if (!IsWord(0, "x", "X", "×") || NumberAt(1) is not { } number || number is < 2 or > MostAlike || !EndsPart(2)) return false;
+        if (Plates.Count != 1 || _parts is not [.., { Taken: "a part" } part] || part.Start + part.Length < _tokens[_at - 1].End) return false;
         Plates = [.. Enumerable.Repeat(Plates[0], number)];
         Take(2, $"{number} parts of it");
         return true;

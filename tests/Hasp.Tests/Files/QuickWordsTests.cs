@@ -181,19 +181,21 @@ public sealed class QuickWordsTests
         foreach (var line in ShopLines())
         {
             var quick = QuickLine.Read(line, UnitSystem.Si);
-            if (quick.Draft.Text(Fields.Kind) is null || quick.Parts.Any(p => p.Problem is not null)) continue;
+            if (quick.Parts.Any(p => p.Problem is not null)) continue;
             var stated = quick.Draft.Places().Where(p => !quick.Draft.IsChosen(p)).Select(quick.Draft.PathOf).Where(p => p != Fields.Name.Path).ToList();
             foreach (var part in quick.Parts.Where(p => p.Taken != QuickPart.Nothing && p.Text.Any(char.IsDigit)))
             {
                 tried++;
                 var more = Regex.Replace(part.Text, "[0-9](?=[^0-9]*$)", d => ((int.Parse(d.Value, CultureInfo.InvariantCulture) % 8) + 1).ToString(CultureInfo.InvariantCulture));
                 var twice = QuickLine.Read($"{line}, {more}", UnitSystem.Si);
-                overwritten.AddRange(stated.Where(p => twice.Draft.Text(p) != quick.Draft.Text(p))
+                // What is asked about changes nothing in silence; parts are listed in their order, which is another where one comes on top.
+                if (twice.Parts.Any(p => p.Problem is not null)) continue;
+                overwritten.AddRange(stated.Where(p => twice.Draft.Text(p) != quick.Draft.Text(p) && !p.StartsWith("layers", StringComparison.Ordinal))
                     .Select(p => $"{line}, {more}: {p} {quick.Draft.Text(p)} → {twice.Draft.Text(p)}"));
             }
         }
         Assert.True(overwritten.Count == 0, string.Join('\n', overwritten));
-        Assert.True(tried > 150, $"{tried}");
+        Assert.True(tried > 1000, $"{tried}");
     }
 
     /// <summary>Whatever else could have been chosen is said in words that the line reads; they change the choice, and nothing that was stated.</summary>
