@@ -171,7 +171,12 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     });
 
     /// <summary>The record of a name: its next revision where there is one already, a new record where there is not.</summary>
-    public Task<int> Put(string kind, int owner, string name, string document, string summary) => Write(async db =>
+    public Task<int> Put(string kind, int owner, string name, string document, string summary) =>
+        Write(db => Put(db, kind, owner, name, document, summary));
+
+    /// <summary>The same within a transaction that is open.</summary>
+    /// <inheritdoc cref="Put(string, int, string, string, string)"/>
+    public async Task<int> Put(HaspDb db, string kind, int owner, string name, string document, string summary)
     {
         if (await db.Records.FirstOrDefaultAsync(r => r.Kind == kind && r.OwnerId == owner && r.Name == name
             && r.DeletedAt == null) is not { } record)
@@ -185,7 +190,7 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
         record.Current = next;
         await db.SaveChangesAsync();
         return record.Id;
-    });
+    }
 
     /// <summary>All revisions of a record, deleted or not, the newest first; none where there is no such record.</summary>
     public async Task<IReadOnlyList<RevisionLine>> Revisions(int id)
@@ -246,8 +251,13 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     /// Keeps a changed document. Where the record has moved on from <paramref name="baseRevision"/>, the change is kept as a
     /// revision beside the one that stands, and the outcome says so: nobody's work is overwritten and none is lost.
     /// </summary>
-    public Task<SaveOutcome> Save(int id, int baseRevision, string document, string summary, string editor) => Write(async db =>
-        await Put(db, id, baseRevision, document, summary, editor, [baseRevision], beside: true));
+    public Task<SaveOutcome> Save(int id, int baseRevision, string document, string summary, string editor) =>
+        Write(db => Save(db, id, baseRevision, document, summary, editor));
+
+    /// <summary>The same within a transaction that is open.</summary>
+    /// <inheritdoc cref="Save(int, int, string, string, string)"/>
+    public Task<SaveOutcome> Save(HaspDb db, int id, int baseRevision, string document, string summary, string editor) =>
+        Put(db, id, baseRevision, document, summary, editor, [baseRevision], beside: true);
 
     /// <summary>
     /// Keeps a changed document where <paramref name="baseRevision"/> still stands. Where it does not, nothing is written, and the outcome
@@ -311,11 +321,15 @@ public class RecordStore(IDbContextFactory<HaspDb> databases, TimeProvider clock
     /// <param name="kind">Its kind; a record of another kind is left alone.</param>
     /// <param name="id">Its key.</param>
     /// <param name="deleted">True to delete it.</param>
-    public Task<bool> Delete(string kind, int id, bool deleted) => Write(async db =>
+    public Task<bool> Delete(string kind, int id, bool deleted) => Write(db => Delete(db, kind, id, deleted));
+
+    /// <summary>The same within a transaction that is open.</summary>
+    /// <inheritdoc cref="Delete(string, int, bool)"/>
+    public async Task<bool> Delete(HaspDb db, string kind, int id, bool deleted)
     {
         DateTime? at = deleted ? Now : null;
         return await db.Records.Where(r => r.Id == id && r.Kind == kind).ExecuteUpdateAsync(s => s.SetProperty(r => r.DeletedAt, at)) > 0;
-    });
+    }
 
     /// <summary>What this browser typed that is not yet valid: one entry a revision that it was typed against.</summary>
     public async Task<IReadOnlyList<DraftRow>> Drafts(int id, string editor)

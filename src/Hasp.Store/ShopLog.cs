@@ -122,7 +122,11 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
     public void Dispose() => _writer.Dispose();
 
     /// <summary>Keeps entries in their order, all or none. What was kept before under the same key is left as it is.</summary>
-    public async Task<IReadOnlyList<Kept>> Append(IReadOnlyList<NewEntry> entries)
+    public Task<IReadOnlyList<Kept>> Append(IReadOnlyList<NewEntry> entries) => Append(_ => Task.FromResult(entries));
+
+    /// <summary>A change of records and what says it, in one transaction: both are on disk, or neither.</summary>
+    /// <param name="change">Makes the change and says it; nothing where nothing was changed.</param>
+    public async Task<IReadOnlyList<Kept>> Append(Func<HaspDb, Task<IReadOnlyList<NewEntry>>> change)
     {
         await _writer.WaitAsync();
         try
@@ -131,6 +135,7 @@ public sealed class ShopLog(IDbContextFactory<HaspDb> databases, TimeProvider cl
             // Immediate: two programs never read the same last entry.
             await using var transaction = await db.Database.BeginTransactionAsync();
             Steps.Reached("entry:begun");
+            var entries = await change(db);
             var keys = entries.Select(e => e.Key).ToList();
             var known = await db.Entries.AsNoTracking().Where(e => keys.Contains(e.Key)).ToDictionaryAsync(e => e.Key);
             var last = await db.Entries.AsNoTracking().OrderByDescending(e => e.Number).FirstOrDefaultAsync();

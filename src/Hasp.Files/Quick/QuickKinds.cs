@@ -61,6 +61,8 @@ internal static partial class QuickKinds
             P($"(?!{InchShare})" + @"(?<a>#)\s*(?:[/+&]|\b(?:on|onto|to|over|and)\b)\s*(?<b>#)(?:\s*plates?)?", "plates, left and right",
                 ("a", "splice.left"), ("b", "splice.right")),
             P("(?<a>#)(?: thick)? (?:plates?|flanges?|webs?|main(?: plates?)?)", "plates", ("a", "splice.left")),
+            P("(?<a>#)(?: thick)? (?:plates?|flats?|bars?),? (?<w>#) wide", "plates, thickness and width", ("a", "splice.left"),
+                ("w", "splice.width")),
             P("(?:plates?|flats?|flanges?|webs?) (?:of )?(?<a>#)(?: thick)?", "plates", ("a", "splice.left")),
             P("(?:flats?|plates?|bars?|flanges?|webs?) (?<w>#)~(?<t>#)", "plates, width and thickness", ("w", "splice.width"), ("t",
                 "splice.left")),

@@ -921,6 +921,12 @@ internal sealed partial class QuickReader
             Take(1, "a ram");
             return true;
         }
+        if (IsWord(0, "thread", "threaded") && IsWord(1, "length") && LengthAt(2) is var (threaded, more))
+        {
+            Said[Fields.ThreadLength.Path] = threaded.Text;
+            Take(2 + more, "thread length " + threaded.Text);
+            return true;
+        }
         (string[] Words, Func<int, bool> Keep)[] keys =
         [
             (["torque", "torqued", "tighten", "tightened"], n => KeepAim(n, Dimension.Torque)),
@@ -1150,7 +1156,8 @@ internal sealed partial class QuickReader
         // Plate 1 12 mm: the first number says which.
         if (said && NumberAt(ahead) is 1 or 2 or 3 && Quantity(ahead + 1, Dimension.Length) is not null) ahead++;
         while (said && (IsWord(ahead, "thickness", "thicknesses", "of", "=", "are", "is") || Peek(ahead) is { Text: ":" })) ahead++;
-        while (PlateAt(ahead) is var (plate, count))
+        var joined = false;
+        while (PlateAt(ahead, joined) is var (plate, count))
         {
             plates.Add(plate);
             ahead += count;
@@ -1175,7 +1182,8 @@ internal sealed partial class QuickReader
             if (!(Peek(ahead) is { } joiner && Joiners.Contains(joiner.Text))) break;
             // "To a 25 mm base".
             var article = IsWord(ahead + 1, "a", "an", "the") ? 1 : 0;
-            if (PlateAt(ahead + 1 + article) is not var (next, _)) break;
+            joined = said && joiner is { Text: "/", Spaced: false };
+            if (PlateAt(ahead + 1 + article, joined) is not var (next, _)) break;
             // "12 mm plate on 100 x 100": behind a word a bare number is a thickness only where the first was bare as well.
             if (joiner.Kind == TokenKind.Word && plate.Unit is not null && next is { Unit: null, Material: null }
                 && !IsPlates(ahead + 2 + article)) break;
@@ -1188,6 +1196,15 @@ internal sealed partial class QuickReader
             && upper < lower.Value && ahead == 3 && Peek(1) is { Text: "/", Spaced: false } && !IsPlates(ahead))
         {
             Refuse(ahead, "a part of one, or two thicknesses?", Instead(ahead, $"plates {Span(_at, ahead)}", "two thicknesses"));
+            return true;
+        }
+        // 2/20 mm is two of 20 mm to some, and two thicknesses to others.
+        if (plates is [{ Unit: null, Material: null, Value: 2 or 3 } times, { Unit: not null } each_] && each_.Value >= 3 * times.Value
+            && Peek(lead is null ? 1 : 2) is { Text: "/", Spaced: false })
+        {
+            var size = each_.Value.ToString(CultureInfo.InvariantCulture);
+            Refuse(ahead, $"two thicknesses, or {times.Value} parts of one?", Instead(ahead, $"{times.Value} x {size} mm plates",
+                $"{times.Value} parts"), Instead(ahead, $"{times.Value} mm + {size} mm", "two thicknesses"));
             return true;
         }
         // Stainless A2-70: the grade says of which metal it is.
@@ -1395,7 +1412,10 @@ internal sealed partial class QuickReader
         _ => null,
     };
 
-    private (QuickPlate Plate, int Count)? PlateAt(int ahead)
+    /// <summary>A part's thickness, with its material where it stands beside it.</summary>
+    /// <param name="ahead">Where.</param>
+    /// <param name="joined">True behind 12/ of parts: what comes next, a size of bolts as well, says nothing of it.</param>
+    private (QuickPlate Plate, int Count)? PlateAt(int ahead, bool joined = false)
     {
         // PL12, PL-16.
         var before = !IsWord(ahead, "PL") ? 0 : IsWord(ahead + 1, "-") ? 2 : 1;
@@ -1406,11 +1426,13 @@ internal sealed partial class QuickReader
         var count = before + 1;
         Unit? unit = null;
         for (var n = 1; n <= 1 && unit is null; n++) unit = UnitAt(ahead + count, n, Dimension.Length);
+        // Feet and metres are no thickness: 15/15 FT 120 kN names a force.
+        if (unit is { Symbol: "ft" or "m" }) return null;
         if (unit is not null) count++;
         if (IsThick(ahead + count)) count++;
         if (material is null && MaterialAt(ahead + count) is var (after, more)) (material, count) = (after, count + more);
         // A number with another unit is no thickness, nor is one that counts or names bolts.
-        if (unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
+        if (!joined && unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
             || IsThreadAt(ahead + count) || BoltsAt(ahead + count)
             || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
         if (IsWord(ahead + count, "deep", "engaged")) return null;

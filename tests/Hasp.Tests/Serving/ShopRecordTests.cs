@@ -45,7 +45,45 @@ public sealed class ShopRecordTests
     [InlineData("torque tester", 300_000, "shows no tension")]
     [InlineData("micrometer", 300_000, "shows no tension")]
     public void A_tester_shows_the_tension_that_is_asked_for(string type, double most, string why) =>
-        Assert.Contains(why, new Tester("C", type, most, null).WhyNot(70_000), StringComparison.Ordinal);
+        Assert.Contains(why, new Tester(1, "C", type, most, null).WhyNot(70_000), StringComparison.Ordinal);
+
+    public static TheoryData<string, string, bool, string> Instruments
+    {
+        get
+        {
+            // A reason on record opens what is past its date, and nothing else.
+            var all = new TheoryData<string, string, bool, string>();
+            foreach (var (tool, ofTool, toolWith) in new[] { ("In date", "", ""), ("Past", "past-date", ""), ("Nobody's", "tool-unknown", "tool-unknown") })
+            foreach (var (tester, ofTester, testerWith) in new[]
+                { ("Cell", "", ""), ("Past", "past-date", ""), ("Small", "tester-unfit", "tester-unfit"), ("Dial", "tester-unfit", "tester-unfit"), ("Nobody's", "tester-unknown", "tester-unknown") })
+            {
+                all.Add(tool, tester, false, $"{ofTool} {ofTester}".Trim());
+                all.Add(tool, tester, true, $"{toolWith} {testerWith}".Trim());
+            }
+            return all;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Instruments))]
+    public void A_lot_is_tested_with_what_shows_it_and_is_in_date(string tool, string tester, bool reason, string faults)
+    {
+        var (wrench, ended) = (new Wrench("W", 30_000, 300_000, 5_000), new DateOnly(2026, 1, 31));
+        var shelf = new Shelf
+        {
+            Now = Morning, Lots = [], Consumables = [], Shifts = new([new(6, 0)], TimeZoneInfo.Utc), TemperatureStep = 10,
+            Tools = [new(2, "In date", wrench, "", null), new(3, "Past", wrench, "", ended)],
+            Testers = [new(4, "Cell", "tension calibrator", 300_000, null), new(5, "Past", "tension calibrator", 300_000, ended),
+                new(6, "Small", "tension calibrator", 50_000, null), new(7, "Dial", "torque tester", null, null)],
+            Tests = Array.Empty<LotTest>().ToLookup(_ => 1), Temperatures = Array.Empty<(DateTime, double)>().ToLookup(_ => 1),
+        };
+        var said = new Core.Joints.Values("", new()
+        {
+            [EntryKind.Tool] = tool, [EntryKind.Tester] = tester, [EntryKind.Required] = 92_500.0,
+        }, [], []);
+        if (reason) said = said.With(EntryKind.Despite.To("agreed with the designer"));
+        Assert.Equal(faults, string.Join(' ', shelf.UnfitFor(said).Select(f => f.Id)));
+    }
 
     private static string Why(Shelf shelf, Result result, string lot = "L-7", string tool = "Click 300") =>
         string.Join("; ", shelf.Hindrances(result, lot, tool, shelf.Now));

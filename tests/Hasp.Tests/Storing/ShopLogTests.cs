@@ -59,6 +59,39 @@ public sealed class ShopLogTests : IDisposable
         Assert.Equal(2, (await log.OfJoint(7)).Count);
     }
 
+    /// <summary>A record that the shop shares and the entry that says its change: never one without the other.</summary>
+    [Fact]
+    public async Task A_change_and_what_says_it_are_kept_together_or_not_at_all()
+    {
+        using var log = Open();
+        using var store = new JointStore(new Databases(Database), TimeProvider.System);
+        var id = 0;
+        async Task<IReadOnlyList<NewEntry>> Change(HaspDb db, string document)
+        {
+            id = await store.Put(db, "wrench", 0, "TW-1", document, "kept");
+            return [Entry("w" + document) with { On = [id] }];
+        }
+
+        await log.Append(db => Change(db, "{\"due\":\"2026-12-01\"}"));
+        await Assert.ThrowsAsync<IOException>(() => log.Append(async db =>
+        {
+            await Change(db, "{\"due\":\"2030-01-01\"}");
+            throw new IOException("the disk is gone");
+        }));
+        await Assert.ThrowsAsync<IOException>(() => log.Append(async db =>
+        {
+            await store.Delete(db, "wrench", id, true);
+            throw new IOException("the disk is gone");
+        }));
+        Assert.Equal("{\"due\":\"2026-12-01\"}", (await store.Record("wrench", id))!.Document);
+        Assert.Single(await store.Revisions(id));
+        Assert.Equal((1, null), ((await log.Check()).Count, (await log.Check()).Broken));
+
+        await log.Append(db => Change(db, "{\"due\":\"2027-01-01\"}"));
+        Assert.Equal(2, (await store.Revisions(id)).Count);
+        Assert.Equal(2, (await log.Check()).Count);
+    }
+
     [Fact]
     public async Task Many_writers_at_once_make_one_chain()
     {

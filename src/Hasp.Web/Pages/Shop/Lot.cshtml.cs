@@ -123,11 +123,12 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
             .. Verification.FarOffIn(tests, said.Of(EntryKind.Prevailing))
                 .Select(i => new Fault("far-off", $"tests[{i}].refusal", null,
                 "far off the others: say why it does not count – dirt, dry, reused, cold, galled, wrong nut")),
-            .. PastDate(said),
+            .. Floor.UnfitFor(said),
         ];
         if (Faults.Count > 0) return Page();
+        int[] on = [Floor.ToolOf(said.Of(EntryKind.Tool))?.Id ?? 0, Floor.TesterOf(said.Of(EntryKind.Tester))?.Id ?? 0, Floor.RulesId];
         return await Keep(new(Key, EntryKind.Verification.Id, For is null ? 0 : (await store.ProjectOf(Joint!.Value)) ?? 0, 0, Lot.Id, 0,
-            document.ToJsonString(), floor.Now.UtcDateTime, On: [Floor.ToolOf(said.Of(EntryKind.Tool))?.Id ?? 0, Floor.RulesId]));
+            document.ToJsonString(), floor.Now.UtcDateTime, On: on));
     }
 
     /// <summary>It has got colder or warmer: what was tested may hold no more.</summary>
@@ -254,23 +255,6 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
         }
         document["tests"] = tests;
         return document;
-    }
-
-    /// <summary>What is past its date is not tested with, but for a reason on record.</summary>
-    private IEnumerable<Fault> PastDate(Values said)
-    {
-        if (!string.IsNullOrWhiteSpace(said.Stated(EntryKind.Despite))) yield break;
-        if (Floor.ToolOf(said.Of(EntryKind.Tool)) is not { } tool) yield return new("tool-unknown", "tool", said.Of(EntryKind.Tool),
-            "no wrench of that name is in the Stores");
-        else if (tool.Ended is { } ended) yield return new("past-date", "tool", tool.Name,
-            $"its calibration ended on {ended:yyyy-MM-dd}: take another, or say below why it is used");
-        var tester = Floor.Testers.FirstOrDefault(t => t.Name == said.Of(EntryKind.Tester));
-        if (tester is null) yield return new("tester-unknown", "tester", said.Of(EntryKind.Tester),
-            "no tester of that name is in the Stores");
-        else if (tester.WhyNot(said.Of(EntryKind.Required)) is { Length: > 0 } why) yield return new("tester-unfit", "tester",
-            tester.Name, why);
-        else if (tester.Ended is { } over) yield return new("past-date", "tester", tester.Name,
-            $"its calibration ended on {over:yyyy-MM-dd}: take another, or say below why it is used");
     }
 
     private IReadOnlyList<TestedAssembly> Simulated(string? required, string? temperature, int count, AssemblyFault fault)

@@ -5,9 +5,9 @@ using Hasp.Store;
 namespace Hasp.Web.Services.Shop;
 
 /// <summary>
-/// What the whole house shares (lots, wrenches and their dates, rules, grades) as it is changed: each change is a revision, and an entry of
-/// the shop's log
-/// that bears the revision's hash, with who made it. What was tightened by it can be held against what stood then.
+/// What the whole house shares (lots, wrenches and their dates, rules, grades) as it is changed: each change is a revision, and in the same
+/// transaction an entry of the shop's log that bears the revision's hash, with who made it. What was tightened by it can be held against
+/// what stood then.
 /// </summary>
 public sealed class SharedRecords(JointStore store, ShopLog log, TimeProvider clock)
 {
@@ -22,9 +22,15 @@ public sealed class SharedRecords(JointStore store, ShopLog log, TimeProvider cl
     public async Task<IReadOnlyList<int>> Put(RecordKind kind, IReadOnlyList<JsonObject> documents, string summary)
     {
         var kept = new List<(int Id, string Name)>();
-        foreach (var document in documents) kept.Add((await store.Put(kind.Id, 0, kind.NameIn(document), document.ToJsonString(),
-            summary), kind.NameIn(document)));
-        await Say(kind, summary, kept);
+        await log.Append(async db =>
+        {
+            foreach (var document in documents)
+            {
+                var name = kind.NameIn(document);
+                kept.Add((await store.Put(db, kind.Id, 0, name, document.ToJsonString(), summary), name));
+            }
+            return [.. kept.Select(k => Said(kind, summary, k.Id, k.Name))];
+        });
         return [.. kept.Select(k => k.Id)];
     }
 
@@ -36,8 +42,12 @@ public sealed class SharedRecords(JointStore store, ShopLog log, TimeProvider cl
     /// <param name="editor">Who or what changes it.</param>
     public async Task<SaveOutcome> Save(RecordKind kind, int id, int revision, JsonObject document, string editor)
     {
-        var saved = await store.Save(id, revision, document.ToJsonString(), "changed", editor);
-        if (saved is { Revision: not null, Conflict: false }) await Say(kind, "changed", [(id, kind.NameIn(document))]);
+        var saved = new SaveOutcome(null, false);
+        await log.Append(async db =>
+        {
+            saved = await store.Save(db, id, revision, document.ToJsonString(), "changed", editor);
+            return saved is { Revision: not null, Conflict: false } ? [Said(kind, "changed", id, kind.NameIn(document))] : [];
+        });
         return saved;
     }
 
@@ -47,17 +57,17 @@ public sealed class SharedRecords(JointStore store, ShopLog log, TimeProvider cl
     /// <param name="deleted">True to take it away.</param>
     public async Task<bool> Delete(RecordKind kind, int id, bool deleted)
     {
-        if (!await store.Delete(kind.Id, id, deleted)) return false;
-        await Say(kind, deleted ? "taken away" : "brought back", [(id, "")]);
-        return true;
+        var found = false;
+        await log.Append(async db =>
+        {
+            found = await store.Delete(db, kind.Id, id, deleted);
+            return found ? [Said(kind, deleted ? "taken away" : "brought back", id, "")] : [];
+        });
+        return found;
     }
 
-    private Task Say(RecordKind kind, string what, IReadOnlyList<(int Id, string Name)> records)
+    private NewEntry Said(RecordKind kind, string what, int record, string name) => new(Secrets.New(), Kind, 0, 0, 0, 0, new JsonObject
     {
-        var now = clock.GetUtcNow().UtcDateTime;
-        return log.Append([.. records.Select(r => new NewEntry(Secrets.New(), Kind, 0, 0, 0, 0, new JsonObject
-        {
-            ["kind"] = kind.Id, ["record"] = r.Id, ["name"] = r.Name, ["what"] = what,
-        }.ToJsonString(), now, On: [r.Id]))]);
-    }
+        ["kind"] = kind.Id, ["record"] = record, ["name"] = name, ["what"] = what,
+    }.ToJsonString(), clock.GetUtcNow().UtcDateTime, On: [record]);
 }

@@ -29,11 +29,12 @@ public sealed record Lot(int Id, string Name, Values Said)
 public sealed record Tool(int Id, string Name, Wrench Wrench, string Hose, DateOnly? Ended);
 
 /// <summary>What shows the tension in a test, as the Stores have it.</summary>
+/// <param name="Id">Its record.</param>
 /// <param name="Name">Its name.</param>
 /// <param name="Type">What it measures.</param>
 /// <param name="Most">Largest tension that it shows, N; null where that is not stated.</param>
 /// <param name="Ended">The day on which its calibration ended; null where it is in date.</param>
-public sealed record Tester(string Name, string Type, double? Most, DateOnly? Ended)
+public sealed record Tester(int Id, string Name, string Type, double? Most, DateOnly? Ended)
 {
     private static readonly string[] ShowTension = ["tension calibrator", "ultrasonic"];
 
@@ -91,6 +92,29 @@ public sealed class Shelf
 
     /// <summary>The wrench of that name; null where there is none.</summary>
     public Tool? ToolOf(string? name) => Tools.FirstOrDefault(t => t.Name == name);
+
+    /// <summary>The tester of a name; null where the Stores have none.</summary>
+    public Tester? TesterOf(string? name) => Testers.FirstOrDefault(t => t.Name == name);
+
+    /// <summary>
+    /// What is past its date is not tested with, but for a reason on record; what shows no tension, or is not in the Stores, not for any
+    /// reason.
+    /// </summary>
+    public IEnumerable<Fault> UnfitFor(Values said)
+    {
+        var despite = !string.IsNullOrWhiteSpace(said.Stated(EntryKind.Despite));
+        if (ToolOf(said.Of(EntryKind.Tool)) is not { } tool) yield return new("tool-unknown", "tool", said.Of(EntryKind.Tool),
+            "no wrench of that name is in the Stores");
+        else if (!despite && tool.Ended is { } ended) yield return new("past-date", "tool", tool.Name,
+            $"its calibration ended on {ended:yyyy-MM-dd}: take another, or say below why it is used");
+        var tester = TesterOf(said.Of(EntryKind.Tester));
+        if (tester is null) yield return new("tester-unknown", "tester", said.Of(EntryKind.Tester),
+            "no tester of that name is in the Stores");
+        else if (tester.WhyNot(said.Of(EntryKind.Required)) is { Length: > 0 } why) yield return new("tester-unfit", "tester",
+            tester.Name, why);
+        else if (!despite && tester.Ended is { } over) yield return new("past-date", "tester", tester.Name,
+            $"its calibration ended on {over:yyyy-MM-dd}: take another, or say below why it is used");
+    }
 
     /// <summary>The last test of a lot with a tool; null where there is none.</summary>
     public LotTest? LastOf(Lot lot, string tool) => Tests[lot.Id].LastOrDefault(t => t.Verification.With.Tool == tool);
@@ -245,7 +269,7 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
                     r.Said.Of(ShopKinds.WrenchStep)), r.Said.Stated(ShopKinds.Hose) ?? "",
                 ShopKinds.Wrenches.EndedBefore(r.Said, today)))],
             Testers = [.. kept.Testers.Select(r => new Tester(
-                r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said,
+                r.Id, r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said,
                     today)))],
             Consumables = [.. kept.Consumables.Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
             Shifts = new(Shifts.Parse(kept.Rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
