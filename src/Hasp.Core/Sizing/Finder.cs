@@ -108,10 +108,12 @@ public static class Finder
     /// <param name="threads">Sizes, one row each.</param>
     /// <param name="grades">Grades, one column each.</param>
     /// <param name="maxCount">Numbers from 1 to this, at most 1000.</param>
+    /// <param name="looked">A number that is judged with the search, not when it is asked for; 0 for none.</param>
     /// <param name="stop">Stops the search.</param>
     /// <returns>One row a size, one cell a grade, in the order given.</returns>
     public static FinderCell[][] Search(
-        Values said, IReadOnlyList<ScrewThread> threads, IReadOnlyList<string> grades, int maxCount, CancellationToken stop = default)
+        Values said, IReadOnlyList<ScrewThread> threads, IReadOnlyList<string> grades, int maxCount, int looked = 0,
+        CancellationToken stop = default)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(maxCount, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(maxCount, 1000);
@@ -120,7 +122,7 @@ public static class Finder
         // How the loads are shared does not depend on grade, nor on size where the pitches are stated: once for each pattern and number.
         var shared = new ConcurrentDictionary<(double, double, double, int), Shared>();
         Parallel.For(0, threads.Count, new ParallelOptions { CancellationToken = stop },
-            r => rows[r] = Row(said, threads[r], grades, maxCount, SharedAmong, stop));
+            r => rows[r] = Row(said, threads[r], grades, maxCount, looked, SharedAmong, stop));
         return rows;
 
         Shared SharedAmong(Joint candidate, int n)
@@ -141,7 +143,7 @@ public static class Finder
             .Select(g => g.Grade).Distinct()];
 
     private static FinderCell[] Row(
-        Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount,
+        Values said, ScrewThread thread, IReadOnlyList<string> grades, int maxCount, int looked,
         Func<Joint, int, Shared> sharedAmong, CancellationToken stop)
     {
         var row = new FinderCell[grades.Count];
@@ -166,6 +168,7 @@ public static class Finder
             var mechanics = Mechanics<Plain>.Of(candidate);
             var entries = new FinderNumbers(maxCount, candidate.Kind.IsParts && candidate.Pattern is null,
                 n => Entry(mechanics, candidate.Kind.IsParts ? sharedAmong(candidate, n) : default, n));
+            if (looked > 0) _ = entries[looked - 1];
             row[g] = new FinderCell(thread, grades[g], null, candidate.Bolts.Length, mechanics.Torque.Value, entries) { With = washers };
         }
         return row;

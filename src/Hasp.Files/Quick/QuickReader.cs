@@ -1424,8 +1424,7 @@ internal sealed partial class QuickReader
             words);
         if (Peek(ahead + before) is not { Kind: TokenKind.Number, Other: null, Value: > 0 } number) return null;
         var count = before + 1;
-        Unit? unit = null;
-        for (var n = 1; n <= 1 && unit is null; n++) unit = UnitAt(ahead + count, n, Dimension.Length);
+        var unit = UnitAt(ahead + count, 1, Dimension.Length);
         // Feet and metres are no thickness: 15/15 FT 120 kN names a force.
         if (unit is { Symbol: "ft" or "m" }) return null;
         if (unit is not null) count++;

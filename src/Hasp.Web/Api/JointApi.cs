@@ -63,9 +63,10 @@ internal static class JointApi
                     + string.Join(", ", Standards.Names(Standards.Threads, t => t.Series)))]);
         }
         var grades = Finder.GradesFor(joint!.Said, sizes);
-        var (done, cells) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades,
-            Math.Max(FinderDocument.MaxCount, joint.AllBolts), stop), request.HttpContext.RequestAborted);
-        return done ? Answer.Json(FinderDocument.Of(grades, cells!)) : Busy();
+        // Every number is judged while the document is written: that is part of the job.
+        var (done, found) = await jobs.Do(stop => FinderDocument.Of(grades, Finder.Search(joint.Said, sizes, grades,
+            Math.Max(FinderDocument.MaxCount, joint.AllBolts), stop: stop)), request.HttpContext.RequestAborted);
+        return done ? Answer.Json(found!) : Busy();
     }
 
     private static async Task<IResult> Sheet(HttpRequest request, Jobs jobs)

@@ -148,7 +148,8 @@ public sealed class FinderModel(Workbench bench, Jobs jobs, Preferences preferen
         var all = Finder.GradesFor(joint.Said, sizes);
         var own = JointRules.OwnGradesOf(joint.Said).Select(g => g.Grade).ToHashSet();
         string[] grades = [.. all.Where(g => Stock == "all" || stocked.Contains(g) || g == joint.Bolts.Grade.Grade || own.Contains(g))];
-        var (done, found) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, MaxCount, stop), HttpContext.RequestAborted);
+        var (done, found) = await jobs.Do(stop => Finder.Search(joint.Said, sizes, grades, MaxCount, Count!.Value, stop),
+            HttpContext.RequestAborted);
         IsBusy = !done;
         var cells = found ?? [];
         // A grade that nothing is made or fits in takes no column: it is said below, with why.
