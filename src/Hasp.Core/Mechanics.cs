@@ -122,6 +122,13 @@ public readonly record struct Mechanics<T>
             PreloadMax = new(PreloadMax.Value), PreloadMin = new(PreloadMin.Value) };
     }
 
+    /// <summary>Share of the load in the joint plane that a layer carries.</summary>
+    internal T ShareOf(int layer) => T.Given(Terms.LayerShare, Stack.LayerShare[layer], layer + 1, Joint.Layers[layer].Name);
+
+    /// <summary>What a layer carries of a load, N; the whole where it is alone on its side.</summary>
+    internal T InLayer(int layer, T whole, Term name) =>
+        Stack.LayerShare[layer] == 1 ? whole : T.Let(name, ShareOf(layer) * whole, layer + 1);
+
     /// <summary>Torsion in the thread while it is tightened to a preload, MPa; a locking feature twists the bolt as well.</summary>
     public T TorsionAt(T preload) => Chain.TorsionAt(preload);
 

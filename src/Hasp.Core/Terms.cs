@@ -11,6 +11,7 @@ public static class Terms
     private const string Mechanics = "linear elastic joint, two springs in parallel";
 
     // The thread.
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term NominalDiameter = new("nominalDiameter", "d", Dimension.Length, "nominal diameter of the thread", Profile);
     public static readonly Term Pitch = new("pitch", "P", Dimension.Length, "thread pitch", Profile);
     public static readonly Term PitchDiameter = new("pitchDiameter", "d_2", Dimension.Length, "pitch diameter", Profile);
@@ -77,6 +78,10 @@ public static class Terms
         "stiffness of the members as 45° mean cylinders", "rings in series");
     public static readonly Term MemberStiffnessFit = new("memberStiffnessFit", "k_m,fit", Dimension.Stiffness,
         "stiffness of like members by the one-equation fit", "fit to finite-element results for two like plates, washer face 1.5 d");
+    public static readonly Term FitFactor = new("fitFactor", "a_m", Dimension.None,
+        "factor of the one-equation fit, by family of materials", "fit to finite-element results for two like plates");
+    public static readonly Term FitExponent = new("fitExponent", "b_m", Dimension.None,
+        "exponent of the one-equation fit, by family of materials", "fit to finite-element results for two like plates");
 
     // Preload and torque.
     public static readonly Term ProofLoad = new("proofLoad", "F_p", Dimension.Force, "proof load of the bolt", "ISO 898-1, 9.6; SAE J429");
@@ -126,6 +131,8 @@ public static class Terms
         "torque that twists the bolt while it is tightened", "long torque form: pitch and thread friction");
     public static readonly Term TorsionDiameter = new("torsionDiameter", "d_τ", Dimension.Length,
         "diameter that carries the torsion", "mean of pitch and root diameter");
+    public static readonly Term TorsionLeft = new("torsionLeft", "k_τ", Dimension.None,
+        "share of the torsion in the thread that counts in service", "0.5 in service, 1 while tightening");
     public static readonly Term TorsionStress = new("torsionStress", "τ_t", Dimension.Stress, "torsion in the thread", "16·T/(π·d³)");
     public static readonly Term TensileStress = new("tensileStress", "σ_b", Dimension.Stress,
         "tension in the thread", "force over the tensile stress area");
@@ -201,6 +208,8 @@ public static class Terms
         "times tension and shear may grow together until the bolt yields in the plane", "distortion energy, preload held at its largest");
     public static readonly Term LayerLoad = new("layerLoad", "V_l", Dimension.Force,
         "shear that one layer brings to the bolt", "equal share of the planes beside it, by thickness");
+    public static readonly Term LayerShare = new("layerShare", "k_l", Dimension.None,
+        "share of the load that one layer carries", "equal share of the planes beside it, by thickness");
     public static readonly Term Thickness = new("thickness", "t", Dimension.Length, "thickness of the layer", "the joint");
     public static readonly Term BearingStress = new("bearingStress", "σ_l", Dimension.Stress, "bearing on the projected area", "V/(d·t)");
     public static readonly Term BearingStressQuarter = new("bearingStressQuarter", "σ_l,q", Dimension.Stress,
@@ -420,6 +429,10 @@ public static class Terms
     // The bolt group.
     public static readonly Term BoltWeights = new("boltWeights", "Σw", Dimension.None,
         "sum of the bolts' areas over one bolt's; their number where all are alike", "the pattern");
+    public static readonly Term BoltWeight = new("boltWeight", "w_b", Dimension.None, "area of the bolt over one bolt's", "the pattern");
+    public static readonly Term CaseFactor = new("caseFactor", "γ", Dimension.None, "factor on the load case", "load case");
+    public static readonly Term PartFactor = new("partFactor", "γ_k", Dimension.None,
+        "factor of one case in a combination", "combination of load cases");
     public static readonly Term ForceX = new("forceX", "F_x", Dimension.Force, "force on the joint along x", "load case");
     public static readonly Term ForceY = new("forceY", "F_y", Dimension.Force, "force on the joint along y", "load case");
     public static readonly Term ForceZ = new("forceZ", "F_z", Dimension.Force,
@@ -532,6 +545,7 @@ public static class Terms
     public static readonly Term ConnectingRod = new("connectingRod", "l_c", Dimension.Length, "length of the connecting rod", "load case");
     public static readonly Term InertiaForce = new("inertiaForce", "F_in", Dimension.Force,
         "inertia of a reciprocating mass at top dead centre", "m·r·ω²·(1 + r/l)");
+#pragma warning restore CS1591
 
     /// <summary>All terms, in the order of the job, then those that the design bases bring along in classes of their own.</summary>
     public static IReadOnlyList<Term> All => Gathered.All;

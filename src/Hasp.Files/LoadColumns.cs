@@ -15,16 +15,32 @@ public enum ColumnMeaning
 
     /// <summary>What the case is called.</summary>
     Name,
+
+    /// <summary>Force along x.</summary>
     Fx,
+
+    /// <summary>Force along y.</summary>
     Fy,
+
+    /// <summary>Force along z; + pulls the parts apart.</summary>
     Fz,
+
+    /// <summary>Moment about x.</summary>
     Mx,
+
+    /// <summary>Moment about y.</summary>
     My,
+
+    /// <summary>Moment about z.</summary>
     Mz,
 
     /// <summary>Where the load is stated.</summary>
     X,
+
+    /// <summary>The same, along y.</summary>
     Y,
+
+    /// <summary>The same, along z.</summary>
     Z,
 
     /// <summary>For which limit state the load is stated.</summary>

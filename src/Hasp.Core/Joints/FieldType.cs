@@ -46,6 +46,7 @@ public static class Types
     /// <summary>A scatter.</summary>
     public static readonly FieldType<Spread> Spread = new(FieldKind.Spread, ReadSpread, SpreadText.Of);
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly FieldType<double> Length = Quantity(Dimension.Length);
     public static readonly FieldType<double> Area = Quantity(Dimension.Area);
     public static readonly FieldType<double> Angle = Quantity(Dimension.Angle);
@@ -55,6 +56,7 @@ public static class Types
     public static readonly FieldType<double> Temperature = Quantity(Dimension.Temperature);
     public static readonly FieldType<double> Mass = Quantity(Dimension.Mass);
     public static readonly FieldType<double> Speed = Quantity(Dimension.Speed);
+#pragma warning restore CS1591
 
     /// <summary>One of a list of names, capitals or not.</summary>
     public static FieldType<string> OneOf(params IReadOnlyList<string> choices) =>

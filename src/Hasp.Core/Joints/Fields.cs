@@ -47,6 +47,7 @@ public static partial class Fields
     public static IReadOnlyList<ListField> Lists { get; } =
         [Layers, Loads, Points, Corners, Openings, OwnGrades, OwnMaterials, HandChecks, Accepted];
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> Number = new("number", Types.Text, "Joint number", "the joint's number in its project")
     {
         Otherwise = "",
@@ -972,6 +973,7 @@ public static partial class Fields
         "accepted[].reason", Types.Text, "Reason", "why it may stay open: how else it was looked at") { Required = true };
     public static readonly Field<string> AcceptedBy = new(
         "accepted[].by", Types.Text, "Accepted by", "who answers for it") { Required = true };
+#pragma warning restore CS1591
 
     /// <summary>
     /// All fields, those of this list first, then those that a design basis brings along; the required factors are one field a check id and

@@ -111,6 +111,7 @@ public static partial class JointRules
 /// <summary>The fields of a lot in a joint document; written by the shop's tests, and readable by hand.</summary>
 public static class LotFields
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> Name = new("tightening.lot.name", Types.Text, "Lot", "the lot of bolts whose tests are used");
     public static readonly Field<string> Bolts = new(
         "tightening.lot.bolts", Types.Text, "Bolts tested", "thread and grade of the lot: M16 8.8");
@@ -142,6 +143,7 @@ public static class LotFields
     {
         Min = 0, Default = "not in the log",
     };
+#pragma warning restore CS1591
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } = [Name, Bolts, Lubrication, NutFactor, Low, High, Tests, Tension, Torque, Tested, Tool,

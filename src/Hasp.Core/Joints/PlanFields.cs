@@ -6,6 +6,7 @@ namespace Hasp.Core.Joints;
 /// <summary>How a joint is put together: what its tightening plan asks. None of it moves a verdict.</summary>
 public static class PlanFields
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> Installation = new(
         "plan.installation", Types.OneOf([.. Shop.Installation.All.Select(i => i.Id)]), "Installation",
         "by which procedure the bolts are tightened")
@@ -104,6 +105,7 @@ public static class PlanFields
         Otherwise = HoldPoint.Last, Labels = new() { ["none"] = "none", ["snug"] = "after snug", ["last"] = "after the last pass",
             ["both"] = "after snug and after the last pass", ["each"] = "after each pass" },
     };
+#pragma warning restore CS1591
 
     /// <summary>All, in their order.</summary>
     public static IReadOnlyList<Field> All { get; } =

@@ -95,9 +95,16 @@ public sealed record Arrow(PlanPoint At, double X, double Y, double Force, Quant
 /// <summary>On which side of a view a dimension stands.</summary>
 public enum Beside
 {
+    /// <summary>Above the view.</summary>
     Above,
+
+    /// <summary>Below it.</summary>
     Below,
+
+    /// <summary>On its left.</summary>
     Left,
+
+    /// <summary>On its right.</summary>
     Right,
 }
 

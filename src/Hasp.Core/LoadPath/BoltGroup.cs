@@ -9,7 +9,17 @@ namespace Hasp.Core.LoadPath;
 /// <param name="Y">mm.</param>
 /// <param name="Weight">Its area over that of the others; 1 where all are alike.</param>
 /// <param name="Number">Number on the drawing, from 1; 0 where it has none.</param>
-public readonly record struct PlanBolt(double X, double Y, double Weight = 1, int Number = 0);
+public readonly record struct PlanBolt(double X, double Y, double Weight = 1, int Number = 0)
+{
+    /// <summary>Its number as it is drawn, by its place in the group where it has none of its own.</summary>
+    internal int NumberAt(int index) => Number > 0 ? Number : index + 1;
+
+    /// <summary>Its area over one bolt's, to be calculated with; where all are alike the 1 belongs to the formula.</summary>
+    /// <param name="index">Its index in the group.</param>
+    internal T WeightOf<T>(int index)
+        where T : struct, IReal<T> =>
+        Weight == 1 ? T.Const(1) : T.Given(Terms.BoltWeight, Weight, NumberAt(index));
+}
 
 /// <summary>
 /// Bolts in plan with what their arrangement amounts to: number, centroid, sums of squares about it. Lengths in mm, areas as weights.
@@ -169,13 +179,13 @@ public static class GroupFormulas
         where T : struct, IReal<T>
     {
         var b = group.Bolts[bolt];
-        var (weight, weights) = (T.Const(b.Weight), T.Given(Terms.BoltWeights, group.Weight));
+        var (weight, weights) = (b.WeightOf<T>(bolt), T.Given(Terms.BoltWeights, group.Weight));
         var directX = Direct(Terms.DirectShearX, forceX, weight, weights);
         var directY = Direct(Terms.DirectShearY, forceY, weight, weights);
         if (group.IsPoint) return new(directX, directY, T.Const(0), T.Const(0), Length(directX, directY));
         var polar = group.PolarOf<T>();
-        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, NumberOf(b, bolt));
-        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, NumberOf(b, bolt));
+        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, b.NumberAt(bolt));
+        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, b.NumberAt(bolt));
         var turnX = T.Let(Terms.TorsionShearX, -(torsion * y * weight / polar));
         var turnY = T.Let(Terms.TorsionShearY, torsion * x * weight / polar);
         return new(directX, directY, turnX, turnY, Length(directX + turnX, directY + turnY));
@@ -195,11 +205,11 @@ public static class GroupFormulas
         where T : struct, IReal<T>
     {
         var b = group.Bolts[bolt];
-        var weight = T.Const(b.Weight);
+        var weight = b.WeightOf<T>(bolt);
         var direct = pull / T.Given(Terms.BoltWeights, group.Weight);
         if (group.IsPoint) return T.Let(Terms.BoltTension, weight * direct, index);
-        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, NumberOf(b, bolt));
-        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, NumberOf(b, bolt));
+        var x = T.Given(Terms.BoltX, b.X - group.CentroidX, b.NumberAt(bolt));
+        var y = T.Given(Terms.BoltY, b.Y - group.CentroidY, b.NumberAt(bolt));
         if (group.IsLine)
         {
             // Along the line's own direction u: T = w·(Fz/Σw + M·s/Σs²), M the moment that turns about the normal of the line.
@@ -231,7 +241,6 @@ public static class GroupFormulas
         return T.Let(Terms.PivotTension, T.Max(zero, moment) * weight * T.Max(zero, distance) / sumOfSquares, index);
     }
 
-    private static int NumberOf(PlanBolt bolt, int index) => bolt.Number > 0 ? bolt.Number : index + 1;
 
     private static T Length<T>(T x, T y)
         where T : struct, IReal<T> =>

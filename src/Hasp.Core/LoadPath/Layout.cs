@@ -49,10 +49,13 @@ public readonly record struct PlanPoint(double X, double Y)
     /// <summary>Distance to another place, mm.</summary>
     public double To(PlanPoint other) => Math.Sqrt(BoltGroup.Square(other.X - X) + BoltGroup.Square(other.Y - Y));
 
+    /// <summary>One place moved by another, mm.</summary>
     public static PlanPoint operator +(PlanPoint a, PlanPoint b) => new(a.X + b.X, a.Y + b.Y);
 
+    /// <summary>From the second place to the first, mm.</summary>
     public static PlanPoint operator -(PlanPoint a, PlanPoint b) => new(a.X - b.X, a.Y - b.Y);
 
+    /// <summary>So many times as far from the origin, mm.</summary>
     public static PlanPoint operator *(double factor, PlanPoint a) => new(factor * a.X, factor * a.Y);
 }
 
@@ -62,6 +65,7 @@ public readonly record struct PlanPoint(double X, double Y)
 /// </summary>
 public sealed record Layout
 {
+    /// <summary>Shape of the pattern.</summary>
     public PatternKind Kind { get; init; }
 
     /// <summary>Rows of a grid, staggered grid or outline.</summary>
@@ -94,6 +98,7 @@ public sealed record Layout
     /// <summary>Turned about its middle, from x towards y.</summary>
     public double Turned { get; init; }
 
+    /// <summary>About which axis it is mirrored.</summary>
     public Mirror Mirror { get; init; }
 
     /// <summary>Places, where each bolt has its own.</summary>

@@ -132,10 +132,13 @@ public readonly record struct HelperInput(Field<double> Field, string Label, boo
 /// </summary>
 public sealed record LoadHelper(HelperKind Kind, Heading Heading)
 {
+    /// <summary>Pressure in a cylinder or of wind on a panel, MPa.</summary>
     public double Pressure { get; init; }
 
+    /// <summary>Bore of the cylinder, mm.</summary>
     public double Bore { get; init; }
 
+    /// <summary>Diameter of its rod, mm.</summary>
     public double Rod { get; init; }
 
     /// <summary>Load of a bracket, weight of a panel, axial load of a column (+ presses the foot down).</summary>
@@ -151,19 +154,25 @@ public sealed record LoadHelper(HelperKind Kind, Heading Heading)
     /// <summary>Out from the joint plane, along z.</summary>
     public double StandOff { get; init; }
 
+    /// <summary>Width of a panel along x, mm.</summary>
     public double Width { get; init; }
 
+    /// <summary>Height of a panel along y, mm.</summary>
     public double Height { get; init; }
 
+    /// <summary>What is carried or turns, kg.</summary>
     public double Mass { get; init; }
 
     /// <summary>Acceleration over that of gravity.</summary>
     public double Level { get; init; } = 1;
 
+    /// <summary>Crank or eccentricity, mm.</summary>
     public double Radius { get; init; }
 
+    /// <summary>Turning speed, rad/s.</summary>
     public double Speed { get; init; }
 
+    /// <summary>Connecting rod, mm.</summary>
     public double RodLength { get; init; }
 
     /// <summary>V of a column's foot.</summary>

@@ -47,11 +47,11 @@ public sealed record LoadOrigin(double Factor, ImmutableArray<LoadPart> Parts)
         foreach (var part in parts)
         {
             var value = OfPart<T>(part, which);
-            var counted = part.Factor == 1 ? value : T.Const(part.Factor) * value;
+            var counted = part.Factor == 1 ? value : T.Given(Terms.PartFactor, part.Factor, part.Number, part.Name) * value;
             sum = sum is { } before ? before + counted : counted;
         }
         var whole = sum ?? T.Const(0);
-        return factor == 1 ? whole : T.Const(factor) * whole;
+        return factor == 1 ? whole : T.Given(Terms.CaseFactor, factor) * whole;
     }
 
     private static T OfPart<T>(in LoadPart part, Component which)

@@ -44,7 +44,7 @@ public static class OnBolt
     {
         var (aboutX, aboutY) = Turns(momentX.Value, momentY.Value);
         if (!aboutX && !aboutY) return null;
-        var weight = T.Const(pattern.Group.Bolts[bolt].Weight);
+        var weight = pattern.Group.Bolts[bolt].WeightOf<T>(bolt);
         // Tells the two lines of one case apart, and those of the case it alternates with.
         var rows = aboutX ? LineOf(pattern.RowLine(momentX.Value), Size(momentX), (2 * index) + 1) : null;
         var columns = aboutY ? LineOf(pattern.ColumnLine(momentY.Value), Size(momentY), (2 * index) + (aboutX ? 2 : 1)) : null;

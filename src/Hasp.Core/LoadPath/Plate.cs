@@ -22,12 +22,16 @@ public sealed record Plate(ImmutableArray<PlanPoint> Corners, PlanPoint Middle, 
     /// <summary>True for a round plate.</summary>
     public bool IsRound => Corners.IsEmpty;
 
+    /// <summary>Least x of its outline, mm.</summary>
     public double Left => IsRound ? Middle.X - (Diameter / 2) : Corners.Min(c => c.X);
 
+    /// <summary>Greatest x, mm.</summary>
     public double Right => IsRound ? Middle.X + (Diameter / 2) : Corners.Max(c => c.X);
 
+    /// <summary>Least y, mm.</summary>
     public double Bottom => IsRound ? Middle.Y - (Diameter / 2) : Corners.Min(c => c.Y);
 
+    /// <summary>Greatest y, mm.</summary>
     public double Top => IsRound ? Middle.Y + (Diameter / 2) : Corners.Max(c => c.Y);
 
     /// <summary>Corners of an upright rectangle, counter-clockwise.</summary>

@@ -5,10 +5,13 @@ namespace Hasp.Core.LoadPath;
 /// <summary>Three components in the joint's axes: x, y in the joint plane, z along the bolts, +z pulls the parts apart.</summary>
 public readonly record struct Components(double X, double Y, double Z)
 {
+    /// <summary>a + b, component by component.</summary>
     public static Components operator +(Components a, Components b) => new(a.X + b.X, a.Y + b.Y, a.Z + b.Z);
 
+    /// <summary>a − b, component by component.</summary>
     public static Components operator -(Components a, Components b) => new(a.X - b.X, a.Y - b.Y, a.Z - b.Z);
 
+    /// <summary>So many times each component.</summary>
     public static Components operator *(double factor, Components a) => new(factor * a.X, factor * a.Y, factor * a.Z);
 
     /// <summary>a × b.</summary>
@@ -33,7 +36,9 @@ public readonly record struct Resultant(Components Force, Components Moment)
         return this with { Moment = new(x.Value, y.Value, z.Value) };
     }
 
+    /// <summary>Both at once, at the one point that both are stated at.</summary>
     public static Resultant operator +(Resultant a, Resultant b) => new(a.Force + b.Force, a.Moment + b.Moment);
 
+    /// <summary>So many times the load, at the same point.</summary>
     public static Resultant operator *(double factor, Resultant a) => new(factor * a.Force, factor * a.Moment);
 }

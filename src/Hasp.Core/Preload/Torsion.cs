@@ -86,11 +86,11 @@ public static class Torsion
         Stress(ThreadTorque(PitchTorque(preload, pitch), ThreadFrictionTorque(preload, threadFriction, pitchDiameter), prevailing, share),
             pitchDiameter, rootDiameter);
 
-    /// <summary>σv = √(σ² + 3(k·τ)²); k = 1 while tightening, 0.5 in service.</summary>
-    public static T EquivalentStress<T>(T tension, T torsion, double kept)
-        where T : struct, IReal<T>
-    {
-        var left = T.Const(kept) * torsion;
-        return T.Let(Terms.EquivalentStress, T.Sqrt((tension * tension) + (T.Const(3) * left * left)));
-    }
+    /// <summary>σv = √(σ² + 3·τ²), MPa, while it is tightened.</summary>
+    public static T EquivalentStress<T>(T tension, T torsion)
+        where T : struct, IReal<T> => T.Let(Terms.EquivalentStress, T.Sqrt((tension * tension) + (T.Const(3) * torsion * torsion)));
+
+    /// <summary>σv = √(σ² + 3(kτ·τ)²), MPa, in service: half of the torsion is counted, kτ = 0.5.</summary>
+    public static T EquivalentStressInService<T>(T tension, T torsion)
+        where T : struct, IReal<T> => EquivalentStress(tension, T.Given(Terms.TorsionLeft, 0.5) * torsion);
 }

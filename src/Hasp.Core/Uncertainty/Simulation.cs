@@ -181,7 +181,7 @@ public sealed class Simulation
         }
         return new(
             JointUnderLoad.OpeningFactor(bolt.Least, bolt.Share, T.Const(on.Opening) * x.Load), slip,
-            yield / Torsion.EquivalentStress(force / thread.StressArea, bolt.Torsion, 0.5),
+            yield / Torsion.EquivalentStressInService(force / thread.StressArea, bolt.Torsion),
             _shearedArea == 0 ? T.Const(double.PositiveInfinity) : MemberFormulas.ShearFactor(T.Const(ShearCheck.Ratio(_joint)), yield,
                 MemberFormulas.ShearStress(T.Const(on.Shear) * x.Load, T.Const(1), T.Const(_shearedArea))));
     }

@@ -24,6 +24,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     private DocumentReader Reader => field ??= new(new DocumentShape(Fields, Id == "verification" ? [Tests] : []));
 
     // Of what was read at a bolt.
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> Pass = new("pass", Types.Text, "Pass", "the pass of the plan") { Required = true, MaxLength = 40 };
     public static readonly Field<string> Result = new(
         "result", Types.OneOf("tight", "refused", "loosened"), "Result", "what became of the bolt") { Required = true };
@@ -109,6 +110,7 @@ public sealed record EntryKind(string Id, string Name, IReadOnlyList<Field> Fiel
     public static readonly Field<string> CalibratedThen = new(
         "calibratedUntil", Types.Text, "Calibrated until",
             "day on which the calibration of the wrench was to end, as the Stores had it then");
+#pragma warning restore CS1591
 
     /// <summary>What the server says of a bolt's entry when it takes it.</summary>
     public static IReadOnlyList<Field> OfEvidence { get; } = [AskedThen, AskedFrom, AskedTo, TestThen, TesterThen, TemperatureThen,

@@ -9,6 +9,7 @@ public static class ShopKinds
 {
     private const double Largest = 1e9;
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> Name = new(
         "name", Types.Text, "Name", "by which it is known; nothing else bears it") { Required = true, MaxLength = 80 };
     public static readonly Field<DateOnly> CalibrationDue = new(
@@ -79,6 +80,7 @@ public static class ShopKinds
     {
         Above = 0, Max = 100, Otherwise = LotStanding.UsualStep,
     };
+#pragma warning restore CS1591
 
     /// <summary>Wrenches.</summary>
     public static RecordKind Wrenches { get; } = new(

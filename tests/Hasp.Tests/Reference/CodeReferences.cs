@@ -175,23 +175,23 @@ internal static class CodeReferences
         var (clearEnd, clearInner) = (c.Held("endDistance") - (hole / 2), c.Held("spacing") - hole);
         c.Check("lcEnd", clearEnd);
         c.Check("lcInner", clearInner);
-        var bearing = AiscFormulas.Bearing(2.4, d, t, fu);
+        var bearing = AiscFormulas.Bearing(P(2.4), d, t, fu);
         c.Check("RnBearing", bearing.Value);
-        c.Check("RnTearoutEnd", AiscFormulas.TearOut(1.2, P(clearEnd), t, fu).Value);
-        c.Check("RnTearoutInner", AiscFormulas.TearOut(1.2, P(clearInner), t, fu).Value);
+        c.Check("RnTearoutEnd", AiscFormulas.TearOut(P(1.2), P(clearEnd), t, fu).Value);
+        c.Check("RnTearoutInner", AiscFormulas.TearOut(P(1.2), P(clearInner), t, fu).Value);
         var shear = c.Held("shearPlanes") * AiscPlane(c, c.Text("grade")).Value;
         c.Check("RnShearOneBolt", shear);
         double Group(double bears, double tears)
         {
             double One(double clear) => Math.Min(shear,
-                Math.Min(AiscFormulas.Bearing(bears, d, t, fu).Value, AiscFormulas.TearOut(tears, P(clear), t, fu).Value));
+                Math.Min(AiscFormulas.Bearing(P(bears), d, t, fu).Value, AiscFormulas.TearOut(P(tears), P(clear), t, fu).Value));
             return c.Held("linesAcross") * (One(clearEnd) + ((c.Held("rowsAlongLoad") - 1) * One(clearInner)));
         }
         c.Check("RnGroup", Group(2.4, 1.2));
         c.Check("phiRnGroup", c.Held("phi") * Group(2.4, 1.2));
         c.Check("RnGroupOverOmega", Group(2.4, 1.2) / c.Held("omega"));
-        c.Check("RnBearingDeformationNoConcern", AiscFormulas.Bearing(3, d, t, fu).Value);
-        c.Check("RnTearoutEndDeformationNoConcern", AiscFormulas.TearOut(1.5, P(clearEnd), t, fu).Value);
+        c.Check("RnBearingDeformationNoConcern", AiscFormulas.Bearing(P(3), d, t, fu).Value);
+        c.Check("RnTearoutEndDeformationNoConcern", AiscFormulas.TearOut(P(1.5), P(clearEnd), t, fu).Value);
         c.Check("RnGroupDeformationNoConcern", Group(3, 1.5));
     }
 

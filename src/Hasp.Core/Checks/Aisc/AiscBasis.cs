@@ -13,6 +13,7 @@ namespace Hasp.Core.Checks.Aisc;
 [DesignBasis(20)]
 public static class AiscBasis
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> Phi = CodeFields.Coefficient(
         "aisc.phi", "φ", "resistance factor of bolts, rupture and block shear (J3, J4)", 0.75, 1);
     public static readonly Field<double> Omega = CodeFields.Coefficient(
@@ -67,6 +68,7 @@ public static class AiscBasis
     public static readonly Check Flange = Check.OfBolts<FlangeCheck>();
     public static readonly Check Spacing = Check.OfParts<SpacingCheck>();
     public static readonly Check Pretension = Check.OfBolts<PretensionCheck>();
+#pragma warning restore CS1591
 
     /// <summary>Load and resistance factor design.</summary>
     public static readonly Basis Lrfd = Made("aisc-lrfd", "AISC, LRFD", LimitStates.Lrfd);
@@ -291,12 +293,16 @@ public sealed record AiscSettings : CodeSettings
     /// <summary>Which loads are looked at.</summary>
     public LimitStates States { get; }
 
+    /// <summary>True for load and resistance factors, false for allowable strength (B3).</summary>
     public bool IsLrfd { get; }
 
+    /// <summary>U, 1 for plates, by table D3.1 for shapes.</summary>
     public double ShearLag { get; }
 
+    /// <summary>True where deformation of the hole at service load is a design consideration (J3.11).</summary>
     public bool DeformationMatters { get; }
 
+    /// <summary>True where fillers over 1/4 in are developed (J5.2).</summary>
     public bool FillersDeveloped { get; }
 
     /// <summary>Class of the faying surfaces; null where none is stated.</summary>

@@ -35,14 +35,14 @@ public static class AiscFormulas
         T.Let(AiscTerms.ReducedTension, T.Max(T.Const(0), T.Min(tension, (T.Const(1.3) * tension) - (tension * shearRatio))));
 
     /// <summary>Rn = 2.4·d·t·Fu (J3.11a); 3.0 where deformation at service is no concern, 2.0 in long slots across the load.</summary>
-    public static T Bearing<T>(double coefficient, T diameter, T thickness, T tensile)
+    public static T Bearing<T>(T coefficient, T diameter, T thickness, T tensile)
         where T : struct, IReal<T> =>
-        T.Let(AiscTerms.NominalBearing, T.Const(coefficient) * diameter * thickness * tensile);
+        T.Let(AiscTerms.NominalBearing, coefficient * diameter * thickness * tensile);
 
     /// <summary>Rn = 1.2·lc·t·Fu (J3.11a); 1.5 where deformation at service is no concern, 1.0 in long slots across the load.</summary>
-    public static T TearOut<T>(double coefficient, T clear, T thickness, T tensile)
+    public static T TearOut<T>(T coefficient, T clear, T thickness, T tensile)
         where T : struct, IReal<T> =>
-        T.Let(AiscTerms.NominalTearOut, T.Const(coefficient) * clear * thickness * tensile);
+        T.Let(AiscTerms.NominalTearOut, coefficient * clear * thickness * tensile);
 
     /// <summary>ksc = 1 − T/(Du·Tb·nb) ≥ 0 (J3.10), T and Tb on one bolt; with ASD 1.5·T.</summary>
     public static T SlipTension<T>(T tension, T multiplier, T pretension)

@@ -6,12 +6,17 @@ namespace Hasp.Core.Checks.Aisc;
 /// <summary>Values that AISC 360-22 names.</summary>
 public static class AiscTerms
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Phi = new("aiscPhi", "φ", Dimension.None, "resistance factor", "AISC 360-22, LRFD");
     public static readonly Term Omega = new("aiscOmega", "Ω", Dimension.None, "safety factor", "AISC 360-22, ASD");
     public static readonly Term NominalArea = new("aiscArea", "A_b", Dimension.Area, "nominal area of the bolt", "AISC 360-22, J3.7");
     public static readonly Term TensionStress = new(
         "aiscFnt", "F_nt", Dimension.Stress, "nominal tensile stress", "AISC 360-22, Table J3.2");
     public static readonly Term ShearStress = new("aiscFnv", "F_nv", Dimension.Stress, "nominal shear stress", "AISC 360-22, Table J3.2");
+    public static readonly Term BearingFactor = new("aiscBearingFactor", "k_br", Dimension.None,
+        "2.4; 3.0 where deformation at service is no concern, 2.0 in long slots across the load", "AISC 360-22, J3.11a");
+    public static readonly Term TearOutFactor = new("aiscTearOutFactor", "k_to", Dimension.None,
+        "1.2; 1.5 where deformation at service is no concern, 1.0 in long slots across the load", "AISC 360-22, J3.11a");
     public static readonly Term LongJoint = new(
         "aiscLong", "k_L", Dimension.None, "0.833 for an end-loaded pattern over 38 in", "AISC 360-22, Table J3.2, note");
     public static readonly Term Grip = new(
@@ -77,4 +82,5 @@ public static class AiscTerms
     public static readonly Term NominalFlange = new(
         "aiscRnFlange", "R_n,fl", Dimension.Force, "tension per bolt at which the flange is plastic at web and bolt line",
         "AISC Manual, Part 9, with yield");
+#pragma warning restore CS1591
 }

@@ -108,11 +108,11 @@ internal readonly struct BearingCheck : IBoltCheck
         var (thickness, tensile) = (Sheared.Thickness(m, part), Sheared.Tensile<T>(joint, part));
         var (bears, tears) = joint.Layers[part].Holes == HoleKind.LongSlotAcross ? (2.0, 1.0)
             : joint.Judging.By<AiscSettings>().DeformationMatters ? (2.4, 1.2) : (3.0, 1.5);
-        var bearing = AiscFormulas.Bearing(bears, m.Thread.Diameter, thickness, tensile);
+        var bearing = AiscFormulas.Bearing(T.Given(AiscTerms.BearingFactor, bears, part + 1), m.Thread.Diameter, thickness, tensile);
         if (double.IsInfinity(clear)) return bearing;
         return T.Min(
-            bearing, AiscFormulas.TearOut(tears, T.Given(AiscTerms.ClearDistance, Math.Max(0, clear), part + 1, joint.Layers[part].Name),
-                thickness, tensile));
+            bearing, AiscFormulas.TearOut(T.Given(AiscTerms.TearOutFactor, tears, part + 1),
+                T.Given(AiscTerms.ClearDistance, Math.Max(0, clear), part + 1, joint.Layers[part].Name), thickness, tensile));
     }
 }
 
@@ -157,7 +157,7 @@ internal readonly struct GroupCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var strength = bolt.Part < 0 ? ShearCheck.Nominal(m)
-            : BearingCheck.Nominal(m, bolt.Part, bolt.Bolt, bolt.Towards)!.Value / T.Const(m.Stack.LayerShare[bolt.Part]);
+            : BearingCheck.Nominal(m, bolt.Part, bolt.Bolt, bolt.Towards)!.Value / m.ShareOf(bolt.Part);
         return T.Let(AiscTerms.OneOfGroup, strength, bolt.Bolt + 1);
     }
 

@@ -78,6 +78,7 @@ public static class CodeFields
 
     private static readonly Named<bool> Stresses = new(("tension", false), ("compression", true));
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<JointType> JointType = new(
         "judging.jointType", Types.Named(JointTypes), "Joint type", "how the joint carries shear")
     {
@@ -121,6 +122,7 @@ public static class CodeFields
     {
         Otherwise = false,
     };
+#pragma warning restore CS1591
 
     /// <summary>What every structural code asks.</summary>
     internal static Field[] Shared => [JointType, ShearThreads, Uniform, BlockTension, Exposure, Compression];
@@ -133,6 +135,7 @@ public static class CodeFields
 /// <summary>What a structural code has read from the fields that all of them share.</summary>
 public abstract record CodeSettings
 {
+    /// <summary>What was said of the fields that all structural codes share.</summary>
     protected CodeSettings(Values said)
     {
         JointType = said.Of(CodeFields.JointType);
@@ -143,15 +146,19 @@ public abstract record CodeSettings
         Compression = said.Of(CodeFields.Compression);
     }
 
+    /// <summary>How the joint carries shear: in bearing, or without slip at which limit state.</summary>
     public JointType JointType { get; }
 
+    /// <summary>Whether threads stand in the shear planes.</summary>
     public PlaneThreads Threads { get; }
 
     /// <summary>True where the load passes along the joint evenly: no reduction for its length.</summary>
     public bool UniformTransfer { get; }
 
+    /// <summary>Whether the tension of a block is even or not.</summary>
     public BlockTension BlockTension { get; }
 
+    /// <summary>What the steel stands in, which bounds spacing and edges.</summary>
     public Exposure Exposure { get; }
 
     /// <summary>True for a member in compression.</summary>

@@ -6,6 +6,7 @@ namespace Hasp.Core.Checks.Codes;
 /// <summary>Values that the structural codes name alike.</summary>
 public static class CodeTerms
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term BoltTensile = new(
         "codeBoltTensile", "f_ub", Dimension.Stress, "nominal tensile strength of the bolt", "table of nominal strengths");
     public static readonly Term BoltYield = new(
@@ -53,4 +54,5 @@ public static class CodeTerms
     public static readonly Term PretensionFactor = new(
         "codePretensionFactor", "n_pc", Dimension.None, "least preload that the tightening leaves over the pretension asked for",
         "the code's pretension");
+#pragma warning restore CS1591
 }

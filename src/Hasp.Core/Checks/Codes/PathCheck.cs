@@ -124,7 +124,7 @@ internal static class PathCheck
             "sum of the forces of these bolts in the direction");
         var bolts = T.Given(Terms.BoltCount, m.Joint.Plans.Parts[found.Part]!.Bolts.Length);
         var taken = T.Given(CodeTerms.Taken, found.Path.Taken.Length);
-        var share = T.Const(m.Stack.LayerShare[found.Part]);
+        var share = m.ShareOf(found.Part);
         // A force askew counts with its component in the direction.
         var whole = share.Value * load.InPlane.Value * found.Path.Taken.Length / bolts.Value;
         var lean = whole > 0 ? found.Force / whole : 1;

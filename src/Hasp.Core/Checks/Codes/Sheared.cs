@@ -156,7 +156,7 @@ internal static class Sheared
     /// <summary>A part's share of the shear on a bolt.</summary>
     internal static T Share<T>(in Mechanics<T> m, int part, T shear)
         where T : struct, IScalar<T> =>
-        m.Stack.LayerShare[part] == 1 ? shear : T.Let(Terms.LayerLoad, T.Const(m.Stack.LayerShare[part]) * shear, part + 1);
+        m.InLayer(part, shear, Terms.LayerLoad);
 
     internal static T Thickness<T>(in Mechanics<T> m, int part)
         where T : struct, IScalar<T> =>

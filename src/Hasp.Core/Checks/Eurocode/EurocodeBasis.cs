@@ -12,6 +12,7 @@ namespace Hasp.Core.Checks.Eurocode;
 [DesignBasis(10)]
 public static class EurocodeBasis
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> GammaM0 = CodeFields.Coefficient(
         "eurocode.gammaM0", "γM0", "partial factor of cross-sections (EN 1993-1-1, 6.1)", 1.0, 3);
     public static readonly Field<double> GammaM2 = CodeFields.Coefficient(
@@ -43,6 +44,7 @@ public static class EurocodeBasis
     public static readonly Check Flange = Check.OfBolts<FlangeCheck>();
     public static readonly Check Spacing = Check.OfParts<SpacingCheck>();
     public static readonly Check Pretension = Check.OfBolts<PretensionCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The basis, its checks in the order of Table 3.2.</summary>
     public static readonly Basis Basis = new("eurocode", "Eurocode 3", "EN 1993-1-8:2005",
@@ -146,12 +148,16 @@ public sealed record EurocodeSettings : CodeSettings
         Surface = said.Stated(EurocodeBasis.Surface);
     }
 
+    /// <summary>γM0, of cross-sections (EN 1993-1-1, 6.1).</summary>
     public double M0 { get; }
 
+    /// <summary>γM2, of bolts, bearing and net sections (EN 1993-1-8, table 2.1).</summary>
     public double M2 { get; }
 
+    /// <summary>γM3, of slip at the ultimate limit state (table 2.1).</summary>
     public double M3 { get; }
 
+    /// <summary>γM3,ser, of slip in service (table 2.1).</summary>
     public double M3Ser { get; }
 
     /// <summary>Class of the friction surfaces; null where none is stated.</summary>

@@ -6,6 +6,7 @@ namespace Hasp.Core.Checks.Eurocode;
 /// <summary>Values that EN 1993-1-8:2005 names.</summary>
 public static class EurocodeTerms
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term GammaM0 = new(
         "gammaM0", "γ_M0", Dimension.None, "partial factor of cross-sections", "EN 1993-1-1, 6.1; national choice");
     public static readonly Term GammaM2 = new(
@@ -128,4 +129,5 @@ public static class EurocodeTerms
         "enStubOnBolt", "F_T,Rd,b", Dimension.Force, "resistance of the row on one of its two bolts", "F_T,Rd/2");
     public static readonly Term FlangeFactor = new(
         "enFlangeFactor", "n_T,EN", Dimension.None, "T-stub over tension before prying", "F_T,Rd,b/F_t ≥ 1");
+#pragma warning restore CS1591
 }

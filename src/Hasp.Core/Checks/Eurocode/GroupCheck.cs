@@ -65,8 +65,8 @@ internal readonly struct GroupCheck : IPartCheck
         where T : struct, IScalar<T>
     {
         var bearing = BearingCheck.Resistance(m, weakest.Part, weakest.Bolt, weakest.Direction)!.Value;
-        var share = m.Stack.LayerShare[weakest.Part];
-        return share == 1 ? bearing : T.Let(EurocodeTerms.GroupBolt, bearing / T.Const(share), weakest.Bolt + 1);
+        return m.Stack.LayerShare[weakest.Part] == 1 ? bearing
+            : T.Let(EurocodeTerms.GroupBolt, bearing / m.ShareOf(weakest.Part), weakest.Bolt + 1);
     }
 
     /// <summary>The group under a case; null where the case is eccentric or askew, where one bolt is no group, or where something

@@ -9,6 +9,7 @@ namespace Hasp.Core.Checks.Is800;
 [DesignBasis(30)]
 public static class Is800Basis
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> GammaM0 = CodeFields.Coefficient(
         "is800.gammaM0", "γm0", "partial safety factor, yielding (Table 5)", 1.10, 3);
     public static readonly Field<double> GammaM1 = CodeFields.Coefficient(
@@ -60,6 +61,7 @@ public static class Is800Basis
     public static readonly Check Block = Check.OfParts<BlockCheck>();
     public static readonly Check Spacing = Check.OfParts<SpacingCheck>();
     public static readonly Check Pretension = Check.OfBolts<PretensionCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The basis, its checks in the order of section 10.</summary>
     public static readonly Basis Basis = new("is800", "IS 800, limit state", "IS 800:2007",
@@ -154,19 +156,25 @@ public sealed record Is800Settings : CodeSettings
         Surface = said.Stated(Is800Basis.Surface);
     }
 
+    /// <summary>γm0, by yielding (IS 800, table 5).</summary>
     public double M0 { get; }
 
+    /// <summary>γm1, by rupture (table 5).</summary>
     public double M1 { get; }
 
+    /// <summary>γmb, of bolts (table 5).</summary>
     public double Mb { get; }
 
     /// <summary>γmf of the limit state at which it must not slip.</summary>
     public double Mf { get; }
 
+    /// <summary>True for the tabulated stress area of a bolt, false for 0.78 of its shank (10.3.3).</summary>
     public bool Tabulated { get; }
 
+    /// <summary>True for punched holes: net areas count them 2 mm wider.</summary>
     public bool Punched { get; }
 
+    /// <summary>True for sheared or hand-flame-cut edges, which stand farther off (10.2.4.2).</summary>
     public bool ShearedEdges { get; }
 
     /// <summary>Treatment of the faying surfaces; null where none is stated.</summary>

@@ -6,6 +6,7 @@ namespace Hasp.Core.Checks.Is800;
 /// <summary>Values that IS 800:2007 names.</summary>
 public static class Is800Terms
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term GammaM0 = new(
         "isGammaM0", "γ_m0", Dimension.None, "partial safety factor, yielding", "IS 800:2007, Table 5");
     public static readonly Term GammaM1 = new(
@@ -62,4 +63,5 @@ public static class Is800Terms
     public static readonly Term Factor = new("isFactor", "n_IS", Dimension.None, "design strength over the load", "IS 800:2007, 5.4.1");
     public static readonly Term CombinedFactor = new(
         "isCombined", "n_IS,vt", Dimension.None, "times both may grow until the sum of squares is 1", "IS 800:2007, 10.3.6, 10.4.6");
+#pragma warning restore CS1591
 }

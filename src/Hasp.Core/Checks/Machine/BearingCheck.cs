@@ -48,5 +48,5 @@ internal readonly struct BearingCheck : IBoltCheck
     /// <summary>The shear that layer <paramref name="i"/> brings to one bolt.</summary>
     internal static T LoadOn<T>(in Mechanics<T> m, in BoltLoad<T> load, int i)
         where T : struct, IScalar<T> =>
-        m.Stack.LayerShare[i] == 1 ? load.Shear : T.Let(Terms.LayerLoad, T.Const(m.Stack.LayerShare[i]) * load.Shear, i + 1);
+        m.InLayer(i, load.Shear, Terms.LayerLoad);
 }

@@ -10,6 +10,7 @@ namespace Hasp.Core.Checks.Machine;
 [DesignBasis(0)]
 public static class MachineBasis
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Check Proof = Check.OfBolts<ProofCheck>();
     public static readonly Check Yield = Check.OfBolts<YieldCheck>();
     public static readonly Check Tightening = Check.OfBolts<TighteningCheck>();
@@ -32,6 +33,7 @@ public static class MachineBasis
     public static readonly Check Strip = Check.OfBolts<StripCheck>();
     public static readonly Check StripByLoad = Check.OfBolts<StripLoadCheck>();
     public static readonly Check Fatigue = Check.OfBolts<FatigueCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The basis, its checks in the order of the job.</summary>
     public static readonly Basis Basis = new("machine", "Machine, factors of safety", "",

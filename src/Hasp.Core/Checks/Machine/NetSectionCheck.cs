@@ -31,7 +31,7 @@ internal readonly struct NetSectionCheck : IPartCheck
                 T.Given(Terms.HolesAcross, holes, i + 1, layers[i].Name),
                 T.Given(Terms.HoleDiameter, m.Joint.Hole, source: m.Joint.HoleSource),
                 T.Given(Terms.Thickness, layers[i].Thickness, i + 1, layers[i].Name), T.Const(0));
-            var force = T.Let(Terms.PartForce, m.Stack.LayerShare[i] == 1 ? whole : T.Const(m.Stack.LayerShare[i]) * whole, i + 1);
+            var force = m.InLayer(i, whole, Terms.PartForce);
             worst = worst.OrWorse(MemberFormulas.NetFactor(Yield<T>(m.Joint, i), force, area), i);
         }
         if (m.Joint.Pattern is null || PathCheck.Worst<Rules>(m.Joint, m.Stack, load.Case, load.Known) is not { } found) return worst;

@@ -37,5 +37,5 @@ internal readonly struct TighteningCheck : IBoltCheck
 
     private static T StressAt<T>(in Mechanics<T> m, T preload)
         where T : struct, IScalar<T> =>
-        Torsion.EquivalentStress(T.Let(Terms.TensileStress, preload / m.Thread.StressArea), m.TorsionAt(preload), 1);
+        Torsion.EquivalentStress(T.Let(Terms.TensileStress, preload / m.Thread.StressArea), m.TorsionAt(preload));
 }

@@ -14,6 +14,7 @@ namespace Hasp.Core.Checks.Margins;
 [DesignBasis(40)]
 public static class MarginBasis
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> Fitting = CodeFields.Coefficient(
         "margins.fitting", "FF", "fitting factor; 1.0 where the joint itself is strength-tested", 1.15, 3);
     public static readonly Field<double> Ultimate = CodeFields.Coefficient("margins.ultimate", "FSu", "factor of safety, ultimate", 1.4, 5);
@@ -66,6 +67,7 @@ public static class MarginBasis
     public static readonly Check BearingYield = Check.OfBolts<BearingYieldCheck>();
     public static readonly Check Pins = Check.OfParts<PinCheck>();
     public static readonly Check PreloadLimit = Check.OfBolts<PreloadLimitCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The basis.</summary>
     public static readonly Basis Basis = new("margins", "Margins of safety", "practice of NASA-STD-5020",
@@ -154,18 +156,25 @@ public sealed record MarginSettings
             said.Of(MarginBasis.PinStrength));
     }
 
+    /// <summary>Fitting factor.</summary>
     public double FF { get; }
 
+    /// <summary>Factor of safety on ultimate strength.</summary>
     public double FSu { get; }
 
+    /// <summary>Factor of safety on yield.</summary>
     public double FSy { get; }
 
+    /// <summary>Factor of safety on separation.</summary>
     public double FSsep { get; }
 
+    /// <summary>True where a joint that opens is lost.</summary>
     public bool SeparationCritical { get; }
 
+    /// <summary>True for clean bare metal, which allows a coefficient of 0.2 without a test; otherwise 0.1.</summary>
     public bool CleanMetal { get; }
 
+    /// <summary>Whether threads stand in the shear planes.</summary>
     public PlaneThreads Threads { get; }
 
     /// <summary>Shear pins; null where there are none.</summary>

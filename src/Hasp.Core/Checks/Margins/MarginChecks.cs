@@ -307,7 +307,7 @@ internal readonly struct PinCheck : IPartCheck
             var bears = T.Let(MarginTerms.PinBearing,
                 n * d * T.Given(Terms.Thickness, joint.Layers[i].Thickness, i + 1, joint.Layers[i].Name) * Sheared.Tensile<T>(joint, i), i
                 + 1);
-            worst = worst.OrWorse(T.Let(MarginTerms.PinMargin, bears / (T.Const(m.Stack.LayerShare[i]) * effect), i + 1), i);
+            worst = worst.OrWorse(T.Let(MarginTerms.PinMargin, bears / (m.ShareOf(i) * effect), i + 1), i);
         }
         return worst;
     }

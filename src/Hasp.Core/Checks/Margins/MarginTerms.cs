@@ -8,6 +8,7 @@ public static class MarginTerms
 {
     private const string Practice = "practice of NASA-STD-5020";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Fitting = new(
         "msFF", "FF", Dimension.None, "fitting factor", Practice + "; 1.0 where the joint itself is strength-tested");
     public static readonly Term Ultimate = new("msFSu", "FS_u", Dimension.None, "factor of safety, ultimate", "NASA-STD-5001");
@@ -63,4 +64,5 @@ public static class MarginTerms
         "msPinBearing", "P_br,pin", Dimension.Force, "bearing of all pins in the part", "N·d·t·fu");
     public static readonly Term PinMargin = new(
         "msPins", "1+MS_pin", Dimension.None, "margin of the shear pins, plus 1", "they take the whole shear");
+#pragma warning restore CS1591
 }

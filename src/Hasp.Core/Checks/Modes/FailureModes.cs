@@ -21,6 +21,7 @@ public static class FailureModes
 
     private static bool Pulls(Joint j) => j.Sharing.MostTension.Case >= 0;
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Mode Tension = new("tension", "Tension of the bolt", NotPulled, Fields.Basis.Path, MachineBasis.Load);
 
     public static readonly Mode Shear = new("shear", "Shear of the bolt", NotSheared, Fields.Basis.Path, MachineBasis.Shear)
@@ -137,6 +138,7 @@ public static class FailureModes
     {
         Needs = Checks.Modes.Needs.OtherLoads, Rule = "every load is one that this kind of joint takes",
     };
+#pragma warning restore CS1591
 
     /// <summary>All, in the order of the job; a kind adds its own.</summary>
     public static ImmutableArray<Mode> All { get; } =

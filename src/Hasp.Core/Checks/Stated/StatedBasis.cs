@@ -13,6 +13,7 @@ namespace Hasp.Core.Checks.Stated;
 [DesignBasis(60)]
 public static class StatedBasis
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> By = new("judging.stated.by", Types.Text, "Stated by",
         "what the strengths are of: a code, a handbook, a maker, a test") { Default = "asked for", Blank = (_, _) => "needed" };
     public static readonly Field<string> Source = new("judging.stated.source", Types.Text, "Where it stands",
@@ -31,6 +32,7 @@ public static class StatedBasis
     };
     public static readonly Field<double> ShearExponent = Exponent("a", "shear");
     public static readonly Field<double> TensionExponent = Exponent("b", "tension");
+#pragma warning restore CS1591
 
     /// <summary>What can be stated: each way of failing with its check.</summary>
     internal static ImmutableArray<Stated> All { get; } =
@@ -43,6 +45,7 @@ public static class StatedBasis
     internal static readonly Stated OfTension = All[0], OfShear = All[1], OfBearing = All[2], OfTearOut = All[3], OfSection = All[4],
         OfGross = All[5], OfPullThrough = All[6];
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Check Tension = Check.OfBolts<TensionCheck>();
     public static readonly Check Shear = Check.OfBolts<ShearCheck>();
     public static readonly Check Combined = Check.OfBolts<CombinedCheck>();
@@ -51,6 +54,7 @@ public static class StatedBasis
     public static readonly Check Section = Check.OfParts<SectionCheck>();
     public static readonly Check Gross = Check.OfParts<GrossCheck>();
     public static readonly Check PullThrough = Check.OfBolts<PullThroughCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The basis.</summary>
     public static readonly Basis Basis = new("stated", "Stated strengths", "",
@@ -195,8 +199,10 @@ public sealed record StatedSettings
     /// <summary>What a strength is divided by; 1 while it is asked for.</summary>
     public double Factor { get; }
 
+    /// <summary>Exponent of the share of shear in the interaction; null where nobody said.</summary>
     public double? ShearExponent { get; }
 
+    /// <summary>Exponent of the share of tension in the interaction; null where nobody said.</summary>
     public double? TensionExponent { get; }
 
     /// <summary>True where a case counts.</summary>

@@ -8,6 +8,7 @@ public static class StatedTerms
 {
     private const string Stated = "stated; named with each joint";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Stress = new("stStress", "f_st", Dimension.Stress, "strength stated, as a stress", Stated);
     public static readonly Term Times = new("stTimes", "k_st", Dimension.None,
         "strength stated, as a factor on a strength of the material", Stated);
@@ -27,4 +28,5 @@ public static class StatedTerms
         "N/(R/F)");
     public static readonly Term Together = new("stTogether", "n_st,vt", Dimension.None,
         "times both may grow until (V/Rv)^a + (N/Rt)^b = 1", "exponents stated");
+#pragma warning restore CS1591
 }

@@ -16,6 +16,7 @@ namespace Hasp.Core.Kinds.Angles;
 [JointKind(15)]
 public static class AngleKind
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> Leg = KindFields.Length<AngleInputs>("angle.leg", "Connected leg",
         "width of the leg that is bolted");
     public static readonly Field<double> Outstanding = KindFields.Length<AngleInputs>(
@@ -45,6 +46,7 @@ public static class AngleKind
 
     public static readonly Check Net = Check.OfParts<AngleCheck<NetByMechanics>>();
     public static readonly Check Gross = Check.OfParts<AngleCheck<GrossByMechanics>>();
+#pragma warning restore CS1591
     private static readonly Check EnNet = Check.OfParts<AngleCheck<NetByEurocode>>();
     private static readonly Check EnGross = Check.OfParts<AngleCheck<GrossByEurocode>>();
     private static readonly Check AiscNet = Check.OfParts<AngleCheck<NetByAisc>>();

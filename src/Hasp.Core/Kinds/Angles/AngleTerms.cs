@@ -8,6 +8,7 @@ public static class AngleTerms
 {
     private const string Drawing = "drawing", Is = "IS 800:2007, 6.3.3";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Leg = new("angleLeg", "a", Dimension.Length, "connected leg", Drawing);
     public static readonly Term Outstanding = new("angleOutstanding", "b", Dimension.Length, "outstanding leg", Drawing);
     public static readonly Term Thickness = new("angleThickness", "t_a", Dimension.Length, "thickness of the angle", Drawing);
@@ -43,4 +44,5 @@ public static class AngleTerms
     public static readonly Term BetaIs = new("angleBetaIs", "β_IS", Dimension.None, "what of the outstanding leg counts", Is);
     public static readonly Term Strength = new("angleStrength", "N_R", Dimension.Force, "what the section carries", "by the basis");
     public static readonly Term Factor = new("angleFactor", "n_a", Dimension.None, "what the section carries over the pull", "N_R/N");
+#pragma warning restore CS1591
 }

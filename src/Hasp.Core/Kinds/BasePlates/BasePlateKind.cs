@@ -28,8 +28,13 @@ public enum BaseSchool
 /// <summary>What carries the shear at a column's foot.</summary>
 public enum BaseShear
 {
+    /// <summary>The anchors, in shear.</summary>
     Bolts,
+
+    /// <summary>The foot, by what presses on it.</summary>
     Friction,
+
+    /// <summary>Friction first, the anchors what is left.</summary>
     Both,
 }
 
@@ -42,6 +47,7 @@ public static class BasePlateKind
     private static readonly Named<BaseShear> Shears = new(
         ("bolts", BaseShear.Bolts), ("friction", BaseShear.Friction), ("friction and bolts", BaseShear.Both));
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<string> Profile = new(
         "basePlate.profile", Types.OneOf([OwnSizes, .. Profiles.All.Select(p => p.Name)]), "Column",
         "profile of the column by its designation, or own sizes") { Otherwise = OwnSizes };
@@ -127,9 +133,11 @@ public static class BasePlateKind
     public static readonly Field<string> Stock = new(
         "basePlate.stock", Types.Text, "Stock thicknesses",
         "plate thicknesses that can be had, mm") { Otherwise = "8, 10, 12, 15, 16, 18, 20, 22, 25, 28, 30, 32, 35, 40, 45, 50, 60" };
+#pragma warning restore CS1591
 
     private const string OwnSizes = "own sizes";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Check EnTension = Check.OfBolts<EnBaseTensionCheck>();
     public static readonly Check EnShear = Check.OfBolts<EnBaseShearCheck>();
     public static readonly Check EnCombined = Check.OfBolts<EnBaseCombinedCheck>();
@@ -142,6 +150,7 @@ public static class BasePlateKind
     public static readonly Check Row = Check.OfParts<BaseRowCheck>();
     public static readonly Check Concrete = Check.OfBolts<BaseConcreteCheck>();
     public static readonly Check Slides = Check.OfParts<BaseFrictionCheck>();
+#pragma warning restore CS1591
 
     private static readonly Check CodeRow = Check.OfParts<CodeBaseRowCheck>();
     private static readonly Check AiscPressed = Check.OfParts<AiscBasePressedCheck>();

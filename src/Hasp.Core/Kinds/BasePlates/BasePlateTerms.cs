@@ -8,6 +8,7 @@ public static class BasePlateTerms
 {
     private const string En = "EN 1993-1-8, ";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Fck = new(
         "fck", "f_ck", Dimension.Stress, "characteristic cylinder strength of the concrete", "EN 1992-1-1, Table 3.1");
     public static readonly Term GammaC = new(
@@ -143,4 +144,5 @@ public static class BasePlateTerms
         "cubeRatio", "k_cu", Dimension.None, "cylinder strength over cube strength", "table of bearing forms");
     public static readonly Term HandbookStress = new(
         "handbookBearing", "σ_c", Dimension.Stress, "bearing stress of older practice", "0.6·fcu, fcu = fck/0.8");
+#pragma warning restore CS1591
 }

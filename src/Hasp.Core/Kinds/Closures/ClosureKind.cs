@@ -14,9 +14,16 @@ namespace Hasp.Core.Kinds.Closures;
 /// <summary>What lets the pressure go before anything breaks.</summary>
 public enum Relief
 {
+    /// <summary>Nothing does.</summary>
     None,
+
+    /// <summary>A bursting disc.</summary>
     Disc,
+
+    /// <summary>A fusible plug.</summary>
     Plug,
+
+    /// <summary>A pin that shears or buckles.</summary>
     Pin,
 }
 
@@ -27,6 +34,7 @@ public static class ClosureKind
     private static readonly Named<Relief> Reliefs = new(
         ("none", Relief.None), ("disc", Relief.Disc), ("plug", Relief.Plug), ("pin", Relief.Pin));
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> Bore = KindFields.Length<ClosureInputs>("closure.bore", "Bore D", "bore of the tube");
     public static readonly Field<double> Outer = KindFields.Length<ClosureInputs>(
         "closure.outer", "Tube, outer Ø", "outer diameter of the tube");
@@ -84,6 +92,7 @@ public static class ClosureKind
     public static readonly Check Axial = Check.OfParts<ClosureAxialCheck>();
     public static readonly Check ReliefFirst = Check.OfParts<ClosureReliefCheck>();
     public static readonly Check ProofTest = Check.OfParts<ClosureTestCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new(

@@ -6,6 +6,7 @@ namespace Hasp.Core.Kinds.Closures;
 /// <summary>Values of a plug in a tube, held by radial bolts.</summary>
 public static class ClosureTerms
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Pressure = new("closurePressure", "p", Dimension.Stress, "pressure contained", "load case");
     public static readonly Term Bore = new("closureBore", "D", Dimension.Length, "bore of the tube", "the joint");
     public static readonly Term Seal = new("closureSeal", "D_s", Dimension.Length, "diameter where the plug seals", "the joint");
@@ -58,6 +59,7 @@ public static class ClosureTerms
         "the least of all checks that the load sets, each at its required factor");
     public static readonly Term LigamentWidth = new(
         "closureLigament", "b_l", Dimension.Length, "metal between two holes of a row, at the bore", "π·D/N − dh");
+#pragma warning restore CS1591
 }
 
 /// <summary>Formulas of a closure: N, mm, MPa.</summary>

@@ -19,6 +19,7 @@ public static class CoverKind
     /// <summary>In the place of a gasket's name: faces or a ring that need no seating.</summary>
     private const string NoGasket = "none";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<bool> Shape = new(
         "cover.shape", Types.Named(Shapes), "Shape", "circular, or rectangular") { Otherwise = false };
     public static readonly Field<double> Seal = KindFields.Length<CoverInputs>(
@@ -76,6 +77,7 @@ public static class CoverKind
     public static readonly Check Tightened = Check.OfParts<CoverTightenedCheck>();
     public static readonly Check Retained = Check.OfBolts<CoverGasketCheck>();
     public static readonly Check BoltSpacing = Check.OfParts<CoverSpacingCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("cover", "Cover under pressure", "a flat cover on a flange, with a gasket inside the bolts")

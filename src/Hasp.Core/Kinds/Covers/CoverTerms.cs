@@ -8,6 +8,7 @@ public static class CoverTerms
 {
     private const string Ug34 = "ASME BPVC VIII-1, UG-34";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Pressure = new("coverPressure", "p", Dimension.Stress, "pressure contained", "load case");
     public static readonly Term Seal = new(
         "coverSeal", "d_G", Dimension.Length, "diameter, or short side, where the cover seals", "the joint");
@@ -51,6 +52,7 @@ public static class CoverTerms
         "coverThinner", "t_min", Dimension.Length, "the thinner of cover and flange", "the joint");
     public static readonly Term GasketArea = new(
         "coverGasketArea", "A_G", Dimension.Area, "area of the gasket", "its line times its width");
+#pragma warning restore CS1591
 }
 
 /// <summary>Formulas of a cover: N, mm, MPa.</summary>

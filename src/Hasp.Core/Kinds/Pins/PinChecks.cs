@@ -15,6 +15,11 @@ internal static class PinParts
     internal static CheckInfo Info(string id, string name, string brief, double required, string meaning, string source) =>
         new(id, name, brief, required, PreloadUsed.None, meaning, source) { Worsens = Worsens.WithTheCase };
 
+    /// <summary>The pull of one part: the whole in the eye, its share in a cheek.</summary>
+    internal static T Pull<T>(in PinMember part, T whole, int number)
+        where T : struct, IReal<T> =>
+        part.Share == 1 ? whole : T.Let(PinTerms.PartLoad, T.Given(Terms.LayerShare, part.Share, number) * whole, number);
+
     /// <summary>The worse of eye and cheeks: the load of each over its pull.</summary>
     internal static Judged<T> Worst<T>(in Mechanics<T> m, in JointLoad<T> load, Term factor, LoadOf<T> of)
         where T : struct, IScalar<T>
@@ -24,7 +29,7 @@ internal static class PinParts
         var parts = m.Joint.Of<PinInputs>().Members;
         for (var i = 0; i < parts.Length; i++)
         {
-            var pull = parts[i].Share == 1 ? load.InPlane : T.Let(PinTerms.PartLoad, T.Const(parts[i].Share) * load.InPlane, i + 1);
+            var pull = PinParts.Pull(parts[i], load.InPlane, i + 1);
             worst = worst.OrWorse(T.Let(factor, of(parts[i], i + 1) / pull, i + 1), i);
         }
         return worst;

@@ -272,7 +272,7 @@ internal readonly struct EnPinContactCheck : IPinPartCheck
         for (var i = 0; i < p.Members.Length; i++)
         {
             var part = p.Members[i];
-            var pull = part.Share == 1 ? load.InPlane : T.Let(PinTerms.PartLoad, T.Const(part.Share) * load.InPlane, i + 1);
+            var pull = PinParts.Pull(part, load.InPlane, i + 1);
             var stress = EnPinFormulas.Contact(T.Given(PinTerms.ElasticModulus,
                 Math.Min(part.Material.ElasticModulus, p.Grade.ElasticModulus), i + 1), pull, p.D0<T>(), p.D<T>(),
                 PinParts.Thick<T>(part, i + 1));

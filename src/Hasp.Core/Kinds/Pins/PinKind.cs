@@ -18,6 +18,7 @@ namespace Hasp.Core.Kinds.Pins;
 [JointKind(20)]
 public static class PinKind
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<double> Diameter = KindFields.Length<PinInputs>(
         "pin.diameter", "Pin diameter", "diameter of a plain pin; left out where a bolt is the pin", "by the bolt's thread");
     public static readonly Field<string> PinMaterial = KindFields.Material<PinInputs>(
@@ -74,6 +75,7 @@ public static class PinKind
     public static readonly Check Bearing = Check.OfParts<PinBearingCheck>();
     public static readonly Check Shear = Check.OfParts<PinShearCheck>();
     public static readonly Check Bending = Check.OfParts<PinBendingCheck>();
+#pragma warning restore CS1591
 
     private static readonly Check EnShear = Check.OfParts<EnPinShearCheck>();
     private static readonly Check EnBearing = Check.OfParts<EnPinBearingCheck>();

@@ -9,6 +9,7 @@ public static class PinTerms
     private const string En = "EN 1993-1-8, ";
     private const string D5 = "AISC 360-22, ";
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term Diameter = new("pinDiameter", "d", Dimension.Length, "diameter of the pin", "the joint");
     public static readonly Term Area = new("pinArea", "A", Dimension.Area, "area of the pin", "circle of its diameter");
     public static readonly Term Modulus = new("pinModulus", "W_el", Dimension.None, "elastic section modulus of the pin, mm³",
@@ -116,4 +117,5 @@ public static class PinTerms
         "aiscPinProportion", "n_a", Dimension.None, "length beyond the hole over what D5.2 asks", "a_e/(1.33·be) ≥ 1");
     public static readonly Term AiscFactor = new(
         "aiscPinFactor", "n_D5", Dimension.None, "available strength over required", "available/required ≥ 1");
+#pragma warning restore CS1591
 }

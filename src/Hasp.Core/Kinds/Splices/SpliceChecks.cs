@@ -20,12 +20,11 @@ internal readonly struct SpliceGrossCheck : IPartCheck
         var layers = m.Joint.Layers;
         for (var i = 0; i < layers.Length; i++)
         {
-            var share = m.Stack.LayerShare[i];
-            if (layers[i].Width is not { } width || share == 0) continue;
+            if (layers[i].Width is not { } width || m.Stack.LayerShare[i] == 0) continue;
             var area = T.Let(SpliceTerms.GrossArea,
                 T.Given(Terms.PartWidth, width, i + 1, layers[i].Name) * T.Given(Terms.Thickness, layers[i].Thickness, i + 1, layers[i]
                 .Name), i + 1);
-            var force = T.Let(Terms.PartForce, share == 1 ? load.InPlane : T.Const(share) * load.InPlane, i + 1);
+            var force = m.InLayer(i, load.InPlane, Terms.PartForce);
             worst = worst.OrWorse(T.Let(SpliceTerms.GrossFactor,
                 T.Given(Terms.MemberYield, layers[i].Material.Yield, i + 1, layers[i].Material.Cited) * area / force, i + 1), i);
         }
@@ -58,15 +57,15 @@ internal readonly struct SpliceBendingCheck : IPartCheck
         var s = joint.Of<SpliceInputs>();
         for (var i = 0; i < joint.Layers.Length; i++)
         {
-            var (layer, share) = (joint.Layers[i], m.Stack.LayerShare[i]);
-            if (layer.Width is not { } width || share == 0) continue;
+            var layer = joint.Layers[i];
+            if (layer.Width is not { } width || m.Stack.LayerShare[i] == 0) continue;
             // A cover carries its share of the moment at the gap, where nothing else is; a plate the whole where the covers end.
             var plate = s.Form == SpliceForm.Lap || layer.Side == Side.Right;
             var lever = T.Given(SpliceTerms.Lever, plate ? Math.Max(s.Half(true), s.Half(false)) : 0, i + 1, layer.Name);
-            var moment = T.Let(SpliceTerms.BendingMoment, T.Const(share)
+            var moment = T.Let(SpliceTerms.BendingMoment, m.ShareOf(i)
                 * (T.Given(Terms.MomentZ, Math.Abs(of.Moment.Z)) + (T.Given(Terms.ForceY, Math.Abs(of.Force.Y)) * lever)), i + 1);
             var (w, t) = (T.Given(Terms.PartWidth, width, i + 1, layer.Name), T.Given(Terms.Thickness, layer.Thickness, i + 1, layer.Name));
-            var stress = T.Let(SpliceTerms.EdgeStress, (T.Const(share) * T.Given(Terms.ForceX, Math.Abs(of.Force.X)) / (w * t))
+            var stress = T.Let(SpliceTerms.EdgeStress, (m.ShareOf(i) * T.Given(Terms.ForceX, Math.Abs(of.Force.X)) / (w * t))
                 + (T.Const(6) * moment / (t * w * w)), i + 1);
             worst = worst.OrWorse(T.Let(SpliceTerms.BendingFactor,
                 T.Given(Terms.MemberYield, layer.Material.Yield, i + 1, layer.Material.Cited) / stress, i + 1), i);

@@ -14,8 +14,13 @@ namespace Hasp.Core.Kinds.Splices;
 /// <summary>How two plates are joined.</summary>
 public enum SpliceForm
 {
+    /// <summary>One plate over the other: one shear plane.</summary>
     Lap,
+
+    /// <summary>Butted, a cover on one side: one shear plane.</summary>
     OneCover,
+
+    /// <summary>Butted, covers on both sides: two shear planes.</summary>
     TwoCovers,
 }
 
@@ -39,6 +44,7 @@ public static class SpliceKind
     private static readonly Named<SpliceForm> Forms = new(
         ("lap", SpliceForm.Lap), ("one cover", SpliceForm.OneCover), ("two covers", SpliceForm.TwoCovers));
 
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Field<SpliceForm> Form = new(
         "splice.form", Types.Named(Forms), "Form", "lap, or butt with one cover or two") { Otherwise = SpliceForm.TwoCovers };
     public static readonly Field<double> Left = KindFields.Length<SpliceInputs>(
@@ -92,6 +98,7 @@ public static class SpliceKind
 
     public static readonly Check Gross = Check.OfParts<SpliceGrossCheck>();
     public static readonly Check Bending = Check.OfParts<SpliceBendingCheck>();
+#pragma warning restore CS1591
 
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("splice", "Splice", "two plates in line: lapped, or under one or two covers")
@@ -219,6 +226,7 @@ public static class SpliceKind
 /// <summary>Values of a splice.</summary>
 public static class SpliceTerms
 {
+#pragma warning disable CS1591 // rows of a table: each says its name, unit and source itself
     public static readonly Term OnLeft = new("boltsLeft", "N_l", Dimension.None, "bolts of the left side", "lines across × bolts along");
     public static readonly Term OnRight = new("boltsRight", "N_r", Dimension.None, "bolts of the right side",
         "lines across × bolts along");
@@ -238,6 +246,7 @@ public static class SpliceTerms
         "spliceBendingFactor", "n_b", Dimension.None, "yield of the part over the stress at its edge", "yield of the part");
     public static readonly Term GrossFactor = new(
         "spliceGrossFactor", "n_g", Dimension.None, "yield of the gross section over the force of the part", "yield of the part");
+#pragma warning restore CS1591
 }
 
 /// <summary>What a splice states, every choice made. Lengths in mm.</summary>
