@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Hasp.Core.Catalogue;
 using Hasp.Core.Checks;
@@ -129,10 +130,11 @@ public sealed record Joint
     public required BoltPattern? Pattern { get; init; }
 
     /// <summary>How the loads reach the bolts: by their pattern, in equal shares, or as the kind of joint brings them.</summary>
-    public ILoadPath LoadPath =>
-        Kind.Path is { } own ? _path ??= own(this) : Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
+    public ILoadPath LoadPath => Kind.Path is { } own ? Kept.Of(ref _path, this, own, static (a, b) =>
+            ReferenceEquals(a.Kind, b.Kind) && ReferenceEquals(a.Inputs, b.Inputs) && ReferenceEquals(a.Pattern, b.Pattern))
+        : Pattern is { } pattern ? new PatternShares(pattern) : new EqualShares(Bolts.Count);
 
-    private ILoadPath? _path;
+    private Kept<ILoadPath>? _path;
 
     /// <summary>Unit direction in plan that "along the load" means in parts without an outline of their own: fixed once for all
     /// cases.</summary>
@@ -142,30 +144,51 @@ public sealed record Joint
     public bool SidesStated { get; init; }
 
     /// <summary>Every part in plan, with what each bolt finds in it; laid out when first asked for, once.</summary>
-    internal Checks.Codes.PartPlans Plans => _plans ??= Checks.Codes.PartPlans.Of(this);
+    internal Checks.Codes.PartPlans Plans => Kept.Of(ref _plans, this, Checks.Codes.PartPlans.Of, static (a, b) =>
+        ReferenceEquals(a.Pattern, b.Pattern) && a.Layers == b.Layers && a.Bolts.Count == b.Bolts.Count && a.Hole == b.Hole
+        && a.Along == b.Along && a.SidesStated == b.SidesStated);
 
-    private Checks.Codes.PartPlans? _plans;
+    private Kept<Checks.Codes.PartPlans>? _plans;
+
+    /// <summary>Something that follows from the whole joint and from what its key names: worked out once, and for no copy of it.</summary>
+    internal T Once<T>(object key, Func<T> make)
+        where T : notnull =>
+        (T)Kept.Of(ref _own, this, static _ => new ConcurrentDictionary<object, object>(), static (_, _) => false)
+            .GetOrAdd(key, static (_, m) => m(), make);
+
+    private Kept<ConcurrentDictionary<object, object>>? _own;
 
     /// <summary>Loads of every case on the bolts that can govern it; shared out when first asked for, once.</summary>
-    public Sharing Sharing => _sharing ??= Sharing.Of(Cases, LoadPath, Judging.Basis.MayLeaveOut);
+    public Sharing Sharing => Kept.Of(ref _sharing, this, static j => Sharing.Of(j.Cases, j.LoadPath, j.Judging.Basis.MayLeaveOut),
+        static (a, b) => a.Cases == b.Cases && ReferenceEquals(a.Kind, b.Kind) && ReferenceEquals(a.Inputs, b.Inputs)
+            && ReferenceEquals(a.Pattern, b.Pattern) && a.Bolts.Count == b.Bolts.Count && ReferenceEquals(a.Judging.Basis, b.Judging.Basis));
 
-    private Sharing? _sharing;
+    private Kept<Sharing>? _sharing;
 
     /// <summary>The same joint with other bolts of the same kind, its loads already shared out among them.</summary>
-    public Joint WithBolts(BoltPattern? pattern, Sharing sharing) =>
-        this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern, _sharing = sharing, _spacing = null, _plans = null };
+    public Joint WithBolts(BoltPattern? pattern, Sharing sharing)
+    {
+        var other = this with { Bolts = Bolts with { Count = sharing.Count }, Pattern = pattern };
+        other._sharing = new(other, sharing);
+        return other;
+    }
 
     /// <summary>Pitch and edge distances: the least, and those short of good practice; measured when first asked for, once. Empty
     /// without a pattern.</summary>
-    public IReadOnlyList<SpacingFinding> Spacing => _spacing ??= PatternRules.SpacingOf(this);
+    public IReadOnlyList<SpacingFinding> Spacing => Kept.Of(ref _spacing, this, PatternRules.SpacingOf, static (a, b) =>
+        ReferenceEquals(a.Pattern, b.Pattern) && a.Bolts == b.Bolts && a.Hole == b.Hole
+        && ReferenceEquals(a.HeadWasher, b.HeadWasher) && ReferenceEquals(a.NutWasher, b.NutWasher));
 
-    private IReadOnlyList<SpacingFinding>? _spacing;
+    private Kept<IReadOnlyList<SpacingFinding>>? _spacing;
 
     /// <summary>The same joint under one other load.</summary>
-    public Joint WithCase(LoadCase load) => this with { Cases = [load], _sharing = null };
+    public Joint WithCase(LoadCase load) => this with { Cases = [load] };
+
+    /// <summary>The same joint under other loads.</summary>
+    public Joint WithCases(IEnumerable<LoadCase> loads) => this with { Cases = [.. loads] };
 
     /// <summary>The same joint with the outside load of every case, its pressure too, <paramref name="times"/> what was stated.</summary>
-    public Joint WithLoad(double times) => this with { Cases = [.. Cases.Select(c => c.Times(times))], _sharing = null };
+    public Joint WithLoad(double times) => this with { Cases = [.. Cases.Select(c => c.Times(times))] };
 
     /// <summary>Number of bolts, those of all sides.</summary>
     public int AllBolts => Sides.IsEmpty ? Bolts.Count : Sides.Sum(s => s.Joint.Bolts.Count);

@@ -44,9 +44,10 @@ public sealed record CaseSweep(IReadOnlyList<SweptCheck> ByCheck, IReadOnlyList<
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static CaseSweep Of(Joint joint, IReadOnlyList<LoadCase> cases, Action<double>? told = null, CancellationToken stop = default)
     {
-        var bare = joint.WithCase(cases[0]);
-        var mechanics = Mechanics<Plain>.Of(bare);
-        var checks = joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, bare)).ToArray();
+        // What is judged, and how long the joint is, follow from all the cases and not from any one.
+        var swept = joint.WithCases(cases);
+        var mechanics = Mechanics<Plain>.Of(swept);
+        var checks = joint.Judging.Checks.Where(c => !c.Info.WithoutLoad && TwoReserves.IsJudged(c, swept)).ToArray();
         var blocks = new Tightest[(cases.Count + Block - 1) / Block];
         var done = 0;
         Parallel.For(0, blocks.Length, new ParallelOptions { CancellationToken = stop, MaxDegreeOfParallelism = Cores }, b =>

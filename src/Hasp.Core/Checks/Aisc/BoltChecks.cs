@@ -165,7 +165,7 @@ internal readonly struct GroupCheck : IPartCheck
     {
         var (ux, uy) = (Math.Round(load.Load.Force.X / load.Shear, 9), Math.Round(load.Load.Force.Y / load.Shear, 9));
         var mechanics = m;
-        return m.Joint.Plans.Once((typeof(AiscBasis), ux, uy), () => new Maybe(Strengths(mechanics, ux, uy))).Bolts;
+        return m.Joint.Once((typeof(AiscBasis), ux, uy), () => new Maybe(Strengths(mechanics, ux, uy))).Bolts;
     }
 
     private static OneBolt[]? Strengths(Mechanics<Plain> m, double ux, double uy)

@@ -9,8 +9,6 @@ namespace Hasp.Core.Checks.Codes;
 /// <summary>Every part of a joint in plan: where its bolts and edges lie, along and across the load.</summary>
 internal sealed class PartPlans
 {
-    private readonly ConcurrentDictionary<object, object> _made = [];
-
     private PartPlans(ImmutableArray<PartPlan?> parts) => Parts = parts;
 
     /// <summary>One entry a layer; null for a part that bears on no bolt or is of concrete, and for all where the places of several
@@ -23,10 +21,6 @@ internal sealed class PartPlans
         if (joint.Pattern is null && joint.Bolts.Count > 1) return new([.. joint.Layers.Select(_ => (PartPlan?)null)]);
         return new([.. joint.Layers.Select((l, i) => l.OnlyClamped || l.Material.IsConcrete ? null : PartPlan.Of(joint, i))]);
     }
-
-    /// <summary>Something that follows from the plans and from what its key names: made once a joint.</summary>
-    public T Once<T>(object key, Func<T> make)
-        where T : class => (T)_made.GetOrAdd(key, _ => make());
 
     /// <summary>
     /// What "along" means in a part that is not drawn. Rows and columns have their own axes, and the one nearest to the largest in-plane

@@ -129,8 +129,7 @@ internal static class Sheared
     internal static double JointLength(Joint joint)
     {
         if (joint.Pattern is not { } pattern) return 0;
-        return (double)joint.Plans.Once("length", () => (object)joint.Cases.Where(c => !c.OnlyCombined && c.Shear > 0).Select(Along)
-            .DefaultIfEmpty(0).Max());
+        return joint.Once("length", () => joint.Cases.Where(c => !c.OnlyCombined && c.Shear > 0).Select(Along).DefaultIfEmpty(0).Max());
 
         double Along(LoadCase c)
         {

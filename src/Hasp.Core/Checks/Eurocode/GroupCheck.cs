@@ -77,7 +77,7 @@ internal readonly struct GroupCheck : IPartCheck
         if (joint.Bolts.Count < 2 || load.Shear <= 0 || !PartPlans.IsConcentric(joint, load)) return null;
         var direction = (Math.Round(load.Load.Force.X / load.Shear, 9), Math.Round(load.Load.Force.Y / load.Shear, 9));
         var mechanics = m;
-        return joint.Plans.Once((typeof(GroupCheck), direction), () => new Found(Along(mechanics, load))).Group;
+        return joint.Once((typeof(GroupCheck), direction), () => new Found(Along(mechanics, load))).Group;
     }
 
     private sealed record Found(Group? Group);
