@@ -268,7 +268,8 @@ internal static partial class QuickKinds
     private static partial Regex AngleSection();
 
     /// <summary>A word that says nothing of its own: a small one, or the kind's name once more.</summary>
-    private static bool IsQuiet(string word) => QuickWords.Small.Contains(word) || QuickWords.Kinds.ContainsKey(word);
+    private static bool IsQuiet(string word) => QuickWords.Small.Contains(word) || QuickWords.Kinds.ContainsKey(word)
+        || HoldingDown().IsMatch(word);
 
     /// <summary>
     /// A piece as it is understood: whole, or where nothing understands it whole, in the longest runs of words that are. What is left over
@@ -303,6 +304,14 @@ internal static partial class QuickKinds
             var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>()
                 .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst && IsOwn(e!.Value)))
                     && !IsCountOf(e!.Value) && Reads(Run(at, e!.Value)));
+            if (end is null && at + 1 < words.Count && HoldingDown().IsMatch(Run(at, at + 1)))
+            {
+                // What the bolts are for, and no way of a load: holding down 60 kN may press or lift.
+                Leave(at - 1);
+                found.Add((words[at].Index, Run(at, at + 1)));
+                at += 2;
+                continue;
+            }
             var quiet = end is null && IsQuiet(words[at].Value);
             if (end is not null || quiet)
             {
@@ -326,6 +335,9 @@ internal static partial class QuickKinds
 
     [GeneratedRegex("^(?:in|into|through|with|of|under|at|for|on|and|between|from|by|carrying|carries|takes|holding|to)$", RegexOptions.IgnoreCase)]
     private static partial Regex Joining();
+
+    [GeneratedRegex("^holding down$", RegexOptions.IgnoreCase)]
+    private static partial Regex HoldingDown();
 
     [GeneratedRegex(@"^[0-9.]+(?:\s*(?:mm|cm|in|""))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Bare();

@@ -153,7 +153,7 @@ public static class QuickLine
             .With(numbers.Where(f => f.Number is not null).Select(f => (f.Field, (Raw)f.Number!.Value)));
         if (read is { Circle: { } circle, Count: { } around }) draft = draft.With((Fields.PatternKind, "circle"),
             (Fields.PatternDiameter, circle.Text), (Fields.PatternCount, around));
-        else if (read.Grid is { } grid) draft = draft.With(PlacesOf(grid, read.IsUpright));
+        else if (read.Grid is { } grid) draft = draft.With(PlacesOf(grid));
         else if (read is { Count: { } count, NeedsPlaces: false }) draft = draft.With((Fields.Count, count));
         foreach (var plate in read.Plates) draft = draft.Add(Fields.Layers, LayerOf(plate, draft[Fields.Layers].Length, read));
         if (LoadOf(read) is { } load) draft = draft.Add(Fields.Loads, load);
@@ -161,8 +161,9 @@ public static class QuickLine
     }
 
     /// <summary>A grid as it lies on the drawing: lines along the force, which acts along x, and at a distance along y.</summary>
-    private static List<(Field, Raw)> PlacesOf(QuickGrid grid, bool upright)
+    private static List<(Field, Raw)> PlacesOf(QuickGrid grid)
     {
+        var upright = grid.IsUpright;
         var (x, y) = upright ? (grid.Gauge, grid.Pitch) : (grid.Pitch, grid.Gauge);
         List<(Field, Raw)> places = [(Fields.PatternKind, "grid"), (Fields.PatternRows, upright ? grid.Each : grid.Lines),
             (Fields.PatternColumns, upright ? grid.Lines : grid.Each)];
@@ -454,7 +455,7 @@ public static class QuickLine
             foreach (var field in Washers(read)) draft = Chosen(draft, field, washers);
             var lines = count % 2 == 0 && count > 2 ? 2 : 1;
             // A number that was said is kept with the rows that hold it: whoever chooses anew does not choose another.
-            if (!laid) foreach (var (field, value) in PlacesOf(new(lines, count / lines, null, null), read.IsUpright))
+            if (!laid) foreach (var (field, value) in PlacesOf(new(lines, count / lines, null, null, read.IsUpright)))
                 draft = read.Count is null ? Chosen(draft, field, value) : draft.With((field, value));
             foreach (var field in spaced ? [] : new Field[] { Fields.PitchX, Fields.PitchY })
             {

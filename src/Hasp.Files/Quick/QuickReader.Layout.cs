@@ -21,7 +21,8 @@ internal enum LeverWay
 /// <param name="Each">Bolts of a line.</param>
 /// <param name="Pitch">Between bolts of a line; null where the line of words does not say.</param>
 /// <param name="Gauge">Between lines; null likewise.</param>
-internal sealed record QuickGrid(int Lines, int Each, Amount? Pitch, Amount? Gauge);
+/// <param name="IsUpright">True where the lines stand upright on the drawing.</param>
+internal sealed record QuickGrid(int Lines, int Each, Amount? Pitch, Amount? Gauge, bool IsUpright);
 
 /// <summary>Where the bolts of a line of words stand, and how far from them a force acts.</summary>
 internal sealed partial class QuickReader
@@ -73,19 +74,27 @@ internal sealed partial class QuickReader
             Take(words, "in a square");
             return true;
         }
-        if (IsLaid(0, "single", out words)) return Rowed(words, (1, null), "in one row");
+        if (IsLaid(0, "single", out words)) return Rowed(words, new(1), "in one row");
         if (NumberAt(0) is not { } number) return false;
         if (IsLaid(1, "row", out words))
         {
             var count = 1 + words;
             var each = IsWord(count, "of") ? NumberAt(count + 1) : null;
-            if (each is null || UnitAt(count + 2, 1, Dimension.Length) is not null) return Rowed(count, (number, null), $"{number} rows");
+            if (each is null || UnitAt(count + 2, 1, Dimension.Length) is not null) return Rowed(count, new(number), $"{number} rows");
             count += 2;
-            return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), (number, each), $"{number} rows of {each}");
+            return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), new(number, each), $"{number} rows of {each}");
         }
-        if (IsLaid(1, "column", out words)) return Rowed(1 + words, (null, number), $"{number} in each row");
+        if (IsLaid(1, "each", out words)) return Rowed(1 + words, new(Each: number), $"{number} in each row");
+        if (IsLaid(1, "column", out words))
+        {
+            var count = 1 + words;
+            if (!IsWord(count, "of") || NumberAt(count + 1) is not { } high || UnitAt(count + 2, 1, Dimension.Length) is not null)
+                return Rowed(count, new(Columns: number), $"{number} columns");
+            count += 2;
+            return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), new(high, Columns: number), $"{number} columns of {high}");
+        }
         if (!IsWord(1, "x", "X", "×", "by") || NumberAt(2) is not { } more) return false;
-        if (IsLaid(3, "group", out words)) return Rowed(3 + words, (number, more), $"{number} rows of {more}");
+        if (IsLaid(3, "group", out words)) return Rowed(3 + words, new(number, more), $"{number} rows of {more}");
         if (IsThreadAt(3) && more > 1)
         {
             Refuse(3, "bolts in rows?", Instead(3, $"{number} rows of {more}", $"{number} rows of {more}"),
@@ -95,20 +104,23 @@ internal sealed partial class QuickReader
         return false;
     }
 
-    private bool Rowed(int count, (int? Rows, int? Each) said, string taken)
+    /// <summary>What a piece says of rows: how many, bolts in each, columns. Columns stand upright; a row lies level beside them.</summary>
+    private readonly record struct Rows(int? Level = null, int? Each = null, int? Columns = null);
+
+    private bool Rowed(int count, Rows said, string taken)
     {
-        (string What, int? Value)[] both = [("rows", said.Rows), ("each", said.Each)];
-        if (both.Any(b => b.Value is < 1 or > MostInRow))
+        (string What, int? Value)[] all = [("rows", said.Level), ("each", said.Each), ("columns", said.Columns)];
+        if (all.Any(b => b.Value is < 1 or > MostInRow))
         {
             Refuse(count, $"rows, and bolts of a row, from 1 to {MostInRow}");
             return true;
         }
-        if (both.Any(b => b.Value is { } v && _rows.TryGetValue(b.What, out var before) && before.Value != v))
+        if (all.Any(b => b.Value is { } v && _rows.TryGetValue(b.What, out var before) && before.Value != v))
         {
             Refuse(count, "the rows of bolts are said already: one of the two");
             return true;
         }
-        foreach (var (what, value) in both) if (value is { } v) _rows[what] = (v, _parts.Count);
+        foreach (var (what, value) in all) if (value is { } v) _rows[what] = (v, _parts.Count);
         Take(count, taken);
         return true;
     }
@@ -154,7 +166,9 @@ internal sealed partial class QuickReader
         if (IsWord(-1, "on", "in", "a", "at") && LengthAt(0) is var (side, m0) && IsWord(m0, "square"))
             return Spaced(m0 + 1, ("x", side), ("y", side));
         if (_tokens[_at].Kind == TokenKind.Number)
-            return LengthAt(0) is var (length, n) && SpacingAt(n) is var (behind, words) && Centred(n + words, behind, length);
+            // A symbol stands in front of its number: 35 p1 70.
+            return LengthAt(0) is var (length, n) && SpacingAt(n) is var (behind, words) && !(IsWord(n, "p1", "p2") && NumberAt(n + 1) is not null)
+                && Centred(n + words, behind, length);
         if (SpacingAt(0) is not var (which, ahead)) return false;
         while (IsWord(ahead, "of", "=", ":", "is", "at")) ahead++;
         // Spacing 80 x 120.
@@ -328,18 +342,48 @@ internal sealed partial class QuickReader
             Ask(first, $"the bolts stand on a circle of {Circle.Text} already: one of the two");
             return;
         }
-        if (GridOf(first) is not var (lines, each)) return;
+        var upright = IsUpright || _rows.ContainsKey("columns");
+        if ((_rows.ContainsKey("columns") ? ColumnsOf(first) : GridOf(first)) is not var (lines, each)) return;
+        if (IsUpright && !_rows.ContainsKey("columns") && RowsSaid("rows") > 1 && lines != each)
+        {
+            var part = _parts[first];
+            Ask(first, "do those rows lie level, or stand upright as columns?",
+                new($"{lines} rows, {each} columns", Replaced(part, $"{lines} rows x {each} columns")),
+                new($"{lines} columns of {each}", Replaced(part, $"{lines} columns of {each}")));
+            return;
+        }
         Count = lines * each;
         Amount? Of(string which) => _centres.TryGetValue(which, out var said) ? said.Value : null;
-        var (pitch, gauge) = !IsUpright ? (Of("x") ?? Of("pitch"), Of("y") ?? Of("gauge"))
+        var (pitch, gauge) = !upright ? (Of("x") ?? Of("pitch"), Of("y") ?? Of("gauge"))
             : (Of("y") ?? Of("pitch"), Of("x") ?? Of("gauge"));
-        Grid = new(lines, each, pitch, gauge ?? (_square ? pitch : null));
+        Grid = new(lines, each, pitch, gauge ?? (_square ? pitch : null), upright);
+    }
+
+    private int? RowsSaid(string which) => _rows.TryGetValue(which, out var said) ? said.Value : null;
+
+    /// <summary>Columns with their rows, or with the bolts that stand in them.</summary>
+    private (int Lines, int Each)? ColumnsOf(int first)
+    {
+        var (columns, rows) = (RowsSaid("columns")!.Value, RowsSaid("rows"));
+        if (RowsSaid("each") is { } each && each != columns)
+        {
+            Ask(first, $"{columns} columns are {columns} bolts in each row, and {each} are said: one of the two");
+            return null;
+        }
+        if (rows is null && Count is null)
+        {
+            Ask(first, "of how many bolts? Write 2 columns of 3, or 6 bolts in 2 columns");
+            return null;
+        }
+        if (rows is { } r ? Count is null || Count == columns * r : Count % columns == 0) return (columns, rows ?? (Count!.Value / columns));
+        Ask(first, rows is { } high ? $"{columns} columns of {high} are {columns * high} bolts, and there are {Count}"
+            : $"{Count} bolts do not stand in {columns} columns alike: lay them out on the Pattern stage");
+        return null;
     }
 
     private (int Lines, int Each)? GridOf(int first)
     {
-        int? Of(string which) => _rows.TryGetValue(which, out var said) ? said.Value : null;
-        switch (Of("rows"), Of("each"), Count)
+        switch (RowsSaid("rows"), RowsSaid("each"), Count)
         {
             case ({ } rows, { } each, var all):
                 if (all is null || all == rows * each) return (rows, each);

@@ -698,7 +698,7 @@ internal sealed partial class QuickReader
             && HyphenatedAt(0) is { } whole && pitch.Text.Length <= 2)
         {
             var series = SeriesAfter(3);
-            return InchLength(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series);
+            return InchLength(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series, asCalledOut: true);
         }
         // 3/4 UNC, 1/2" UNC.
         var mark = InchMark(1);
@@ -721,7 +721,7 @@ internal sealed partial class QuickReader
         && Standards.GradeBands(Grade ?? "") is [{ System: MeasureSystem.Inch }, ..];
 
     /// <summary>A size, and behind a sign its length: 1/2" UNC x 2".</summary>
-    private bool InchLength(ScrewThread thread, int count)
+    private bool InchLength(ScrewThread thread, int count, bool asCalledOut = false)
     {
         if (IsWord(count, "x", "X", "×") && Quantity(count + 1, Dimension.Length) is var (length, more))
         {
@@ -730,6 +730,14 @@ internal sealed partial class QuickReader
         else if (IsWord(count, "x", "X", "×") && Peek(count + 1) is { Kind: TokenKind.Number, Fraction: true } inches)
         {
             (Length, count) = (Amount.Of(inches.Value, Units.Of(Dimension.Length, "in")), count + 2);
+        }
+        else if (asCalledOut && IsWord(count, "x", "X", "×") && NumberAt(count + 1) is { } bare and <= LongestBare)
+        {
+            // A size written with its threads an inch is a call-out, and behind it stands a length as often as a number.
+            Refuse(count + 2, $"is {bare} the length in inches or the number of bolts?",
+                Instead(count + 2, $"{Span(_at, count)} x {bare} in", $"{bare} in long"),
+                Instead(count + 2, $"{bare} off {Span(_at, count)}", $"{bare} bolts"));
+            return true;
         }
         return Threaded(thread, count);
     }
@@ -814,6 +822,9 @@ internal sealed partial class QuickReader
         }
         return Threaded(thread, count);
     }
+
+    // Inches: longer ones are numbers of bolts.
+    private const int LongestBare = 12;
 
     // Fine and coarse pitches of what a line is written for.
     private const double MostPitch = 3;
@@ -975,6 +986,9 @@ internal sealed partial class QuickReader
     /// <summary>A number of bolts behind its word: qty 4.</summary>
     private bool KeepCount(int ahead)
     {
+        // Bolts 2 in long: a length.
+        if (UnitAt(ahead + 1, 1, Dimension.Length) is { } unit && (unit.Symbol != "in" || IsWord(ahead + 2, "long", "lg", "length")))
+            return false;
         if (NumberAt(ahead) is not { } number || number < 1
             || !(ahead + 1 >= _tokens.Count - _at || Peek(ahead + 1) is { Kind: TokenKind.Break }
             || BoltsAt(ahead + 1) || IsThreadAt(ahead + 1) || GradeAt(ahead + 1) is not null || KnownPhrase(ahead + 1) is not null
@@ -1081,7 +1095,8 @@ internal sealed partial class QuickReader
 
     // MPa: no bolt is stronger.
     private const double StrongestBolt = 1300;
-    private static readonly string[] Moments = ["pcd", "circle", "moment", "bending", "twist the", "end plate", "endplate", "on the group"];
+    private static readonly string[] Moments = ["pcd", "circle", "moment", "bending", "twist the", "end plate", "endplate", "on the group",
+        "reaction", "transmit", "coupling", "shaft", "drive torque", "load torque"];
 
     private bool KeepLength(int ahead, string what, Action<Amount> keep)
     {
@@ -1103,9 +1118,16 @@ internal sealed partial class QuickReader
     private (Amount Amount, int Count)? LengthAt(int ahead)
     {
         if (Quantity(ahead, Dimension.Length) is { } given) return given;
+        // Edge 1.5 d: of the bolts, wherever the line names them.
+        if (Peek(ahead) is { Kind: TokenKind.Number, Other: null } times && IsWord(ahead + 1, "d", "diameters", "diams"))
+            return Sized is { } bolt ? (Amount.Of(times.Value * bolt.Diameter, Units.Of(Dimension.Length, "mm")), 2) : null;
         return Peek(ahead) is { Kind: TokenKind.Number, Other: null } bare
             ? (Amount.Of(bare.Value, Units.Of(Dimension.Length, SpeaksInches || bare.Fraction ? "in" : "mm")), 1) : null;
     }
+
+    /// <summary>The size of the bolts, read already or named farther on; null where the line names none.</summary>
+    private ScrewThread? Sized => Thread ?? _tokens.Where(t => t.Kind == TokenKind.Word)
+        .Select(t => Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0])).FirstOrDefault(t => t is not null);
 
     /// <summary>A number with a unit of that dimension, as many words as the unit has.</summary>
     private (Amount Amount, int Count)? Quantity(int ahead, Dimension dimension)
@@ -1325,6 +1347,14 @@ internal sealed partial class QuickReader
         var crossed = IsWord(ahead - 1, "x", "X", "×", "off") || (!counted && IsWord(ahead, "x", "X", "×"));
         if (plate is null && crossed && !counted) (plate, count) = PlateAt(ahead + 1) is var (behind, n) ? (behind, n + 1) : (null!, 0);
         if (plate is null) return counted && AskThickness(number, ahead);
+        if (crossed && !counted && plate is { Unit: null, Material: null } && Thread is not null && Plates.Count == 0
+            && EndsPart(ahead + count) && plate.Value <= MostInRow)
+        {
+            Refuse(ahead + count, $"{number} parts of {plate.Value:0.###} mm, or {number} rows of bolts?",
+                Instead(ahead + count, $"{number} x {plate.Value:0.###} mm plates", $"{number} parts of {plate.Value:0.###} mm"),
+                Instead(ahead + count, $"{number} rows of {plate.Value:0.###}", $"{number} rows of {plate.Value:0.###} bolts"));
+            return true;
+        }
         var alike = counted || (IsPlates(ahead + count) ? plate.Unit is not null || crossed
             : crossed && !(Peek(ahead + count) is { } next && Joiners.Contains(next.Text)) && (plate.Material is not null
                 || (number == 2 && plate.Unit is not null && Thread is not null && Plates.Count == 0 && EndsPart(ahead + count))));
@@ -1402,7 +1432,8 @@ internal sealed partial class QuickReader
             && QuickWords.Parts.Contains($"{first.Text} {second.Text}") ? 2 : 0;
     }
 
-    private bool IsPlates(int ahead) => IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps");
+    private bool IsPlates(int ahead) =>
+        IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps", "lugs", "cleats", "gussets", "tabs", "cheeks", "members");
 
     /// <summary>A whole number in figures or in a word.</summary>
     private int? NumberAt(int ahead) => Peek(ahead) switch
@@ -1430,15 +1461,22 @@ internal sealed partial class QuickReader
         if (unit is not null) count++;
         if (IsThick(ahead + count)) count++;
         if (material is null && MaterialAt(ahead + count) is var (after, more)) (material, count) = (after, count + more);
+        // 150x75 channel: the sizes of a section.
+        if (unit is null && material is null && IsWord(ahead + count, "x", "X", "×") && !BoltsAt(ahead + count + 2)
+            && Peek(ahead + count + 1) is { Kind: TokenKind.Number } && !IsThreadAt(ahead + count + 2)) return null;
         // A number with another unit is no thickness, nor is one that counts or names bolts.
         if (!joined && unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
             || IsThreadAt(ahead + count) || BoltsAt(ahead + count)
             || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
         if (IsWord(ahead + count, "deep", "engaged")) return null;
+        // Nor are so many inches of a flange: its nominal size.
+        if (unit is { Symbol: "in" or "\"" } && number.Value > ThickestInches && IsWord(ahead - 1, "flange", "flanges", "pipe")) return null;
         // A bare number so large is the number of an alloy or a year, never a thickness.
         if (unit is null && number.Value > ThickestBare) return null;
         return (new(number.Value, unit, number.Fraction, material), count);
     }
+
+    private const double ThickestInches = 3;
 
     private bool OtherUnitAt(int ahead) =>
         Enumerable.Range(1, 3).Any(n => new[] { Dimension.Force, Dimension.Torque, Dimension.Stress,
@@ -1831,6 +1869,12 @@ internal sealed partial class QuickReader
             || MetricBoltsAt(ahead) is not null || StandsAsCount() || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
             || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
         if (!counts) return false;
+        if (OfWhatIsUnknown(token) is { } word)
+        {
+            Refuse(1, $"does {token.Text} belong to {word}, or is it the number of bolts?",
+                Instead(1, $", {token.Text} bolts", "the number of bolts"));
+            return true;
+        }
         if (IsWord(-1, "x", "X", "×") && token.Value >= MostCrossed && !BoltsAt(1))
         {
             Refuse(1, $"{token.Text} bolts, or {token.Text} mm long?", Instead(1, $", {token.Text} bolts", "the number of bolts"),
@@ -1846,6 +1890,21 @@ internal sealed partial class QuickReader
         Take(BoltsAt(1) && !IsThreadAt(1) ? 2 : 1, $"{token.Text} {(Count == 1 ? "bolt" : "bolts")}");
         return true;
     }
+
+    /// <summary>
+    /// What a number stands right behind and nobody understood, where it is that word's rather than a number of bolts: a symbol (Fv = 40,
+    /// p9 80), a sum (4 + 4), or a number larger than a joint mostly has (a product's, 243).
+    /// </summary>
+    private string? OfWhatIsUnknown(Token token)
+    {
+        if (_at == 0 || _parts is not [.., { Problem: not null } before] || _tokens[_at - 1] is not { Kind: not TokenKind.Break } last
+            || before.Start + before.Length != last.End) return null;
+        var symbol = last is { Kind: TokenKind.Word, Text.Length: <= LongestSymbol } && last.Text.Any(char.IsDigit);
+        return last.Text is "=" or "+" or "half" || symbol || token.Value > MostBehindUnknown ? last.Text : null;
+    }
+
+    private const double MostBehindUnknown = 36;
+    private const int LongestSymbol = 3;
 
     // M16 8.8 x 60: from here on it may be a length as well.
     private const int MostCrossed = 16;
