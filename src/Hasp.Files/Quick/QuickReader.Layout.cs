@@ -290,18 +290,22 @@ internal sealed partial class QuickReader
         return true;
     }
 
+    // What wind acts on.
+    private static readonly string[] Panels = ["panel", "sign", "board", "door", "sheet", "plate", "hoarding", "fence", "screen"];
+
     /// <summary>What acts on an area, such as wind on a panel, comes to a force: how it lies to the faces is asked.</summary>
     private bool AskArea(Amount pressure, int count)
     {
         var ahead = count;
-        while (IsWord(ahead, "on", "over", "a", "an", "the", "against")) ahead++;
+        // On a panel 2 m x 3 m: what it acts on may be named before its sizes.
+        while (IsWord(ahead, "on", "over", "a", "an", "the", "against") || (ahead > count && IsWord(ahead, Panels))) ahead++;
         if (ahead == count || Quantity(ahead, Dimension.Length) is { Count: > 2 }) return false;
         if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null } || LengthAt(ahead) is not var (width, first)
             || !IsWord(ahead + first, "x", "X", "×", "by") || Quantity(ahead + first + 1, Dimension.Length) is not var (height, second))
             return false;
         if (first == 1) width = Amount.Of(_tokens[_at + ahead].Value, height.Unit);
         var end = ahead + first + 1 + second;
-        if (Peek(end) is { Kind: TokenKind.Word } noun && noun.Text is "panel" or "sign" or "board" or "door" or "sheet" or "plate") end++;
+        if (IsWord(end, Panels)) end++;
         return AskForce(pressure, width, height, end);
     }
 
@@ -322,8 +326,9 @@ internal sealed partial class QuickReader
         if (first == 1) width = Amount.Of(_tokens[_at].Value, height.Unit);
         var ahead = first + 1 + second;
         var from = ahead;
-        while (IsWord(ahead, "in", "under", "at", "with", "by", "a", "panel", "sign", "board", "door", "sheet", "plate")) ahead++;
-        if (ahead == from || Quantity(ahead, Dimension.Stress) is not var (pressure, words)) return false;
+        while (IsWord(ahead, "in", "under", "at", "with", "by", "a", "wind") || IsWord(ahead, Panels)) ahead++;
+        var named = IsWord(-1, Panels) || _line.Contains("wind", StringComparison.OrdinalIgnoreCase);
+        if ((ahead == from && !named) || Quantity(ahead, Dimension.Stress) is not var (pressure, words)) return false;
         return AskForce(pressure, width, height, ahead + words + (IsWord(ahead + words, "wind") ? 1 : 0));
     }
 
