@@ -112,8 +112,8 @@ internal static partial class QuickKinds
             P("eye (?<t>#)(?: thick)?,? (?<w>#) wide", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")),
             P("eye (?<t>#)~(?<w>#)", "eye, thickness and width", ("t", "pin.eyeThickness"), ("w", "pin.eyeWidth")),
             P("(?:in|into|through) (?:an? )?(?<t>#) (?:eye|plate|lug|bar|tongue)", "eye thickness", ("t", "pin.eyeThickness")),
-            P("tongue (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
-            P("fork (?<t>#)(?: thick)?|(?<t>[0-9.]+ ?(?:mm|cm|in|\"))(?: thick)? fork", "cheeks", ("t", "pin.cheekThickness")),
+            P("(?:tongue|lug|centre plate|middle plate) (?<t>#)(?: thick)?", "eye thickness", ("t", "pin.eyeThickness")),
+            P("fork (?:2~)?(?<t>#)(?: thick)?|(?<t>[0-9.]+ ?(?:mm|cm|in|\"))(?: thick)? fork", "cheeks", ("t", "pin.cheekThickness")),
             P("(?:(?:2|two|between two|between)(?:~|\\s+))?(?<t>#) cheeks?", "cheeks", ("t", "pin.cheekThickness")),
             P("cheeks? (?:2~)?(?<t>#)(?: thick)?", "cheeks", ("t", "pin.cheekThickness")),
             P("(?:lugs?|plates?|cheeks?|ears?) (?<c>#)/(?<t>#)/\\k<c>", "eye between two cheeks", ("t", "pin.eyeThickness"),
@@ -206,11 +206,20 @@ internal static partial class QuickKinds
         var behind = Pieces(line, at + word.Length).ToList();
         foreach (var (start, text) in Pieces(line[..at], 0).Concat(behind))
         {
-            foreach (var (from, piece) in Split(draft, spoken, text, shown, behind.Count > 0 && start == behind[0].Start))
+            // A bare number is what the kind takes it for where it stands alone or first behind the name, and nobody's among other words.
+            var isFirst = behind.Count > 0 && start == behind[0].Start;
+            foreach (var (from, piece, isLeft) in Split(draft, spoken, text, shown, isFirst))
             {
                 if (IsQuiet(piece))
                 {
                     parts.Add(new(start + from, piece.Length, piece, QuickPart.Nothing, null, []));
+                    continue;
+                }
+                var isBare = isLeft && !isFirst && piece.Length < text.Trim().Length && Bare().IsMatch(piece);
+                isFirst = false;
+                if (isBare)
+                {
+                    parts.Add(new(start + from, piece.Length, piece, "", "a number without its meaning: write what it is in front of it", []));
                     continue;
                 }
                 var (taken, problem) = Take(ref draft, spoken, piece, shown, ref number);
@@ -275,7 +284,7 @@ internal static partial class QuickKinds
     /// A piece as it is understood: whole, or where nothing understands it whole, in the longest runs of words that are. What is left over
     /// stays together, to be pointed at.
     /// </summary>
-    private static IEnumerable<(int Start, string Text)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown, bool isFirst)
+    private static IEnumerable<(int Start, string Text, bool IsLeft)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown, bool isFirst)
     {
         bool Reads(string piece)
         {
@@ -287,16 +296,16 @@ internal static partial class QuickKinds
         // but small words behind it; among other words it is theirs.
         bool IsBare(string piece) => Bare().IsMatch(piece);
 
-        if (Reads(text)) return [(0, text)];
+        if (Reads(text)) return [(0, text, false)];
         var words = Word().Matches(text);
         // The 3 of "plates 2 x 3 M20" belongs to the bolts.
         bool IsCountOf(int end) => char.IsDigit(words[end].Value[^1]) && Counting().IsMatch(text[(words[end].Index + words[end].Length)..]);
         bool IsOwn(int end) => end + 1 >= words.Count || Joining().IsMatch(words[end + 1].Value);
         string Run(int from, int to) => text[words[from].Index..(words[to].Index + words[to].Length)];
-        var (found, left) = (new List<(int, string)>(), -1);
+        var (found, left) = (new List<(int, string, bool)>(), -1);
         void Leave(int end)
         {
-            if (left >= 0) found.Add((words[left].Index, Run(left, end)));
+            if (left >= 0) found.Add((words[left].Index, Run(left, end), true));
             left = -1;
         }
         for (var at = 0; at < words.Count;)
@@ -308,7 +317,7 @@ internal static partial class QuickKinds
             {
                 // What the bolts are for, and no way of a load: holding down 60 kN may press or lift.
                 Leave(at - 1);
-                found.Add((words[at].Index, Run(at, at + 1)));
+                found.Add((words[at].Index, Run(at, at + 1), false));
                 at += 2;
                 continue;
             }
@@ -316,7 +325,7 @@ internal static partial class QuickKinds
             if (end is not null || quiet)
             {
                 Leave(at - 1);
-                found.Add((words[at].Index, Run(at, end ?? at)));
+                found.Add((words[at].Index, Run(at, end ?? at), false));
                 at = (end ?? at) + 1;
                 continue;
             }
