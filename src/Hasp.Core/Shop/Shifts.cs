@@ -11,6 +11,19 @@ public sealed record Shifts(ImmutableArray<TimeOnly> Starts, TimeZoneInfo Zone)
     /// <summary>Three shifts of eight hours.</summary>
     public const string Usual = "06:00, 14:00, 22:00";
 
+    /// <summary>A moment by the clock on the shop's wall; with its offset where the clock shows that time twice.</summary>
+    /// <param name="moment">The moment.</param>
+    /// <param name="format">How it is written.</param>
+    public string Written(DateTimeOffset moment, string format = "yyyy-MM-dd HH:mm")
+    {
+        var here = TimeZoneInfo.ConvertTime(moment, Zone);
+        return here.ToString(Zone.IsAmbiguousTime(here.DateTime) ? format + " '('zzz')'" : format, CultureInfo.InvariantCulture);
+    }
+
+    /// <summary>The same of a moment in UTC, as the log keeps it.</summary>
+    public string Written(DateTime utc, string format = "yyyy-MM-dd HH:mm") =>
+        Written(new DateTimeOffset(DateTime.SpecifyKind(utc, DateTimeKind.Utc)), format);
+
     /// <summary>Reads beginnings: <c>06:00, 14:00, 22:00</c>; null where they are none.</summary>
     public static ImmutableArray<TimeOnly>? Parse(string text)
     {

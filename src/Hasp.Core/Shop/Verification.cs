@@ -222,17 +222,31 @@ public sealed record LotStanding(Verification? Verified, ImmutableArray<string> 
     }
 
     /// <summary>The same for a joint: it was tested at what the joint asks, for its procedure and its bolts.</summary>
-    /// <param name="required">Tension that the joint asks to be shown, N.</param>
-    /// <param name="installation">How it is tightened.</param>
-    public LotStanding For(double required, Installation installation)
+    public LotStanding For(TestTarget target) =>
+        Verified is null ? this : this with { Reasons = [.. Reasons, .. target.WhyNot(Verified)] };
+}
+
+/// <summary>What a joint asks of a test of its lot.</summary>
+/// <param name="Required">Tension to be shown, N.</param>
+/// <param name="Installation">How it is tightened.</param>
+public readonly record struct TestTarget(double Required, Installation Installation)
+{
+    // Of the tension: what is typed is rounded.
+    private const double Near = 0.01;
+
+    /// <summary>What a joint asks.</summary>
+    public static TestTarget Of(Joint joint) => new(Verification.RequiredFor(joint), Installation.Of(joint));
+
+    /// <summary>True for a test that was made for it.</summary>
+    public bool IsOf(Verification test) => !WhyNot(test).Any();
+
+    /// <summary>Why a test says nothing of it; nothing where it does.</summary>
+    public IEnumerable<string> WhyNot(Verification test)
     {
-        if (Verified is null) return this;
-        var more = Reasons.ToBuilder();
-        if (Verified.Installation.Id != installation.Id)
-            more.Add($"tested for \"{Verified.Installation.Name}\", and this joint is tightened by \"{installation.Name}\"");
-        if (Verified.Required < required * 0.99) more.Add("tested at less tension than this joint asks");
-        if (installation.AsksTest
-            && Verified.Required > required * 1.01) more.Add("tested at more tension than this joint asks: its torque is too high here");
-        return this with { Reasons = more.ToImmutable() };
+        if (test.Installation.Id != Installation.Id)
+            yield return $"tested for \"{test.Installation.Name}\", and this joint is tightened by \"{Installation.Name}\"";
+        if (test.Required < Required * (1 - Near)) yield return "tested at less tension than this joint asks";
+        if (Installation.AsksTest && test.Required > Required * (1 + Near))
+            yield return "tested at more tension than this joint asks: its torque is too high here";
     }
 }

@@ -122,6 +122,48 @@ public sealed class ShopFloorTests : IDisposable
         Assert.Contains("not tested", Reasons(-1), StringComparison.Ordinal);
     }
 
+    /// <summary>
+    /// One lot serves several targets and procedures, a verification each: every target goes by its own last test. A test that was not
+    /// passed, or that shows other bolts than before, stops them all.
+    /// </summary>
+    [Fact]
+    public async Task One_lot_serves_several_targets_a_test_each()
+    {
+        var id = await _store.Put(ShopKinds.Lots.Id, 0, "L-1", Lot("L-1"), "made");
+        await _store.Put(ShopKinds.Wrenches.Id, 0, "Click", """{ "name": "Click", "type": "click", "least": "40 N·m", "most": "400 N·m", "graduation": "5 N·m", "calibrationDue": "2031-01-31", "certificate": "C" }""", "made");
+        var begun = _clock.At;
+        NewEntry Test(string key, double hours, double required, string method = "wrench", int degrees = 20, double sound = 1) =>
+            new(key, EntryKind.Verification.Id, 0, 0, id, 0, $$"""
+            { "lot": "L-1", "bolts": "M16 8.8", "lubrication": "lubricated", "stored": "dry, indoors", "tool": "Click", "tester": "T", "temperature": "{{degrees}} °C", "required": "{{required}} kN", "method": "{{method}}",
+              "until": "{{begun.UtcDateTime.AddHours(8):yyyy-MM-ddTHH:mm:ssZ}}", "tests": [ { "torque": "{{2.7 * required}} N·m", "tension": "{{required}} kN" }, { "torque": "{{2.8 * required}} N·m", "tension": "{{required}} kN" }, { "torque": "{{2.75 * required}} N·m", "tension": "{{sound * required}} kN" } ] }
+            """, begun.AddHours(hours).UtcDateTime);
+        await _log.Append([Test("a", 0, 70), Test("b", 1, 50), Test("c", 2, 70, "turnOfNut"), Test("d", 3, 50), Test("e", 5, 60, degrees: 4), Test("f", 6, 70), Test("g", 7, 60, sound: 0.8)]);
+        var floor = await _floor.Look();
+        var (lot, tool) = (floor.LotOf("L-1")!, floor.ToolOf("Click")!);
+        (double Torque, string Why) At(double hours, double kilonewtons, string method = "wrench")
+        {
+            var standing = floor.StandingFor(new Hasp.Core.Shop.TestTarget(kilonewtons * 1000, Hasp.Core.Shop.Installation.ById(method)!), lot, tool, begun.AddHours(hours));
+            return (standing.Holds ? Math.Round((standing.Verified!.JobTorque ?? 0) / 1000, 1) : 0, string.Join("; ", standing.Reasons));
+        }
+
+        Assert.Equal((196, ""), At(0.5, 70));
+        Assert.Contains("more tension", At(0.5, 50).Why, StringComparison.Ordinal);
+        Assert.Equal((140, ""), At(1.5, 50));
+        // The test for 50 kN takes nothing from the one for 70, nor one by another procedure, nor another for 50.
+        Assert.Equal((196, ""), At(1.5, 70));
+        Assert.Equal((196, ""), At(4, 70));
+        Assert.Equal((140, ""), At(4, 50.2));
+        Assert.Equal("", At(4, 70, "turnOfNut").Why);
+        Assert.Contains("less tension", At(4, 90).Why, StringComparison.Ordinal);
+        // What a test for 60 kN showed of the bolts counts for all of them: they had got cold.
+        Assert.Contains("temperature moved", At(5.5, 70).Why, StringComparison.Ordinal);
+        Assert.Contains("temperature moved", At(5.5, 70, "turnOfNut").Why, StringComparison.Ordinal);
+        Assert.Equal(168, At(5.5, 60).Torque);
+        Assert.Equal((196, ""), At(6.5, 70));
+        Assert.Contains("was not passed", At(7.5, 70).Why, StringComparison.Ordinal);
+        Assert.Contains("did not reach", At(7.5, 60).Why, StringComparison.Ordinal);
+    }
+
     /// <summary>Each thing that a test holds for, changed and typed back: the test stays ended, until another one is made.</summary>
     [Theory]
     [InlineData("nutLot", "N-1", "N-2", "another nut lot")]

@@ -12,6 +12,21 @@ public sealed class ShiftTests
 
     private static Shifts Of(string starts, TimeZoneInfo zone) => new(Shifts.Parse(starts)!.Value, zone);
 
+    /// <summary>Moments are written by the clock on the wall; the hour that comes twice says which of the two it is.</summary>
+    [Theory]
+    [InlineData("2026-11-26T07:20:00Z", "2026-11-26 08:20")]
+    [InlineData("2026-07-01T22:30:00Z", "2026-07-02 00:30")]
+    [InlineData("2026-10-25T00:30:00Z", "2026-10-25 02:30 (+02:00)")]
+    [InlineData("2026-10-25T01:30:00Z", "2026-10-25 02:30 (+01:00)")]
+    [InlineData("2026-10-25T02:30:00Z", "2026-10-25 03:30")]
+    [InlineData("2026-03-29T01:00:00Z", "2026-03-29 03:00")]
+    public void A_moment_is_written_by_the_clock_on_the_wall(string utc, string written)
+    {
+        var moment = DateTimeOffset.Parse(utc);
+        Assert.Equal(written, Of(Shifts.Usual, Berlin).Written(moment));
+        Assert.Equal(written, Of(Shifts.Usual, Berlin).Written(moment.UtcDateTime));
+    }
+
     [Theory]
     [InlineData("2026-11-26T07:20+01:00", "2026-11-26T14:00+01:00")]
     [InlineData("2026-11-26T13:59:59+01:00", "2026-11-26T14:00+01:00")]

@@ -146,10 +146,10 @@ public sealed class VerificationTests
     public void For_a_joint_it_must_have_been_tested_at_what_the_joint_asks_and_by_its_procedure()
     {
         var standing = LotStanding.Of(Good, With, Morning);
-        Assert.True(standing.For(70_000, Wrench).Holds);
-        Assert.Contains("less tension", standing.For(75_000, Wrench).Reasons.Single(), StringComparison.Ordinal);
-        Assert.Contains("more tension", standing.For(60_000, Wrench).Reasons.Single(), StringComparison.Ordinal);
-        Assert.Contains("Turn of nut", standing.For(70_000, Installation.ById("turnOfNut")!).Reasons[0], StringComparison.Ordinal);
+        Assert.True(standing.For(new(70_000, Wrench)).Holds);
+        Assert.Contains("less tension", standing.For(new(75_000, Wrench)).Reasons.Single(), StringComparison.Ordinal);
+        Assert.Contains("more tension", standing.For(new(60_000, Wrench)).Reasons.Single(), StringComparison.Ordinal);
+        Assert.Contains("Turn of nut", standing.For(new(70_000, Installation.ById("turnOfNut")!)).Reasons[0], StringComparison.Ordinal);
     }
 
     [Fact]

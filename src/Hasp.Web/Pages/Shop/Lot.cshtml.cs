@@ -43,6 +43,22 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
     /// <summary>Tests, the newest first.</summary>
     public IReadOnlyList<LotTest> Tests { get; private set; } = [];
 
+    /// <summary>What it was tested for, the newest first: each tension and procedure with its wrench, and how it stands there now.</summary>
+    public IReadOnlyList<(TestTarget Target, Tool Tool, LotStanding Standing)> Targets
+    {
+        get
+        {
+            var found = new List<(TestTarget Target, Tool Tool, LotStanding Standing)>();
+            foreach (var test in Tests.Select(t => t.Verification))
+            {
+                var target = new TestTarget(test.Required, test.Installation);
+                if (Floor.ToolOf(test.With.Tool) is not { } tool || found.Any(f => f.Tool == tool && f.Target.IsOf(test))) continue;
+                found.Add((target, tool, Floor.StandingFor(target, Lot, tool, Floor.Now)));
+            }
+            return found;
+        }
+    }
+
     /// <summary>What was typed, by name of the field.</summary>
     public Dictionary<string, string> Typed { get; private set; } = [];
 

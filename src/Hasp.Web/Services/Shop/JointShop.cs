@@ -34,7 +34,7 @@ public sealed record JointShop
 
     /// <summary>When the test that it rests on lapses; null where it may not be tightened.</summary>
     public DateTimeOffset? Until =>
-        Hindrances.IsEmpty && Lot is not null && Tool is not null ? Floor.StandingOf(Lot, Tool, Floor.Now).Until : null;
+        Hindrances.IsEmpty && Lot is not null && Tool is not null ? Floor.StandingFor(Result.Joint, Lot, Tool, Floor.Now).Until : null;
 
     /// <summary>Lots of these bolts.</summary>
     public IEnumerable<Lot> Fitting => Floor.Lots.Where(l => l.Fits(Result.Joint));
@@ -65,7 +65,7 @@ public sealed record JointShop
     {
         if (Lot is null || Tool is null || !Lot.Fits(Result.Joint)
             || Floor.FiguresOf(Lot, Tool.Name) is not { Figures.IsEnough: true } figures
-            || Floor.LastOf(Lot, Tool.Name) is not { } last) return null;
+            || Floor.LastFor(Result.Joint, Lot, Tool.Name) is not { } last) return null;
         if (last.Verification.JobTorque is not { } torque) return null;
         var f = figures.Figures;
         return new(
@@ -81,6 +81,7 @@ public sealed record JointShop
         if (joint.Tightening.Lot is not { } used) return [];
         if (floor.LotOf(used.Name) is not { } lot) return [$"there is no lot {used.Name} in the Stores any more"];
         if (floor.ToolOf(used.Tool) is not { } tool) return [$"there is no wrench {used.Tool} in the Stores any more"];
-        return [.. floor.StandingOf(lot, tool, floor.Now).Reasons];
+        // By the test that the figures are of: the lot may have been tested for another target since.
+        return [.. floor.StandingFor(new TestTarget(used.Tension, Installation.Of(joint)), lot, tool, floor.Now).Reasons];
     }
 }

@@ -119,17 +119,27 @@ public sealed class Shelf
     /// <summary>The last test of a lot with a tool; null where there is none.</summary>
     public LotTest? LastOf(Lot lot, string tool) => Tests[lot.Id].LastOrDefault(t => t.Verification.With.Tool == tool);
 
-    /// <summary>The test that was the last at a moment: what was done is judged by what held when it was done.</summary>
-    private LotTest? LastOf(Lot lot, string tool, DateTimeOffset moment) =>
-        Tests[lot.Id].LastOrDefault(t => t.Verification.With.Tool == tool && t.Entry.Made <= moment.UtcDateTime);
+    /// <summary>
+    /// The test that was the last at a moment: what was done is judged by what held when it was done. One lot serves several targets, a
+    /// verification each: of a target it is the last that was made for it, and where there is none, the last of all, which says why not.
+    /// </summary>
+    private LotTest? LastOf(Lot lot, string tool, DateTimeOffset moment, TestTarget? target)
+    {
+        var until = Tests[lot.Id].Where(t => t.Verification.With.Tool == tool && t.Entry.Made <= moment.UtcDateTime).ToList();
+        return until.LastOrDefault(t => target?.IsOf(t.Verification) ?? true) ?? until.LastOrDefault();
+    }
 
     /// <summary>How a lot stands with a tool at a moment.</summary>
-    public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment)
+    public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment) => StandingOf(lot, tool, moment, null);
+
+    private LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment, TestTarget? target)
     {
-        var test = LastOf(lot, tool.Name, moment);
-        // The furthest that was told since the test: what has ended it is not undone by what is told later, only by another test.
-        var told = Temperatures[lot.Id].Where(t => (test is null || t.Made > test.Entry.Made) && t.Made <= moment.UtcDateTime)
-            .Select(t => (double?)t.Temperature).MaxBy(t => Math.Abs(t!.Value - (test?.Verification.With.Temperature ?? t.Value)));
+        var test = LastOf(lot, tool.Name, moment, target);
+        // The furthest that was told since the test, by whoever told it or by a test for another target: what has ended it is not undone
+        // by what is told later, only by another test of its own.
+        var told = Temperatures[lot.Id].Concat(Tests[lot.Id].Select(t => (t.Entry.Made, t.Verification.With.Temperature)))
+            .Where(t => (test is null || t.Item1 > test.Entry.Made) && t.Item1 <= moment.UtcDateTime)
+            .Select(t => (double?)t.Item2).MaxBy(t => Math.Abs(t!.Value - (test?.Verification.With.Temperature ?? t.Value)));
         var temperature = told ?? test?.Verification.With.Temperature ?? 0;
         var stood = (from l in Stood(lot.Id, lot.Said, test, moment)
                      from t in Stood(tool.Id, null, test, moment).Select(s => s?.Stated(ShopKinds.Hose) ?? "").DefaultIfEmpty(tool.Hose)
@@ -137,7 +147,11 @@ public sealed class Shelf
                          lot.Name, l!.Stated(ShopKinds.LotNuts) ?? "", l.Stated(ShopKinds.LotWashers) ?? "", l.Of(ShopKinds.LotFinish),
                          l.Of(ShopKinds.LotStored), tool.Name, t, temperature)).ToList();
         var now = stood.FirstOrDefault(c => test?.Verification.With.Changes(c, TemperatureStep).Any() == true) ?? stood[^1];
-        return LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
+        var standing = LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
+        // A lot that failed its last test is no lot to go on with at another target, until a test is passed.
+        return LastOf(lot, tool.Name, moment, null) is { Verification: { Problems.Count: > 0 } failed } last && last != test
+            ? standing with { Reasons = [.. standing.Reasons, $"its last test, number {last.Entry.Number}, was not passed: {failed.Problems[0]}"] }
+            : standing;
     }
 
     /// <summary>What a row of the Stores said since a test: what it said at the moment, and all that it said in between; what it says now
@@ -151,7 +165,11 @@ public sealed class Shelf
 
     /// <summary>How a lot stands with a tool for a joint, at a moment: for what it asks and the way it is tightened.</summary>
     public LotStanding StandingFor(Joint joint, Lot lot, Tool tool, DateTimeOffset moment) =>
-        StandingOf(lot, tool, moment).For(Verification.RequiredFor(joint), Installation.Of(joint));
+        StandingFor(TestTarget.Of(joint), lot, tool, moment);
+
+    /// <summary>The same for a tension and a way of tightening.</summary>
+    public LotStanding StandingFor(TestTarget target, Lot lot, Tool tool, DateTimeOffset moment) =>
+        StandingOf(lot, tool, moment, target).For(target);
 
     /// <summary>The test that a joint may be tightened by at a moment; null where none holds then.</summary>
     public Verification? VerifiedFor(Joint joint, Lot? lot, Tool? tool, DateTimeOffset moment) =>
@@ -160,7 +178,11 @@ public sealed class Shelf
 
     /// <summary>The same with its entry and all that it says.</summary>
     public LotTest? TestFor(Joint joint, Lot? lot, Tool? tool, DateTimeOffset moment) =>
-        VerifiedFor(joint, lot, tool, moment) is null ? null : LastOf(lot!, tool!.Name, moment);
+        VerifiedFor(joint, lot, tool, moment) is null ? null : LastOf(lot!, tool!.Name, moment, TestTarget.Of(joint));
+
+    /// <summary>The last test of a lot with a tool for what a joint asks, and where there is none, the last of all; null where there
+    /// is none.</summary>
+    public LotTest? LastFor(Joint joint, Lot lot, string tool) => LastOf(lot, tool, Now, TestTarget.Of(joint));
 
     /// <summary>The day on which the calibration of a wrench was to end, as the Stores had it at a moment; null where they did
     /// not.</summary>
