@@ -629,7 +629,7 @@ internal sealed partial class QuickReader
             return true;
         }
         var ahead = count;
-        while (IsWord(ahead, "carries", "carrying", "takes", "has", "with", "in", "under", ":")) ahead++;
+        while (IsWord(ahead, "carries", "carrying", "takes", "sees", "gets", "feels", "has", "with", "in", "under", ":")) ahead++;
         if (Peek(ahead) is { Kind: TokenKind.Number } && Enumerable.Range(1, 3).Any(n => UnitAt(ahead + 1, n, Dimension.Force) is not null))
         {
             _each = true;
@@ -656,7 +656,8 @@ internal sealed partial class QuickReader
     {
         foreach (var at in _eachOf)
         {
-            AskShared(at);
+            AskShared(at - 1, at - 2);
+            AskShared(at + 1, at + 2);
             var tension = !_parts[at].Taken.StartsWith("shear", StringComparison.Ordinal);
             var one = tension ? Tension! : Shear!;
             var all = Count is { } bolts ? Amount.Of(bolts * one.Unit.FromHeld(one.Held), one.Unit) : null;
@@ -669,20 +670,25 @@ internal sealed partial class QuickReader
         }
     }
 
-    /// <summary>"10 kN shear and 5 kN tension per bolt": whether the first is one bolt's as well is asked.</summary>
-    private void AskShared(int at)
+    /// <summary>"10 kN shear and 5 kN tension per bolt", "each bolt carries 10 kN shear and 5 kN tension": whether the other is one bolt's
+    /// as well is asked.</summary>
+    /// <param name="between">What stands between the two.</param>
+    /// <param name="at">The other.</param>
+    private void AskShared(int between, int at)
     {
-        if (at < 2 || !_parts[at - 1].Text.Equals("and", StringComparison.OrdinalIgnoreCase)
-            || _parts[at - 2] is not { Problem: null } first
-            || _eachOf.Contains(at - 2) || !(first.Taken.StartsWith("shear ", StringComparison.Ordinal)
-                || first.Taken.StartsWith("tension ", StringComparison.Ordinal))) return;
-        _parts[at - 2] = first with
+        if (at < 0 || at >= _parts.Count || !Ands.Contains(_parts[between].Text, StringComparer.OrdinalIgnoreCase)
+            || _parts[at] is not { Problem: null } other
+            || _eachOf.Contains(at) || !(other.Taken.StartsWith("shear ", StringComparison.Ordinal)
+                || other.Taken.StartsWith("tension ", StringComparison.Ordinal))) return;
+        _parts[at] = other with
         {
             Taken = "", Problem = "on each bolt as well, or on the whole joint?",
-            Answers = [new("on each bolt", Replaced(first, first.Text + " per bolt")),
-                new("on the whole joint", Replaced(first, first.Text + " in all"))],
+            Answers = [new("on each bolt", Replaced(other, other.Text + " per bolt")),
+                new("on the whole joint", Replaced(other, other.Text + " in all"))],
         };
     }
+
+    private static readonly string[] Ands = ["and", "&", "+", "plus", "with"];
 
     // ---- bolts --------------------------------------------------------------------------------------------------------------
 
@@ -700,8 +706,11 @@ internal sealed partial class QuickReader
             var series = SeriesAfter(3);
             return InchLength(series > 0 ? Standards.FindThread(Span(_at, 3 + series)) ?? whole : whole, 3 + series, asCalledOut: true);
         }
-        // 3/4 UNC, 1/2" UNC.
+        // 5/8"-11
         var mark = InchMark(1);
+        if (mark > 0 && IsWord(1 + mark, "-") && Peek(2 + mark) is { Kind: TokenKind.Number } turns
+            && Standards.FindThread($"{Inches(token)}-{turns.Text}") is { } marked) return InchLength(marked, 3 + mark + SeriesAfter(3 + mark), asCalledOut: true);
+        // 3/4 UNC, 1/2" UNC.
         if (SeriesAfter(1 + mark) > 0 && Standards.FindThread($"{Inches(token)} {Peek(1 + mark)!.Value.Text}") is { } named)
         {
             return InchLength(named, 2 + mark);
@@ -887,6 +896,13 @@ internal sealed partial class QuickReader
         }
         // 304 after a plate is a material, and "A36" a plate's steel.
         if (GradeAt(0) is not var (grade, count)) return false;
+        if (IsWord(0, "class", "grade", "gr", "gr.", "cl") && (IsWord(count, "nut", "nuts") || IsWord(-1, "nut", "nuts")))
+        {
+            var all = count + (IsWord(count, "nut", "nuts") ? 1 : 0);
+            Refuse(all, "of the nut? Its class follows from the grade of the bolt, and another one is stated on the Bench",
+                Instead(all, "", "leave it to the grade"));
+            return true;
+        }
         if (grade is "A325" or "A490" && IsWord(count, "N", "X"))
         {
             Grade = Grade is null || Grade == grade ? grade : Grade;
@@ -1468,7 +1484,7 @@ internal sealed partial class QuickReader
         if (!joined && unit is null && material is null && (OtherUnitAt(ahead + count) || GradeAt(ahead) is not null || IsThreadAt(ahead)
             || IsThreadAt(ahead + count) || BoltsAt(ahead + count)
             || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
-        if (IsWord(ahead + count, "deep", "engaged")) return null;
+        if (IsWord(ahead + count, "deep", "engaged", "wide", "high", "across")) return null;
         // Nor are so many inches of a flange: its nominal size.
         if (unit is { Symbol: "in" or "\"" } && number.Value > ThickestInches && IsWord(ahead - 1, "flange", "flanges", "pipe")) return null;
         // A bare number so large is the number of an alloy or a year, never a thickness.
@@ -1897,10 +1913,13 @@ internal sealed partial class QuickReader
     /// </summary>
     private string? OfWhatIsUnknown(Token token)
     {
+        // 18-8, 2-4: two numbers with a dash between them.
+        if (_at >= 2 && _tokens[_at - 1] is { Text: "-" } && _tokens[_at - 2] is { Kind: TokenKind.Number } one && !token.Spaced
+            && _parts.Any(p => p.Problem is not null && p.Start <= one.Start && p.Start + p.Length >= one.End)) return one.Text + "-";
         if (_at == 0 || _parts is not [.., { Problem: not null } before] || _tokens[_at - 1] is not { Kind: not TokenKind.Break } last
             || before.Start + before.Length != last.End) return null;
         var symbol = last is { Kind: TokenKind.Word, Text.Length: <= LongestSymbol } && last.Text.Any(char.IsDigit);
-        return last.Text is "=" or "+" or "half" || symbol || token.Value > MostBehindUnknown ? last.Text : null;
+        return last.Text is "=" or "+" or "-" or "half" || symbol || token.Value > MostBehindUnknown ? last.Text : null;
     }
 
     private const double MostBehindUnknown = 36;
@@ -1933,7 +1952,7 @@ internal sealed partial class QuickReader
     private bool ThreadSoonAt(int ahead) =>
         Peek(ahead) is { Kind: TokenKind.Number } t && (t.Fraction || (InchMark(ahead + 1) > 0 && t.Value <= 4))
             && Standards.FindThread(Inches(t)) is not null
-            && (IsWord(ahead + 1 + InchMark(ahead + 1), "dia", "diameter", "diam") || GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null
+            && (IsWord(ahead + 1 + InchMark(ahead + 1), "-", "dia", "diameter", "diam") || GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null
                 || SuffixedAt(ahead + 1 + InchMark(ahead + 1))
                 || BoltsAt(ahead + 1 + InchMark(ahead + 1))
             || SeriesAfter(ahead + 1) > 0);
