@@ -161,7 +161,8 @@ public sealed record Joint
     /// <summary>Loads of every case on the bolts that can govern it; shared out when first asked for, once.</summary>
     public Sharing Sharing => Kept.Of(ref _sharing, this, static j => Sharing.Of(j.Cases, j.LoadPath, j.Judging.Basis.MayLeaveOut),
         static (a, b) => a.Cases == b.Cases && ReferenceEquals(a.Kind, b.Kind) && ReferenceEquals(a.Inputs, b.Inputs)
-            && ReferenceEquals(a.Pattern, b.Pattern) && a.Bolts.Count == b.Bolts.Count && ReferenceEquals(a.Judging.Basis, b.Judging.Basis));
+            && ReferenceEquals(a.Pattern, b.Pattern) && a.Bolts.Count == b.Bolts.Count
+            && ReferenceEquals(a.Judging.Basis, b.Judging.Basis));
 
     private Kept<Sharing>? _sharing;
 

@@ -71,5 +71,6 @@ public static class MemberSchools
     /// <param name="fit">From <see cref="FitFor"/>.</param>
     public static T OneEquationFit<T>(T modulus, T diameter, T grip, (double A, double B) fit)
         where T : struct, IReal<T> =>
-        T.Let(Terms.MemberStiffnessFit, modulus * diameter * T.Given(Terms.FitFactor, fit.A) * T.Exp(T.Given(Terms.FitExponent, fit.B) * diameter / grip));
+        T.Let(Terms.MemberStiffnessFit, modulus * diameter * T.Given(Terms.FitFactor, fit.A)
+            * T.Exp(T.Given(Terms.FitExponent, fit.B) * diameter / grip));
 }

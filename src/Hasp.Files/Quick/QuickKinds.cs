@@ -219,7 +219,8 @@ internal static partial class QuickKinds
                 isFirst = false;
                 if (isBare)
                 {
-                    parts.Add(new(start + from, piece.Length, piece, "", "a number without its meaning: write what it is in front of it", []));
+                    parts.Add(new(start + from, piece.Length, piece, "",
+                        "a number without its meaning: write what it is in front of it", []));
                     continue;
                 }
                 var (taken, problem) = Take(ref draft, spoken, piece, shown, ref number);
@@ -284,7 +285,8 @@ internal static partial class QuickKinds
     /// A piece as it is understood: whole, or where nothing understands it whole, in the longest runs of words that are. What is left over
     /// stays together, to be pointed at.
     /// </summary>
-    private static IEnumerable<(int Start, string Text, bool IsLeft)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown, bool isFirst)
+    private static IEnumerable<(int Start, string Text, bool IsLeft)> Split(Draft draft, Spoken spoken, string text, UnitSystem shown,
+        bool isFirst)
     {
         bool Reads(string piece)
         {

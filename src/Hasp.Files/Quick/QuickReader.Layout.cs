@@ -167,7 +167,8 @@ internal sealed partial class QuickReader
             return Spaced(m0 + 1, ("x", side), ("y", side));
         if (_tokens[_at].Kind == TokenKind.Number)
             // A symbol stands in front of its number: 35 p1 70.
-            return LengthAt(0) is var (length, n) && SpacingAt(n) is var (behind, words) && !(IsWord(n, "p1", "p2") && NumberAt(n + 1) is not null)
+            return LengthAt(0) is var (length, n) && SpacingAt(n) is var (behind, words)
+                && !(IsWord(n, "p1", "p2") && NumberAt(n + 1) is not null)
                 && Centred(n + words, behind, length);
         if (SpacingAt(0) is not var (which, ahead)) return false;
         while (IsWord(ahead, "of", "=", ":", "is", "at")) ahead++;
@@ -380,7 +381,8 @@ internal sealed partial class QuickReader
             Ask(first, "of how many bolts? Write 2 columns of 3, or 6 bolts in 2 columns");
             return null;
         }
-        if (rows is { } r ? Count is null || Count == columns * r : Count % columns == 0) return (columns, rows ?? (Count!.Value / columns));
+        if (rows is { } r ? Count is null || Count == columns * r : Count % columns == 0)
+            return (columns, rows ?? (Count!.Value / columns));
         Ask(first, rows is { } high ? $"{columns} columns of {high} are {columns * high} bolts, and there are {Count}"
             : $"{Count} bolts do not stand in {columns} columns alike: lay them out on the Pattern stage");
         return null;

@@ -709,7 +709,8 @@ internal sealed partial class QuickReader
         // 5/8"-11
         var mark = InchMark(1);
         if (mark > 0 && IsWord(1 + mark, "-") && Peek(2 + mark) is { Kind: TokenKind.Number } turns
-            && Standards.FindThread($"{Inches(token)}-{turns.Text}") is { } marked) return InchLength(marked, 3 + mark + SeriesAfter(3 + mark), asCalledOut: true);
+            && Standards.FindThread($"{Inches(token)}-{turns.Text}") is { } marked)
+            return InchLength(marked, 3 + mark + SeriesAfter(3 + mark), asCalledOut: true);
         // 3/4 UNC, 1/2" UNC.
         if (SeriesAfter(1 + mark) > 0 && Standards.FindThread($"{Inches(token)} {Peek(1 + mark)!.Value.Text}") is { } named)
         {
@@ -1486,7 +1487,8 @@ internal sealed partial class QuickReader
             || (Peek(ahead + count) is { Kind: TokenKind.Word } noun && QuickWords.Counted.Contains(noun.Text)))) return null;
         if (IsWord(ahead + count, "deep", "engaged", "wide", "high", "across")) return null;
         // Nor are so many inches of a flange: its nominal size.
-        if (unit is { Symbol: "in" or "\"" } && number.Value > ThickestInches && IsWord(ahead - 1, "flange", "flanges", "pipe")) return null;
+        if (unit is { Symbol: "in" or "\"" } && number.Value > ThickestInches && IsWord(ahead - 1, "flange", "flanges", "pipe"))
+            return null;
         // A bare number so large is the number of an alloy or a year, never a thickness.
         if (unit is null && number.Value > ThickestBare) return null;
         return (new(number.Value, unit, number.Fraction, material), count);
@@ -1952,7 +1954,8 @@ internal sealed partial class QuickReader
     private bool ThreadSoonAt(int ahead) =>
         Peek(ahead) is { Kind: TokenKind.Number } t && (t.Fraction || (InchMark(ahead + 1) > 0 && t.Value <= 4))
             && Standards.FindThread(Inches(t)) is not null
-            && (IsWord(ahead + 1 + InchMark(ahead + 1), "-", "dia", "diameter", "diam") || GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null
+            && (IsWord(ahead + 1 + InchMark(ahead + 1), "-", "dia", "diameter", "diam")
+                || GradeAt(ahead + 1 + InchMark(ahead + 1)) is not null
                 || SuffixedAt(ahead + 1 + InchMark(ahead + 1))
                 || BoltsAt(ahead + 1 + InchMark(ahead + 1))
             || SeriesAfter(ahead + 1) > 0);

@@ -23,7 +23,8 @@ internal readonly struct YieldCheck : IBoltCheck
         if (m.Joint.Tightening.Pretensioned) return Judged<T>.Nothing;
         var force = JointUnderLoad.BoltForce(m.PreloadMax, m.LoadShare, load.Pull);
         var tension = T.Let(Terms.TensileStress, force / m.Thread.StressArea);
-        return Judged<T>.Of(T.Let(Terms.YieldFactor, m.YieldStrength / Torsion.EquivalentStressInService(tension, m.TorsionAt(m.PreloadMax))));
+        return Judged<T>.Of(T.Let(Terms.YieldFactor,
+            m.YieldStrength / Torsion.EquivalentStressInService(tension, m.TorsionAt(m.PreloadMax))));
     }
 
     public static string Nothing(in Mechanics<Plain> m) => ProofCheck.ByTheCode;

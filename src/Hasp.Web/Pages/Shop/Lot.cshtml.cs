@@ -43,7 +43,8 @@ public sealed class LotModel(JointStore store, KeptResults results, ShopFloor fl
     /// <summary>Tests, the newest first.</summary>
     public IReadOnlyList<LotTest> Tests { get; private set; } = [];
 
-    /// <summary>What it was tested for, the newest first: each tension and procedure with its wrench, and how it stands there now.</summary>
+    /// <summary>What it was tested for, the newest first: each tension and procedure with its wrench, and how it
+    /// stands there now.</summary>
     public IReadOnlyList<(TestTarget Target, Tool Tool, LotStanding Standing)> Targets
     {
         get

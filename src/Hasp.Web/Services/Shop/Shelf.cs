@@ -150,7 +150,8 @@ public sealed class Shelf
         var standing = LotStanding.Of(test?.Verification, now, moment, TemperatureStep);
         // A lot that failed its last test is no lot to go on with at another target, until a test is passed.
         return LastOf(lot, tool.Name, moment, null) is { Verification: { Problems.Count: > 0 } failed } last && last != test
-            ? standing with { Reasons = [.. standing.Reasons, $"its last test, number {last.Entry.Number}, was not passed: {failed.Problems[0]}"] }
+            ? standing with { Reasons = [.. standing.Reasons,
+                $"its last test, number {last.Entry.Number}, was not passed: {failed.Problems[0]}"] }
             : standing;
     }
 
