@@ -24,6 +24,12 @@ public sealed record Shifts(ImmutableArray<TimeOnly> Starts, TimeZoneInfo Zone)
     public string Written(DateTime utc, string format = "yyyy-MM-dd HH:mm") =>
         Written(new DateTimeOffset(DateTime.SpecifyKind(utc, DateTimeKind.Utc)), format);
 
+    /// <summary>A moment near now, as it is said in the shop: the time, and with the day where that is another.</summary>
+    /// <param name="moment">The moment.</param>
+    /// <param name="now">Now.</param>
+    public string Clock(DateTimeOffset moment, DateTimeOffset now) =>
+        Written(moment, TimeZoneInfo.ConvertTime(moment, Zone).Date == TimeZoneInfo.ConvertTime(now, Zone).Date ? "HH:mm" : "d MMM HH:mm");
+
     /// <summary>Reads beginnings: <c>06:00, 14:00, 22:00</c>; null where they are none.</summary>
     public static ImmutableArray<TimeOnly>? Parse(string text)
     {

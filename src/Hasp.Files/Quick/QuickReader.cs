@@ -297,7 +297,9 @@ internal sealed partial class QuickReader
         return TrySaid() || TryQuestion()
             || TryAnyWashers()
             || Set(QuickWords.Washers, Washers, v => Washers = v, v => v.Length == 0 ? "no washers" : v == "*" ? "washers" : v + " washers")
-            || Set(QuickWords.Finishes, Finish, v => Finish = v, v => "finish: " + v)
+            // "Black oxide" could mean two things, "black" does not: the longer one goes first.
+            || (Phrase(QuickWords.Finishes)?.Count >= (Phrase(QuickWords.Asked)?.Count ?? 0)
+                && Set(QuickWords.Finishes, Finish, v => Finish = v, v => "finish: " + v))
             || Set(QuickWords.Conditions, Condition, v => Condition = v, v => "bolts: " + v)
             || Set(QuickWords.Methods, Method, v => Method = v, v => "tightened by " + v)
             || TryBearing() || (!IsCoefficient && Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing"

@@ -21,7 +21,7 @@ public sealed class ShopRecordTests
     private const string LotJson = """{ "name": "L-7", "thread": "M16", "grade": "8.8", "lubrication": "lubricated", "nutLot": "N-1" }""";
 
     private static Shelf Shelf(DateOnly? wrenchEnded = null, string lot = LotJson, double? required = null, DateOnly? tinEnded = null,
-        double most = 300_000)
+        double most = 300_000, string tin = "lubricant")
     {
         var conditions = new Conditions("L-7", "N-1", "", "lubricated", "dry, indoors", "Click 300", "", 18);
         var test = new Verification(conditions, Morning, Morning.AddHours(6), required ?? Verification.RequiredFor(Run().Joint),
@@ -33,7 +33,7 @@ public sealed class ShopRecordTests
         {
             Now = Morning.AddMinutes(10), Lots = [Lot(lot)],
             Tools = [new(2, "Click 300", new("Click 300", 30_000, most, 5_000), "", wrenchEnded)], Testers = [],
-            Consumables = [("Paste 5", tinEnded)], Shifts = new([new(6, 0)], TimeZoneInfo.Utc), TemperatureStep = 10,
+            Consumables = [("Paste 5", tin, tinEnded)], Shifts = new([new(6, 0)], TimeZoneInfo.Utc), TemperatureStep = 10,
             Tests = new[] { new LotTest(entry, null!, test) }.ToLookup(_ => 1), Temperatures = Array.Empty<(DateTime, double)>()
                 .ToLookup(_ => 1),
         };
@@ -110,6 +110,25 @@ public sealed class ShopRecordTests
         Assert.Contains("beyond Click 300", Why(Shelf(most: 150_000), Run()), StringComparison.Ordinal);
         Assert.Contains("shift", string.Join("; ", Shelf().Hindrances(Run(), "L-7", "Click 300", Morning.AddHours(7))),
             StringComparison.Ordinal);
+    }
+
+    /// <summary>What is put on the thread and what its torque is for go together, or it is asked which of the two it is.</summary>
+    [Theory]
+    [InlineData("lubricant", "lubricated", "")]
+    [InlineData("lubricant", "moly", "")]
+    [InlineData("lubricant", "black", "")]
+    [InlineData("lubricant", "dry", "is a lubricant")]
+    [InlineData("lubricant", "zinc", "is a lubricant")]
+    [InlineData("adhesive", "lubricated", "oil or adhesive")]
+    [InlineData("adhesive", "copperPaste", "oil or adhesive")]
+    [InlineData("adhesive", "dry", "")]
+    [InlineData("adhesive", "black", "")]
+    [InlineData("sealant", "dry", "")]
+    public void Oil_or_adhesive_on_one_thread(string tin, string finish, string why)
+    {
+        var said = Why(Shelf(tin: tin), Run(("plan.consumable", "Paste 5"), ("tightening.lubrication", finish)));
+        if (why.Length > 0) Assert.Contains(why, said, StringComparison.Ordinal);
+        else Assert.DoesNotContain("Say which", said, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -12,6 +12,15 @@ public sealed class ShiftTests
 
     private static Shifts Of(string starts, TimeZoneInfo zone) => new(Shifts.Parse(starts)!.Value, zone);
 
+    /// <summary>What lapses tomorrow at this time does not look as if it lapsed today.</summary>
+    [Theory]
+    [InlineData("2026-11-26T07:20:00Z", "2026-11-26T13:00:00Z", "14:00")]
+    [InlineData("2026-11-26T09:20:00Z", "2026-11-27T08:30:00Z", "27 Nov 09:30")]
+    [InlineData("2026-11-26T22:50:00Z", "2026-11-26T23:10:00Z", "27 Nov 00:10")]
+    [InlineData("2026-11-26T23:05:00Z", "2026-11-26T23:10:00Z", "00:10")]
+    public void A_moment_of_another_day_says_its_day(string now, string moment, string said) =>
+        Assert.Equal(said, Of(Shifts.Usual, Berlin).Clock(DateTimeOffset.Parse(moment), DateTimeOffset.Parse(now)));
+
     /// <summary>Moments are written by the clock on the wall; the hour that comes twice says which of the two it is.</summary>
     [Theory]
     [InlineData("2026-11-26T07:20:00Z", "2026-11-26 08:20")]

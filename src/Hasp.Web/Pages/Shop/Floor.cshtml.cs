@@ -43,15 +43,11 @@ public sealed class FloorModel(ProjectShop projects) : PageModel
     /// <summary>Wrenches, those in use first.</summary>
     public IReadOnlyList<InHand> Wrenches { get; private set; } = [];
 
-    /// <summary>A moment as the shop's clock shows it.</summary>
-    public string Clock(DateTimeOffset moment) => TimeZoneInfo.ConvertTime(moment, Shelf.Shifts.Zone).ToString("HH:mm");
+    /// <summary>A moment as the shop's clock shows it, with the day where it is another.</summary>
+    public string Clock(DateTimeOffset moment) => Shelf.Shifts.Clock(moment, Shelf.Now);
 
-    /// <summary>A moment of the log as the shop's clock shows it, with the day where it was another.</summary>
-    public string Clock(DateTime utc)
-    {
-        var at = TimeZoneInfo.ConvertTime(new DateTimeOffset(DateTime.SpecifyKind(utc, DateTimeKind.Utc)), Shelf.Shifts.Zone);
-        return at.ToString(at.Date == TimeZoneInfo.ConvertTime(Shelf.Now, Shelf.Shifts.Zone).Date ? "HH:mm" : "d MMM HH:mm");
-    }
+    /// <summary>The same of a moment of the log, in UTC.</summary>
+    public string Clock(DateTime utc) => Clock(new DateTimeOffset(DateTime.SpecifyKind(utc, DateTimeKind.Utc)));
 
     public async Task<IActionResult> OnGet(ProjectId project) => await Load(project) ?? Page();
 

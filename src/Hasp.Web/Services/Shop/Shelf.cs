@@ -66,8 +66,8 @@ public sealed class Shelf
     /// <summary>Testers by name.</summary>
     public required IReadOnlyList<Tester> Testers { get; init; }
 
-    /// <summary>Consumables by name, with the day on which their shelf life ended.</summary>
-    public required IReadOnlyList<(string Name, DateOnly? Ended)> Consumables { get; init; }
+    /// <summary>Consumables by name, with what they are and the day on which their shelf life ended.</summary>
+    public required IReadOnlyList<(string Name, string Type, DateOnly? Ended)> Consumables { get; init; }
 
     /// <summary>When shifts begin.</summary>
     public required Shifts Shifts { get; init; }
@@ -220,6 +220,7 @@ public sealed class Shelf
             var known = Consumables.FirstOrDefault(c => c.Name == tin);
             if (known.Name is null) reasons.Add($"there is no {tin} in the Stores");
             else if (known.Ended is { } over) reasons.Add($"{tin} was to be used before {over:yyyy-MM-dd}");
+            if (OnThread(joint.Tightening, known.Type, tin) is { } both) reasons.Add(both);
         }
         if (LotOf(lotName) is not { } lot)
         {
@@ -233,6 +234,18 @@ public sealed class Shelf
         reasons.AddRange(OutOfRange(result, tool, standing.Holds ? standing.Verified?.JobTorque : null));
         return reasons.ToImmutable();
     }
+
+    /// <summary>
+    /// What does not go together on one thread: an adhesive does not hold on oil, and a lubricant on a thread that is reckoned without one
+    /// tightens it further than its torque says. Which of the two it is, is asked; null where nothing is.
+    /// </summary>
+    private static string? OnThread(Tightening how, string type, string tin) => type switch
+    {
+        "adhesive" when how.NutFactor.PutOn => $"oil or adhesive: the thread is {how.NutFactor.Label}, and {tin} is an adhesive. Say which it is",
+        "lubricant" when how.FrictionFromTable && !how.NutFactor.Lubricant =>
+            $"the torque is for a thread that is {how.NutFactor.Label}, and {tin} is a lubricant. Say which it is",
+        _ => null,
+    };
 
     /// <summary>A wrench that cannot be set to what the last passes ask for tightens nothing.</summary>
     private static IEnumerable<string> OutOfRange(Result result, Tool tool, double? torque) =>
@@ -294,7 +307,7 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             Testers = [.. kept.Testers.Select(r => new Tester(
                 r.Id, r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said,
                     today)))],
-            Consumables = [.. kept.Consumables.Select(r => (r.Name, ShopKinds.Consumables.EndedBefore(r.Said, today)))],
+            Consumables = [.. kept.Consumables.Select(r => (r.Name, r.Said.Of(ShopKinds.ConsumableType), ShopKinds.Consumables.EndedBefore(r.Said, today)))],
             Shifts = new(Shifts.Parse(kept.Rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
             TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
             Tests = kept.Tests,

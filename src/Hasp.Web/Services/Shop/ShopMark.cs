@@ -14,8 +14,7 @@ public static class ShopMark
         var tight = last is null ? 0 : record.Bolts.Count(b => b.Passes.ContainsKey(last.Id));
         var begun = record.Bolts.Any(b => b.Passes.Count > 0) ? $", {tight} of {record.Bolts.Length} through the last pass" : "";
         return shop.Hindrances.IsEmpty
-            ? $"● may be tightened now{(shop.Until is { } until ? $" until {TimeZoneInfo.ConvertTime(until,
-                shop.Floor.Shifts.Zone):HH:mm}" : "")}{begun}"
+            ? $"● may be tightened now{(shop.Until is { } until ? $" until {shop.Floor.Shifts.Clock(until, shop.Floor.Now)}" : "")}{begun}"
             : $"◇ not to be tightened now: {shop.Hindrances[0]}{begun}";
     }
 }
