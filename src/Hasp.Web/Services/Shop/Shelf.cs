@@ -241,7 +241,8 @@ public sealed class Shelf
     /// </summary>
     private static string? OnThread(Tightening how, string type, string tin) => type switch
     {
-        "adhesive" when how.NutFactor.PutOn => $"oil or adhesive: the thread is {how.NutFactor.Label}, and {tin} is an adhesive. Say which it is",
+        "adhesive" when how.NutFactor.PutOn =>
+            $"oil or adhesive: the thread is {how.NutFactor.Label}, and {tin} is an adhesive. Say which it is",
         "lubricant" when how.FrictionFromTable && !how.NutFactor.Lubricant =>
             $"the torque is for a thread that is {how.NutFactor.Label}, and {tin} is a lubricant. Say which it is",
         _ => null,
@@ -307,7 +308,8 @@ public sealed class ShopFloor(JointStore store, ShopLog log, TimeProvider clock)
             Testers = [.. kept.Testers.Select(r => new Tester(
                 r.Id, r.Name, r.Said.Of(ShopKinds.TesterType), r.Said.Stated(ShopKinds.TesterMost), ShopKinds.Testers.EndedBefore(r.Said,
                     today)))],
-            Consumables = [.. kept.Consumables.Select(r => (r.Name, r.Said.Of(ShopKinds.ConsumableType), ShopKinds.Consumables.EndedBefore(r.Said, today)))],
+            Consumables = [.. kept.Consumables.Select(r => (r.Name, r.Said.Of(ShopKinds.ConsumableType),
+                ShopKinds.Consumables.EndedBefore(r.Said, today)))],
             Shifts = new(Shifts.Parse(kept.Rules?.Of(ShopKinds.ShiftStarts) ?? Shifts.Usual)!.Value, zone),
             TemperatureStep = kept.Rules?.Of(ShopKinds.TemperatureStep) ?? LotStanding.UsualStep,
             Tests = kept.Tests,
