@@ -241,7 +241,6 @@ public static class GroupFormulas
         return T.Let(Terms.PivotTension, T.Max(zero, moment) * weight * T.Max(zero, distance) / sumOfSquares, index);
     }
 
-
     private static T Length<T>(T x, T y)
         where T : struct, IReal<T> =>
         T.Let(Terms.Shear, T.Sqrt((x * x) + (y * y)), source: "by the pattern, elastic vector method");

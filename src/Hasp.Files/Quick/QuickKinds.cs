@@ -315,14 +315,8 @@ internal static partial class QuickKinds
             var end = Enumerable.Range(at, words.Count - at).Reverse().Cast<int?>()
                 .FirstOrDefault(e => (!IsBare(Run(at, e!.Value)) || (at == 0 && isFirst && IsOwn(e!.Value)))
                     && !IsCountOf(e!.Value) && Reads(Run(at, e!.Value)));
-            if (end is null && at + 1 < words.Count && HoldingDown().IsMatch(Run(at, at + 1)))
-            {
-                // What the bolts are for, and no way of a load: holding down 60 kN may press or lift.
-                Leave(at - 1);
-                found.Add((words[at].Index, Run(at, at + 1), false));
-                at += 2;
-                continue;
-            }
+            // What the bolts are for, and no way of a load: holding down 60 kN may press or lift.
+            if (end is null && at + 1 < words.Count && HoldingDown().IsMatch(Run(at, at + 1))) end = at + 1;
             var quiet = end is null && IsQuiet(words[at].Value);
             if (end is not null || quiet)
             {

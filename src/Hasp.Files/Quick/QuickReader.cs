@@ -1146,7 +1146,10 @@ internal sealed partial class QuickReader
 
     /// <summary>The size of the bolts, read already or named farther on; null where the line names none.</summary>
     private ScrewThread? Sized => Thread ?? _tokens.Where(t => t.Kind == TokenKind.Word)
-        .Select(t => Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0])).FirstOrDefault(t => t is not null);
+        .Select(t => ThreadNamed(t.Text)).FirstOrDefault(t => t is not null);
+
+    /// <summary>The size that a word begins with, M20s and M20x60 as well; null where it names none.</summary>
+    private static ScrewThread? ThreadNamed(string word) => Standards.FindThread(word.TrimEnd('s').Split('x', 'X', '×')[0]);
 
     /// <summary>A number with a unit of that dimension, as many words as the unit has.</summary>
     private (Amount Amount, int Count)? Quantity(int ahead, Dimension dimension)
@@ -1504,7 +1507,7 @@ internal sealed partial class QuickReader
 
     private bool IsThreadAt(int ahead) =>
         Peek(ahead) is { } t && ((t.Kind == TokenKind.Word
-            && Standards.FindThread(t.Text.TrimEnd('s').Split('x', 'X', '×')[0]) is not null)
+            && ThreadNamed(t.Text) is not null)
             || (t.Kind == TokenKind.Number && IsWord(ahead + 1, "-") && Peek(ahead + 2) is { Kind: TokenKind.Number }
                 && HyphenatedAt(ahead) is not null));
 

@@ -129,17 +129,15 @@ public sealed class Shelf
         return until.LastOrDefault(t => target?.IsOf(t.Verification) ?? true) ?? until.LastOrDefault();
     }
 
-    /// <summary>How a lot stands with a tool at a moment.</summary>
-    public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment) => StandingOf(lot, tool, moment, null);
-
-    private LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment, TestTarget? target)
+    /// <summary>How a lot stands with a tool at a moment; by the last test for a target where one is named.</summary>
+    public LotStanding StandingOf(Lot lot, Tool tool, DateTimeOffset moment, TestTarget? target = null)
     {
         var test = LastOf(lot, tool.Name, moment, target);
         // The furthest that was told since the test, by whoever told it or by a test for another target: what has ended it is not undone
         // by what is told later, only by another test of its own.
         var told = Temperatures[lot.Id].Concat(Tests[lot.Id].Select(t => (t.Entry.Made, t.Verification.With.Temperature)))
-            .Where(t => (test is null || t.Item1 > test.Entry.Made) && t.Item1 <= moment.UtcDateTime)
-            .Select(t => (double?)t.Item2).MaxBy(t => Math.Abs(t!.Value - (test?.Verification.With.Temperature ?? t.Value)));
+            .Where(t => (test is null || t.Made > test.Entry.Made) && t.Made <= moment.UtcDateTime)
+            .Select(t => (double?)t.Temperature).MaxBy(t => Math.Abs(t!.Value - (test?.Verification.With.Temperature ?? t.Value)));
         var temperature = told ?? test?.Verification.With.Temperature ?? 0;
         var stood = (from l in Stood(lot.Id, lot.Said, test, moment)
                      from t in Stood(tool.Id, null, test, moment).Select(s => s?.Stated(ShopKinds.Hose) ?? "").DefaultIfEmpty(tool.Hose)
