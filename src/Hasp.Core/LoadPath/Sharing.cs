@@ -58,7 +58,7 @@ public sealed class Sharing
 
     private IEnumerable<(int Case, BoltPull Pull)> Front() =>
         Cases.SelectMany((pulls, c) => pulls.Select(p => (Case: c, Pull: p))).GroupBy(p => _of[p.Case].LimitStates)
-            .SelectMany(g => Unsurpassed(g, p => p.Pull.Tension, p => p.Pull.Shear)).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
+            .SelectMany(g => Unsurpassed([.. g], p => p.Pull.Tension, p => p.Pull.Shear)).OrderBy(p => p.Case).ThenBy(p => p.Pull.Bolt);
 
     /// <summary>The loads of a case that a check is asked about: of the parts once, whichever bolt stands for the case.</summary>
     public ImmutableArray<BoltPull> LoadsOn(Checks.Check check, int loadCase) =>
@@ -99,8 +99,11 @@ public sealed class Sharing
     }
 
     /// <summary>Those that no other surpasses in tension and shear both, the most tension first; of equals the first.</summary>
-    internal static ImmutableArray<TLoad> Unsurpassed<TLoad>(IEnumerable<TLoad> all, Func<TLoad, double> tension, Func<TLoad, double> shear)
+    internal static ImmutableArray<TLoad> Unsurpassed<TLoad>(
+        IReadOnlyList<TLoad> all, Func<TLoad, double> tension, Func<TLoad, double> shear)
     {
+        // Where bolts share alike one stands for all of them: nothing to put in order.
+        if (all.Count == 1) return [all[0]];
         var front = ImmutableArray.CreateBuilder<TLoad>();
         foreach (var b in all.OrderByDescending(tension).ThenByDescending(shear))
         {

@@ -63,7 +63,9 @@ internal static class DefaultTarget
         var factor = new[] { MachineBasis.UnderHead, MachineBasis.WasherPressure }
             .Where(c => joint.Judging.Required(c) > 0 && c.MayApply(joint))
                 .Select(c => c.Judge(m, load).Factor.Value / joint.Judging.Required(c))
-            .DefaultIfEmpty(double.PositiveInfinity).Min() / (joint.Sharing.MostTension.Case >= 0 ? ForThePull : 1);
+            .DefaultIfEmpty(double.PositiveInfinity).Min();
+        // What pulls is asked only where it decides: the loads need not be shared out for it.
+        if (factor < ForThePull && joint.Sharing.MostTension.Case >= 0) factor /= ForThePull;
         return factor < 1 && Math.Floor(percent * factor) is var mild and >= Mildest ? (int)mild : null;
     }
 

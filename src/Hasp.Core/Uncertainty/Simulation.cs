@@ -131,7 +131,7 @@ public sealed class Simulation
     private static BoltDemand DemandOf(IReadOnlyList<JudgedLoad> all)
     {
         double Most(Sampled what, Func<JudgedLoad, double> of) => all.Where(l => l.What == what).Select(of).DefaultIfEmpty(0).Max();
-        var slipping = Sharing.Unsurpassed(all.Where(l => l.What == Sampled.Slip), l => l.Tension, l => l.Shear);
+        var slipping = Sharing.Unsurpassed([.. all.Where(l => l.What == Sampled.Slip)], l => l.Tension, l => l.Shear);
         return new(Most(Sampled.Opening, l => l.Tension), Math.Max(0, Most(Sampled.Yield, l => l.Tension)),
             [.. slipping.Select(l => (l.Tension, l.Shear))], Most(Sampled.Shear, l => l.Shear));
     }
