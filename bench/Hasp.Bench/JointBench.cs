@@ -11,7 +11,7 @@ using Hasp.Files;
 namespace Hasp.Bench;
 
 /// <summary>Whole evaluations: 12 bolts with 10 load cases, and the Finder over everything there is.</summary>
-[MemoryDiagnoser]
+[MemoryDiagnoser, GcConcurrent(false)]
 public class JointBench
 {
     private Joint _joint = null!;

@@ -41,7 +41,7 @@ public static class Units
     private static readonly Unit[] Forces =
     [
         new("N", Dimension.Force, 1, 0, "newton", "newtons"),
-        new("kN", Dimension.Force, 1e3, 0),
+        new("kN", Dimension.Force, 1e3, 0, "kilonewton", "kilonewtons"),
         new("MN", Dimension.Force, 1e6, 0),
         new("lbf", Dimension.Force, PoundForce, 0, "lb", "lbs", "#", "pound", "pounds", "pounds-force"),
         new("kip", Dimension.Force, 1000 * PoundForce, 0, "kips", "klbf"),
@@ -223,7 +223,8 @@ public static class Units
     {
         (string Force, string Arm, string Symbol)[] pairs =
         [
-            ("N", "m", "N·m"), ("N", "mm", "N·mm"), ("kN", "m", "kN·m"), ("kN", "mm", "kN·mm"), ("N", "cm", "N·cm"),
+            ("N", "m", "N·m"), ("N", "mm", "N·mm"), ("kN", "m", "kN·m"), ("kN", "mm", "kN·mm"), ("MN", "m", "MN·m"),
+            ("N", "cm", "N·cm"),
             ("lbf", "ft", "ft·lbf"), ("lbf", "in", "in·lbf"), ("kip", "ft", "kip·ft"), ("kip", "in", "kip·in"),
             ("kgf", "m", "kgf·m"), ("kgf", "cm", "kgf·cm"),
         ];

@@ -234,8 +234,9 @@ public readonly record struct TestTarget(double Required, Installation Installat
     // Of the tension: what is typed is rounded.
     private const double Near = 0.01;
 
-    /// <summary>What a joint asks.</summary>
-    public static TestTarget Of(Joint joint) => new(Verification.RequiredFor(joint), Installation.Of(joint));
+    /// <summary>What a joint asks; each look at its shop asks it of plan, setting and hindrances alike.</summary>
+    public static TestTarget Of(Joint joint) =>
+        joint.Once(nameof(TestTarget), () => new TestTarget(Verification.RequiredFor(joint), Installation.Of(joint)));
 
     /// <summary>True for a test that was made for it.</summary>
     public bool IsOf(Verification test) => !WhyNot(test).Any();

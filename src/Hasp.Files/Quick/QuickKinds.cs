@@ -66,6 +66,11 @@ internal static partial class QuickKinds
             P("(?:plates?|flats?|flanges?|webs?) (?:of )?(?<a>#)(?: thick)?", "plates", ("a", "splice.left")),
             P("(?:flats?|plates?|bars?|flanges?|webs?) (?<w>#)~(?<t>#)", "plates, width and thickness", ("w", "splice.width"), ("t",
                 "splice.left")),
+            P("plates? (?<t>#)(?: thick)? (?:on )?(?:each|both) sides?", "two covers", ("t", "splice.cover"),
+                ("=two covers", "splice.form")),
+            P("plates? (?<t>#)(?: thick)? (?:on )?(?:each|both) sides? of (?:an? |the )?(?<a>#)(?: thick)?"
+                + " (?:webs?|plates?|flanges?|flats?)", "two covers, and what they join", ("t", "splice.cover"),
+                ("=two covers", "splice.form"), ("a", "splice.left")),
             P("covers? (?:of )?(?:2|two)(?:~|\\s+)(?<t>#)", "two covers", ("t", "splice.cover"), ("=two covers", "splice.form")),
             P("(?:of )?(?:2|two)(?:~|\\s+)(?<a>#)(?: thick)? plates?", "two plates alike", ("a", "splice.left"), ("a", "splice.right")),
             P("(?:of )?(?:2|two)(?:~|\\s+)(?<a>#)(?: thick)? plates?,? (?<w>#) wide", "two plates alike, and their width",
@@ -156,7 +161,8 @@ internal static partial class QuickKinds
             P("(?<l>#)~(?<w>#) seal", "sealed rectangle", ("l", "cover.sealLength"), ("w", "cover.sealWidth"),
             ("=rectangle", "cover.shape")),
             P("(?<t>#) thick", "cover thickness", ("t", "cover.thickness")),
-            P("(?:bolt circle|pcd) (?<c>#)", "bolt circle", ("c", "cover.boltCircle")),
+            P("(?:on )?(?:an? )?(?:bolt circle|pcd|bcd)(?: of)? (?<c>#)", "bolt circle", ("c", "cover.boltCircle")),
+            P("(?:on )?(?:an? )?(?<c>#) (?:bolt circle|pcd|bcd)", "bolt circle", ("c", "cover.boltCircle")),
             P("flange (?<t>#)", "flange thickness", ("t", "cover.flangeThickness")),
         ], "", "bolts.count", d => [("cover.gasket", ["Gasket sheet, fibre", "Gasket sheet, graphite", "Gasket sheet, rubber"]),
             ("cover.thickness", Stock),
@@ -171,6 +177,10 @@ internal static partial class QuickKinds
             P("(?<v>(?:UB|UC|UKB|UKC|HE[ABM]?|IPE|IPN|W|HP|S|ISMB|ISHB|RHS|SHS|CHS) ?[0-9.x×*]+)", "") with
             {
                 Asks = ("that column is not in the list: state its depth, width and flange on the Bench, or name one that is listed", []),
+            },
+            P("(?:at )?(?<v>#) (?:centres|centers|ctrs|crs|c/c)", "") with
+            {
+                Asks = ("both ways, or along x alone?", ["bolts # x #"]),
             },
             P("bolts (?<x>#)~(?<y>#)", "bolts, along x and y", ("x", "basePlate.boltsX"), ("y", "basePlate.boltsY")),
         ], "fz", "", Feet),

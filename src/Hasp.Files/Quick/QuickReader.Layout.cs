@@ -79,7 +79,7 @@ internal sealed partial class QuickReader
         if (IsLaid(1, "row", out words))
         {
             var count = 1 + words;
-            var each = IsWord(count, "of") ? NumberAt(count + 1) : null;
+            var each = IsWord(count, "of") || IsGridAt(count) ? NumberAt(count + 1) : null;
             if (each is null || UnitAt(count + 2, 1, Dimension.Length) is not null) return Rowed(count, new(number), $"{number} rows");
             count += 2;
             return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), new(number, each), $"{number} rows of {each}");
@@ -88,7 +88,8 @@ internal sealed partial class QuickReader
         if (IsLaid(1, "column", out words))
         {
             var count = 1 + words;
-            if (!IsWord(count, "of") || NumberAt(count + 1) is not { } high || UnitAt(count + 2, 1, Dimension.Length) is not null)
+            if (!(IsWord(count, "of") || IsGridAt(count)) || NumberAt(count + 1) is not { } high
+                || UnitAt(count + 2, 1, Dimension.Length) is not null)
                 return Rowed(count, new(Columns: number), $"{number} columns");
             count += 2;
             return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), new(high, Columns: number), $"{number} columns of {high}");
@@ -103,6 +104,9 @@ internal sealed partial class QuickReader
         }
         return false;
     }
+
+    /// <summary>2 rows x 3 M20: what stands behind the cross counts the bolts of each.</summary>
+    private bool IsGridAt(int ahead) => IsWord(ahead, "x", "X", "×") && (IsThreadAt(ahead + 2) || BoltsAt(ahead + 2));
 
     /// <summary>What a piece says of rows: how many, bolts in each, columns. Columns stand upright; a row lies level beside them.</summary>
     private readonly record struct Rows(int? Level = null, int? Each = null, int? Columns = null);
@@ -291,22 +295,19 @@ internal sealed partial class QuickReader
         return true;
     }
 
-    // What wind acts on.
-    private static readonly string[] Panels = ["panel", "sign", "board", "door", "sheet", "plate", "hoarding", "fence", "screen"];
-
     /// <summary>What acts on an area, such as wind on a panel, comes to a force: how it lies to the faces is asked.</summary>
     private bool AskArea(Amount pressure, int count)
     {
         var ahead = count;
         // On a panel 2 m x 3 m: what it acts on may be named before its sizes.
-        while (IsWord(ahead, "on", "over", "a", "an", "the", "against") || (ahead > count && IsWord(ahead, Panels))) ahead++;
+        while (IsWord(ahead, "on", "over", "a", "an", "the", "against") || (ahead > count && IsWord(ahead, QuickWords.Panels))) ahead++;
         if (ahead == count || Quantity(ahead, Dimension.Length) is { Count: > 2 }) return false;
         if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null } || LengthAt(ahead) is not var (width, first)
             || !IsWord(ahead + first, "x", "X", "×", "by") || Quantity(ahead + first + 1, Dimension.Length) is not var (height, second))
             return false;
         if (first == 1) width = Amount.Of(_tokens[_at + ahead].Value, height.Unit);
         var end = ahead + first + 1 + second;
-        if (IsWord(end, Panels)) end++;
+        if (IsWord(end, QuickWords.Panels)) end++;
         return AskForce(pressure, width, height, end);
     }
 
@@ -327,8 +328,8 @@ internal sealed partial class QuickReader
         if (first == 1) width = Amount.Of(_tokens[_at].Value, height.Unit);
         var ahead = first + 1 + second;
         var from = ahead;
-        while (IsWord(ahead, "in", "under", "at", "with", "by", "a", "wind") || IsWord(ahead, Panels)) ahead++;
-        var named = IsWord(-1, Panels) || _line.Contains("wind", StringComparison.OrdinalIgnoreCase);
+        while (IsWord(ahead, "in", "under", "at", "with", "by", "a", "wind") || IsWord(ahead, QuickWords.Panels)) ahead++;
+        var named = IsWord(-1, QuickWords.Panels) || _line.Contains("wind", StringComparison.OrdinalIgnoreCase);
         if ((ahead == from && !named) || Quantity(ahead, Dimension.Stress) is not var (pressure, words)) return false;
         return AskForce(pressure, width, height, ahead + words + (IsWord(ahead + words, "wind") ? 1 : 0));
     }

@@ -212,7 +212,8 @@ internal sealed partial class QuickReader
             _at++;
             return;
         }
-        if (TryNegated() || AskRange() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade() || TryStandard()
+        if (TryNegated() || AskRange() || TryLetter() || TryWayFirst() || TryPhrases() || TryAsked() || TryThread() || TryGrade()
+            || TryStandard()
             || TryLayout()
             || TryKeyed()
             || TryPlates() || (token.Kind == TokenKind.Number && TryNumber())
@@ -237,6 +238,8 @@ internal sealed partial class QuickReader
 
     private bool IsWord(int ahead, params string[] words) =>
         _at + ahead >= 0 && Peek(ahead) is { } t && words.Contains(t.Text, StringComparer.OrdinalIgnoreCase);
+
+    private bool IsWord(int ahead, HashSet<string> words) => _at + ahead >= 0 && Peek(ahead) is { } t && words.Contains(t.Text);
 
     private void Take(int count, string taken)
     {
@@ -305,7 +308,7 @@ internal sealed partial class QuickReader
             || TryBearing() || (!IsCoefficient && Set(QuickWords.ShearBy, ShearBy, v => ShearBy = v, v => v == "bearing"
                 ? "may slip into bearing"
                 : "must not slip"))
-            || Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v)
+            || (!IsWord(1, "factor") && Set(QuickWords.Ends, End, v => End = v, v => "thread engages " + v))
             || TryFit()
             || Set(QuickWords.Holes, Holes, v => Holes = v, v => v + " the load, in every part")
             || Set(QuickWords.Heads, Head, v => Head = v, v => v + " head")
@@ -440,6 +443,23 @@ internal sealed partial class QuickReader
         return false;
     }
 
+    /// <summary>10 mm plates both sides: how many parts that is, is asked; one alone would be read of them all.</summary>
+    private bool AskBoth()
+    {
+        if (!IsWord(0, "both") || Plates.Count != 1 || _parts is not [.., { Taken: "a part" } part]
+            || part.Start + part.Length < _tokens[_at - 1].End) return false;
+        var count = 1 + (IsWord(1, "sides", "faces") ? 1 : 0);
+        var thickness = Plates[0].Value.ToString(CultureInfo.InvariantCulture) + " " + (Plates[0].Unit?.Symbol ?? "mm");
+        Refuse(count, "two parts of that, or one on each side of another? Write all of them, such as 10 + 20 + 10",
+            new QuickAnswer($"two parts of {thickness}", _line[..part.Start] + $"{thickness} + {thickness}"
+                + _line[_tokens[_at + count - 1].End..]));
+        return true;
+    }
+
+    /// <summary>How many pieces say nothing of their own; none where the first of them does.</summary>
+    private int SmallAt() => SpansAt(_at)
+        .FirstOrDefault(s => QuickWords.Small.Contains(s.Text) || QuickWords.Small.Contains(s.Spaced)).Count;
+
     private bool TrySmall()
     {
         // "30 kN shear + 20 kN tension": one load and another.
@@ -448,7 +468,7 @@ internal sealed partial class QuickReader
             Take(1, QuickPart.Nothing);
             return true;
         }
-        if (AskSign() || TryEach()) return true;
+        if (AskSign() || AskBoth() || TryEach()) return true;
         if (Question is QuickQuestion.Carries && Phrase(QuickWords.Ways) is var (way, words) && way is Way.Apart or Way.Across)
         {
             AskedWay = way;
@@ -475,8 +495,13 @@ internal sealed partial class QuickReader
         // "Preloaded to 70 % of proof": the share says it.
         var toShare = IsWord(0, "preloaded", "preload", "tightened", "tighten", "torqued", "pretensioned")
             && ShareAt(IsWord(1, "to") ? 2 : 1);
-        if (!toShare && !QuickWords.Small.Contains(_tokens[_at].Text) && _tokens[_at].Text is not ("-" or "–" or "?" or "!")) return false;
-        Take(1, QuickPart.Nothing);
+        if (toShare || _tokens[_at].Text is "-" or "–" or "?" or "!")
+        {
+            Take(1, QuickPart.Nothing);
+            return true;
+        }
+        if (SmallAt() is not (> 0 and var quiet)) return false;
+        Take(quiet, QuickPart.Nothing);
         return true;
     }
 
@@ -966,8 +991,8 @@ internal sealed partial class QuickReader
             (["edge", "e", "e1"], n => KeepLength(n, "edge distance", a => Edge = a)),
             (["length", "long"], n => KeepLength(n, "bolt length", a => Length = a)),
             (["bore", "seal", "sealed"], n => KeepLength(n, "bore", a => Bore = a)),
-            (["friction"], n => AskFriction(n) || KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
-            (["mu", "μ", "µ", "slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
+            (["friction", "mu", "μ", "µ"], n => AskFriction(n) || KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
+            (["slip", "coefficient"], n => KeepNumber(n, 1, "slip coefficient", v => Friction = v)),
             (["pcd", "circle", "bcd"], n => KeepLength(n, "bolt circle", a => Circle = a)),
             (["qty", "quantity", "number", "count", "bolts", "screws", "studs", "rods", "anchors", "off"], KeepCount),
             (["dia", "diameter", "ø", "Ø", "⌀"], n => KeepBeside(n, "hole", a => Hole = a, "hole", "holes") || AskSize(n)),
@@ -1100,7 +1125,7 @@ internal sealed partial class QuickReader
         // Whoever says tightened means it.
         if (_parts[at].Text.Contains("tighten", StringComparison.OrdinalIgnoreCase)) return;
         var most = Thread is null ? double.PositiveInfinity : 0.4 * Math.PI / 4 * Math.Pow(Thread.Diameter, 3) * StrongestBolt;
-        if (torque.Held < most && !Moments.Any(w => _line.Contains(w, StringComparison.OrdinalIgnoreCase))) return;
+        if (torque.Held < most && !QuickWords.Moments.Any(w => _line.Contains(w, StringComparison.OrdinalIgnoreCase))) return;
         Aim = null;
         var part = _parts[at];
         _parts[at] = part with
@@ -1114,8 +1139,6 @@ internal sealed partial class QuickReader
 
     // MPa: no bolt is stronger.
     private const double StrongestBolt = 1300;
-    private static readonly string[] Moments = ["pcd", "circle", "moment", "bending", "twist the", "end plate", "endplate", "on the group",
-        "reaction", "transmit", "coupling", "shaft", "drive torque", "load torque"];
 
     private bool KeepLength(int ahead, string what, Action<Amount> keep)
     {
@@ -1268,7 +1291,7 @@ internal sealed partial class QuickReader
             || (IsWord(-1, "in", "hole", "holes") && (End is "tapped" or "insert" || Question == QuickQuestion.Engagement))))
         {
             (LastMaterial, End) = (lead, End ?? "tapped");
-            Take(start, "tapped into " + lead);
+            Take(start + BodyAt(start), "tapped into " + lead);
             return true;
         }
         // A 12 mm flange to cast iron: that of the part behind it.
@@ -1319,7 +1342,8 @@ internal sealed partial class QuickReader
             Refuse(ahead, "there are parts already: write them together, joined by +");
             return true;
         }
-        _into = into;
+        // "30 mm plate tapped M12, 12 mm cover": so is a part that its thread is said of right behind it.
+        _into = into || IsWord(ahead, "tapped");
         if (intoLast && End is null) End = "tapped";
         // A material said once is of all; a unit said once is of all.
         var named = plates.Where(p => p.Material is not null).ToList();
@@ -1367,7 +1391,9 @@ internal sealed partial class QuickReader
         var (plate, count) = PlateAt(ahead) ?? (null!, 0);
         // 2 x 15 plates; of 2 x 15 mm the size tells that no bolts are meant.
         var crossed = IsWord(ahead - 1, "x", "X", "×", "off") || (!counted && IsWord(ahead, "x", "X", "×"));
-        if (plate is null && crossed && !counted) (plate, count) = PlateAt(ahead + 1) is var (behind, n) ? (behind, n + 1) : (null!, 0);
+        // What a comma parts is no number of plates: 4 off, 10 mm plates.
+        if (plate is null && !counted && IsWord(ahead, "x", "X", "×") && PlateAt(ahead + 1) is var (behind, n))
+            (plate, count) = (behind, n + 1);
         if (plate is null) return counted && AskThickness(number, ahead);
         if (crossed && !counted && plate is { Unit: null, Material: null } && Thread is not null && Plates.Count == 0
             && EndsPart(ahead + count) && plate.Value <= MostInRow)
@@ -1404,7 +1430,8 @@ internal sealed partial class QuickReader
     private bool TryAlikeBehind()
     {
         if (!IsWord(0, "x", "X", "×") || NumberAt(1) is not { } number || number is < 2 or > MostAlike || !EndsPart(2)) return false;
-        if (Plates.Count != 1 || _parts is not [.., { Taken: "a part" } part] || part.Start + part.Length < _tokens[_at - 1].End) return false;
+        if (Plates.Count != 1 || _parts is not [.., { Taken: "a part" } part]
+            || part.Start + part.Length < _tokens[_at - 1].End) return false;
         Plates = [.. Enumerable.Repeat(Plates[0], number)];
         Take(2, $"{number} parts of it");
         return true;
@@ -1429,12 +1456,8 @@ internal sealed partial class QuickReader
         return true;
     }
 
-    private static readonly string[] Bodies = ["housing", "casting", "block", "bed", "body", "frame", "hub", "pedestal", "gearbox",
-        "engine",
-        "column", "boss", "machine", "wall", "tank"];
-
     /// <summary>How many words name what parts are bolted to, whose thickness nobody says; none where nothing does.</summary>
-    private int BodyAt(int ahead) => IsWord(ahead, Bodies) && Peek(ahead + 1) is null or { Kind: not TokenKind.Number } ? 1 : 0;
+    private int BodyAt(int ahead) => IsWord(ahead, QuickWords.Bodies) && Peek(ahead + 1) is null or { Kind: not TokenKind.Number } ? 1 : 0;
 
     /// <summary>A material in front of these is theirs, not the parts'.</summary>
     private bool NamesFasteners(int ahead) =>
@@ -1578,6 +1601,14 @@ internal sealed partial class QuickReader
         return TryCount(token) || (token.Fraction && AskFraction(token));
     }
 
+    /// <summary>F = 45 kN axial: a letter that says a force and not how it acts.</summary>
+    private bool TryLetter()
+    {
+        if (!IsWord(0, "F", "Q", "R", "P", "W") || !IsWord(1, "=") || (Quantity(2, Dimension.Force) ?? WeightAt(2)) is null) return false;
+        Take(2, QuickPart.Nothing);
+        return true;
+    }
+
     private bool AskComma(Token token, double thousandth)
     {
         var many = token.Value.ToString("0", CultureInfo.InvariantCulture);
@@ -1628,6 +1659,12 @@ internal sealed partial class QuickReader
         var count = 2;
         while (IsWord(count, "of", "the")) count++;
         var what = "";
+        if (IsWord(count, "ultimate", "tensile", "UTS", "Rm", "fub", "breaking", "minimum"))
+        {
+            while (IsWord(count, "ultimate", "tensile", "UTS", "Rm", "fub", "breaking", "minimum", "strength", "load", "stress")) count++;
+            Refuse(count, "a share of the tensile strength: write it as a share of proof or of yield, or as a force");
+            return true;
+        }
         if (IsWord(count, "proof", "yield", "Rp0.2", "Rp"))
         {
             what = IsWord(count, "proof") ? "proof" : "yield";
@@ -1648,6 +1685,7 @@ internal sealed partial class QuickReader
             count++;
         }
         if (EachAt(count) is > 0 and var eachWords) (_each, count) = (true, count + eachWords);
+        if (AskInclined(force, count)) return true;
         var ahead = count;
         while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
             && Phrase(QuickWords.Ways, ahead) is null) ahead++;
@@ -1672,6 +1710,25 @@ internal sealed partial class QuickReader
         Refuse(count, "does it pull the parts apart, or shear them?",
             Instead(count, Span(_at, count) + " apart", "pulls them apart"), Instead(count, Span(_at, count) + " across", "shears them"));
         return true;
+    }
+
+    /// <summary>40 kN at 30°: from the faces or from the bolts is asked; each answer says both parts of it.</summary>
+    private bool AskInclined(Amount force, int count)
+    {
+        if (!IsWord(count, "at", "inclined", "under") || _each) return false;
+        var ahead = count + 1;
+        while (IsWord(ahead, "at", "an", "angle", "of")) ahead++;
+        if (Peek(ahead) is not { Kind: TokenKind.Number, Other: null, Value: > 0 and < 90 } angle
+            || !IsWord(ahead + 1, "°", "deg", "degs", "degree", "degrees", "deg.")) return false;
+        var (sine, cosine) = Math.SinCos(angle.Value * Math.PI / 180);
+        Refuse(ahead + 2, "from the faces of the parts, or from the bolts?",
+            Instead(ahead + 2, Parts(sine, cosine), "from the faces: " + Parts(sine, cosine)),
+            Instead(ahead + 2, Parts(cosine, sine), "from the bolts: " + Parts(cosine, sine)));
+        return true;
+
+        string Parts(double apart, double across) => $"{Share(apart)} apart and {Share(across)} across";
+        // Rounded up, so that nothing of the load is lost.
+        string Share(double of) => Amount.Of(Math.Ceiling((force.Unit.FromHeld(force.Held) * of * 100) - 1e-6) / 100, force.Unit).Text;
     }
 
     private static readonly string[] SlipWords = ["slip", "friction", "bearing", "hsfg"];
@@ -1881,14 +1938,15 @@ internal sealed partial class QuickReader
     {
         if (token.Fraction || token.Value != Math.Floor(token.Value) || token.Value is < 1 or > 1000) return false;
         // 20 per bolt: of something, and no number of bolts.
-        if (EachAt(1) > 0 && !BoltsAt(1)) return false;
+        var ended = IsWord(1, "each") && Peek(2) is null or { Kind: TokenKind.Break };
+        if (EachAt(1) > 0 && !BoltsAt(1) && !(ended && Thread is not null)) return false;
         var ahead = 1;
         while (IsWord(ahead, "x", "X", "×", "*", "-", "off", "no", "no.", "nos", "nr", "pcs", "of", "number", "ea", ".")) ahead++;
         // Known words may stand between a number and its size: 4 HV M20, 4 DIN 931 M16.
         var named = ahead;
         while (named < ahead + (2 * MostPieces) && !IsThreadAt(named)
             && (KnownPhrase(named) ?? (named > ahead ? GradeAt(named)?.Count : null)) is { } words) named += words;
-        var counts = BoltsAt(1) || IsThreadAt(ahead) || (named > ahead && (IsThreadAt(named) || ThreadSoonAt(named)))
+        var counts = BoltsAt(1) || ended || IsThreadAt(ahead) || (named > ahead && (IsThreadAt(named) || ThreadSoonAt(named)))
             || MetricBoltsAt(ahead) is not null || StandsAsCount() || ThreadSoonAt(ahead) || GradeAt(ahead) is not null
             || Phrase(QuickWords.Heads, ahead) is not null || Phrase(QuickWords.Finishes, ahead) is not null;
         if (!counts) return false;
@@ -1910,7 +1968,7 @@ internal sealed partial class QuickReader
             return true;
         }
         Count = (int)token.Value;
-        Take(BoltsAt(1) && !IsThreadAt(1) ? 2 : 1, $"{token.Text} {(Count == 1 ? "bolt" : "bolts")}");
+        Take((BoltsAt(1) && !IsThreadAt(1)) || ended ? 2 : 1, $"{token.Text} {(Count == 1 ? "bolt" : "bolts")}");
         return true;
     }
 

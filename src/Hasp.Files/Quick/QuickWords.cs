@@ -109,6 +109,15 @@ internal static class QuickWords
     /// <summary>Words behind a bare number that make it a number of something, never a thickness.</summary>
     internal static readonly HashSet<string> Counted = Set("counted");
 
+    /// <summary>What parts are bolted to, whose thickness nobody says.</summary>
+    internal static readonly HashSet<string> Bodies = Set("body");
+
+    /// <summary>What wind acts on.</summary>
+    internal static readonly HashSet<string> Panels = Set("in wind");
+
+    /// <summary>What a line speaks of whose torque may turn or tilt the joint.</summary>
+    internal static readonly HashSet<string> Moments = Set("moment");
+
     /// <summary>Words that say nothing of their own.</summary>
     internal static readonly HashSet<string> Small = Set("small");
 

@@ -155,8 +155,9 @@ public sealed class QuickWordsTests
             var quick = QuickLine.Read(line, UnitSystem.Si);
             foreach (var part in quick.Parts.Where(p => p.Problem is null && p.Taken != QuickPart.Nothing && !Usual.Contains(p.Taken)))
             {
-                // Said twice, it may go once; "into" alone says that a hole is tapped.
-                if (part.Taken == "thread engages tapped" && line.Contains("into", StringComparison.Ordinal)) continue;
+                // Said twice, it may go once: "into" alone says that a hole is tapped, and so does "tapped".
+                if (part.Taken is "thread engages tapped" or "tapped into"
+                    && line.Contains(part.Taken == "tapped into" ? "tapped" : "into", StringComparison.Ordinal)) continue;
                 if (quick.Parts.Count(p => p.Taken == part.Taken) > 1) continue;
                 // Two rows of three are six; a bore under pressure is a ram's.
                 if (part.Taken.EndsWith(" bolts", StringComparison.Ordinal) && quick.Parts.Any(p => p.Taken.Contains(" rows of ", StringComparison.Ordinal))) continue;
