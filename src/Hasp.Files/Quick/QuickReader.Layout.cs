@@ -79,20 +79,15 @@ internal sealed partial class QuickReader
         if (IsLaid(1, "row", out words))
         {
             var count = 1 + words;
-            var each = IsWord(count, "of") || IsGridAt(count) ? NumberAt(count + 1) : null;
-            if (each is null || UnitAt(count + 2, 1, Dimension.Length) is not null) return Rowed(count, new(number), $"{number} rows");
-            count += 2;
-            return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), new(number, each), $"{number} rows of {each}");
+            return InEachAt(count) is var (each, end) ? Rowed(end, new(number, each), $"{number} rows of {each}")
+                : Rowed(count, new(number), $"{number} rows");
         }
         if (IsLaid(1, "each", out words)) return Rowed(1 + words, new(Each: number), $"{number} in each row");
         if (IsLaid(1, "column", out words))
         {
             var count = 1 + words;
-            if (!(IsWord(count, "of") || IsGridAt(count)) || NumberAt(count + 1) is not { } high
-                || UnitAt(count + 2, 1, Dimension.Length) is not null)
-                return Rowed(count, new(Columns: number), $"{number} columns");
-            count += 2;
-            return Rowed(count + (BoltsAt(count) && !IsThreadAt(count) ? 1 : 0), new(high, Columns: number), $"{number} columns of {high}");
+            return InEachAt(count) is var (high, end) ? Rowed(end, new(high, Columns: number), $"{number} columns of {high}")
+                : Rowed(count, new(Columns: number), $"{number} columns");
         }
         if (!IsWord(1, "x", "X", "×", "by") || NumberAt(2) is not { } more) return false;
         if (IsLaid(3, "group", out words)) return Rowed(3 + words, new(number, more), $"{number} rows of {more}");
@@ -103,6 +98,14 @@ internal sealed partial class QuickReader
             return true;
         }
         return false;
+    }
+
+    /// <summary>2 rows of 3 bolts, 2 rows x 3 M20: how many stand in each, and where that ends; a length says something else.</summary>
+    private (int Each, int End)? InEachAt(int ahead)
+    {
+        if (!(IsWord(ahead, "of") || IsGridAt(ahead)) || NumberAt(ahead + 1) is not { } each
+            || UnitAt(ahead + 2, 1, Dimension.Length) is not null) return null;
+        return (each, ahead + 2 + (BoltsAt(ahead + 2) && !IsThreadAt(ahead + 2) ? 1 : 0));
     }
 
     /// <summary>2 rows x 3 M20: what stands behind the cross counts the bolts of each.</summary>

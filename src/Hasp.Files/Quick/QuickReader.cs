@@ -446,8 +446,7 @@ internal sealed partial class QuickReader
     /// <summary>10 mm plates both sides: how many parts that is, is asked; one alone would be read of them all.</summary>
     private bool AskBoth()
     {
-        if (!IsWord(0, "both") || Plates.Count != 1 || _parts is not [.., { Taken: "a part" } part]
-            || part.Start + part.Length < _tokens[_at - 1].End) return false;
+        if (!IsWord(0, "both") || LonePartInFront is not { } part) return false;
         var count = 1 + (IsWord(1, "sides", "faces") ? 1 : 0);
         var thickness = Plates[0].Value.ToString(CultureInfo.InvariantCulture) + " " + (Plates[0].Unit?.Symbol ?? "mm");
         Refuse(count, "two parts of that, or one on each side of another? Write all of them, such as 10 + 20 + 10",
@@ -456,8 +455,12 @@ internal sealed partial class QuickReader
         return true;
     }
 
-    /// <summary>How many pieces say nothing of their own; none where the first of them does.</summary>
-    private int SmallAt() => SpansAt(_at)
+    /// <summary>The only part so far, where it stands right in front; null where it does not.</summary>
+    private QuickPart? LonePartInFront => Plates.Count == 1 && _parts is [.., { Taken: "a part" } part]
+        && part.Start + part.Length >= _tokens[_at - 1].End ? part : null;
+
+    /// <summary>How many pieces from here on say nothing of their own, read as one phrase; none where none does.</summary>
+    private int SmallAt(int ahead = 0) => _at + ahead >= _tokens.Count ? 0 : SpansAt(_at + ahead)
         .FirstOrDefault(s => QuickWords.Small.Contains(s.Text) || QuickWords.Small.Contains(s.Spaced)).Count;
 
     private bool TrySmall()
@@ -1430,8 +1433,7 @@ internal sealed partial class QuickReader
     private bool TryAlikeBehind()
     {
         if (!IsWord(0, "x", "X", "×") || NumberAt(1) is not { } number || number is < 2 or > MostAlike || !EndsPart(2)) return false;
-        if (Plates.Count != 1 || _parts is not [.., { Taken: "a part" } part]
-            || part.Start + part.Length < _tokens[_at - 1].End) return false;
+        if (LonePartInFront is null) return false;
         Plates = [.. Enumerable.Repeat(Plates[0], number)];
         Take(2, $"{number} parts of it");
         return true;
@@ -1477,8 +1479,7 @@ internal sealed partial class QuickReader
             && QuickWords.Parts.Contains($"{first.Text} {second.Text}") ? 2 : 0;
     }
 
-    private bool IsPlates(int ahead) =>
-        IsWord(ahead, "plates", "parts", "sheets", "pieces", "straps", "lugs", "cleats", "gussets", "tabs", "cheeks", "members");
+    private bool IsPlates(int ahead) => IsWord(ahead, QuickWords.PartsCounted);
 
     /// <summary>A whole number in figures or in a word.</summary>
     private int? NumberAt(int ahead) => Peek(ahead) switch
@@ -1604,7 +1605,7 @@ internal sealed partial class QuickReader
     /// <summary>F = 45 kN axial: a letter that says a force and not how it acts.</summary>
     private bool TryLetter()
     {
-        if (!IsWord(0, "F", "Q", "R", "P", "W") || !IsWord(1, "=") || (Quantity(2, Dimension.Force) ?? WeightAt(2)) is null) return false;
+        if (!IsWord(0, QuickWords.Letters) || !IsWord(1, "=") || (Quantity(2, Dimension.Force) ?? WeightAt(2)) is null) return false;
         Take(2, QuickPart.Nothing);
         return true;
     }
@@ -1659,9 +1660,9 @@ internal sealed partial class QuickReader
         var count = 2;
         while (IsWord(count, "of", "the")) count++;
         var what = "";
-        if (IsWord(count, "ultimate", "tensile", "UTS", "Rm", "fub", "breaking", "minimum"))
+        if (IsWord(count, QuickWords.Ultimate))
         {
-            while (IsWord(count, "ultimate", "tensile", "UTS", "Rm", "fub", "breaking", "minimum", "strength", "load", "stress")) count++;
+            while (IsWord(count, QuickWords.Ultimate) || IsWord(count, "strength", "load", "stress")) count++;
             Refuse(count, "a share of the tensile strength: write it as a share of proof or of yield, or as a force");
             return true;
         }
@@ -1687,8 +1688,8 @@ internal sealed partial class QuickReader
         if (EachAt(count) is > 0 and var eachWords) (_each, count) = (true, count + eachWords);
         if (AskInclined(force, count)) return true;
         var ahead = count;
-        while (Peek(ahead) is { Kind: TokenKind.Word } t && QuickWords.Small.Contains(t.Text)
-            && Phrase(QuickWords.Ways, ahead) is null) ahead++;
+        while (Peek(ahead) is { Kind: TokenKind.Word } && Phrase(QuickWords.Ways, ahead) is null && SmallAt(ahead) is > 0 and var quiet)
+            ahead += quiet;
         if (Phrase(QuickWords.Ways, ahead) is var (way, words)) return Loaded(force, way, ahead + words);
         if (Phrase(QuickWords.Symbols, count) is var (symbol, one)) return Loaded(force, symbol, count + one);
         // "60 kN reversing shear", "60 kN ULS shear": what stands between says its own.

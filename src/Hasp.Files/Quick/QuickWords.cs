@@ -61,6 +61,15 @@ internal static class QuickWords
     /// <summary>What a thickness is of.</summary>
     internal static readonly HashSet<string> Parts = Set("part");
 
+    /// <summary>What a number before it counts as parts.</summary>
+    internal static readonly HashSet<string> PartsCounted = Set("parts counted");
+
+    /// <summary>Letters that say a force and not how it acts, before an equals sign.</summary>
+    internal static readonly HashSet<string> Letters = Set("letter");
+
+    /// <summary>Words of the tensile strength, of which no share is tightened to.</summary>
+    internal static readonly HashSet<string> Ultimate = Set("ultimate");
+
     /// <summary>What is known of bolts.</summary>
     internal static readonly Dictionary<string, string> Conditions = Slot("condition");
 
