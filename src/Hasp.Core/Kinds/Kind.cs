@@ -123,6 +123,9 @@ public sealed record Kind(string Id, string Name, string Brief)
     /// <summary>A line that makes one.</summary>
     public string Line { get; init; } = "";
 
+    /// <summary>What a line makes of it, and by which words; null for parts listed one by one, which every other line is of.</summary>
+    public KindLine? Spoken { get; init; }
+
     /// <summary>What its empty state says: what it is for, and what to state.</summary>
     public string Explains { get; init; } = "";
 

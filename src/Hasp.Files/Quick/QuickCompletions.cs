@@ -15,6 +15,7 @@ public static class QuickCompletions
     private static readonly string[] Spoken = [.. QuickWords.Rows
         .Where(r => r.Slot is not ("small" or "counted" or "not one bolt" or "negation" or "number" or "symbol" or "bolts")).Select(r =>
             r.Words)
+        .Concat(QuickKinds.Names.Where(n => n.Row.Slot is not ("quiet" or "name of none")).Select(n => n.Name))
         .Concat(QuickWords.Asked.Keys).Concat(Standards.Names(Standards.Grades, g => g.Grade))
         .Concat(Standards.Names(Standards.Materials, m => m.Name))
         .Concat(Standards.Names(Standards.Threads, t => t.Designation)).Where(w => w.Length > Fewest)

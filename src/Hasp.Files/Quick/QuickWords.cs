@@ -96,12 +96,6 @@ internal static class QuickWords
     internal static readonly Dictionary<string, LeverWay> Levers = Slot("lever").ToDictionary(r => r.Key,
         r => Enum.Parse<LeverWay>(r.Value, true), StringComparer.OrdinalIgnoreCase);
 
-    /// <summary>Kinds of joint by the names that a line may begin with.</summary>
-    internal static readonly Dictionary<string, string> Kinds = Slot("kind");
-
-    /// <summary>Kinds of joint by names that mean nothing else, wherever they stand.</summary>
-    internal static readonly Dictionary<string, string> KindsAnywhere = Slot("kind anywhere");
-
     /// <summary>Numbers as words.</summary>
     internal static readonly Dictionary<string, int> Numbers = Slot("number").ToDictionary(r => r.Key,
         r => int.Parse(r.Value, CultureInfo.InvariantCulture), StringComparer.OrdinalIgnoreCase);

@@ -2,6 +2,7 @@ using System.Text.RegularExpressions;
 using System.Globalization;
 using CsvHelper;
 using Hasp.Core.Joints;
+using Hasp.Core.Kinds;
 using Hasp.Core.Quantities;
 using Hasp.Files;
 using Hasp.Files.Quick;
@@ -111,12 +112,51 @@ public sealed class QuickWordsTests
         Assert.True(answers > 40, $"{answers} answers");
     }
 
-    /// <summary>Names of kinds: each begins a line of its kind.</summary>
+    /// <summary>Names of kinds: each begins a line of its kind, or stands anywhere in one.</summary>
     [Fact]
-    public void Every_name_of_a_kind_begins_a_line_of_it()
+    public void Every_name_of_a_kind_makes_a_line_of_it()
     {
-        foreach (var (name, kind) in QuickWords.Kinds) Assert.Equal(kind, QuickLine.Read($"{name} M16 8.8", UnitSystem.Si).Draft.Text(Fields.Kind));
-        foreach (var (name, kind) in QuickWords.KindsAnywhere) Assert.Equal(kind, QuickLine.Read($"M16 8.8 {name}", UnitSystem.Si).Draft.Text(Fields.Kind));
+        var names = QuickKinds.Names.Where(n => n.Row.Slot is not ("quiet" or "name of none")).ToList();
+        foreach (var (name, kind, row) in names)
+        {
+            var line = row.Slot switch
+            {
+                "name anywhere" => $"M16 8.8 {name}", "name before a size" => $"{name}80x80x8, M16 8.8", _ => $"{name} M16 8.8",
+            };
+            Assert.True(QuickLine.Read(line, UnitSystem.Si).Draft.Text(Fields.Kind) == kind.Id, line);
+        }
+        Assert.True(names.Count > 70, $"{names.Count} names");
+    }
+
+    /// <summary>Every row of every kind's own words is read as its example says, whole, into what the row names.</summary>
+    [Fact]
+    public void Every_piece_of_a_kind_is_read_as_its_row_says()
+    {
+        var (wrong, rows) = (new List<string>(), 0);
+        foreach (var kind in Kind.All.Where(k => k.Spoken is not null))
+        {
+            var name = kind.Spoken!.Words.First(r => r.Slot == "name").Words.Split('|')[0];
+            foreach (var row in kind.Spoken!.Words.Where(r => r.Slot == "piece"))
+            {
+                rows++;
+                var quick = QuickLine.Read($"{name}, {row.Example}", UnitSystem.Si);
+                var part = quick.Parts.SingleOrDefault(p => p.Text == row.Example);
+                if (part is null || (part.Problem ?? "") != row.Question || part.Taken != row.Taken)
+                    wrong.Add($"{name}, {row.Example}: {string.Join("; ", quick.Parts.Select(p => $"[{p.Text}] {p.Problem ?? p.Taken}"))}");
+                // What it states beside, and what stands in its words, is in the document.
+                wrong.AddRange(row.Into.Split('|', StringSplitOptions.RemoveEmptyEntries).Where(i => !i.Contains('{', StringComparison.Ordinal))
+                    .Where(i => quick.Draft.Text($"{kind.Id}.{i.Split('=')[0]}") != i.Split('=')[1]).Select(i => $"{row.Example}: not {i}"));
+                if (row.Question.Length == 0 && row.Taken != QuickPart.Nothing && !quick.Draft.Places().Any(p =>
+                    quick.Draft.PathOf(p).StartsWith(kind.Id + ".", StringComparison.Ordinal) && !quick.Draft.IsChosen(p)))
+                    wrong.Add($"{row.Example}: nothing is stated");
+                foreach (var answer in part?.Answers ?? [])
+                {
+                    if (QuickLine.Read(answer.Line, UnitSystem.Si).Parts.Any(p => p.Problem == row.Question)) wrong.Add($"{answer.Line}: asked again");
+                }
+            }
+        }
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+        Assert.True(rows > 75, $"{rows} rows");
     }
 
     /// <summary>Lines as they are written in shops, with what each comes to: one a row of <c>shopLines.csv</c>; what is asked stands behind an arrow.</summary>

@@ -88,6 +88,11 @@ public static class AngleKind
             (Leg, j => j.Of<AngleInputs>().Leg, "connected leg"), (End, j => j.Of<AngleInputs>().End, "end distance"),
             (Pitch, j => j.Of<AngleInputs>().Pitch, "pitch"),
         ],
+        Spoken = new("angleLine")
+        {
+            Force = "fx", Materials = [Material.Path], Washers = true, Places = (_, n) => new(null, (Bolts.Path, n)),
+            Tries = _ => [(Thickness.Path, ["5 mm", "6 mm", "8 mm", "10 mm", "12 mm", "15 mm", "20 mm"])],
+        },
         Line = "angle 80 × 80 × 8, gusset 10, 120 kN, M16 8.8",
         Explains = "For a brace or tie of an angle that is bolted by one leg. State the angle, the gusset and the pull; "
             + "the bolts in line are chosen, the lag of the other leg is counted by the basis in use.",

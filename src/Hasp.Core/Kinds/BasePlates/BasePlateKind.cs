@@ -156,6 +156,16 @@ public static class BasePlateKind
     private static readonly Check AiscPressed = Check.OfParts<AiscBasePressedCheck>();
     private static readonly Check IsPressed = Check.OfParts<IsBasePlateCheck>();
 
+    /// <summary>Where bolts of a foot may stand: two diameters from the plate's edges, or between the flanges.</summary>
+    private static string[] NearEdge(Func<string, string?> said, Field<double> plate)
+    {
+        if (said(plate.Path) is not { } text || QuantityText.Parse(text, Dimension.Length) is not { Problem: null, Held: var size })
+            return ["200 mm"];
+        var bolt = Standards.FindThread(said(Fields.Thread.Path) ?? "")?.Diameter ?? 20;
+        return [.. new[] { 4, 3, 5, 6, 8 }.Select(k => Math.Max(2 * bolt, size - (k * bolt)).ToString("0.###",
+            CultureInfo.InvariantCulture) + " mm")];
+    }
+
     /// <summary>The kind.</summary>
     public static readonly Kind Kind = new("basePlate", "Base plate, holding-down bolts", "a column's foot on concrete or masonry")
     {
@@ -207,6 +217,17 @@ public static class BasePlateKind
         Grows = [(Thickness, j => j.Of<BasePlateInputs>().Thickness, "plate"),
             (PlateDepth, j => j.Of<BasePlateInputs>().Shape.PlateDepth, "plate along y"),
             (PlateWidth, j => j.Of<BasePlateInputs>().Shape.PlateWidth, "plate along x")],
+        Spoken = new("basePlateLine")
+        {
+            Force = "fz", Moment = ("mx", "my"), Materials = [Material.Path], Bolts = _ => ("M20", "4.6"),
+            AsksWay = ("does it press the foot down, or lift it?", [("presses it down", " down"), ("lifts it", " uplift")]),
+            Names = text => Profiles.Find(text) is { } profile ? (Profile.Path, profile.Name, "column") : null,
+            Places = (_, n) => n < 4 || n % 2 != 0 ? new("a foot has two rows of at least two bolts: an even number from 4 on")
+                : new(null, (PerRow.Path, n / 2)),
+            Chooses = _ => [new(Fields.Basis.Path, "eurocode", "Eurocode 3")],
+            Tries = said => [(BoltsY.Path, NearEdge(said, PlateDepth)), (BoltsX.Path, NearEdge(said, PlateWidth)),
+                (Fck.Path, ["20 MPa"])],
+        },
         Line = "base HEA 200, plate 340 × 300 × 25, 4 M24 4.6, C20, 300 kN down",
         Explains = "For a post or column on concrete or masonry. State the profile, the plate, the bolts and the concrete; "
             + "cases press or lift, with shear and moments. Pull-out of the anchorage is handed over with its forces.",

@@ -132,6 +132,11 @@ public static class ClosureKind
         Grows = [(Outer, j => j.Of<ClosureInputs>().Outer, "tube outer Ø"),
             (TubeEnd, j => j.Of<ClosureInputs>().TubeEnd, "hole to tube end"),
             (Engagement, j => j.Of<ClosureInputs>().Engagement, "into the plug")],
+        Spoken = new("closureLine")
+        {
+            Materials = [TubeMaterial.Path, PlugMaterial.Path], Places = (_, n) => new(null, (PerRow.Path, n)),
+            Groups = said => int.TryParse(said(Rows.Path), CultureInfo.InvariantCulture, out var rows) ? (rows, "in each row") : (1, ""),
+        },
         Line = "plug 100 bore 124 tube, 6 M12 8.8, 12 MPa",
         Explains = "For a plug or end cap in a tube under pressure. State bore, tube and pressure; "
             + "the number of bolts is chosen from what can be indexed. Liquid proof test, relief and what goes first are part of it.",

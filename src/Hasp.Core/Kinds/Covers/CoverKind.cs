@@ -123,6 +123,18 @@ public static class CoverKind
         Shows = (j, f) => j.Of<CoverInputs>().IsRectangle ? f != Seal && f != BoltCircle && f != Fields.Count : !Oblong.Contains(f),
         Grows = [(Thickness, j => j.Of<CoverInputs>().Thickness, "cover"),
             (FlangeThickness, j => j.Of<CoverInputs>().FlangeThickness, "flange")],
+        Spoken = new("coverLine")
+        {
+            Materials = [Material.Path], Washers = true, Places = (_, n) => new(null, (Fields.Count.Path, n)),
+            Chooses = _ => [new(Fields.Lubrication.Path, "lubricated", "oiled, so that the gasket is pressed evenly"),
+                new(GasketWidth.Path, "16 mm", "gasket 16 mm wide")],
+            Tries = said =>
+            [
+                (Gasket.Path, ["Gasket sheet, fibre", "Gasket sheet, graphite", "Gasket sheet, rubber"]), (Thickness.Path, KindLine.Stock),
+                .. said(Shape.Path) == "rectangle" ? Array.Empty<(string, string[])>()
+                    : [(Fields.Count.Path, ["8", "12", "16", "20", "24"])],
+            ],
+        },
         Line = "cover 250 seal, 16 M16 8.8, 22 thick, 1 MPa",
         Explains = "For an inspection cover, a blind flange, a valve's bonnet. State where it seals, the bolts, "
             + "the thickness and the pressure; a second pressure that it alternates with shows fatigue.",

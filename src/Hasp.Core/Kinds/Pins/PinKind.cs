@@ -149,6 +149,16 @@ public static class PinKind
                 || f == Fields.Thread,
             _ => f != GammaM6 || j.Of<PinInputs>().Replaceable,
         },
+        Spoken = new("pinLine")
+        {
+            Force = "shear", Across = "shear", Materials = [EyeMaterial.Path],
+            NoPush = "a pin is judged here under a pull: one that is pushed is not",
+            Places = (_, n) => new(n == 1 ? null : "one bolt is the pin"),
+            // A bolt is the pin only where somebody says so.
+            Bolts = said => said(Fields.Thread.Path) is null ? null : ("M16", "8.8"),
+            Chooses = said => said(Fields.Thread.Path) is null ? [new(Diameter.Path, "30 mm", "the pin")] : [],
+            Tries = _ => [(EyeThickness.Path, KindLine.Stock)],
+        },
         Line = "pin 30, eye 16 thick, cheeks 2 × 12, 60 kN",
         Explains = "For a hanger, a clevis, a lug or a ram's end. State the pin, the thickness of eye and cheeks and the pull; "
             + "what goes first, at what load, and what next, is ranked.",

@@ -138,6 +138,21 @@ public static class SpliceKind
         Shows = (j, f) => j.Of<SpliceInputs>() is var s && f == Packing ? s.Packs : s.Form != SpliceForm.Lap || !OfButts.Contains(f),
         Grows = [(Cover, j => j.Of<SpliceInputs>().Cover, "covers"), (End, j => j.Of<SpliceInputs>().End, "end distance"),
             (Width, j => j.Of<SpliceInputs>().Width, "width")],
+        Spoken = new("spliceLine")
+        {
+            Force = "fx", Across = "fy", Moment = ("mz", "mz"), Materials = [Material.Path], Washers = true,
+            Groups = said => said(Form.Path) == "lap" ? (1, "") : (2, "on each side"),
+            Places = (said, n) =>
+            {
+                // An odd number stands in one line where nobody said how many there are.
+                var across = int.TryParse(said(Rows.Path), CultureInfo.InvariantCulture, out var rows) ? rows : n % 2 == 0 ? 2 : 1;
+                return n == 0 || n % across != 0 ? new($"{n} bolts do not fill {across} lines across")
+                    : new(null, (Rows.Path, across), (Columns.Path, n / across));
+            },
+            Chooses = said => new[] { "fx", "fy", "mz" }.All(f => said($"loads[0].{f}") is null) ? [new("loads[0].fx", "0 kN", "no load")] : [],
+            Tries = _ => [(Width.Path, ["60 mm", "80 mm", "100 mm", "120 mm", "150 mm", "180 mm", "200 mm", "250 mm", "300 mm", "350 mm",
+                "400 mm", "500 mm", "600 mm"])],
+        },
         Line = "splice 12/18 plates, 2 × 10 covers, 420 kN, M20 8.8",
         Explains = "For plates in line, in tension, shear or bending. State plates, covers and the pull; "
             + "the number of bolts is chosen, packing follows from the thicknesses, each side is judged apart.",
