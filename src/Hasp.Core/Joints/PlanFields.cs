@@ -99,6 +99,12 @@ public static class PlanFields
     {
         Above = 0, Max = 10_000, Default = "once nothing turns, not again", Blank = (_, _) => "not again",
     };
+    public static readonly Field<double> NeighbourLoss = new(
+        "plan.neighbourLoss", Types.Number, "Neighbour loses, %",
+        "measured: of what one bolt gains in the last pass, how much its nearest neighbour loses, %")
+    {
+        Min = 0, Max = 60, Default = "estimated from the parts", Blank = (_, _) => "estimated",
+    };
     public static readonly Field<HoldPoint> Hold = new(
         "plan.hold", Types.Named(Holds), "Hold points", "where work stops until somebody else has looked")
     {
@@ -112,7 +118,7 @@ public static class PlanFields
         [Installation, Order, Sequence, StiffestX, StiffestY, Lot, Wrench, Consumable, Passes, Stages, Faces, TurnEdition, Locking,
             PrimerMinutes,
             OpenMinutes,
-            CureHours, RetorqueHours, Hold];
+            CureHours, RetorqueHours, NeighbourLoss, Hold];
 
     private static Named<FaceSlope> Slopes =>
         new(("square", FaceSlope.Square), ("one sloped", FaceSlope.OneSloped), ("both sloped", FaceSlope.BothSloped));

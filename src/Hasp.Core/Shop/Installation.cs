@@ -28,6 +28,9 @@ public sealed record Installation(string Id, string Name, string Source)
     /// <summary>True where the torque of a verified lot is asked for before the first bolt.</summary>
     public bool AsksTest { get; init; } = true;
 
+    /// <summary>True where it takes the bolts to yield or past it: tensions no longer follow the springs.</summary>
+    public bool Yields { get; init; }
+
     /// <summary>What an assembly of the lot has to show before work begins.</summary>
     public string Verified { get; init; } = "reaches the tension to be shown; the highest torque at it is the job torque";
 
@@ -99,9 +102,10 @@ public sealed record Installation(string Id, string Name, string Source)
             },
             new("yield", "Torque to yield", "the torque that no longer rises with the angle as it did: half of the elastic slope")
             {
+                Yields = true,
                 Passes = c => [Pass.Snug, new("yield", "To yield",
                     "With a wrench that measures both, turn until the torque rises half as fast as it did. Use the bolt once.",
-                    PassMeasure.Sign, 0, "slope of the torque–angle trace")],
+                    PassMeasure.Sign, 0, "slope of the torque–angle trace") { Reaches = 1 }],
                 Refuses = j => j.Tightening is { Aim: AimKind.YieldShare or AimKind.RootYieldShare, AimValue: >= 0.9 } ? ""
                     : "it ends near yield, and the joint is judged for less: aim for 90 % of yield or more first",
             },
@@ -122,6 +126,7 @@ public sealed record Installation(string Id, string Name, string Source)
             },
             new("turnOfNut", "Turn of nut", "RCSC specification, turn-of-nut; Table 8.2")
             {
+                Yields = true,
                 AsksTest = false,
                 Verified = "shows 1.05 times the least pretension after the turn of the table",
                 Passes = c => [Pass.Snug, Match, TabledTurn(c)],
@@ -133,7 +138,7 @@ public sealed record Installation(string Id, string Name, string Source)
                 Verified = "shows 1.05 times the least pretension when its spline shears",
                 Passes = c => [Pass.Snug, new("twist", "To the spline",
                     "Tighten until the spline shears off; refuse a bolt whose spline sheared while it was run up to snug.",
-                    PassMeasure.Sign, 0, "RCSC specification, twist-off-type bolts")],
+                    PassMeasure.Sign, 0, "RCSC specification, twist-off-type bolts") { Reaches = 1 }],
                 Refuses = j => j.Bolts.Grade.Grade is "F1852" or "F2280" ? ""
                     : $"{j.Bolts.Grade.Grade} bolts have no spline: F1852 and F2280 do",
             },
@@ -152,6 +157,7 @@ public sealed record Installation(string Id, string Name, string Source)
             },
             new("combined", "Combined method", "EN 1090-2, 8.5.4")
             {
+                Yields = true,
                 Passes = c => [Pass.Snug, Share(c, "first", "First step, 75 %", 0.75, c.Reference, c.ReferenceSource), Match,
                     CombinedTurn(c)],
                 Refuses = j => NotEuropean(j) is { Length: > 0 } no ? no : CombinedTurnOf(j) is null
@@ -162,10 +168,10 @@ public sealed record Installation(string Id, string Name, string Source)
                 AsksTest = false,
                 Verified = "shows the tension at the stretch",
                 Passes = c => [Pass.Snug, new("half", "Half", "Measure each bolt free, note its temperature. Stretch to half.",
-                    PassMeasure.Stretch, c.Stretch / 2, "F/kb"),
+                    PassMeasure.Stretch, c.Stretch / 2, "F/kb") { Reaches = 0.5 },
                     new("full", "Full", "Stretch until the micrometer shows this more than the free length. "
                         + "A bolt that stays longer by a thousandth when loosened is done for.", PassMeasure.Stretch, c.Stretch,
-                        "F/kb") { Repeats = true }],
+                        "F/kb") { Repeats = true, Reaches = 1 }],
                 Refuses = j => NotTightened(j) is { Length: > 0 } no ? no : TwoGrips(j),
             },
             new("tensioner", "Hydraulic tensioner", "force from the pressure, less what the nut's seating loses")
@@ -173,9 +179,9 @@ public sealed record Installation(string Id, string Name, string Source)
                 AsksTest = false,
                 Verified = "keeps the tension after the pressure is let go",
                 Passes = c => [Pass.Snug, new("half", "Half", "Pull to half, run the nut down by hand, let go.", PassMeasure.Force,
-                    c.Preload / 2, "the preload aimed at"),
+                    c.Preload / 2, "the preload aimed at") { Reaches = 0.5 },
                     new("full", "Full", "Pull until this remains after letting go; the maker's factor for what the nut loses comes on top.",
-                    PassMeasure.Force, c.Preload, "the preload aimed at") { Repeats = true }],
+                    PassMeasure.Force, c.Preload, "the preload aimed at") { Repeats = true, Reaches = 1 }],
                 Refuses = NotTightened,
             },
             new("handTight", "Run up by hand, secured", "no preload is reckoned with")
@@ -207,7 +213,7 @@ public sealed record Installation(string Id, string Name, string Source)
 
         private static Pass Share(PlanContext c, string id, string name, double share, double torque, string source) =>
             c.OnWrench(new(id, name, "Pull smoothly to the setting; the nut turns, the bolt is held.", PassMeasure.Torque, share * torque,
-                source), share >= 1);
+                source) { Reaches = share }, share >= 1);
 
         private static IEnumerable<Pass> ThresholdAndAngle(PlanContext c)
         {
@@ -276,7 +282,7 @@ public sealed record Installation(string Id, string Name, string Source)
                 : $"Tighten until a feeler gauge of 0.005 in (0.125 mm) is refused in at least {(row.Spaces + 1) / 2} of "
                     + $"{row.Spaces} spaces, or as the maker states.";
             return new("indicator", "Until it shows", words, PassMeasure.Sign, 0,
-                row?.Source ?? "EN 14399-9; EN 1090-2, Annex J") { Repeats = true };
+                row?.Source ?? "EN 14399-9; EN 1090-2, Annex J") { Repeats = true, Reaches = 1 };
         }
 
         private static Pass CombinedTurn(PlanContext c) =>

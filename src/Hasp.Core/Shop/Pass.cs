@@ -38,6 +38,9 @@ public sealed record Pass(string Id, string Name, string Does, PassMeasure Measu
     /// <summary>Why the wrench named cannot do it; empty where it can.</summary>
     public string Problem { get; init; } = "";
 
+    /// <summary>What it is to leave, as a share of the preload aimed at; null where nothing is tightened, or it goes by a turn.</summary>
+    public double? Reaches { get; init; }
+
     /// <summary>How far it may fall short and go beyond, in held units; nothing where no limit is laid down.</summary>
     public (double Less, double More)? Tolerance { get; init; }
 

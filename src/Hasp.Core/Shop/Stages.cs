@@ -58,11 +58,16 @@ public static class Stages
     /// <param name="stages">At least one torque first.</param>
     public static double Leaves(in Mechanics<Plain> m, ImmutableArray<TighteningStage> stages)
     {
-        var idle = m.Joint.Tightening.PrevailingTorque;
-        var torque = stages.Last(s => s.Measure == PassMeasure.Torque).Value;
-        var byTorque = Math.Max(0, torque - idle) * m.Preload.Value / (m.Torque.Value - idle);
+        var byTorque = ByTorque(m, stages.Last(s => s.Measure == PassMeasure.Torque).Value);
         var aRadian = m.Preload.Value / Preload.Tension.TurnFromSnug(m.Thread.Pitch, m.Preload, m.BoltStiffness, m.MemberStiffness).Value;
         return byTorque + (aRadian * stages.Where(s => s.Measure == PassMeasure.Turn).Sum(s => s.Value));
+    }
+
+    /// <summary>Tension that a torque gives, N; what a nut takes to turn at all gives none.</summary>
+    private static double ByTorque(in Mechanics<Plain> m, double torque)
+    {
+        var idle = m.Joint.Tightening.PrevailingTorque;
+        return Math.Max(0, torque - idle) * m.Preload.Value / (m.Torque.Value - idle);
     }
 
     /// <summary>Why a joint cannot be tightened by the stages that it states; empty where it can.</summary>
@@ -93,7 +98,7 @@ public static class Stages
     internal static IEnumerable<Pass> PassesOf(PlanContext c)
     {
         yield return Pass.Snug;
-        var stages = Of(c.Joint);
+        var (stages, m) = (Of(c.Joint), Mechanics<Plain>.Of(c.Joint));
         for (var i = 0; i < stages.Length; i++)
         {
             var (measure, value, text) = stages[i];
@@ -102,7 +107,7 @@ public static class Stages
                 ? "Mark nut or head and part with one line across, then turn on by this angle."
                 : "Pull smoothly to the setting; the nut turns, the bolt is held.", measure, value,
                     "as stated, by the drawing or the maker");
-            yield return turned ? pass : c.OnWrench(pass, full: false);
+            yield return turned ? pass : c.OnWrench(pass, full: false) with { Reaches = ByTorque(m, value) / c.Preload };
         }
     }
 }

@@ -25,6 +25,9 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
     /// <summary>The plan drawn.</summary>
     public PlanOfBolts Drawn { get; private set; } = null!;
 
+    /// <summary>What its bolts take from each other; null where nobody laid them out, or nothing is tightened.</summary>
+    public InterplayChart? Interplay { get; private set; }
+
     /// <summary>What was wrong with a proof test that was to be recorded; nothing where nothing was.</summary>
     public IReadOnlyList<Fault> ProofFaults { get; private set; } = [];
 
@@ -36,6 +39,7 @@ public sealed class TighteningModel(Workbench bench, Preferences preferences, Sh
         Floor = await floor.Look();
         Shop = JointShop.Of(State.Result, Floor, await log.OfJoint(State.Stored.Id));
         Drawn = new(Shop.Plan, 620, 430);
+        Interplay = Core.Shop.Interplay.Of(Shop.Plan, State.Result) is { } interplay ? new(Shop.Plan, interplay, State.Result) : null;
     }
 
     /// <summary>The bolts in the order pointed out, from a drag over the plan or a click on each.</summary>

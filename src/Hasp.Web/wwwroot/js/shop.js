@@ -8,15 +8,23 @@
 
   const figure = () => document.getElementById("tightening-plan");
   const order = () => figure().dataset.order.split(",");
+  // What each bolt holds, step by step and pass after pass, where the bolts' interplay was worked out; else once round.
+  const played = () => JSON.parse(figure().dataset.steps || "[]");
+  const last = () => (played().length || order().length) - 1;
   const show = () => {
     const all = order();
-    step = Math.min(Math.max(step, 0), all.length - 1);
+    const steps = played();
+    step = Math.min(Math.max(step, 0), last());
+    const at = step % all.length;
     figure().querySelectorAll(".order-bolt").forEach((g) => {
       const turn = all.indexOf(g.dataset.bolt);
-      g.classList.toggle("now", turn === step);
-      g.classList.toggle("passed", turn < step);
+      g.classList.toggle("now", turn === at);
+      g.classList.toggle("passed", turn < at);
+      const left = g.querySelector("[data-left]");
+      if (left && steps[step]) left.textContent = `${steps[step].left[g.dataset.bolt]} %`;
     });
-    figure().querySelector("[data-play-words]").textContent = `${ordinal(step + 1)}: bolt ${all[step]}`;
+    figure().querySelector("[data-play-words]").textContent = (steps[step] ? `${steps[step].pass}, ` : "")
+        + `${ordinal(at + 1)}: bolt ${all[at]}`;
   };
   const stop = () => { clearInterval(timer); timer = null; const run =
       figure()?.querySelector("[data-play-run]"); if (run) run.textContent = "▶ Play"; };
@@ -39,7 +47,7 @@
       step = 0;
       show();
       e.target.closest("[data-play-run]").textContent = "■ Stop";
-      timer = setInterval(() => { if (!figure() || step >= order().length - 1) { stop(); return; } step += 1; show(); }, 700);
+      timer = setInterval(() => { if (!figure() || step >= last()) { stop(); return; } step += 1; show(); }, 700);
     }
     const point = e.target.closest("[data-point]");
     if (point) {
