@@ -7,8 +7,8 @@ namespace Hasp.Core.Kinds;
 /// none</c>, which only begins like one of the kind's; <c>name anywhere</c>, one that means nothing else; <c>name before a size</c>, right
 /// in front of its figures; <c>piece</c>; <c>quiet</c>, which says nothing of its own.</param>
 /// <param name="Words">Names, parted by strokes; of a piece the pattern: <c>[thick]</c> may stand there or not, <c>(on|at)</c> is one of
-/// them, <c>plate(s)</c> one or several, <c>ø~</c> stands right at what follows, <c>x</c> is a cross, <c>{left}</c> a length that goes into
-/// the field <c>splice.left</c>, <c>{rows:n}</c> a figure of another sort.</param>
+/// them, <c>plate(s)</c> one or several, <c>ø~</c> stands right at what follows, <c>x</c> is a cross, <c>{left}</c> a length that
+/// goes into the field <c>splice.left</c>, <c>{rows:n}</c> a figure of another sort.</param>
 /// <param name="Into">What it states beside, <c>form=lap</c>; a field that is named here is stated as it is said here. Parted by
 /// strokes.</param>
 /// <param name="Taken">What it is taken for.</param>

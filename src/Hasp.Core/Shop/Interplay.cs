@@ -55,8 +55,8 @@ public sealed record Played(string Words, ImmutableArray<Round> Rounds, int Full
 /// taken from what was measured.
 /// </summary>
 /// <remarks>
-/// Estimate: a plate on an elastic foundation. The dent of a force falls off as −4/π·kei(r/ℓ), with ℓ = (D/k)^¼, D the bending stiffness
-/// of the parts on either side, one behind the other, k the stiffness of all layers through their thickness, per area; under the force it
+/// Estimate: a plate on an elastic foundation. The dent of a force falls off as −4/π·kei(r/ℓ), with ℓ = (D/k)^¼, D the bending
+/// stiffness of the parts on either side, one behind the other, k the stiffness of all layers through their thickness, per area; under the force it
 /// is ℓ²/(8·D) deep. Taken as if the
 /// foundation lay everywhere under the bolts: a narrow gasket inside their circle gives more, which is measured. Faces that lie flat
 /// hardly show it; faces that are drawn shut do, and no estimate knows their gap. The matrix is positive definite whatever the pattern,
@@ -139,8 +139,8 @@ public sealed class Interplay
     // A neighbour under the same head would lose no more than the parts' own share of the spring.
     private const double MostShare = 0.95;
 
-    /// <summary>How the parts of a joint give. Over a gasket the plates' dent in it, w₀ = ℓ²/(8·D), and what the hard parts give in their
-    /// cones; of hard parts alone the dent is a share of what their cones give.</summary>
+    /// <summary>How the parts of a joint give. Over a gasket the plates' dent in it, w₀ = ℓ²/(8·D), and what the hard parts give
+    /// in their cones; of hard parts alone the dent is a share of what their cones give.</summary>
     private static Give GiveOf(Joint joint, double cones)
     {
         var layers = joint.Layers;

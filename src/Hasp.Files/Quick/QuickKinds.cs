@@ -201,7 +201,8 @@ internal static partial class QuickKinds
     [GeneratedRegex(@"[0-9]\s*[x×*]\s*[0-9.]+\s*[x×*]\s*[0-9.]+$", RegexOptions.IgnoreCase)]
     private static partial Regex ThirdSize();
 
-    [GeneratedRegex("^(?:in|into|through|with|of|under|at|for|on|and|between|from|by|carrying|carries|takes|holding|to)$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex("^(?:in|into|through|with|of|under|at|for|on|and|between|from|by|carrying|carries|takes|holding|to)$",
+        RegexOptions.IgnoreCase)]
     private static partial Regex Joining();
 
     [GeneratedRegex(@"^[0-9.]+(?:\s*(?:mm|cm|in|""))?$", RegexOptions.IgnoreCase)]
@@ -308,7 +309,8 @@ internal static partial class QuickKinds
             draft = draft.State(Fields.Grade, text, shown);
             return ("grade", null);
         }
-        if (LeadingWord().Match(text) is { Success: true } lead && QuickWords.Numbers.TryGetValue(lead.Groups["word"].Value, out var worded))
+        if (LeadingWord().Match(text) is { Success: true } lead
+            && QuickWords.Numbers.TryGetValue(lead.Groups["word"].Value, out var worded))
             text = worded.ToString(CultureInfo.InvariantCulture) + text[lead.Groups["word"].Length..];
         var named = Nouns().IsMatch(text);
         text = Nouns().Replace(text, "");

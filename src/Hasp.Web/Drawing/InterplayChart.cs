@@ -99,9 +99,11 @@ public sealed class InterplayChart
         get
         {
             if (Ways is not [var way, ..]) return "";
-            var first = FormattableString.Invariant($"After “{Full}” the bolt that holds least has {way.First:0} % of what was aimed at");
+            var first = FormattableString.Invariant(
+                $"After “{Full}” the bolt that holds least has {way.First:0} % of what was aimed at");
             var times = way.Again == 1 ? "time" : "times";
-            if (way.Again > 0) return first + FormattableString.Invariant($"; going round {way.Again} more {times} brings it to {way.Last:0} %")
+            if (way.Again > 0) return first
+                + FormattableString.Invariant($"; going round {way.Again} more {times} brings it to {way.Last:0} %")
                 + (Rests ? "." : ": state fewer, larger steps, or measure what a neighbour loses.");
             return first + (Rests || way.First > Worth ? "; by the springs another round brings less than 2 %."
                 : ", and the procedure ends there: go round once more, or measure.");
