@@ -90,8 +90,8 @@ public sealed class InterplayChart
     /// <summary>Height of a share, %.</summary>
     public double Y(double percent) => Top + ((1 - (percent / Most)) * (Height - Top - Bottom));
 
-    /// <summary>Left and right end of the scale.</summary>
-    public static (double From, double To) Span => (Left, Width - Right);
+    /// <summary>The line at a share, %.</summary>
+    public string LineAt(double percent) => $"M{N(Left)} {N(Y(percent))}H{N(Width - Right)}";
 
     /// <summary>What it comes to, in a sentence.</summary>
     public string Words
