@@ -27,6 +27,8 @@ public sealed class InterplayChart
 {
     private const double Left = 40, Right = 12, Top = 10, Bottom = 34;
 
+    private const double Room = 490, Column = 54;
+
     // More numbers than these are not sent to be played.
     private const int MostPlayed = 8000;
 
@@ -42,6 +44,7 @@ public sealed class InterplayChart
         var played = ways[0];
         double Percent(double force) => 100 * force / preload;
         Most = Math.Max(110, Percent(played.Rounds.Max(r => r.Greatest)) * 1.05);
+        Width = Math.Max(Room, Left + Right + (played.Rounds.Length * Column));
         var step = (Width - Left - Right) / played.Rounds.Length;
         Columns = [.. played.Rounds.Select((r, i) => new RoundColumn(r.Name, Left + ((i + 0.5) * step),
             [.. r.Forces.Select((f, b) => (plan.Assembly.Numbers[b], Percent(f), Y(Percent(f))))], Percent(r.Least), Y(Percent(r.Least))))];
@@ -57,8 +60,8 @@ public sealed class InterplayChart
             }));
     }
 
-    /// <summary>Of the picture.</summary>
-    public static double Width => 620;
+    /// <summary>Of the picture: as the room at a desk, wider where there are more rounds than stand side by side in it.</summary>
+    public double Width { get; } = Room;
 
     /// <summary>Of the picture.</summary>
     public static double Height => 190;
